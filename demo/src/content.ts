@@ -1,0 +1,169 @@
+import type { Attribute, Cue, CueList, Fan, Mask, Motion, Page, Part, Playback, Shape, ShowRecord, Stroke } from "@vexa/core";
+
+const ALONG: Shape = {};
+
+/** A part with a level or fan that lies along the selection as picked unless said otherwise. */
+function level(knots: readonly number[], more: { shape?: Shape; fade?: Fan; delay?: Fan } = {}): Part {
+  return { level: { knots }, shape: ALONG, touched: 1, ...more };
+}
+
+function moving(motion: Partial<Motion> & Pick<Motion, "waveform" | "low" | "high">, shape: Shape = ALONG): Part {
+  return {
+    shape: ALONG,
+    touched: 2,
+    motion: { base: "absolute", phase: { knots: [0, 360] }, phaseShape: shape, masterId: "master-pulse", rate: 1, ...motion },
+  };
+}
+
+function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, Part>>, mask?: Mask): Stroke {
+  return { rank, who: mask ? { groupId, mask } : { groupId }, parts };
+}
+
+function cue(listId: string, number: number, of: { name: string; inSeconds: number; strokes: readonly Stroke[] }): Cue {
+  return {
+    id: `cue-${listId.slice(5)}-${number}`,
+    kind: "cue",
+    version: 1,
+    listId,
+    number,
+    name: of.name,
+    inSeconds: of.inSeconds,
+    strokes: Object.fromEntries(of.strokes.map((entry, index) => [`s${index + 1}`, entry])),
+  };
+}
+
+const LISTS: readonly { id: string; name: string; territoryId: string | null; cues: readonly Parameters<typeof cue>[2][] }[] = [
+  {
+    id: "list-night-bloom",
+    name: "Night bloom",
+    territoryId: "territory-ribs",
+    cues: [
+      {
+        name: "Seeds in the dark",
+        inSeconds: 4,
+        strokes: [
+          stroke(1, "group-spots", {
+            Dimmer: level([0.2, 0.7, 0.2], { shape: { order: "left-to-right" }, delay: { knots: [0, 1.2] } }),
+            Tilt: level([-18, 18], { shape: { runs: 7 } }),
+            Pan: level([-40, 40], { shape: { runs: 7 } }),
+            ColorSub_C: level([0.1, 0.75], { shape: { runs: 7 } }),
+            ColorSub_M: level([0.65, 0.1], { shape: { runs: 7 } }),
+          }),
+          stroke(2, "group-washes", { Dimmer: level([0.35]), ColorAdd_R: level([0.35]), ColorAdd_G: level([0.1]), ColorAdd_B: level([0.9]), ColorAdd_W: level([0]) }),
+        ],
+      },
+      {
+        name: "First shoots, roll",
+        inSeconds: 2.5,
+        strokes: [
+          stroke(1, "group-spots", {
+            Dimmer: level([0.3, 1, 0.3], { shape: { runs: 7, folded: true }, delay: { knots: [0, 1.2, 0, 1.2] } }),
+            Tilt: level([22, -22, 22], { shape: { runs: 7 } }),
+          }),
+        ],
+      },
+      {
+        name: "Open, outward",
+        inSeconds: 6,
+        strokes: [
+          stroke(1, "group-spots", {
+            Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: 0.5 }, { order: "outward" }),
+            Pan: level([-60, 60], { shape: { order: "left-to-right" } }),
+            ColorSub_Y: level([0.9, 0, 0.9], { shape: { order: "outward" } }),
+          }),
+        ],
+      },
+    ],
+  },
+  {
+    id: "list-canopy-drift",
+    name: "Canopy drift",
+    territoryId: "territory-pixels",
+    cues: [
+      {
+        name: "Leaves turning",
+        inSeconds: 3,
+        strokes: [
+          stroke(1, "group-bars", {
+            Dimmer: moving({ waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: 0.25, masterId: "master-slow" }, { order: "left-to-right", by: "distance" }),
+            ColorAdd_R: level([0.25, 0.05, 0.3], { shape: { runs: 28 } }),
+            ColorAdd_G: level([0.35, 0.85, 0.2], { shape: { runs: 7 } }),
+            ColorAdd_B: level([0.9, 0.3, 0.95], { shape: { runs: 7 } }),
+          }),
+          stroke(2, "group-ferns", { Dimmer: level([0.6]), ColorAdd_R: level([0.05]), ColorAdd_G: level([0.7, 0.35]), ColorAdd_B: level([0.1, 0.5]), ColorAdd_RY: level([0]), ColorAdd_GY: level([0.5, 0.1]) }),
+        ],
+      },
+      {
+        name: "Sparks in the glass",
+        inSeconds: 1.5,
+        strokes: [
+          stroke(1, "group-bars", { Dimmer: moving({ waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: 0.5, masterId: "master-slow" }, { order: "scattered", seed: 7 }) }),
+        ],
+      },
+    ],
+  },
+  {
+    id: "list-lanterns",
+    name: "Lantern evening",
+    territoryId: null,
+    cues: [
+      { name: "Lit", inSeconds: 5, strokes: [stroke(1, "group-lanterns", { Dimmer: level([0.3, 0.55, 0.3], { shape: { order: "left-to-right" }, fade: { knots: [1, 5] } }) })] },
+      { name: "Breathing", inSeconds: 3, strokes: [stroke(1, "group-lanterns", { Dimmer: moving({ waveform: "sine", low: 0.25, high: 0.6, rate: 0.125, masterId: "master-slow", phase: { knots: [0, 720] } }) })] },
+    ],
+  },
+  {
+    id: "list-root-run",
+    name: "Root run",
+    territoryId: "territory-ribs",
+    cues: [
+      {
+        name: "Phased chase",
+        inSeconds: 0.5,
+        strokes: [
+          stroke(1, "group-washes", {
+            Dimmer: moving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
+            Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: 0.5 }),
+            ColorAdd_R: level([1]),
+            ColorAdd_G: level([0.35]),
+            ColorAdd_B: level([0]),
+            ColorAdd_W: level([0.2]),
+          }),
+        ],
+      },
+    ],
+  },
+  {
+    id: "list-spore",
+    name: "Spore",
+    territoryId: null,
+    cues: [
+      { name: "Blinder hit", inSeconds: 0, strokes: [stroke(1, "group-blinders", { Dimmer: level([1]) })] },
+      { name: "Odd, even", inSeconds: 0, strokes: [stroke(1, "group-blinders", { Dimmer: level([0.15]) }), stroke(2, "group-blinders", { Dimmer: level([1]) }, { type: "every", n: 2, at: 1 })] },
+    ],
+  },
+];
+
+const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "rows" | "releaseSeconds">[] = [
+  { listId: "list-night-bloom", column: 0, row: 0, columns: 3, rows: 3, releaseSeconds: 2 },
+  { listId: "list-canopy-drift", column: 3, row: 0, columns: 2, rows: 3, releaseSeconds: 2 },
+  { listId: "list-lanterns", column: 5, row: 0, columns: 2, rows: 3, releaseSeconds: 4 },
+  { listId: "list-root-run", column: 7, row: 0, columns: 2, rows: 3, releaseSeconds: 0.5 },
+  { listId: "list-spore", column: 0, row: 3, columns: 2, rows: 2, releaseSeconds: 0.3 },
+];
+
+/** Cue lists, cues, the page and its cards. */
+export function demoContent(): ShowRecord[] {
+  const lists = LISTS.map(({ id, name, territoryId }, rank): CueList => ({ id, kind: "cueList", version: 1, name, rank, territoryId }));
+  const cues = LISTS.flatMap(({ id, cues: entries }) => entries.map((entry, index) => cue(id, index + 1, entry)));
+  const page: Page = { id: "page-main", kind: "page", version: 1, name: "Main page", rank: 0, territoryId: null };
+  const cards = CARDS.map((card): Playback => ({
+    ...card,
+    id: `card-${card.listId.slice(5)}`,
+    kind: "playback",
+    version: 1,
+    pageId: page.id,
+    startsOnRaise: true,
+    letsGoAtZero: true,
+  }));
+  return [...lists, ...cues, page, ...cards];
+}

@@ -1,0 +1,3 @@
+export { DEMO_SHOW_NAME, DEMO_SIGN_INS, understory } from "./understory";
+export { largeRig } from "./large-rig";
+export { DEMO_PROFILES, demoProfile } from "./profiles";

@@ -1,0 +1,96 @@
+import { headKey, masterStateIdOf, sketchIdOf, steadyTempo, type Fixture, type Group, type HeadKey, type MasterState, type Person, type ShowRecord, type Sketch, type SpeedMaster, type Territory } from "@vexa/core";
+import { demoContent } from "./content";
+import { demoFixtures } from "./fixtures";
+import { DEMO_PROFILES, demoProfile } from "./profiles";
+
+export const DEMO_SHOW_NAME = "Understory";
+
+/** The invented people of the demo with their sign-in names. Passwords work only while the server stays on loopback. */
+export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; password: string }[] = [
+  { personId: "person-ines", signInName: "ines", password: "palm-house-1" },
+  { personId: "person-tomasz", signInName: "tomasz", password: "palm-house-2" },
+  { personId: "person-adaeze", signInName: "adaeze", password: "palm-house-3" },
+  { personId: "person-operator", signInName: "operator", password: "palm-house-4" },
+];
+
+const PEOPLE: readonly Person[] = [
+  { id: "person-ines", kind: "person", version: 1, name: "Ines", initials: "In", role: "lead" },
+  { id: "person-tomasz", kind: "person", version: 1, name: "Tomasz", initials: "To", role: "programmer" },
+  { id: "person-adaeze", kind: "person", version: 1, name: "Adaeze", initials: "Ad", role: "programmer" },
+  { id: "person-operator", kind: "person", version: 1, name: "Operator", initials: "Op", role: "operator" },
+];
+
+/** A fixture's heads in order. */
+function headsOf(fixture: Fixture): HeadKey[] {
+  const { heads } = demoProfile(fixture.profileId).modes[0]!;
+  return heads.map((_, index) => headKey(fixture.id, index, heads.length));
+}
+
+function groups(fixtures: readonly Fixture[]): Group[] {
+  const of = (...profileIds: string[]): HeadKey[] =>
+    fixtures.filter(({ profileId }) => profileIds.includes(profileId)).flatMap(headsOf);
+  const rib3 = fixtures.filter(({ number }) => number > 300 && number < 309).flatMap(headsOf);
+  const plan: readonly [string, string, string | null, HeadKey[]][] = [
+    ["group-spots", "Rib spots", "territory-ribs", of("profile-spot")],
+    ["group-rib-3", "Rib 3 spots", "territory-ribs", rib3],
+    ["group-washes", "Floor washes", "territory-ribs", of("profile-wash")],
+    ["group-bars", "Canopy bars", "territory-pixels", of("profile-bar")],
+    ["group-ferns", "Fern uplights", "territory-pixels", of("profile-uplight")],
+    ["group-lanterns", "Lantern string", null, of("profile-lantern")],
+    ["group-blinders", "Blinders and strobes", null, of("profile-blinder", "profile-strobe")],
+    ["group-air", "Haze and fans", null, of("profile-haze", "profile-fan")],
+  ];
+  return plan.map(([id, name, territoryId, heads], rank) => ({ id, kind: "group", version: 1, name, rank, heads, territoryId }));
+}
+
+const FAMILIES_ALL = ["Intensity", "Position", "Colour", "Beam"] as const;
+
+const TERRITORIES: readonly Territory[] = [
+  {
+    id: "territory-ribs",
+    kind: "territory",
+    version: 1,
+    name: "Ribs and washes",
+    tint: 0,
+    parts: [{ groupIds: ["group-spots", "group-washes"], heads: [], families: FAMILIES_ALL }],
+    personIds: ["person-tomasz"],
+  },
+  {
+    id: "territory-pixels",
+    kind: "territory",
+    version: 1,
+    name: "Pixels and uplights",
+    tint: 1,
+    parts: [{ groupIds: ["group-bars", "group-ferns"], heads: [], families: FAMILIES_ALL }],
+    personIds: ["person-adaeze"],
+  },
+];
+
+const MASTERS: readonly [SpeedMaster, number][] = [
+  [{ id: "master-pulse", kind: "master", version: 1, name: "Pulse", rank: 0 }, 96],
+  [{ id: "master-slow", kind: "master", version: 1, name: "Slow bloom", rank: 1 }, 32],
+];
+
+/** The whole demo show as records, in an order in which each names only what came before. */
+export function understory(): ShowRecord[] {
+  const fixtures = demoFixtures();
+  const masterStates = MASTERS.map(([{ id }, bpm]): MasterState => ({
+    id: masterStateIdOf(id),
+    kind: "masterState",
+    version: 1,
+    masterId: id,
+    tempo: steadyTempo(bpm),
+  }));
+  const sketches = PEOPLE.map(({ id }): Sketch => ({ id: sketchIdOf(id), kind: "sketch", version: 1, personId: id, strokes: {} }));
+  return [
+    ...PEOPLE,
+    ...DEMO_PROFILES,
+    ...fixtures,
+    ...groups(fixtures),
+    ...TERRITORIES,
+    ...MASTERS.map(([master]) => master),
+    ...masterStates,
+    ...sketches,
+    ...demoContent(),
+  ];
+}

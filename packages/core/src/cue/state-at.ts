@@ -1,0 +1,24 @@
+import { resolve, type ResolveContext, type Resolved, type Row } from "../stroke/resolve";
+import type { Cue } from "./cue";
+
+/**
+ * The whole state of a cue list at one of its cues: what it and all cues before it say, the later winning. So
+ * going there in any order ends in the same look. What tracks in from before has the cue's own in-time.
+ * `cues` are those of one list in rising order; a cue that isn't among them gives nothing.
+ */
+export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContext): Resolved {
+  const target = cues.findIndex(({ id }) => id === cueId);
+  const rows = new Map<number, Row>();
+  const reads = new Set<string>();
+  for (let index = 0; index <= target; index++) {
+    const resolved = resolve(cues[index]!.strokes, show);
+    reads.add(cues[index]!.id);
+    resolved.reads.forEach((id) => reads.add(id));
+    for (const row of resolved.rows) {
+      const tracked = rows.get(row.parameter);
+      const own = index === target ? row : { ...row, fade: null, delay: 0 };
+      rows.set(row.parameter, own.value === null && tracked ? { ...tracked, motion: own.motion } : own);
+    }
+  }
+  return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
+}

@@ -1,0 +1,77 @@
+import { fail, ok, type Result } from "../errors/result";
+import { sameJson, type RecordBase, type Records } from "./record";
+import { type Change } from "./transaction";
+
+const FORBIDDEN_KEYS = new Set(["__proto__", "constructor", "prototype"]);
+const FIXED_FIELDS = new Set(["id", "kind", "version"]);
+
+/**
+ * The records after the changes: all of them or, with an error, none. A set whose `from` no longer holds is a
+ * conflict. Records that aren't named stay the same objects, so that an `===` tells what changed.
+ */
+export function apply<R extends RecordBase>(records: Records<R>, changes: readonly Change[]): Result<Records<R>> {
+  const next = new Map(records);
+  for (const change of changes) {
+    const applied = applyOne(next as Map<string, RecordBase>, change);
+    if (!applied.ok) return applied;
+  }
+  return ok(next);
+}
+
+function applyOne(records: Map<string, RecordBase>, change: Change): Result<null> {
+  if (change.op === "add") {
+    const { id } = change.record;
+    if (records.has(id)) return fail("record.exists", { id });
+    records.set(id, { ...change.record, version: 1 });
+    return ok(null);
+  }
+  const id = change.op === "remove" ? change.record.id : change.id;
+  const present = records.get(id);
+  if (!present) return fail("record.unknown", { what: id });
+  if (change.op === "remove") {
+    if (!sameJson({ ...present, version: 0 }, { ...change.record, version: 0 }))
+      return fail("value.conflict", { field: id, present: "another content", from: "an older one" });
+    records.delete(id);
+    return ok(null);
+  }
+  const { path } = change;
+  const field = path.join(" › ");
+  if (path.length === 0 || FIXED_FIELDS.has(path[0]!) || path.some((key) => FORBIDDEN_KEYS.has(key)))
+    return fail("value.invalid", { field: field || id, value: "set", why: "this field is fixed" });
+  const now = valueAt(present, path);
+  if (!sameJson(now, change.from))
+    return fail("value.conflict", { field, present: shown(now), from: shown(change.from) });
+  const replaced = replaceAt(present, path, change.to);
+  if (replaced === null) return fail("record.unknown", { what: field });
+  records.set(id, { ...(replaced as RecordBase), version: present.version + 1 });
+  return ok(null);
+}
+
+/** The value at a path of field names, or undefined where the path leads nowhere. */
+export function valueAt(value: unknown, path: readonly string[]): unknown {
+  let at: unknown = value;
+  for (const key of path) {
+    if (typeof at !== "object" || at === null || !Object.hasOwn(at, key)) return undefined;
+    at = (at as Record<string, unknown>)[key];
+  }
+  return at;
+}
+
+/** A copy with the value at the path replaced; null when the way there doesn't exist or leads through a list. */
+function replaceAt(value: unknown, path: readonly string[], to: unknown): object | null {
+  if (typeof value !== "object" || value === null || Array.isArray(value)) return null;
+  const [key, ...rest] = path as [string, ...string[]];
+  const copy: Record<string, unknown> = { ...value };
+  if (rest.length > 0) {
+    const inner = replaceAt(copy[key], rest, to);
+    if (inner === null) return null;
+    copy[key] = inner;
+  } else if (to === undefined) delete copy[key];
+  else copy[key] = to;
+  return copy;
+}
+
+function shown(value: unknown): string {
+  const text = value === undefined ? "nothing" : JSON.stringify(value);
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text;
+}

@@ -1,0 +1,114 @@
+import { encodedSrgb, linearSrgbOf, xyzOf } from "../color/colorimetry";
+import type { Head, Rig } from "../rig/rig";
+import { physicalOf } from "../rig/rig";
+
+/** How a head looks from afar: brightness and hue as encoded sRGB 0..255 at full, angles in degrees. */
+export interface HeadLook {
+  /** 0..1: how bright it is. */
+  intensity: number;
+  red: number;
+  green: number;
+  blue: number;
+  pan: number;
+  tilt: number;
+  /** Full angle of the beam in degrees; 0 = none is drawn. */
+  beamDegrees: number;
+}
+
+/**
+ * Reads looks of heads from the values of their parameters. Emitters add up as CIE XYZ; flags take away in
+ * linear sRGB, a picture good enough for a plan. Allocates nothing per call: `into` is filled.
+ */
+export class HeadLooks {
+  readonly #readers: Reader[];
+
+  constructor(rig: Rig) {
+    this.#readers = rig.heads.map((head) => makeReader(head, rig));
+  }
+
+  /** Fills `into` with the look of the head at this index of the rig. */
+  read(index: number, values: Float32Array, into: HeadLook): void {
+    const reader = this.#readers[index]!;
+    const { emitters, flags, open, dimmer } = reader;
+    let red = open[0];
+    let green = open[1];
+    let blue = open[2];
+    for (let at = 0; at < emitters.length; at++) {
+      const { parameter, color } = emitters[at]!;
+      const level = values[parameter]!;
+      red += color[0] * level;
+      green += color[1] * level;
+      blue += color[2] * level;
+    }
+    if (flags[0] >= 0) red *= 1 - values[flags[0]]!;
+    if (flags[1] >= 0) green *= 1 - values[flags[1]]!;
+    if (flags[2] >= 0) blue *= 1 - values[flags[2]]!;
+    const peak = Math.max(red, green, blue, 1e-6);
+    const colored = emitters.length > 0 ? Math.min(1, peak) : 1;
+    into.intensity = (dimmer >= 0 ? values[dimmer]! : 1) * colored;
+    into.red = Math.round(255 * encodedSrgb(Math.max(0, red) / peak));
+    into.green = Math.round(255 * encodedSrgb(Math.max(0, green) / peak));
+    into.blue = Math.round(255 * encodedSrgb(Math.max(0, blue) / peak));
+    into.pan = angle(reader.pan, values);
+    into.tilt = angle(reader.tilt, values);
+    into.beamDegrees = reader.zoom ? angle(reader.zoom, values) : reader.beamDegrees;
+  }
+}
+
+type Linear = readonly [number, number, number];
+
+interface Angle {
+  readonly parameter: number;
+  readonly from: number;
+  readonly span: number;
+}
+
+interface Reader {
+  readonly dimmer: number;
+  readonly emitters: readonly { readonly parameter: number; readonly color: Linear }[];
+  /** Parameters of the cyan, magenta and yellow flags, or -1. */
+  readonly flags: Linear;
+  /** What shines before any emitter is added. */
+  readonly open: Linear;
+  readonly pan: Angle | null;
+  readonly tilt: Angle | null;
+  readonly zoom: Angle | null;
+  readonly beamDegrees: number;
+}
+
+function makeReader(head: Head, rig: Rig): Reader {
+  const parameterOf = (attribute: Parameters<typeof head.parameters.get>[0]): number => head.parameters.get(attribute) ?? -1;
+  const angleOf = (attribute: "Pan" | "Tilt" | "Zoom"): Angle | null => {
+    const parameter = parameterOf(attribute);
+    if (parameter < 0) return null;
+    const { channel } = rig.parameters[parameter]!;
+    const from = physicalOf(channel, 0);
+    return { parameter, from, span: physicalOf(channel, 1) - from };
+  };
+  const emitters = [...head.parameters].flatMap(([attribute, parameter]) => {
+    const emitter = attribute.startsWith("ColorAdd_") ? head.profile.emitters[attribute] : undefined;
+    return emitter ? [{ parameter, color: linearSrgbOf(xyzOf(emitter)) }] : [];
+  });
+  // Emitters share one scale, so that full white is as bright as the screen can show.
+  const sums = [0, 1, 2].map((at) => emitters.reduce((sum, { color }) => sum + color[at as 0 | 1 | 2], 0));
+  const scale = 1 / Math.max(1e-6, ...sums);
+  const white = head.profile.emitters["open"];
+  const open = emitters.length > 0 ? ([0, 0, 0] as const) : white ? linearSrgbOf(xyzOf({ ...white, luminance: 1 })) : ([1, 1, 1] as const);
+  return {
+    dimmer: parameterOf("Dimmer"),
+    emitters: emitters.map(({ parameter, color }) => ({
+      parameter,
+      color: [color[0] * scale, color[1] * scale, color[2] * scale],
+    })),
+    flags: [parameterOf("ColorSub_C"), parameterOf("ColorSub_M"), parameterOf("ColorSub_Y")],
+    open,
+    pan: angleOf("Pan"),
+    tilt: angleOf("Tilt"),
+    zoom: angleOf("Zoom"),
+    beamDegrees: head.profile.beamDegrees,
+  };
+}
+
+function angle(of: Angle | null, values: Float32Array): number {
+  return of ? of.from + of.span * values[of.parameter]! : 0;
+}

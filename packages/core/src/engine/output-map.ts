@@ -1,0 +1,97 @@
+import type { Rig } from "../rig/rig";
+
+/** Slots of one universe. */
+export const SLOTS = 512;
+
+/** Where one parameter leaves: offsets into the frame, coarse first. `dimmer` is its virtual dimmer's index or -1. */
+interface Exit {
+  readonly parameter: number;
+  readonly dimmer: number;
+  readonly offsets: readonly number[];
+}
+
+/** Exits of one width as flat arrays. */
+export interface FlatExits {
+  readonly parameters: Int32Array;
+  readonly dimmers: Int32Array;
+  readonly coarse: Int32Array;
+  readonly fine: Int32Array;
+}
+
+/** The way from parameters to slots, grouped so that the writing loops have no branches. */
+export interface OutputMap {
+  readonly eight: FlatExits;
+  readonly sixteen: FlatExits;
+  readonly dimmedEight: FlatExits;
+  readonly dimmedSixteen: FlatExits;
+  /** 24 and 32 bit: rare. */
+  readonly wide: readonly Exit[];
+}
+
+export function buildOutputMap(rig: Rig): OutputMap {
+  const universeAt = new Map(rig.universes.map((universe, index) => [universe, index]));
+  const exits: Exit[] = [];
+  rig.parameters.forEach(({ head, channel }, parameter) => {
+    const { patch } = head.fixture;
+    if (!patch || channel.slots.length === 0) return;
+    const start = universeAt.get(patch.universe)! * SLOTS + patch.address - 2;
+    const offsets = channel.slots.map((slot) => start + slot);
+    if (offsets.some((offset) => offset >= (universeAt.get(patch.universe)! + 1) * SLOTS)) return;
+    exits.push({ parameter, offsets, dimmer: virtualDimmer(rig, parameter) });
+  });
+  const flat = (slots: number, dimmed: "dimmed" | "plain"): FlatExits => {
+    const own = exits.filter(({ offsets, dimmer }) => offsets.length === slots && dimmer >= 0 === (dimmed === "dimmed"));
+    return {
+      parameters: Int32Array.from(own, ({ parameter }) => parameter),
+      dimmers: Int32Array.from(own, ({ dimmer }) => dimmer),
+      coarse: Int32Array.from(own, ({ offsets }) => offsets[0]!),
+      fine: Int32Array.from(own, ({ offsets }) => offsets[1] ?? 0),
+    };
+  };
+  return {
+    eight: flat(1, "plain"),
+    sixteen: flat(2, "plain"),
+    dimmedEight: flat(1, "dimmed"),
+    dimmedSixteen: flat(2, "dimmed"),
+    wide: exits.filter(({ offsets }) => offsets.length > 2),
+  };
+}
+
+/**
+ * Colours of a head without a dimmer of its own are scaled by its virtual one, so that intensity isn't hidden in
+ * colour. Returns the virtual dimmer's parameter or -1.
+ */
+function virtualDimmer(rig: Rig, parameter: number): number {
+  const { head, channel } = rig.parameters[parameter]!;
+  if (!channel.attribute.startsWith("ColorAdd_")) return -1;
+  const dimmer = head.parameters.get("Dimmer");
+  return dimmer !== undefined && rig.parameters[dimmer]!.channel.slots.length === 0 ? dimmer : -1;
+}
+
+/** Writes all values into the frame (universes in order, SLOTS octets each). Values are 0..1. */
+export function writeFrame(map: OutputMap, values: Float32Array, frame: Uint8Array): void {
+  const { eight, sixteen, dimmedEight, dimmedSixteen, wide } = map;
+  for (let at = 0; at < eight.parameters.length; at++)
+    frame[eight.coarse[at]!] = (values[eight.parameters[at]!]! * 255 + 0.5) | 0;
+  for (let at = 0; at < dimmedEight.parameters.length; at++)
+    frame[dimmedEight.coarse[at]!] =
+      (values[dimmedEight.parameters[at]!]! * values[dimmedEight.dimmers[at]!]! * 255 + 0.5) | 0;
+  for (let at = 0; at < sixteen.parameters.length; at++) {
+    const word = (values[sixteen.parameters[at]!]! * 65535 + 0.5) | 0;
+    frame[sixteen.coarse[at]!] = word >> 8;
+    frame[sixteen.fine[at]!] = word & 255;
+  }
+  for (let at = 0; at < dimmedSixteen.parameters.length; at++) {
+    const word = (values[dimmedSixteen.parameters[at]!]! * values[dimmedSixteen.dimmers[at]!]! * 65535 + 0.5) | 0;
+    frame[dimmedSixteen.coarse[at]!] = word >> 8;
+    frame[dimmedSixteen.fine[at]!] = word & 255;
+  }
+  for (const { parameter, dimmer, offsets } of wide) {
+    const value = values[parameter]! * (dimmer >= 0 ? values[dimmer]! : 1);
+    let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);
+    for (let at = offsets.length - 1; at >= 0; at--) {
+      frame[offsets[at]!] = whole % 256;
+      whole = Math.floor(whole / 256);
+    }
+  }
+}

@@ -1,0 +1,104 @@
+/**
+ * Every error that a user can cause: code, HTTP status, sentence and remedy, in one place. The screen,
+ * the server's answers and docs/reference/errors.md follow from this table (a test keeps them equal).
+ * `{name}` in a sentence is filled in from the error's details.
+ */
+export const ERROR_CATALOGUE = {
+  "sign-in.wrong": {
+    status: 401,
+    sentence: "That name and password don't belong together.",
+    remedy: "Nothing was changed. Check both and try again.",
+  },
+  "sign-in.needed": {
+    status: 401,
+    sentence: "You are signed out.",
+    remedy: "Sign in again; what you recorded is safe.",
+  },
+  "sign-in.too-often": {
+    status: 429,
+    sentence: "Too many tries to sign in from here.",
+    remedy: "Wait a minute, then try again.",
+  },
+  "request.malformed": {
+    status: 400,
+    sentence: "The message could not be read: {why}.",
+    remedy: "Nothing was changed.",
+  },
+  "request.too-large": {
+    status: 413,
+    sentence: "The message is larger than {limit}.",
+    remedy: "Nothing was changed. Make the change in smaller parts.",
+  },
+  "request.unknown-place": {
+    status: 404,
+    sentence: "There is nothing at this address.",
+    remedy: "Go back to Build.",
+  },
+  "record.unknown": {
+    status: 404,
+    sentence: "The {what} that this change names isn't in the show (any more).",
+    remedy: "Nothing was changed.",
+  },
+  "record.exists": {
+    status: 409,
+    sentence: "There already is a record with the id {id}.",
+    remedy: "Nothing was changed.",
+  },
+  "record.in-use": {
+    status: 409,
+    sentence: "{name} is used by {users}.",
+    remedy: "It was kept. Take it out there first.",
+  },
+  "value.invalid": {
+    status: 422,
+    sentence: "{field} can't be {value}: {why}.",
+    remedy: "The former value was kept.",
+  },
+  "value.conflict": {
+    status: 409,
+    sentence: "{field} was changed by somebody else in the meantime: it is {present} now, you started from {from}.",
+    remedy: "The other change was kept. Look at it, then make yours again if you still want it.",
+  },
+  "reach.none": {
+    status: 403,
+    sentence: "{count} in {owner}, so nothing was changed.",
+    remedy: "Ask {people} to change it for you, or pick heads of your own.",
+  },
+  "reach.role": {
+    status: 403,
+    sentence: "{what} is for {who}.",
+    remedy: "Nothing was changed.",
+  },
+  "undo.nothing": {
+    status: 409,
+    sentence: "There is nothing of yours left to {direction}.",
+    remedy: "Nothing was changed.",
+  },
+  "undo.conflict": {
+    status: 409,
+    sentence: "Your last change ({label}) can't be taken back: what it changed has been changed again since then.",
+    remedy: "Everything was kept as it is.",
+  },
+  "fan.unreadable": {
+    status: 422,
+    sentence: "“{word}” isn't a number.",
+    remedy: "{kept} was kept. Write numbers with two dots between them, such as 0..80..0.",
+  },
+  "sacn.unreadable": {
+    status: 422,
+    sentence: "This isn't an E1.31 data packet: {why}.",
+    remedy: "It was left out.",
+  },
+  "server.failed": {
+    status: 500,
+    sentence: "The server failed while it worked on this.",
+    remedy: "Nothing was changed; the stage keeps its look. Try again.",
+  },
+  "server.unreachable": {
+    status: 503,
+    sentence: "The server can't be reached.",
+    remedy: "What you see is kept. Vexa tries again by itself.",
+  },
+} as const;
+
+export type ErrorCode = keyof typeof ERROR_CATALOGUE;

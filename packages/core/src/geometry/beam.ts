@@ -1,0 +1,43 @@
+import type { Degrees, Metres } from "../units/units";
+
+/** A point or direction: x to the audience's right, y upstage, z up. */
+export interface Vector {
+  readonly x: Metres;
+  readonly y: Metres;
+  readonly z: Metres;
+}
+
+/** Where something hangs and how it is turned: rotation is Rz*Ry*Rx in degrees. */
+export interface Placement {
+  readonly position: Vector;
+  readonly rotation: { readonly x: Degrees; readonly y: Degrees; readonly z: Degrees };
+}
+
+const RADIANS = Math.PI / 180;
+
+/**
+ * The ray that a head sends out: where it starts and its unit direction.
+ * At pan 0 and tilt 0 an unrotated head points straight down; pan turns right-handed about the base's +z,
+ * tilt right-handed about the yoke's +x. Source: 2-model.md section 9.
+ */
+export function beam(placement: Placement, pan: Degrees, tilt: Degrees): { origin: Vector; direction: Vector } {
+  const tiltRadians = tilt * RADIANS;
+  const panRadians = pan * RADIANS;
+  // (0,0,-1) turned about +x by tilt, then about +z by pan.
+  const yAfterTilt = Math.sin(tiltRadians);
+  const local = {
+    x: -Math.sin(panRadians) * yAfterTilt,
+    y: Math.cos(panRadians) * yAfterTilt,
+    z: -Math.cos(tiltRadians),
+  };
+  return { origin: placement.position, direction: rotated(local, placement.rotation) };
+}
+
+function rotated(v: Vector, rotation: Placement["rotation"]): Vector {
+  const [cx, sx] = [Math.cos(rotation.x * RADIANS), Math.sin(rotation.x * RADIANS)];
+  const [cy, sy] = [Math.cos(rotation.y * RADIANS), Math.sin(rotation.y * RADIANS)];
+  const [cz, sz] = [Math.cos(rotation.z * RADIANS), Math.sin(rotation.z * RADIANS)];
+  const afterX = { x: v.x, y: cx * v.y - sx * v.z, z: sx * v.y + cx * v.z };
+  const afterY = { x: cy * afterX.x + sy * afterX.z, y: afterX.y, z: -sy * afterX.x + cy * afterX.z };
+  return { x: cz * afterY.x - sz * afterY.y, y: sz * afterY.x + cz * afterY.y, z: afterY.z };
+}

@@ -1,0 +1,64 @@
+import { seededRandom } from "../random/random";
+import { fraction } from "../units/units";
+
+export const WAVEFORMS = [
+  "sine",
+  "triangle",
+  "ramp-up",
+  "ramp-down",
+  "pulse",
+  "soft-pulse",
+  "random",
+  "random-smooth",
+] as const;
+export type Waveform = (typeof WAVEFORMS)[number];
+
+export interface WaveformOptions {
+  /** The part of the cycle that is used, 0..1. Pulse: the part that is up (default 0.5); others: default 1. */
+  readonly width?: number;
+}
+
+const RANDOM_STEPS = 8;
+const RANDOM_SEED = 20;
+const randomLevels = (() => {
+  const random = seededRandom(RANDOM_SEED);
+  return Array.from({ length: RANDOM_STEPS }, random);
+})();
+
+/**
+ * The waveform's value 0..1 at a position in cycles; of period 1. Sine is 0.5 + 0.5 sin(2 pi c), triangle is 0 at 0
+ * and 1 at 0.5, pulse is 1 while the fraction is below `width`, soft pulse a raised cosine of that width. With a
+ * width below 1 the others run in that part of the cycle and rest at their first value for what is left of it.
+ * Random has eight seeded levels a cycle, held or joined by raised cosines. Source: 2-model.md section 5.
+ */
+export function waveform(kind: Waveform, cycles: number, options: WaveformOptions = {}): number {
+  const at = fraction(cycles);
+  if (kind === "pulse") return at < (options.width ?? 0.5) ? 1 : 0;
+  if (kind === "soft-pulse") {
+    const width = options.width ?? 0.5;
+    return at < width ? 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / width) : 0;
+  }
+  const width = options.width ?? 1;
+  return wholeCycle(kind, at < width ? at / width : 0);
+}
+
+function wholeCycle(kind: Exclude<Waveform, "pulse" | "soft-pulse">, at: number): number {
+  switch (kind) {
+    case "sine":
+      return 0.5 + 0.5 * Math.sin(2 * Math.PI * at);
+    case "triangle":
+      return at < 0.5 ? 2 * at : 2 - 2 * at;
+    case "ramp-up":
+      return at;
+    case "ramp-down":
+      return 1 - at;
+    case "random":
+      return randomLevels[Math.floor(at * RANDOM_STEPS)]!;
+    case "random-smooth": {
+      const step = Math.floor(at * RANDOM_STEPS);
+      const from = randomLevels[step]!;
+      const to = randomLevels[(step + 1) % RANDOM_STEPS]!;
+      return from + (to - from) * (0.5 - 0.5 * Math.cos(Math.PI * (at * RANDOM_STEPS - step)));
+    }
+  }
+}

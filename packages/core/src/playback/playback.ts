@@ -1,0 +1,136 @@
+import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, type Flaw, type Schema } from "../document/schema";
+import { tempoSchema, type TempoState } from "../tempo/tempo-clock";
+
+/** A sheet of cards. */
+export interface Page {
+  readonly id: string;
+  readonly kind: "page";
+  readonly version: number;
+  readonly name: string;
+  readonly rank: number;
+  readonly territoryId: string | null;
+}
+
+/** A card on a page that plays a cue list. */
+export interface Playback {
+  readonly id: string;
+  readonly kind: "playback";
+  readonly version: number;
+  readonly pageId: string;
+  readonly listId: string;
+  /** Place and size on the page's grid, in cells from 0. */
+  readonly column: number;
+  readonly row: number;
+  readonly columns: number;
+  readonly rows: number;
+  /** The time of letting go. */
+  readonly releaseSeconds: number;
+  /** Starts its first cue when the fader leaves zero. */
+  readonly startsOnRaise: boolean;
+  /** Lets go when the fader reaches zero. */
+  readonly letsGoAtZero: boolean;
+}
+
+/** What a playback is doing: kept through a restart, never undone. */
+export interface PlaybackState {
+  readonly id: string;
+  readonly kind: "playbackState";
+  readonly version: number;
+  readonly playbackId: string;
+  /** The fader, 0..1. */
+  readonly level: number;
+  /** The cue that plays; null = let go. */
+  readonly cueId: string | null;
+  readonly previousCueId: string | null;
+  /** When it was last started or moved to its cue. */
+  readonly goSeconds: number;
+  readonly letGoSeconds: number | null;
+  /** Who touched it last. */
+  readonly personId: string;
+}
+
+/** A clock with a name that drives motions. */
+export interface SpeedMaster {
+  readonly id: string;
+  readonly kind: "master";
+  readonly version: number;
+  readonly name: string;
+  readonly rank: number;
+}
+
+/** The clock's present run. Kept through a restart, never undone. */
+export interface MasterState {
+  readonly id: string;
+  readonly kind: "masterState";
+  readonly version: number;
+  readonly masterId: string;
+  readonly tempo: TempoState;
+}
+
+export function playbackStateIdOf(playbackId: string): string {
+  return `state-${playbackId}`;
+}
+
+export function masterStateIdOf(masterId: string): string {
+  return `state-${masterId}`;
+}
+
+const version = integerIn(0, Number.MAX_SAFE_INTEGER);
+const id = textUpTo(64);
+const stateId = textUpTo(80);
+const time = numberIn(0, 1e12);
+const yesOrNo: Schema<boolean> = (value, path): Flaw | null =>
+  typeof value === "boolean" ? null : { path, value, why: "it must be true or false" };
+
+export const pageSchema: Schema<Page> = fields<Page>({
+  id,
+  kind: oneOf(["page"]),
+  version,
+  name: textUpTo(80),
+  rank: integerIn(0, 1000000),
+  territoryId: nullable(id),
+});
+
+export const playbackSchema: Schema<Playback> = fields<Playback>({
+  id,
+  kind: oneOf(["playback"]),
+  version,
+  pageId: id,
+  listId: id,
+  column: integerIn(0, 63),
+  row: integerIn(0, 63),
+  columns: integerIn(1, 16),
+  rows: integerIn(1, 16),
+  releaseSeconds: numberIn(0, 3600),
+  startsOnRaise: yesOrNo,
+  letsGoAtZero: yesOrNo,
+});
+
+export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>({
+  id: stateId,
+  kind: oneOf(["playbackState"]),
+  version,
+  playbackId: id,
+  level: numberIn(0, 1),
+  cueId: nullable(id),
+  previousCueId: nullable(id),
+  goSeconds: time,
+  letGoSeconds: nullable(time),
+  personId: id,
+});
+
+export const masterSchema: Schema<SpeedMaster> = fields<SpeedMaster>({
+  id,
+  kind: oneOf(["master"]),
+  version,
+  name: textUpTo(80),
+  rank: integerIn(0, 1000000),
+});
+
+export const masterStateSchema: Schema<MasterState> = fields<MasterState>({
+  id: stateId,
+  kind: oneOf(["masterState"]),
+  version,
+  masterId: id,
+  tempo: tempoSchema,
+});

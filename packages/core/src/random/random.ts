@@ -1,0 +1,24 @@
+/**
+ * A seeded generator: the same seed gives the same numbers for ever, on every machine.
+ * Returns numbers in 0 (included) to 1 (excluded). Algorithm: mulberry32 (public domain, Tommy Ettinger).
+ */
+export function seededRandom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** A permutation of 0..count-1, the same for the same seed (Fisher-Yates). */
+export function scatteredOrder(count: number, seed: number): number[] {
+  const random = seededRandom(seed);
+  const order = Array.from({ length: count }, (_, index) => index);
+  for (let index = count - 1; index > 0; index--) {
+    const other = Math.floor(random() * (index + 1));
+    [order[index], order[other]] = [order[other]!, order[index]!];
+  }
+  return order;
+}

@@ -1,0 +1,32 @@
+import type { Fixture } from "./fixture";
+import type { Profile } from "./profile";
+
+/** Two fixtures that claim one slot, or one that runs out of its universe (`second` is null). */
+export interface PatchConflict {
+  readonly first: Fixture;
+  readonly second: Fixture | null;
+  readonly universe: number;
+  readonly address: number;
+}
+
+/** Every place where the patch overlaps or runs past slot 512, each pair once, at its first shared slot. */
+export function patchConflicts(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): PatchConflict[] {
+  const owners = new Map<number, Fixture>();
+  const seen = new Set<string>();
+  const conflicts: PatchConflict[] = [];
+  for (const fixture of fixtures) {
+    const mode = profiles.get(fixture.profileId)?.modes.find(({ id }) => id === fixture.modeId);
+    if (!mode || !fixture.patch) continue;
+    const { universe, address } = fixture.patch;
+    if (address + mode.footprint - 1 > 512) conflicts.push({ first: fixture, second: null, universe, address: 513 });
+    for (let slot = address; slot < address + mode.footprint && slot <= 512; slot++) {
+      const owner = owners.get(universe * 513 + slot);
+      if (!owner) owners.set(universe * 513 + slot, fixture);
+      else if (!seen.has(`${owner.id} ${fixture.id}`)) {
+        seen.add(`${owner.id} ${fixture.id}`);
+        conflicts.push({ first: owner, second: fixture, universe, address: slot });
+      }
+    }
+  }
+  return conflicts;
+}

@@ -1,0 +1,104 @@
+import type { Vector } from "../geometry/beam";
+import type { Attribute } from "./attributes";
+import { headKey, type Fixture, type HeadKey } from "./fixture";
+import { precedenceOf, type Channel, type Mode, type Profile } from "./profile";
+
+/** One head of the rig with its place and its parameters. */
+export interface Head {
+  readonly key: HeadKey;
+  readonly label: string;
+  readonly fixture: Fixture;
+  readonly profile: Profile;
+  readonly mode: Mode;
+  readonly index: number;
+  readonly position: Vector;
+  /** Parameter index by attribute. */
+  readonly parameters: ReadonlyMap<Attribute, number>;
+}
+
+/** One attribute of one head: what the engine computes a value for. Values are 0..1 of the channel's range. */
+export interface Parameter {
+  readonly head: Head;
+  readonly channel: Channel;
+  /** Home value 0..1. */
+  readonly home: number;
+  readonly htp: boolean;
+}
+
+/**
+ * The rig as the engine sees it: heads in number order and parameters in one row, those of HTP first. The
+ * same records give the same order everywhere. Fixtures whose profile or mode is missing are left out.
+ */
+export interface Rig {
+  readonly heads: readonly Head[];
+  readonly headByKey: ReadonlyMap<HeadKey, Head>;
+  readonly parameters: readonly Parameter[];
+  readonly htpCount: number;
+  /** The universes in use, rising. */
+  readonly universes: readonly number[];
+}
+
+export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): Rig {
+  const heads: Head[] = [];
+  const drafts: { head: Head; channel: Channel; htp: boolean }[] = [];
+  const universes = new Set<number>();
+  for (const fixture of fixtures.toSorted((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1))) {
+    const profile = profiles.get(fixture.profileId);
+    const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
+    if (!profile || !mode) continue;
+    if (fixture.patch) universes.add(fixture.patch.universe);
+    const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index }));
+    heads.push(...own);
+    for (const channel of mode.channels)
+      drafts.push({ head: own[channel.head]!, channel, htp: precedenceOf(channel) === "HTP" });
+  }
+  const ordered = [...drafts.filter(({ htp }) => htp), ...drafts.filter(({ htp }) => !htp)];
+  const parameters = ordered.map(({ head, channel, htp }, index) => {
+    (head.parameters as Map<Attribute, number>).set(channel.attribute, index);
+    return { head, channel, htp, home: normalized(channel, channel.home) };
+  });
+  return {
+    heads,
+    headByKey: new Map(heads.map((head) => [head.key, head])),
+    parameters,
+    htpCount: drafts.filter(({ htp }) => htp).length,
+    universes: [...universes].sort((a, b) => a - b),
+  };
+}
+
+function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number }): Head {
+  const { fixture, mode, index } = of;
+  const count = mode.heads.length;
+  const { position, headStep } = fixture;
+  const steps = index - (count - 1) / 2;
+  return {
+    ...of,
+    key: headKey(fixture.id, index, count),
+    label: count === 1 ? String(fixture.number) : `${fixture.number}.${index + 1}`,
+    position: {
+      x: position.x + headStep.x * steps,
+      y: position.y + headStep.y * steps,
+      z: position.z + headStep.z * steps,
+    },
+    parameters: new Map(),
+  };
+}
+
+/** A physical value as 0..1 of the channel's range, limited to it. */
+export function normalized(channel: Channel, physical: number): number {
+  const [from, to] = channel.physical;
+  const value = to === from ? 0 : (physical - from) / (to - from);
+  return value > 0 ? (value < 1 ? value : 1) : 0;
+}
+
+/** A size (a difference of physical values) in parts of the channel's range, with its sign, not limited. */
+export function normalizedSize(channel: Channel, physicalSize: number): number {
+  const [from, to] = channel.physical;
+  return to === from ? 0 : physicalSize / (to - from);
+}
+
+/** 0..1 of the channel's range as a physical value. */
+export function physicalOf(channel: Channel, value: number): number {
+  const [from, to] = channel.physical;
+  return from + (to - from) * value;
+}

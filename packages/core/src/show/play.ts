@@ -1,0 +1,105 @@
+import { setChange, type Change } from "../document/transaction";
+import { fail, ok, type Result } from "../errors/result";
+import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
+import { steadyTempo, TempoClock } from "../tempo/tempo-clock";
+import { clamp, type Seconds } from "../units/units";
+import type { Show } from "./show";
+
+/** What people do while playing. Each becomes changes of session records through `playChanges`. */
+export type PlayCommand =
+  | { readonly type: "go"; readonly playbackId: string; readonly cueId?: string }
+  | { readonly type: "level"; readonly playbackId: string; readonly level: number }
+  | { readonly type: "let-go"; readonly playbackId: string }
+  | { readonly type: "tap" | "resync" | "hold" | "run"; readonly masterId: string }
+  | { readonly type: "bpm"; readonly masterId: string; readonly bpm: number };
+
+/** The tempo of a master that nobody has touched yet. */
+export const FIRST_BPM = 120;
+
+/** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
+export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
+  return "playbackId" in command ? playbackChanges(show, command, by) : masterChanges(show, command, by.t);
+}
+
+function playbackChanges(
+  show: Show,
+  command: Extract<PlayCommand, { playbackId: string }>,
+  { t, personId }: { t: Seconds; personId: string },
+): Result<Change[]> {
+  const playback = show.get("playback", command.playbackId);
+  if (!playback) return fail("record.unknown", { what: "card" });
+  const present = show.playbackState(playback.id);
+  const idle = { level: 0, cueId: null, previousCueId: null, goSeconds: 0, letGoSeconds: null, personId };
+  const now: Omit<PlaybackState, "id" | "kind" | "version"> = { ...idle, ...present, playbackId: playback.id };
+  const cues = show.cuesOf(playback.listId);
+  const started = (cueId: string): Partial<PlaybackState> => ({
+    cueId,
+    previousCueId: now.cueId,
+    goSeconds: t,
+    letGoSeconds: null,
+    personId,
+  });
+  const released = { level: 0, cueId: null, previousCueId: null, letGoSeconds: t, personId };
+  switch (command.type) {
+    case "go": {
+      const at = cues.findIndex(({ id }) => id === now.cueId);
+      const next = command.cueId === undefined ? cues[at + 1] : cues.find(({ id }) => id === command.cueId);
+      if (!next && command.cueId !== undefined) return fail("record.unknown", { what: "cue" });
+      if (!next) return cues.length === 0 ? fail("record.unknown", { what: "first cue" }) : ok([]);
+      // Go on a card whose fader is down means "show me": it comes up with its fader full.
+      const level = now.cueId === null && now.level === 0 ? 1 : now.level;
+      return ok(stateChanges(playback.id, present, { ...started(next.id), level }));
+    }
+    case "level": {
+      const level = clamp(command.level, 0, 1);
+      if (level === 0 && now.cueId !== null && playback.letsGoAtZero)
+        return ok(stateChanges(playback.id, present, released));
+      const starts = level > 0 && now.level === 0 && now.cueId === null && playback.startsOnRaise && cues.length > 0;
+      return ok(stateChanges(playback.id, present, { personId, level, ...(starts ? started(cues[0]!.id) : {}) }));
+    }
+    case "let-go":
+      return ok(now.cueId === null ? [] : stateChanges(playback.id, present, released));
+  }
+}
+
+function masterChanges(
+  show: Show,
+  command: Extract<PlayCommand, { masterId: string }>,
+  t: Seconds,
+): Result<Change[]> {
+  const master = show.get("master", command.masterId);
+  if (!master) return fail("record.unknown", { what: "speed master" });
+  const present = show.masterState(master.id);
+  const clock = new TempoClock(present?.tempo ?? steadyTempo(FIRST_BPM));
+  switch (command.type) {
+    case "tap":
+      clock.tap(t);
+      break;
+    case "resync":
+      clock.resync(t);
+      break;
+    case "hold":
+      clock.hold(t);
+      break;
+    case "run":
+      clock.go(t);
+      break;
+    case "bpm":
+      clock.setBpm(command.bpm, t);
+  }
+  const id = masterStateIdOf(master.id);
+  if (present) return ok([setChange(id, ["tempo"], { from: present.tempo, to: clock.state })]);
+  const record: MasterState = { id, kind: "masterState", version: 1, masterId: master.id, tempo: clock.state };
+  return ok([{ op: "add", record }]);
+}
+
+function stateChanges(playbackId: string, present: PlaybackState | null, next: Partial<PlaybackState>): Change[] {
+  const id = playbackStateIdOf(playbackId);
+  if (!present) {
+    const first = { level: 0, cueId: null, previousCueId: null, goSeconds: 0, letGoSeconds: null, personId: "" };
+    return [{ op: "add", record: { ...first, ...next, id, kind: "playbackState", version: 1, playbackId } as PlaybackState }];
+  }
+  return (Object.keys(next) as (keyof PlaybackState)[])
+    .filter((field) => present[field] !== next[field])
+    .map((field) => setChange(id, [field], { from: present[field], to: next[field] }));
+}

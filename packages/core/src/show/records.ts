@@ -1,0 +1,69 @@
+import type { Schema } from "../document/schema";
+import { cueListSchema, cueSchema, type Cue, type CueList } from "../cue/cue";
+import {
+  masterSchema,
+  masterStateSchema,
+  pageSchema,
+  playbackSchema,
+  playbackStateSchema,
+  type MasterState,
+  type Page,
+  type Playback,
+  type PlaybackState,
+  type SpeedMaster,
+} from "../playback/playback";
+import { fixtureSchema, type Fixture } from "../rig/fixture";
+import { groupSchema, type Group } from "../rig/group";
+import { profileSchema, type Profile } from "../rig/profile";
+import { sketchSchema, type Sketch } from "../stroke/sketch";
+import { personSchema, territorySchema, type Person, type Territory } from "../territory/territory";
+
+/** Every kind of record of a show. */
+export interface RecordByKind {
+  profile: Profile;
+  fixture: Fixture;
+  group: Group;
+  cueList: CueList;
+  cue: Cue;
+  page: Page;
+  playback: Playback;
+  playbackState: PlaybackState;
+  master: SpeedMaster;
+  masterState: MasterState;
+  territory: Territory;
+  person: Person;
+  sketch: Sketch;
+}
+export type Kind = keyof RecordByKind;
+export type ShowRecord = RecordByKind[Kind];
+
+/**
+ * What each kind is called on screen, what it must look like, and its scope: `document` is recorded work, `session`
+ * what is going on (kept through a restart). Playing is never undone.
+ */
+export const KINDS: {
+  readonly [K in Kind]: {
+    readonly label: string;
+    readonly scope: "document" | "session";
+    readonly undone: "yes" | "never";
+    readonly schema: Schema<RecordByKind[K]>;
+  };
+} = {
+  profile: { label: "profile", scope: "document", undone: "yes", schema: profileSchema },
+  fixture: { label: "fixture", scope: "document", undone: "yes", schema: fixtureSchema },
+  group: { label: "group", scope: "document", undone: "yes", schema: groupSchema },
+  cueList: { label: "cue list", scope: "document", undone: "yes", schema: cueListSchema },
+  cue: { label: "cue", scope: "document", undone: "yes", schema: cueSchema },
+  page: { label: "page", scope: "document", undone: "yes", schema: pageSchema },
+  playback: { label: "card", scope: "document", undone: "yes", schema: playbackSchema },
+  playbackState: { label: "playback", scope: "session", undone: "never", schema: playbackStateSchema },
+  master: { label: "speed master", scope: "document", undone: "yes", schema: masterSchema },
+  masterState: { label: "speed master", scope: "session", undone: "never", schema: masterStateSchema },
+  territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },
+  person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
+  sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },
+};
+
+export function isKind(kind: string): kind is Kind {
+  return Object.hasOwn(KINDS, kind);
+}

@@ -1,0 +1,124 @@
+import { changedId, type Change } from "../document/transaction";
+import type { UserError } from "../errors/result";
+import type { Strokes } from "../stroke/stroke";
+import { sketchIdOf } from "../stroke/sketch";
+import type { ShowRecord } from "./records";
+import type { Show } from "./show";
+
+/** The rules between records: what a record names must exist, and what is in use stays. Null when they hold. */
+export function brokenRule(before: Show, after: Show, changes: readonly Change[]): UserError | null {
+  for (const id of new Set(changes.map(changedId))) {
+    const record = after.records.get(id);
+    const gone = before.records.get(id);
+    const broken = record ? missingName(record, after) : gone && stillUsed(gone, after);
+    if (broken) return broken;
+  }
+  return null;
+}
+
+function unknown(what: string): UserError {
+  return { code: "record.unknown", details: { what } };
+}
+
+/** What a record names that isn't there. */
+function missingName(record: ShowRecord, show: Show): UserError | null {
+  switch (record.kind) {
+    case "fixture": {
+      const mode = show.get("profile", record.profileId)?.modes.find(({ id }) => id === record.modeId);
+      return mode ? null : unknown("profile or mode");
+    }
+    case "cue": {
+      if (!show.get("cueList", record.listId)) return unknown("cue list");
+      const twin = show.cuesOf(record.listId).find(({ id, number }) => id !== record.id && number === record.number);
+      if (twin)
+        return {
+          code: "value.invalid",
+          details: { field: "The cue number", value: String(record.number), why: `${twin.name} already has it` },
+        };
+      return missingInStrokes(record.strokes, show);
+    }
+    case "sketch":
+      if (!show.get("person", record.personId) || record.id !== sketchIdOf(record.personId)) return unknown("person");
+      return missingInStrokes(record.strokes, show);
+    case "playback":
+      if (!show.get("page", record.pageId)) return unknown("page");
+      return show.get("cueList", record.listId) ? null : unknown("cue list");
+    case "playbackState":
+      if (!show.get("playback", record.playbackId)) return unknown("card");
+      return record.cueId === null || show.get("cue", record.cueId) ? null : unknown("cue");
+    case "masterState":
+      return show.get("master", record.masterId) ? null : unknown("speed master");
+    case "group":
+    case "cueList":
+    case "page":
+      return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
+    case "territory": {
+      const groups = record.parts.flatMap(({ groupIds }) => groupIds);
+      if (groups.some((id) => !show.get("group", id))) return unknown("group");
+      return record.personIds.some((id) => !show.get("person", id)) ? unknown("person") : null;
+    }
+    case "profile":
+    case "master":
+    case "person":
+      return null;
+  }
+}
+
+/** Heads may be missing (the rig changes); groups and masters may not. */
+function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
+  for (const { who, parts } of Object.values(strokes)) {
+    if (who.groupId !== undefined && !show.get("group", who.groupId)) return unknown("group");
+    for (const part of Object.values(parts)) {
+      const masterId = part.motion?.masterId ?? null;
+      if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
+    }
+  }
+  return null;
+}
+
+function stillUsed(gone: ShowRecord, show: Show): UserError | null {
+  const users = usersOf(gone, show);
+  if (users.length === 0) return null;
+  const named = users.slice(0, 3).join(", ") + (users.length > 3 ? ` and ${users.length - 3} more` : "");
+  const name = "name" in gone ? gone.name : `This ${gone.kind}`;
+  return { code: "record.in-use", details: { name, users: named } };
+}
+
+/** Names of what still refers to a record. */
+function usersOf(record: ShowRecord, show: Show): string[] {
+  const { id } = record;
+  const inStrokes = (strokes: Strokes): boolean =>
+    Object.values(strokes).some(
+      ({ who, parts }) => who.groupId === id || Object.values(parts).some(({ motion }) => motion?.masterId === id),
+    );
+  switch (record.kind) {
+    case "profile":
+      return show.all("fixture").filter(({ profileId }) => profileId === id).map(({ name }) => name);
+    case "group":
+    case "master":
+      return [
+        ...show.all("cue").filter(({ strokes }) => inStrokes(strokes)).map(({ name }) => `cue ${name}`),
+        ...show.all("sketch").filter(({ strokes }) => inStrokes(strokes)).map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
+        ...show.territories.filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id))).map(({ name }) => `territory ${name}`),
+      ];
+    case "cueList":
+      return [
+        ...show.all("cue").filter(({ listId }) => listId === id).map(({ name }) => `cue ${name}`),
+        ...show.all("playback").filter(({ listId }) => listId === id).map(() => "a card"),
+      ];
+    case "cue":
+      return show.all("playbackState").filter(({ cueId }) => cueId === id).map(() => "a playback that runs it");
+    case "page":
+      return show.all("playback").filter(({ pageId }) => pageId === id).map(() => "a card");
+    case "territory":
+      return [...show.all("group"), ...show.all("cueList"), ...show.all("page")]
+        .filter(({ territoryId }) => territoryId === id)
+        .map(({ name }) => name);
+    case "playback":
+      return show.playbackState(id)?.cueId ? ["the stage, where it plays"] : [];
+    case "person":
+      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(({ name }) => name);
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,86 @@
+import type { Records } from "../document/record";
+import type { Cue } from "../cue/cue";
+import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
+import type { HeadKey } from "../rig/fixture";
+import { buildRig, type Rig } from "../rig/rig";
+import type { ResolveContext } from "../stroke/resolve";
+import { sketchIdOf, type Sketch } from "../stroke/sketch";
+import type { ReachContext } from "../territory/reach";
+import type { Territory } from "../territory/territory";
+import type { Kind, RecordByKind, ShowRecord } from "./records";
+
+/**
+ * A show at one moment: its records and what is looked up in them again and again. Never changed in place;
+ * `withRecords` gives the next one and keeps the rig where no fixture and no profile changed.
+ */
+export class Show implements ResolveContext, ReachContext {
+  readonly records: Records<ShowRecord>;
+  readonly #byKind = new Map<Kind, readonly ShowRecord[]>();
+  #rig: Rig | null = null;
+
+  constructor(records: Records<ShowRecord>) {
+    this.records = records;
+  }
+
+  withRecords(records: Records<ShowRecord>): Show {
+    const next = new Show(records);
+    if (this.#rig && sameList(this.rigRecords(), next.rigRecords())) next.#rig = this.#rig;
+    return next;
+  }
+
+  /** The record if it exists and is of this kind. */
+  get<K extends Kind>(kind: K, id: string | null | undefined): RecordByKind[K] | null {
+    const record = id === null || id === undefined ? undefined : this.records.get(id);
+    return record?.kind === kind ? (record as RecordByKind[K]) : null;
+  }
+
+  /** All records of a kind, in the order in which they came. */
+  all<K extends Kind>(kind: K): readonly RecordByKind[K][] {
+    let list = this.#byKind.get(kind);
+    if (!list) {
+      list = [...this.records.values()].filter((record) => record.kind === kind);
+      this.#byKind.set(kind, list);
+    }
+    return list as readonly RecordByKind[K][];
+  }
+
+  get rig(): Rig {
+    this.#rig ??= buildRig(this.all("fixture"), new Map(this.all("profile").map((profile) => [profile.id, profile])));
+    return this.#rig;
+  }
+
+  get territories(): readonly Territory[] {
+    return this.all("territory");
+  }
+
+  groupHeads(groupId: string): readonly HeadKey[] | null {
+    return this.get("group", groupId)?.heads ?? null;
+  }
+
+  /** The cues of a list, rising by number. */
+  cuesOf(listId: string): readonly Cue[] {
+    return this.all("cue")
+      .filter((cue) => cue.listId === listId)
+      .sort((a, b) => a.number - b.number);
+  }
+
+  sketchOf(personId: string): Sketch | null {
+    return this.get("sketch", sketchIdOf(personId));
+  }
+
+  playbackState(playbackId: string): PlaybackState | null {
+    return this.get("playbackState", playbackStateIdOf(playbackId));
+  }
+
+  masterState(masterId: string): MasterState | null {
+    return this.get("masterState", masterStateIdOf(masterId));
+  }
+
+  private rigRecords(): readonly ShowRecord[] {
+    return [...this.all("profile"), ...this.all("fixture")];
+  }
+}
+
+function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a.length === b.length && a.every((entry, index) => entry === b[index]);
+}

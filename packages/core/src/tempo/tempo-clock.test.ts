@@ -1,0 +1,86 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { steadyTempo, TempoClock } from "./tempo-clock";
+
+describe("TempoClock", () => {
+  it("counts 120 beats a minute as two a second (5-references.md B1)", () => {
+    expect(new TempoClock(steadyTempo(120)).cycles(0.5)).toBeCloseTo(1, 12);
+    expect(new TempoClock(steadyTempo(128)).cycles(0.46875)).toBeCloseTo(1, 12);
+  });
+
+  it("takes the median of the taps (B2: taps at 0 502 998 1503 2001 ms have the median 120.000)", () => {
+    const clock = new TempoClock(steadyTempo(90));
+    for (const t of [0, 0.502, 0.998, 1.503, 2.001]) clock.tap(100 + t);
+    expect(clock.state.bpm).toBeCloseTo(120, 3);
+  });
+
+  it("is content with two taps, and starts afresh after a pause of more than two seconds", () => {
+    const clock = new TempoClock(steadyTempo(90));
+    clock.tap(10);
+    expect(clock.state.bpm).toBe(90);
+    clock.tap(10.6);
+    expect(clock.state.bpm).toBeCloseTo(100, 9);
+    clock.tap(13);
+    expect(clock.state.bpm).toBeCloseTo(100, 9);
+    clock.tap(13.5);
+    expect(clock.state.bpm).toBeCloseTo(120, 9);
+  });
+
+  it("listens to the last eight intervals only", () => {
+    const clock = new TempoClock(steadyTempo(90));
+    let t = 0;
+    for (let tap = 0; tap < 9; tap++) clock.tap((t += 1));
+    for (let tap = 0; tap < 8; tap++) clock.tap((t += 0.4));
+    expect(clock.state.bpm).toBeCloseTo(150, 6);
+  });
+
+  it("keeps to 1..600 BPM", () => {
+    const clock = new TempoClock(steadyTempo(90));
+    clock.tap(5);
+    clock.tap(5.01);
+    expect(clock.state.bpm).toBe(600);
+    clock.setBpm(0, 6);
+    expect(clock.state.bpm).toBe(1);
+    clock.setBpm(Number.NaN, 7);
+    expect(clock.state.bpm).toBe(1);
+  });
+
+  it("holds, goes on, scales and re-syncs", () => {
+    const clock = new TempoClock(steadyTempo(60));
+    clock.hold(10);
+    expect(clock.cycles(99)).toBeCloseTo(10);
+    clock.go(99);
+    expect(clock.cycles(100)).toBeCloseTo(11);
+    clock.scale(2, 100);
+    expect(clock.cycles(101)).toBeCloseTo(13);
+    clock.resync(101);
+    expect(clock.cycles(101)).toBe(0);
+    expect(clock.cycles(102)).toBeCloseTo(2);
+  });
+
+  it("never jumps, whatever is done to it but a re-sync, and never runs backwards", () => {
+    const acts = fc.array(
+      fc.record({ act: fc.constantFrom("tap", "bpm", "hold", "go", "scale"), wait: fc.double({ min: 0.001, max: 3, noNaN: true }), value: fc.double({ min: 0, max: 700, noNaN: true }) }),
+      { maxLength: 60 },
+    );
+    fc.assert(
+      fc.property(acts, (list) => {
+        const clock = new TempoClock(steadyTempo(120));
+        let t = 0;
+        for (const { act, wait, value } of list) {
+          const earlier = clock.cycles(t);
+          t += wait;
+          const before = clock.cycles(t);
+          expect(before).toBeGreaterThanOrEqual(earlier);
+          if (act === "tap") clock.tap(t);
+          else if (act === "bpm") clock.setBpm(value, t);
+          else if (act === "hold") clock.hold(t);
+          else if (act === "go") clock.go(t);
+          else clock.scale(value / 100, t);
+          expect(clock.cycles(t)).toBeCloseTo(before, 6);
+        }
+      }),
+      { seed: 13 },
+    );
+  });
+});

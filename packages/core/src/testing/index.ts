@@ -1,0 +1,2 @@
+export { ReferenceEngine } from "./reference-engine";
+export { fixture, listWithCard, part, showOf, smallShow, strokeOn, TEST_PROFILES } from "./small-show";

@@ -1,0 +1,24 @@
+/** A number that carries its unit in its type; plain numbers stay plain inside the arithmetic. */
+type Branded<Name extends string> = number & { readonly __unit?: Name };
+
+/** Time or duration in seconds. Show time counts from the Unix epoch. */
+export type Seconds = Branded<"seconds">;
+/** Angle in degrees. */
+export type Degrees = Branded<"degrees">;
+/** Length in metres. */
+export type Metres = Branded<"metres">;
+/** Level from 0 to 1. */
+export type Level = Branded<"level">;
+/** Tempo in beats per minute. */
+export type Bpm = Branded<"bpm">;
+
+/** Limits `value` to `low`..`high`. NaN becomes `low`, so that nothing broken reaches a lamp. */
+export function clamp(value: number, low: number, high: number): number {
+  return value > low ? (value < high ? value : high) : low;
+}
+
+/** The fractional part in 0 (included) to 1 (excluded), also for negative numbers. */
+export function fraction(value: number): number {
+  const rest = value - Math.floor(value);
+  return rest < 1 ? rest : 0;
+}

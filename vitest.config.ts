@@ -1,0 +1,35 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"] } },
+      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"] } },
+      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"] } },
+      { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
+      { test: { name: "bench", root: "bench", include: ["src/**/*.test.ts"] } },
+      {
+        test: {
+          name: "server",
+          root: "apps/server",
+          include: ["src/**/*.test.ts"],
+          setupFiles: ["reflect-metadata"],
+          globalSetup: ["src/testing/database-set-up.ts"],
+          fileParallelism: false,
+          testTimeout: 20000,
+        },
+      },
+      {
+        test: {
+          name: "e2e",
+          root: "e2e",
+          include: ["src/**/*.test.ts"],
+          globalSetup: ["src/set-up.ts"],
+          fileParallelism: false,
+          testTimeout: 120000,
+          hookTimeout: 120000,
+        },
+      },
+    ],
+  },
+});
