@@ -25,7 +25,9 @@ describe("fan", () => {
       fc.property(
         fc.array(fc.double({ min: -1e3, max: 1e3, noNaN: true }), { minLength: 2, maxLength: 9 }),
         fc.integer({ min: 2, max: 80 }),
-        (knots, count) => close(over(knots, count), quantize(piecewise(interpolateNumber, knots), count), 6),
+        (knots, count) => {
+          close(over(knots, count), quantize(piecewise(interpolateNumber, knots), count), 6);
+        },
       ),
       { seed: 3 },
     );

@@ -1,0 +1,93 @@
+import { EventEmitter } from "node:events";
+import { Worker } from "node:worker_threads";
+import type { Change, Health, ShowRecord } from "@vexa/core";
+import type { SacnTarget } from "../output/sacn-output";
+import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
+
+/** DMX512-A: 513 slots take 22.676 ms. */
+export const FRAMES_PER_SECOND = 44;
+const RESTART_AFTER_MS = 50;
+
+interface HostEvents {
+  health: [health: Health];
+  trouble: [error: unknown];
+}
+
+/** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
+export class EngineHost extends EventEmitter<HostEvents> {
+  readonly #records: () => readonly ShowRecord[];
+  readonly #options: Omit<EngineStart, "records" | "clockOffset" | "framesPerSecond">;
+  readonly #clockOffset = Date.now() / 1000 - steadySeconds();
+  #worker: Worker;
+  #shared: { values: Float32Array; ticket: Int32Array } | null = null;
+  #copy = new Float32Array(0);
+  #stopped: (() => void) | null = null;
+
+  constructor(of: { records: () => readonly ShowRecord[]; targets: readonly SacnTarget[]; cid: Uint8Array; name: string }) {
+    super();
+    this.#records = of.records;
+    this.#options = { sacn: { targets: of.targets, cid: of.cid, name: of.name } };
+    this.#worker = this.#start();
+  }
+
+  /** Show time now: seconds since the Unix epoch that never run backwards. */
+  readonly now = (): number => steadySeconds() + this.#clockOffset;
+
+  apply(at: number, changes: readonly Change[]): void {
+    this.#worker.postMessage({ type: "changes", at, changes } satisfies ToEngine);
+  }
+
+  /** All parameters' values as of the latest whole frame, or null before the first. Valid until the next call. */
+  values(): Float32Array | null {
+    if (!this.#shared) return null;
+    const { values, ticket } = this.#shared;
+    if (this.#copy.length !== values.length) this.#copy = new Float32Array(values.length);
+    for (let attempt = 0; attempt < 4; attempt++) {
+      const before = Atomics.load(ticket, 0);
+      if (before % 2 !== 0) continue;
+      this.#copy.set(values);
+      if (Atomics.load(ticket, 0) === before) return this.#copy;
+    }
+    return null;
+  }
+
+  /** Tells the receivers that the streams end, then ends the thread. */
+  async stop(): Promise<void> {
+    const stopped = new Promise<void>((resolve) => (this.#stopped = resolve));
+    this.#worker.postMessage({ type: "stop" } satisfies ToEngine);
+    await Promise.race([stopped, new Promise((resolve) => setTimeout(resolve, 2000).unref())]);
+    await this.#worker.terminate();
+  }
+
+  #start(): Worker {
+    const start: EngineStart = { ...this.#options, records: this.#records(), clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND };
+    const fromSource = import.meta.url.endsWith(".ts");
+    const url = fromSource ? new URL("./engine-worker.ts", import.meta.url) : new URL("./engine-worker.js", import.meta.url);
+    const worker = new Worker(url, { workerData: start, ...(fromSource ? { execArgv: ["--import", "tsx"] } : {}) });
+    worker.on("message", (message: FromEngine) => this.#hear(message));
+    worker.on("error", (error) => this.emit("trouble", error));
+    worker.on("exit", () => {
+      if (this.#stopped) this.#stopped();
+      else setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
+    });
+    return worker;
+  }
+
+  #hear(message: FromEngine): void {
+    switch (message.type) {
+      case "rig":
+        this.#shared = { values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };
+        break;
+      case "health": {
+        const { frames, late, packets, seconds, universes } = message;
+        this.emit("health", { framesPerSecond: frames / seconds, lateFrames: late, universes, packetsPerSecond: packets / seconds });
+        break;
+      }
+      case "refused":
+        this.emit("trouble", new Error(`the engine refused a change: ${message.why}`));
+        break;
+      case "stopped":
+        this.#stopped?.();
+    }
+  }
+}

@@ -1,0 +1,98 @@
+import { parentPort, receiveMessageOnPort, workerData } from "node:worker_threads";
+import { Engine, Show } from "@vexa/core";
+import { SacnOutput } from "../output/sacn-output";
+import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
+
+/**
+ * The engine's thread: computes a frame at each deadline and sends it. Deadlines come from the frame's index; the wait
+ * only wakes. Nothing here depends on the main thread being awake.
+ */
+async function run(start: EngineStart): Promise<void> {
+  const port = parentPort!;
+  const say = (message: FromEngine): void => port.postMessage(message);
+  const show = new Show(new Map(start.records.map((record) => [record.id, record])));
+  const now = (): number => steadySeconds() + start.clockOffset;
+  const engine = new Engine(show, now());
+  const output = await SacnOutput.open(start.sacn);
+  const sleeper = new Int32Array(new SharedArrayBuffer(4));
+
+  let rig = engine.show.rig;
+  let frame = new Uint8Array(0);
+  let shared: { values: Float32Array; ticket: Int32Array } = { values: new Float32Array(0), ticket: new Int32Array(1) };
+  const takeRig = (): void => {
+    rig = engine.show.rig;
+    frame = new Uint8Array(engine.frameLength);
+    const values = new SharedArrayBuffer(4 * Math.max(1, engine.values.length));
+    const ticket = new SharedArrayBuffer(4);
+    shared = { values: new Float32Array(values, 0, engine.values.length), ticket: new Int32Array(ticket) };
+    output.patch(engine.universes);
+    say({ type: "rig", values, ticket });
+  };
+  takeRig();
+
+  const first = now();
+  let index = 0;
+  let latest = first;
+  let stopping = false;
+  const health = { since: first, frames: 0, late: 0, packets: 0 };
+
+  const takeMessages = (): void => {
+    for (let received = receiveMessageOnPort(port); received; received = receiveMessageOnPort(port)) {
+      const message = received.message as ToEngine;
+      if (message.type === "stop") {
+        stopping = true;
+        continue;
+      }
+      latest = Math.max(latest, message.at);
+      const taken = engine.command({ at: latest, changes: message.changes });
+      if (!taken.ok) say({ type: "refused", why: JSON.stringify(taken.error) });
+    }
+    if (engine.show.rig !== rig) takeRig();
+  };
+
+  const renderFrame = (deadline: number): void => {
+    takeMessages();
+    latest = Math.max(latest, deadline);
+    if (engine.tick(latest, frame)) {
+      Atomics.add(shared.ticket, 0, 1);
+      shared.values.set(engine.values);
+      Atomics.add(shared.ticket, 0, 1);
+    }
+    health.packets += output.send(frame, latest * 1000);
+    health.frames++;
+  };
+
+  const tellHealth = (at: number): void => {
+    const { frames, late, packets, since } = health;
+    say({ type: "health", frames, late, packets, universes: engine.universes.length, seconds: at - since });
+    Object.assign(health, { since: at, frames: 0, late: 0, packets: 0 });
+  };
+
+  const turn = (): void => {
+    if (stopping) {
+      void output.close().then(() => {
+        say({ type: "stopped" });
+        port.close();
+      });
+      return;
+    }
+    index++;
+    let deadline = first + index / start.framesPerSecond;
+    const wait = deadline - now();
+    if (wait > 0) Atomics.wait(sleeper, 0, 0, wait * 1000);
+    else if (-wait > 1 / start.framesPerSecond) {
+      // Overslept by more than a frame: the frames between are gone, the next is on its own deadline again.
+      const missed = Math.floor(-wait * start.framesPerSecond);
+      health.late += missed;
+      index += missed;
+      deadline = first + index / start.framesPerSecond;
+    }
+    renderFrame(deadline);
+    if (deadline - health.since >= 1) tellHealth(deadline);
+    // One turn of the event loop a frame lets sockets finish what they were given.
+    setImmediate(turn);
+  };
+  turn();
+}
+
+void run(workerData as EngineStart);

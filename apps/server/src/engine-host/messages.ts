@@ -1,0 +1,27 @@
+import type { Change, ShowRecord } from "@vexa/core";
+import type { SacnTarget } from "../output/sacn-output";
+
+/** What the engine's thread is given at its start. */
+export interface EngineStart {
+  readonly records: readonly ShowRecord[];
+  /** Show seconds minus seconds of the machine's steady clock. */
+  readonly clockOffset: number;
+  readonly framesPerSecond: number;
+  readonly sacn: { readonly targets: readonly SacnTarget[]; readonly cid: Uint8Array; readonly name: string };
+}
+
+export type ToEngine =
+  | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
+  | { readonly type: "stop" };
+
+export type FromEngine =
+  /** All parameters' values from now on; `ticket` is odd while they are being written. */
+  | { readonly type: "rig"; readonly values: SharedArrayBuffer; readonly ticket: SharedArrayBuffer }
+  | { readonly type: "health"; readonly frames: number; readonly late: number; readonly packets: number; readonly universes: number; readonly seconds: number }
+  | { readonly type: "refused"; readonly why: string }
+  | { readonly type: "stopped" };
+
+/** Seconds of the machine's steady clock; the same in all threads. */
+export function steadySeconds(): number {
+  return Number(process.hrtime.bigint()) / 1e9;
+}

@@ -1,0 +1,118 @@
+import { createSocket, type Socket } from "node:dgram";
+import { SLOTS } from "@vexa/core";
+import { sacn } from "@vexa/formats";
+import type { Output } from "./output";
+
+/** Where E1.31 goes: one receiver by address. */
+export interface SacnTarget {
+  readonly address: string;
+  readonly port: number;
+}
+
+/** E1.31 6.6.1 (from memory): still data goes out three times, then once every 800 to 1,000 ms. */
+const REPEATS = 3;
+const KEEP_ALIVE_MS = 900;
+/** E1.31 6.2.6 (from memory): three packets say that the stream ends. */
+const FAREWELLS = 3;
+
+interface Stream {
+  readonly packet: Uint8Array;
+  sequence: number;
+  /** Times that the present levels were sent. */
+  sent: number;
+  sentMs: number;
+}
+
+/** Sends universes as E1.31 data by unicast: what changed at once, what is still as keep-alive. */
+export class SacnOutput implements Output {
+  readonly #sockets: readonly Socket[];
+  readonly #source: { cid: Uint8Array; name: string };
+  #streams: Stream[] = [];
+
+  private constructor(sockets: readonly Socket[], source: { cid: Uint8Array; name: string }) {
+    this.#sockets = sockets;
+    this.#source = source;
+  }
+
+  static async open(of: { targets: readonly SacnTarget[]; cid: Uint8Array; name: string }): Promise<SacnOutput> {
+    const sockets = await Promise.all(of.targets.map(connected));
+    return new SacnOutput(sockets, { cid: of.cid, name: of.name });
+  }
+
+  patch(universes: readonly number[]): void {
+    const present = new Map(this.#streams.map((stream) => [universeOf(stream), stream]));
+    for (const [universe, stream] of present) if (!universes.includes(universe)) this.#farewell(stream);
+    this.#streams = universes.map((universe) => present.get(universe) ?? this.#newStream(universe));
+  }
+
+  send(frame: Uint8Array, nowMs: number): number {
+    let packets = 0;
+    for (let index = 0; index < this.#streams.length; index++) {
+      const stream = this.#streams[index]!;
+      const levels = frame.subarray(index * SLOTS, (index + 1) * SLOTS);
+      if (copyIfDifferent(levels, stream.packet)) stream.sent = 0;
+      if (stream.sent >= REPEATS && nowMs - stream.sentMs < KEEP_ALIVE_MS) continue;
+      this.#emit(stream, 0);
+      stream.sent++;
+      stream.sentMs = nowMs;
+      packets += this.#sockets.length;
+    }
+    return packets;
+  }
+
+  async close(): Promise<void> {
+    this.#streams.forEach((stream) => this.#farewell(stream));
+    this.#streams = [];
+    // A socket closes after what it was given to send.
+    await Promise.all(this.#sockets.map((socket) => new Promise<void>((resolve) => socket.close(() => resolve()))));
+  }
+
+  #newStream(universe: number): Stream {
+    const { cid, name } = this.#source;
+    const slots = new Uint8Array(SLOTS);
+    const packet = sacn.encode({ cid, sourceName: name, priority: 100, sequence: 0, universe, slots });
+    return { packet, sequence: 0, sent: 0, sentMs: 0 };
+  }
+
+  #farewell(stream: Stream): void {
+    for (let time = 0; time < FAREWELLS; time++) this.#emit(stream, sacn.OPTIONS.terminated);
+  }
+
+  #emit(stream: Stream, options: number): void {
+    stream.sequence = (stream.sequence + 1) & 255;
+    sacn.refresh(stream.packet, { sequence: stream.sequence, options });
+    // Nobody listening is no error of ours: the next packet tries again.
+    for (const socket of this.#sockets) socket.send(stream.packet, ignore);
+  }
+}
+
+const ignore = (): void => undefined;
+
+function universeOf({ packet }: Stream): number {
+  return packet[113]! * 256 + packet[114]!;
+}
+
+/** Copies levels into a packet; true when any differed. */
+function copyIfDifferent(levels: Uint8Array, packet: Uint8Array): boolean {
+  let differs = false;
+  for (let slot = 0; slot < SLOTS; slot++) {
+    const level = levels[slot]!;
+    if (packet[sacn.SLOTS_OFFSET + slot] !== level) {
+      packet[sacn.SLOTS_OFFSET + slot] = level;
+      differs = true;
+    }
+  }
+  return differs;
+}
+
+function connected({ address, port }: SacnTarget): Promise<Socket> {
+  return new Promise((resolve, reject) => {
+    const socket = createSocket({ type: "udp4", sendBufferSize: 4 * 1024 * 1024 });
+    socket.once("error", reject);
+    socket.connect(port, address, () => {
+      socket.off("error", reject);
+      socket.on("error", ignore);
+      resolve(socket);
+    });
+  });
+}

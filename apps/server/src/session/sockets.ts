@@ -1,0 +1,122 @@
+import type { IncomingMessage, Server as HttpServer } from "node:http";
+import type { RequestHandler } from "express";
+import type { SessionData } from "express-session";
+import { Server, type Socket } from "socket.io";
+import { fail, levelMessage, type Answer, type ClientToServer, type Person, type PresenceEntry, type ServerToClient } from "@vexa/core";
+import type { EngineHost } from "../engine-host/engine-host";
+import type { Door } from "../show/door";
+import { parsePlay, parsePresence, parseTransaction } from "../show/messages";
+
+const LEVELS_EVERY_MS = 33;
+const LARGEST_MESSAGE = 2_000_000;
+
+type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, { personId: string; sent: Uint16Array }>;
+
+/** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
+export function openSockets(http: HttpServer, of: { door: Door; host: EngineHost; session: RequestHandler }): { close: () => Promise<void> } {
+  const { door, host } = of;
+  const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
+    transports: ["websocket"],
+    maxHttpBufferSize: LARGEST_MESSAGE,
+    serveClient: false,
+    perMessageDeflate: false,
+    allowRequest: (request, answer) => answer(null, sameOrigin(request)),
+  });
+  io.engine.use(of.session);
+  io.use((socket, next) => {
+    const { session } = socket.request as IncomingMessage & { session?: SessionData };
+    const person = session?.personId ? door.show.get("person", session.personId) : null;
+    if (!person) {
+      next(new Error("sign-in.needed"));
+      return;
+    }
+    socket.data.personId = person.id;
+    socket.data.sent = new Uint16Array(0);
+    next();
+  });
+
+  const presence = new Map<string, PresenceEntry>();
+  const tellPresence = (): void => void io.emit("presence", [...presence.values()]);
+  io.on("connection", (socket) => {
+    const { personId } = socket.data;
+    presence.set(socket.id, { connection: socket.id, personId, place: "build", heads: [] });
+    tellPresence();
+    listen(socket, door, (entry) => {
+      presence.set(socket.id, { connection: socket.id, personId, ...entry });
+      tellPresence();
+    });
+    socket.on("clock", (answer) => {
+      if (typeof answer === "function") answer(host.now());
+    });
+    socket.on("disconnect", () => {
+      presence.delete(socket.id);
+      tellPresence();
+    });
+  });
+
+  door.on("changes", (seq, transaction) => io.emit("changes", seq, transaction));
+  host.on("health", (health) => io.volatile.emit("health", health));
+  const levels = setInterval(() => {
+    if (io.sockets.sockets.size === 0) return;
+    const values = host.values();
+    if (!values) return;
+    for (const socket of io.sockets.sockets.values()) sendLevels(socket, values);
+  }, LEVELS_EVERY_MS);
+
+  return {
+    close: async () => {
+      clearInterval(levels);
+      await io.close();
+    },
+  };
+}
+
+/** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
+function sendLevels(socket: VexaSocket, values: Float32Array): void {
+  const connection = socket.conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
+  if (connection.writeBuffer.length > 0 || !connection.transport.writable) return;
+  if (socket.data.sent.length !== values.length) socket.data.sent = new Uint16Array(values.length).fill(1);
+  const message = levelMessage(values, socket.data.sent);
+  if (message) socket.emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+}
+
+function listen(socket: VexaSocket, door: Door, onPresence: (entry: { place: string; heads: string[] }) => void): void {
+  /** Runs with the person as they are now, and answers whatever happens; a message without a place to answer is dropped. */
+  const answering = (work: (person: Person) => Promise<Answer> | Answer, answer: unknown): void => {
+    if (typeof answer !== "function") return;
+    const person = door.show.get("person", socket.data.personId);
+    void Promise.resolve(person ? work(person) : fail("sign-in.needed")).then(answer as (answer: Answer) => void);
+  };
+  socket.on("transact", (message: unknown, answer: unknown) =>
+    answering((person) => {
+      const parsed = parseTransaction(message);
+      return parsed.ok ? door.transact(person, { ...parsed.value, author: person.id }) : parsed;
+    }, answer),
+  );
+  socket.on("play", (message: unknown, answer: unknown) =>
+    answering((person) => {
+      const parsed = parsePlay(message);
+      return parsed.ok ? door.play(person, parsed.value.command, parsed.value.atSeconds) : parsed;
+    }, answer),
+  );
+  socket.on("undo", (direction: unknown, answer: unknown) =>
+    answering(
+      (person) => (direction === "undo" || direction === "redo" ? door.undo(person, direction) : fail("request.malformed", { why: "it is neither undo nor redo" })),
+      answer,
+    ),
+  );
+  socket.on("presence", (message: unknown) => {
+    const parsed = parsePresence(message);
+    if (parsed.ok) onPresence(parsed.value);
+  });
+}
+
+/** Browsers name the page that opens a socket: only our own may. */
+function sameOrigin({ headers }: IncomingMessage): boolean {
+  if (headers.origin === undefined) return true;
+  try {
+    return new URL(headers.origin).host === headers.host;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,204 @@
+import { EventEmitter } from "node:events";
+import {
+  apply,
+  changedId,
+  clipToReach,
+  edit,
+  fail,
+  invert,
+  isKind,
+  KINDS,
+  mayChange,
+  mayPlay,
+  merge,
+  ok,
+  playChanges,
+  type Answer,
+  type Change,
+  type Person,
+  type PlayCommand,
+  type Result,
+  type Show,
+  type ShowRecord,
+  type Transaction,
+} from "@vexa/core";
+import type { JournalWrite, ShowStorage } from "../storage/show-storage";
+
+const SAVE_PLAY_AFTER_MS = 100;
+
+interface DoorEvents {
+  /** An edit that holds: its number, what changed, and the moment in show seconds. */
+  changes: [seq: number, transaction: Transaction, atSeconds: number];
+  /** Saving what is being played failed; it is tried again. */
+  trouble: [error: unknown];
+}
+
+/**
+ * The one door through which a show changes: rights, clipping, the core's rules, one database transaction, then
+ * everybody hears of it. Edits pass one at a time. Playing passes at once and is saved within a tenth of a second.
+ */
+export class Door extends EventEmitter<DoorEvents> {
+  #show: Show;
+  #seq: number;
+  readonly #storage: ShowStorage;
+  readonly #now: () => number;
+  #queue: Promise<unknown> = Promise.resolve();
+  /** The author's latest journal line, to which further steps of the same drag are added. */
+  readonly #open = new Map<string, { gesture: string; journalId: string; changes: Change[] }>();
+  readonly #unsaved = new Set<string>();
+  #saving: NodeJS.Timeout | null = null;
+
+  constructor(of: { show: Show; seq: number; storage: ShowStorage; now: () => number }) {
+    super();
+    this.#show = of.show;
+    this.#seq = of.seq;
+    this.#storage = of.storage;
+    this.#now = of.now;
+  }
+
+  get show(): Show {
+    return this.#show;
+  }
+
+  get seq(): number {
+    return this.#seq;
+  }
+
+  /** An edit by a person. What lies outside their reach is left out and named in the answer's note. */
+  transact(person: Person, transaction: Transaction): Promise<Answer> {
+    return this.#inTurn(async () => {
+      const note = this.#clipped(person, transaction.changes);
+      if (!note.ok) return note;
+      const { changes, left } = note.value;
+      const next = edit(this.#show, changes);
+      if (!next.ok) return next;
+      const kept: Transaction = { ...transaction, author: person.id, changes };
+      const journal = this.#journalWrite(kept);
+      await this.#commit(next.value, kept, journal);
+      return ok({ note: left });
+    });
+  }
+
+  /** Takes back, or does again, the person's own latest edit. */
+  undo(person: Person, direction: "undo" | "redo"): Promise<Answer> {
+    return this.#inTurn(async () => {
+      const entry = await this.#storage.findUndo(person.id, direction);
+      if (!entry) return fail("undo.nothing", { direction: direction === "undo" ? "take back" : "do again" });
+      const wanted = direction === "undo" ? invert(entry.changes) : entry.changes;
+      const allowed = this.#clipped(person, wanted);
+      if (!allowed.ok) return allowed;
+      const next = edit(this.#show, allowed.value.changes);
+      if (!next.ok) return next.error.code === "record.in-use" ? next : fail("undo.conflict", { label: entry.label });
+      const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
+      const step: Transaction = { id: crypto.randomUUID(), author: person.id, label, changes: allowed.value.changes };
+      this.#open.delete(person.id);
+      await this.#commit(next.value, step, {
+        type: "mark",
+        id: entry.id,
+        state: direction === "undo" ? "undone" : "done",
+        step: { author: person.id, label, changes: [...step.changes] },
+      });
+      return ok({ note: null, label });
+    });
+  }
+
+  /** A touch on a playback or a speed master. `atSeconds` is when it happened, if the client knows. */
+  play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
+    return this.#inTurn(async () => {
+      const refused = "playbackId" in command ? mayPlay(this.#show, person, command.playbackId) : null;
+      if (refused) return { ok: false, error: refused };
+      const now = this.#now();
+      // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.
+      const t = atSeconds !== undefined && Math.abs(atSeconds - now) < 1 ? Math.min(atSeconds, now) : now;
+      const changes = playChanges(this.#show, command, { t, personId: person.id });
+      if (!changes.ok) return changes;
+      if (changes.value.length === 0) return ok({ note: null });
+      const next = edit(this.#show, changes.value);
+      if (!next.ok) return next;
+      changes.value.forEach((change) => this.#unsaved.add(changedId(change)));
+      this.#saving ??= setTimeout(() => void this.flush(), SAVE_PLAY_AFTER_MS);
+      this.#take(next.value, { id: crypto.randomUUID(), author: person.id, label: command.type, changes: changes.value });
+      return ok({ note: null });
+    });
+  }
+
+  /** Saves what is being played. */
+  async flush(): Promise<void> {
+    if (this.#saving) clearTimeout(this.#saving);
+    this.#saving = null;
+    if (this.#unsaved.size === 0) return;
+    const ids = [...this.#unsaved];
+    this.#unsaved.clear();
+    try {
+      const changed = ids.flatMap((id) => this.#show.records.get(id) ?? []);
+      await this.#storage.commit({ seq: this.#seq, changed, removed: [], journal: null });
+    } catch (error) {
+      ids.forEach((id) => this.#unsaved.add(id));
+      this.#saving ??= setTimeout(() => void this.flush(), 10 * SAVE_PLAY_AFTER_MS);
+      this.emit("trouble", error);
+    }
+  }
+
+  /** Rights for each change, then reach within the sketch. */
+  #clipped(person: Person, changes: readonly Change[]): Result<{ changes: readonly Change[]; left: string | null }> {
+    let records = this.#show.records;
+    for (const change of changes) {
+      const refused = mayChange(this.#show.withRecords(records), person, change);
+      if (refused) return { ok: false, error: refused };
+      const next = apply(records, [change]);
+      if (!next.ok) return next;
+      records = next.value;
+    }
+    const clipping = clipToReach(this.#show, person, changes);
+    if (clipping.refusal) return { ok: false, error: clipping.refusal };
+    return ok({ changes: clipping.changes, left: clipping.note });
+  }
+
+  #journalWrite({ author, label, gesture, changes }: Transaction): JournalWrite {
+    const open = this.#open.get(author);
+    if (open && gesture !== undefined && open.gesture === gesture)
+      return { type: "extend", id: open.journalId, label, changes: merge(open.changes, changes) };
+    const undoable = changes.some((change) => {
+      const record = this.#show.records.get(changedId(change)) ?? (change.op === "add" ? (change.record as ShowRecord) : undefined);
+      return record && isKind(record.kind) && KINDS[record.kind].undone === "yes";
+    });
+    return { type: "new", entry: { author, label, gesture: gesture ?? null, state: undoable ? "done" : "step", changes: [...changes] } };
+  }
+
+  async #commit(next: Show, transaction: Transaction, journal: JournalWrite): Promise<void> {
+    const ids = [...new Set(transaction.changes.map(changedId))];
+    const journalId = await this.#storage.commit({
+      seq: this.#seq + 1,
+      changed: ids.flatMap((id) => next.records.get(id) ?? []),
+      removed: ids.filter((id) => !next.records.has(id)),
+      journal,
+    });
+    const { author, gesture } = transaction;
+    if (journal.type !== "mark")
+      if (gesture !== undefined && journalId !== null)
+        this.#open.set(author, { gesture, journalId, changes: journal.type === "extend" ? journal.changes : [...transaction.changes] });
+      else this.#open.delete(author);
+    this.#take(next, transaction);
+  }
+
+  #take(next: Show, transaction: Transaction): void {
+    this.#show = next;
+    this.#seq += 1;
+    this.emit("changes", this.#seq, transaction, this.#now());
+  }
+
+  /** One edit at a time, in the order in which they came; what throws is answered, logged and changes nothing. */
+  #inTurn(work: () => Promise<Result<{ note: string | null; label?: string }>>): Promise<Answer> {
+    const turn = this.#queue.then(async (): Promise<Answer> => {
+      try {
+        const result = await work();
+        return result.ok ? { ok: true, seq: this.#seq, ...result.value } : result;
+      } catch (error) {
+        this.emit("trouble", error);
+        return fail("server.failed");
+      }
+    });
+    this.#queue = turn;
+    return turn;
+  }
+}

@@ -1,0 +1,27 @@
+import { randomUUID } from "node:crypto";
+import type { DataSource } from "typeorm";
+import { edit, Show, type ShowRecord } from "@vexa/core";
+import { DEMO_SHOW_NAME, DEMO_SIGN_INS, understory } from "@vexa/demo";
+import { hashPassword } from "../account/password";
+import { AccountEntity, ShowEntity } from "../storage/entities";
+import { ShowStorage } from "../storage/show-storage";
+
+/** The only show there is for now. */
+export const SHOW_ID = "show-1";
+
+/** Fills an empty database with a show and its sign-ins. True when it was empty. */
+export async function seedWhenEmpty(database: DataSource, records: readonly ShowRecord[] = understory()): Promise<boolean> {
+  const shows = database.getRepository(ShowEntity);
+  if ((await shows.count()) > 0) return false;
+  const checked = edit(new Show(new Map()), records.map((record) => ({ op: "add", record })));
+  if (!checked.ok) throw new Error(`the demo show doesn't hold together: ${JSON.stringify(checked.error)}`);
+  const accounts = await Promise.all(
+    DEMO_SIGN_INS.map(async ({ personId, signInName, password }) => ({ signInName, personId, passwordHash: await hashPassword(password), hasDemoPassword: true })),
+  );
+  await database.transaction(async (manager) => {
+    await manager.getRepository(AccountEntity).save(accounts);
+    await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name: DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
+  });
+  await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
+  return true;
+}

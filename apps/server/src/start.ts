@@ -1,0 +1,100 @@
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import { Pool } from "pg";
+import type { Logger } from "pino";
+import { Show } from "@vexa/core";
+import { refusalToListen } from "./account/accounts";
+import { createApp, createSession } from "./app";
+import { EngineHost } from "./engine-host/engine-host";
+import type { SacnTarget } from "./output/sacn-output";
+import { openSockets } from "./session/sockets";
+import { Door } from "./show/door";
+import { SHOW_ID, seedWhenEmpty } from "./show/seed";
+import { openDatabase } from "./storage/data-source";
+import { ShowStorage } from "./storage/show-storage";
+
+export interface Settings {
+  readonly databaseUrl: string;
+  readonly host: string;
+  /** 0 takes a free one. */
+  readonly port: number;
+  /** What to do when the port is taken. */
+  readonly whenTaken: "take a free one" | "fail";
+  readonly sessionSecret: string;
+  readonly sacnTargets: readonly SacnTarget[];
+  readonly webFolder: string | null;
+  readonly log: Logger;
+}
+
+export interface Running {
+  readonly port: number;
+  readonly door: Door;
+  readonly host: EngineHost;
+  /** True when the database was empty and the demo was put in. */
+  readonly seeded: boolean;
+  stop(): Promise<void>;
+}
+
+/** Everything, from database to port. Throws with a plain sentence when it may not or can't start. */
+export async function start(settings: Settings): Promise<Running> {
+  const { log } = settings;
+  const database = await openDatabase(settings.databaseUrl);
+  const seeded = await seedWhenEmpty(database);
+  const refusal = await refusalToListen(database, settings.host);
+  if (refusal) {
+    await database.destroy();
+    throw new Error(refusal);
+  }
+  const storage = new ShowStorage(database, SHOW_ID);
+  const stored = await storage.load();
+  const show = new Show(new Map(stored.records.map((record) => [record.id, record])));
+  let door: Door | null = null;
+  const host = new EngineHost({
+    records: () => [...(door?.show ?? show).records.values()],
+    targets: settings.sacnTargets,
+    cid: Uint8Array.from(Buffer.from(stored.cid.replaceAll("-", ""), "hex")),
+    name: `Vexa ${stored.name}`,
+  });
+  door = new Door({ show, seq: stored.seq, storage, now: host.now });
+  door.on("changes", (_seq, { changes }, at) => host.apply(at, changes));
+  door.on("trouble", (error) => log.error({ err: error }, "the door had trouble"));
+  host.on("trouble", (error) => log.error({ err: error }, "the engine had trouble"));
+
+  const pool = new Pool({ connectionString: settings.databaseUrl, max: 2 });
+  pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
+  const session = createSession(pool, settings.sessionSecret);
+  const app = createApp({ database, session, door, show: { name: stored.name, now: host.now }, webFolder: settings.webFolder, log });
+  const http = createServer(app);
+  const sockets = openSockets(http, { door, host, session });
+  await listen(http, settings);
+  const theDoor = door;
+  return {
+    port: (http.address() as AddressInfo).port,
+    door: theDoor,
+    host,
+    seeded,
+    stop: async () => {
+      // The stage first: receivers hear that the streams end, then what was played is saved.
+      await host.stop();
+      await sockets.close();
+      http.closeAllConnections();
+      await theDoor.flush();
+      await pool.end();
+      await database.destroy();
+    },
+  };
+}
+
+function listen(http: Server, { host, port, whenTaken }: Pick<Settings, "host" | "port" | "whenTaken">): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const failed = (error: NodeJS.ErrnoException): void => {
+      if (error.code === "EADDRINUSE" && whenTaken === "take a free one") resolve(listen(http, { host, port: 0, whenTaken: "fail" }));
+      else reject(error);
+    };
+    http.once("error", failed);
+    http.listen(port, host, () => {
+      http.off("error", failed);
+      resolve();
+    });
+  });
+}

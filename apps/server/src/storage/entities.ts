@@ -1,0 +1,89 @@
+import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from "typeorm";
+import type { Change } from "@vexa/core";
+
+/** Who may sign in, and as which person of the show. */
+@Entity("account")
+export class AccountEntity {
+  @PrimaryColumn({ type: "varchar", length: 80, name: "sign_in_name", primaryKeyConstraintName: "pk_account" })
+  signInName: string;
+
+  @Column({ type: "varchar", length: 64, name: "person_id" })
+  personId: string;
+
+  /** scrypt, see account/password.ts. */
+  @Column({ type: "varchar", length: 255, name: "password_hash" })
+  passwordHash: string;
+
+  /** The password stands in the docs: it only works while the server stays on loopback. */
+  @Column({ type: "boolean", name: "has_demo_password" })
+  hasDemoPassword: boolean;
+}
+
+@Entity("show")
+export class ShowEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, primaryKeyConstraintName: "pk_show" })
+  id: string;
+
+  @Column({ type: "varchar", length: 80 })
+  name: string;
+
+  /** The number of the latest transaction. */
+  @Column({ type: "bigint" })
+  seq: string;
+
+  /** The E1.31 component identifier of this show's output. */
+  @Column({ type: "uuid" })
+  cid: string;
+}
+
+/** One record of a show as the core knows it. */
+@Entity("record")
+export class RecordEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, name: "show_id", primaryKeyConstraintName: "pk_record" })
+  showId: string;
+
+  @PrimaryColumn({ type: "varchar", length: 80, primaryKeyConstraintName: "pk_record" })
+  id: string;
+
+  @Column({ type: "varchar", length: 40 })
+  kind: string;
+
+  /** Place in the order in which records came; `all(kind)` keeps it. */
+  @Column({ type: "bigint" })
+  place: string;
+
+  @Column({ type: "jsonb" })
+  body: object;
+}
+
+/** What somebody changed. A drag is one row. */
+@Entity("journal")
+@Index("ix_journal_author", ["showId", "author", "id"])
+export class JournalEntity {
+  @PrimaryGeneratedColumn({ type: "bigint", primaryKeyConstraintName: "pk_journal" })
+  id: string;
+
+  @Column({ type: "varchar", length: 64, name: "show_id" })
+  showId: string;
+
+  @Column({ type: "varchar", length: 64 })
+  author: string;
+
+  @Column({ type: "varchar", length: 200 })
+  label: string;
+
+  @Column({ type: "varchar", length: 64, nullable: true })
+  gesture: string | null;
+
+  /** `step` is the undoing itself: it is history, not undone again by the next undo. */
+  @Column({ type: "varchar", length: 8 })
+  state: "done" | "undone" | "step";
+
+  @Column({ type: "jsonb" })
+  changes: Change[];
+
+  @Column({ type: "timestamptz", name: "changed_at" })
+  changedAt: Date;
+}
+
+export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity];

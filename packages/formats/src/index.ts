@@ -1,0 +1,1 @@
+export * as sacn from "./sacn/packet";
