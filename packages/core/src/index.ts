@@ -25,6 +25,7 @@ export { inRank, type Part, type Stroke, type Strokes, type Who } from "./stroke
 export { sketchIdOf, type Sketch } from "./stroke/sketch";
 export { headsOf, resolve, type Resolved, type Row, type RowMotion } from "./stroke/resolve";
 export { placedHead } from "./stroke/placed-head";
+export { seenStrokes } from "./stroke/seen";
 export type { Cue, CueList } from "./cue/cue";
 export { stateAt } from "./cue/state-at";
 export { masterStateIdOf, playbackStateIdOf, type MasterState, type Page, type Playback, type PlaybackState, type SpeedMaster } from "./playback/playback";

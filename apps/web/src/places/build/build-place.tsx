@@ -1,0 +1,74 @@
+import { Group, Panel, Separator } from "react-resizable-panels";
+import { LanesPanel } from "../../lanes/lanes-panel";
+import { wipeChanges } from "../../lanes/sketch-edits";
+import { useInterface } from "../../selection/interface-store";
+import { useLiveClient, useMe } from "../../session/show-context";
+import { StageCanvas } from "../../stage/stage-canvas";
+import { Button } from "../../ui/button";
+import { Cast } from "./cast";
+import { MotionColumn } from "./motion-column";
+import { RecordSheet } from "./record-sheet";
+
+/** Stage above, lanes below: who and what. */
+export function BuildPlace(): React.JSX.Element {
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[216px_minmax(0,1fr)_248px]">
+      <Cast />
+      <Group orientation="vertical" className="min-h-0">
+        <Panel defaultSize="56%" minSize="20%">
+          <div className="relative h-full">
+            <StageCanvas />
+            <Legend />
+          </div>
+        </Panel>
+        <Separator className="h-1.5 border-y border-edge bg-bench hover:bg-raised" aria-label="Divider between stage and lanes" />
+        <Panel defaultSize="44%" minSize="20%">
+          <LanesPanel />
+        </Panel>
+      </Group>
+      <aside className="flex min-h-0 flex-col border-l border-edge bg-bench" aria-label="Motion and recording">
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          <MotionColumn />
+        </div>
+        <SketchActions />
+      </aside>
+      <RecordSheet />
+    </div>
+  );
+}
+
+function Legend(): React.JSX.Element {
+  return (
+    <p className="pointer-events-none absolute bottom-2 left-3 flex gap-3 text-xs text-[#8a9c92]">
+      <span>
+        <span className="text-stage-thread">◌</span> yours, in order along the thread
+      </span>
+      <span>
+        <span className="text-stage-other">┄</span> selected by others
+      </span>
+    </p>
+  );
+}
+
+function SketchActions(): React.JSX.Element {
+  const client = useLiveClient();
+  const me = useMe();
+  const { set } = useInterface();
+  const wipe = wipeChanges(client.view, me.id);
+  const strokes = Object.keys(client.view.sketchOf(me.id)?.strokes ?? {}).length;
+  return (
+    <div className="grid shrink-0 gap-2 border-t border-edge p-3">
+      <p className="text-xs text-ink-2">
+        {strokes === 0 ? "Your sketch is empty." : <><span className="text-sketch">◌</span> {strokes} {strokes === 1 ? "stroke" : "strokes"} in your sketch, live on stage</>}
+      </p>
+      <div className="grid grid-cols-[auto_1fr] gap-2">
+        <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
+          Wipe
+        </Button>
+        <Button tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
+          Record cue
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,155 @@
+import { Dialog } from "radix-ui";
+import { X } from "lucide-react";
+import { useMemo, useState } from "react";
+import { toast } from "sonner";
+import { attributeInfo, seenStrokes, type Attribute, type Change, type Cue, type CueList, type Person, type Show, type Strokes } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { Choice, Field, TextInput } from "../../ui/field";
+
+const NEW_LIST = "";
+
+/** What strokes are about, in the words of a cue that nobody has named: "Rib spots Dimmer, Pan". */
+function contentName(strokes: Strokes, show: Show): string {
+  const words = Object.values(strokes).map(({ who, parts }) => {
+    const name = show.get("group", who.groupId)?.name ?? `${who.heads?.length ?? 0} heads`;
+    const attributes = (Object.keys(parts) as Attribute[]).map((attribute) => attributeInfo(attribute).label);
+    return `${name} ${attributes.slice(0, 3).join(", ")}${attributes.length > 3 ? "…" : ""}`;
+  });
+  return words.join("; ").slice(0, 80) || "Empty";
+}
+
+/** Lists into which this person may record. */
+function ownLists(show: Show, me: Person): CueList[] {
+  const mine = new Set(show.territories.filter(({ personIds }) => personIds.includes(me.id)).map(({ id }) => id));
+  return show.all("cueList").filter(({ territoryId }) => me.role === "lead" || (territoryId !== null && mine.has(territoryId)));
+}
+
+/** One sheet from the right: what will be kept, where, and what it stays linked to. Enter is right most of the time. */
+export function RecordSheet(): React.JSX.Element {
+  const { recording, set } = useInterface();
+  return (
+    <Dialog.Root open={recording} onOpenChange={(open) => set({ recording: open })} modal={false}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-11 right-0 bottom-0 z-40 w-80 overflow-y-auto border-l border-edge bg-bench p-4 shadow-sheet"
+          onInteractOutside={(event) => event.preventDefault()}
+        >
+          <div className="mb-3 flex items-center justify-between">
+            <Dialog.Title className="text-base font-semibold">Record a cue</Dialog.Title>
+            <Dialog.Close asChild>
+              <Button tone="quiet" size="small" aria-label="Close">
+                <X size={15} aria-hidden />
+              </Button>
+            </Dialog.Close>
+          </div>
+          {recording && <RecordForm onDone={() => set({ recording: false })} />}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const strokes = useMemo(() => seenStrokes(show.sketchOf(me.id)?.strokes ?? {}, show), [show, me.id]);
+  const lists = ownLists(show, me);
+  const [listId, setListId] = useState(NEW_LIST);
+  const [listName, setListName] = useState("");
+  const [cueName, setCueName] = useState("");
+  const [inSeconds, setInSeconds] = useState("3");
+  const [number, setNumber] = useState<string | null>(null);
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const nextNumber = listId === NEW_LIST ? 1 : Math.floor((show.cuesOf(listId).at(-1)?.number ?? 0) + 1);
+  const count = Object.keys(strokes).length;
+  const groups = [...new Set(Object.values(strokes).flatMap(({ who }) => show.get("group", who.groupId)?.name ?? []))];
+
+  const record = (event: React.FormEvent): void => {
+    event.preventDefault();
+    const cueNumber = Number((number ?? String(nextNumber)).replace(",", "."));
+    const seconds = Number(inSeconds.replace(",", "."));
+    if (!(cueNumber > 0)) return setComplaint("The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.");
+    if (!(seconds >= 0 && seconds <= 3600) || inSeconds.trim() === "") return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
+    const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
+    if (twin) return setComplaint(`Cue ${cueNumber} is taken by “${twin.name}”. Choose another number. Nothing was recorded yet.`);
+    const changes = recordChanges(show, me, { listId, listName: listName.trim(), cueName: cueName.trim(), cueNumber, seconds, strokes });
+    if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
+      toast(`Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`);
+      onDone();
+    }
+  };
+  if (count === 0) return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
+  return (
+    <form onSubmit={record} className="grid gap-3">
+      <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
+        <p className="text-sketch">
+          ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
+        </p>
+        <p className="mt-1 text-ink-2">{contentName(strokes, show)}</p>
+        {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
+      </div>
+      <Field label="Cue list">
+        <Choice value={listId} onChange={(event) => setListId(event.target.value)} autoFocus>
+          <option value={NEW_LIST}>A new list</option>
+          {lists.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {listId === NEW_LIST && (
+        <Field label="Name of the list">
+          <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
+        </Field>
+      )}
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Cue number">
+          <TextInput inputMode="decimal" className="font-mono" value={number ?? String(nextNumber)} onChange={(event) => setNumber(event.target.value)} />
+        </Field>
+        <Field label="In, seconds">
+          <TextInput inputMode="decimal" className="font-mono" value={inSeconds} onChange={(event) => setInSeconds(event.target.value)} />
+        </Field>
+      </div>
+      <Field label="Name of the cue">
+        <TextInput value={cueName} maxLength={80} placeholder={contentName(strokes, show)} onChange={(event) => setCueName(event.target.value)} />
+      </Field>
+      {complaint && (
+        <p role="alert" className="text-[13px] text-barred">
+          ▬ {complaint}
+        </p>
+      )}
+      <Button type="submit" tone="sketch" size="touch">
+        Record cue
+      </Button>
+    </form>
+  );
+}
+
+function recordChanges(
+  show: Show,
+  me: Person,
+  of: { listId: string; listName: string; cueName: string; cueNumber: number; seconds: number; strokes: Strokes },
+): Change[] {
+  const isNew = of.listId === NEW_LIST;
+  const listId = isNew ? `list-${crypto.randomUUID()}` : of.listId;
+  // A programmer's list belongs to their territory; the lead's is common.
+  const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+  const rank = Math.max(0, ...show.all("cueList").map((list) => list.rank)) + 1;
+  const list: CueList = { id: listId, kind: "cueList", version: 1, name: of.listName || "New list", rank, territoryId };
+  const cue: Cue = {
+    id: `cue-${crypto.randomUUID()}`,
+    kind: "cue",
+    version: 1,
+    listId,
+    number: of.cueNumber,
+    name: of.cueName || contentName(of.strokes, show),
+    inSeconds: of.seconds,
+    strokes: of.strokes,
+  };
+  return [...(isNew ? [{ op: "add" as const, record: list }] : []), { op: "add", record: cue }];
+}

@@ -1,0 +1,87 @@
+import type { Page } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
+import { FadeProgress } from "./fade-progress";
+
+/** The chosen list with its cues, and what runs now and who touched it last. */
+export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const { chosenPlaybackId } = useInterface();
+  const cards = show.all("playback");
+  const chosen = show.get("playback", chosenPlaybackId) ?? cards.find(({ pageId }) => pageId === page?.id) ?? null;
+  const running = cards.flatMap((playback) => {
+    const state = show.playbackState(playback.id);
+    return state?.cueId ? [{ playback, state }] : [];
+  });
+  const mine = running.filter(({ state }) => state.personId === me.id);
+  return (
+    <aside className="flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
+      {chosen ? <Cues playbackId={chosen.id} /> : <p className="text-[13px] text-ink-3">Touch a card to see its cues here.</p>}
+      <section className="min-h-0 flex-1 overflow-y-auto" aria-label="Running now">
+        <h2 className="mb-1 text-xs font-semibold text-ink-2">Running now</h2>
+        {running.length === 0 && <p className="text-[13px] text-ink-3">Nothing is running. Raise a card, or press its Go.</p>}
+        <ul>
+          {running.map(({ playback, state }) => (
+            <li key={playback.id} className="flex justify-between gap-2 border-t border-edge py-1.5 text-[13px]">
+              <span className="truncate">
+                <span className="text-live">●</span> {show.get("cueList", playback.listId)?.name}
+              </span>
+              <span className="shrink-0 text-ink-2">
+                {show.get("person", state.personId)?.initials ?? ""} · {Math.round(state.level * 100)} %
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <Button size="touch" disabled={mine.length === 0} onClick={() => mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }))}>
+        Let all of mine go
+      </Button>
+    </aside>
+  );
+}
+
+function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const playback = show.get("playback", playbackId)!;
+  const state = show.playbackState(playbackId);
+  const cues = show.cuesOf(playback.listId);
+  return (
+    <section className="flex max-h-[55%] min-h-0 flex-col gap-2" aria-label="Cues">
+      <h2 className="truncate font-semibold">{show.get("cueList", playback.listId)?.name}</h2>
+      <ol className="min-h-0 overflow-y-auto">
+        {cues.map((cue) => {
+          const runs = state?.cueId === cue.id;
+          return (
+            <li key={cue.id}>
+              <button
+                type="button"
+                className={cn("grid w-full grid-cols-[2.2rem_1fr_auto] gap-1 rounded border-l-2 border-transparent px-1.5 py-2 text-left text-[13px] hover:bg-raised", runs && "border-live bg-raised")}
+                onClick={() => client.play({ type: "go", playbackId, cueId: cue.id })}
+                title={`Go to cue ${cue.number}`}
+              >
+                <span className="font-mono text-ink-3">{cue.number}</span>
+                <span className="truncate">{cue.name}</span>
+                <span className="text-ink-3">in {cue.inSeconds} s</span>
+              </button>
+              {runs && state && <FadeProgress state={state} seconds={cue.inSeconds} />}
+            </li>
+          );
+        })}
+      </ol>
+      {cues.length === 0 && <p className="text-[13px] text-ink-3">This list has no cues.</p>}
+      <div className="grid grid-cols-2 gap-2">
+        <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
+          Let go
+        </Button>
+        <Button size="touch" tone="live" disabled={cues.length === 0 || state?.cueId === cues.at(-1)?.id} onClick={() => client.play({ type: "go", playbackId })}>
+          Go
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+import { createContext, useContext, useSyncExternalStore } from "react";
+import type { Person, Show } from "@vexa/core";
+import type { ShowClient } from "./show-client";
+
+const ClientContext = createContext<ShowClient | null>(null);
+export const ClientProvider = ClientContext.Provider;
+
+/** The connection to the show, without listening to it. */
+export function useClient(): ShowClient {
+  const client = useContext(ClientContext);
+  if (!client) throw new Error("no show is open here");
+  return client;
+}
+
+/** The connection to the show; renders again with everything that changes. */
+export function useLiveClient(): ShowClient {
+  const client = useClient();
+  useSyncExternalStore(client.subscribe, client.version);
+  return client;
+}
+
+/** The show as it is now; renders again with each change. */
+export function useShow(): Show {
+  return useLiveClient().view;
+}
+
+/** The person who is signed in. */
+export function useMe(): Person {
+  const client = useLiveClient();
+  const me = client.view.get("person", client.personId);
+  return me ?? { id: client.personId, kind: "person", version: 0, name: "", initials: "?", role: "operator" };
+}

@@ -1,0 +1,69 @@
+import { useEffect, useState } from "react";
+import { Navigate, Route, Routes, useLocation } from "react-router";
+import { toast } from "sonner";
+import { selectedHeads } from "@vexa/core";
+import { Notice } from "../app";
+import { BuildPlace } from "../places/build/build-place";
+import { PerformPlace } from "../places/perform/perform-place";
+import { useInterface } from "../selection/interface-store";
+import { signOut } from "../session/api";
+import { ShowClient } from "../session/show-client";
+import { ClientProvider, useLiveClient } from "../session/show-context";
+import { Rail } from "./rail";
+import { Shortcuts } from "./shortcuts";
+import { TopStrip } from "./top-strip";
+
+/** The show with its rail, its top strip and the places between. */
+export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JSX.Element {
+  const [client, setClient] = useState<ShowClient | null>(null);
+  useEffect(() => {
+    const opened = new ShowClient((kind, sentence) => {
+      // The same sentence again replaces itself: a drag outside one's reach complains once.
+      if (kind === "refused") toast.error(sentence, { id: sentence });
+      else toast(sentence, { id: sentence });
+    });
+    setClient(opened);
+    return () => opened.close();
+  }, []);
+  if (!client) return <Notice title="Opening the show…" />;
+  return (
+    <ClientProvider value={client}>
+      <Frame
+        onSignOut={() => {
+          client.close();
+          void signOut().finally(onSignedOut);
+        }}
+        onSignedOut={onSignedOut}
+      />
+    </ClientProvider>
+  );
+}
+
+function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut: () => void }): React.JSX.Element {
+  const client = useLiveClient();
+  const { pathname } = useLocation();
+  const { selection } = useInterface();
+  const place = pathname.split("/")[1] ?? "build";
+  const gone = client.connection === "signed-out";
+  useEffect(() => {
+    if (gone) onSignedOut();
+  }, [gone, onSignedOut]);
+  useEffect(() => {
+    if (client.connection === "live") client.tellPresence(place || "build", selectedHeads(selection));
+  }, [client, client.connection, place, selection]);
+  if (client.connection === "connecting" || client.view.records.size === 0) return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
+  return (
+    <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)]">
+      <Rail onSignOut={onSignOut} />
+      <TopStrip />
+      <main className="min-h-0 min-w-0">
+        <Routes>
+          <Route path="/build" element={<BuildPlace />} />
+          <Route path="/perform" element={<PerformPlace />} />
+          <Route path="*" element={<Navigate to="/build" replace />} />
+        </Routes>
+      </main>
+      <Shortcuts />
+    </div>
+  );
+}

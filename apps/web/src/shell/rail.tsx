@@ -1,0 +1,38 @@
+import { LogOut, Moon, SlidersVertical, Spline, Sun, CircleHelp } from "lucide-react";
+import { NavLink } from "react-router";
+import { useInterface } from "../selection/interface-store";
+import { cn } from "../ui/class-names";
+
+const PLACES = [
+  { to: "/build", label: "Build", Icon: Spline },
+  { to: "/perform", label: "Perform", Icon: SlidersVertical },
+] as const;
+
+const item = "grid w-11 justify-items-center gap-0.5 rounded py-1.5 text-[11px] text-ink-2 hover:bg-raised hover:text-ink";
+
+/** The slim rail: the places, in the order of the work. */
+export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
+  const { theme, setTheme, set } = useInterface();
+  const Light = theme === "dark" ? Sun : Moon;
+  return (
+    <nav className="row-span-2 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
+      <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8" />
+      {PLACES.map(({ to, label, Icon }) => (
+        <NavLink key={to} to={to} className={({ isActive }) => cn(item, isActive && "bg-raised text-ink")}>
+          <Icon size={18} aria-hidden />
+          {label}
+        </NavLink>
+      ))}
+      <span className="flex-1" />
+      <button type="button" className={item} onClick={() => set({ shortcutsShown: true })} title="Shortcuts (?)">
+        <CircleHelp size={17} aria-hidden /> Keys
+      </button>
+      <button type="button" className={item} onClick={() => setTheme(theme === "dark" ? "light" : "dark")} title="For the dark or for daylight">
+        <Light size={17} aria-hidden /> {theme === "dark" ? "Light" : "Dark"}
+      </button>
+      <button type="button" className={item} onClick={onSignOut}>
+        <LogOut size={17} aria-hidden /> Leave
+      </button>
+    </nav>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Person, Show } from "@vexa/core";
+import { useLiveClient } from "../session/show-context";
+import { cn } from "../ui/class-names";
+
+/** Show name and save state, how output is doing, and who is here. */
+export function TopStrip(): React.JSX.Element {
+  const client = useLiveClient();
+  const { connection, health, waiting, view } = client;
+  const lost = connection === "lost";
+  const here = [...new Map(client.presence.map((entry) => [entry.personId, entry])).values()];
+  return (
+    <header className="flex items-center gap-3 border-b border-edge bg-bench px-3">
+      <h1 className="font-semibold">{client.showName}</h1>
+      <p className={cn("text-[13px] text-ink-3", lost && "text-barred")} role="status">
+        {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : waiting > 0 ? "saving…" : "all saved"}
+      </p>
+      <span className="flex-1" />
+      {health && !lost && (
+        <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2" aria-label="Output">
+          <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span> {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
+          {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
+        </p>
+      )}
+      <ul className="flex gap-1" aria-label="People here">
+        {here.map((entry) => {
+          const person = view.get("person", entry.personId);
+          return person && <Initials key={entry.personId} person={person} show={view} place={entry.place} />;
+        })}
+      </ul>
+    </header>
+  );
+}
+
+const HATCHES = ["tint-0", "tint-1", "tint-2"];
+
+function Initials({ person, show, place }: { person: Person; show: Show; place: string }): React.JSX.Element {
+  const territory = show.territories.find(({ personIds }) => personIds.includes(person.id));
+  const hatch = territory ? (HATCHES[territory.tint % HATCHES.length] ?? "") : person.role === "lead" ? "tint-lead" : "";
+  return (
+    <li title={`${person.name}, in ${place}${territory ? ` · ${territory.name}` : ` · ${person.role}`}`} className={cn("grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold", hatch)}>
+      <span className="rounded-sm bg-raised/80 px-0.5">{person.initials}</span>
+    </li>
+  );
+}

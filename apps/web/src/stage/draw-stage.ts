@@ -1,0 +1,189 @@
+import { beam, HeadLooks, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
+import { planProjection, type Projection } from "./projection";
+
+/** A rig prepared for drawing at one size: nothing in here depends on levels. */
+export interface StageDrawing {
+  readonly heads: readonly Head[];
+  readonly projection: Projection;
+  readonly looks: HeadLooks;
+  readonly xy: Float32Array;
+  /** Radius of each head's mark in pixels. */
+  readonly radius: Float32Array;
+  readonly cells: Uint8Array;
+}
+
+export function prepareStage(rig: Rig, width: number, height: number): StageDrawing {
+  const projection = planProjection(rig.heads, width, height);
+  const xy = new Float32Array(rig.heads.length * 2);
+  const radius = new Float32Array(rig.heads.length);
+  const cells = new Uint8Array(rig.heads.length);
+  const crowd = rig.heads.length > 1200 ? 0.6 : 1;
+  rig.heads.forEach((head, index) => {
+    const [x, y] = projection.point(head.position);
+    xy[2 * index] = x;
+    xy[2 * index + 1] = y;
+    cells[index] = head.mode.heads.length > 2 ? 1 : 0;
+    radius[index] = (cells[index] ? 2.2 : head.parameters.has("Pan") ? 4.5 : 3.4) * crowd;
+  });
+  return { heads: rig.heads, projection, looks: new HeadLooks(rig), xy, radius, cells };
+}
+
+/** Metres: beams that don't meet the floor end here. */
+const FURTHEST = 9;
+const FEWEST_BEAM_LEVEL = 0.02;
+
+/** Floor lines every two metres, and the front edge of the stage. */
+export function drawFloor(context: CanvasRenderingContext2D, { projection }: StageDrawing, ink: string): void {
+  context.clearRect(0, 0, projection.width, projection.height);
+  context.strokeStyle = ink;
+  context.lineWidth = 1;
+  context.globalAlpha = 0.35;
+  context.beginPath();
+  for (let x = -12; x <= 12; x += 2) {
+    context.moveTo(...projection.point({ x, y: -4, z: 0 }));
+    context.lineTo(...projection.point({ x, y: 14, z: 0 }));
+  }
+  for (let y = -4; y <= 14; y += 2) {
+    context.moveTo(...projection.point({ x: -12, y, z: 0 }));
+    context.lineTo(...projection.point({ x: 12, y, z: 0 }));
+  }
+  context.stroke();
+  context.globalAlpha = 1;
+}
+
+const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
+
+/** Beams first, then every head in its colour. `values` are those of the rig's parameters. */
+export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawing, paint: { values: Float32Array; unlit: string }): void {
+  const { projection, heads, xy, radius, cells } = drawing;
+  context.clearRect(0, 0, projection.width, projection.height);
+  context.globalCompositeOperation = "lighter";
+  for (let index = 0; index < heads.length; index++) {
+    if (!heads[index]!.parameters.has("Pan")) continue;
+    drawing.looks.read(index, paint.values, look);
+    if (look.intensity > FEWEST_BEAM_LEVEL) drawBeam(context, heads[index]!, projection);
+  }
+  context.globalCompositeOperation = "source-over";
+  for (let index = 0; index < heads.length; index++) {
+    drawing.looks.read(index, paint.values, look);
+    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]!];
+    context.fillStyle = paint.unlit;
+    fillMark(context, { x, y, size, square: cells[index] === 1 });
+    if (look.intensity <= 0.004) continue;
+    context.fillStyle = `rgb(${look.red} ${look.green} ${look.blue})`;
+    // The eye sees a quarter of the light as about half as bright.
+    context.globalAlpha = Math.sqrt(look.intensity);
+    fillMark(context, { x, y, size: size + 0.6, square: cells[index] === 1 });
+    context.globalAlpha = 1;
+  }
+}
+
+function fillMark(context: CanvasRenderingContext2D, { x, y, size, square }: { x: number; y: number; size: number; square: boolean }): void {
+  if (square) {
+    context.fillRect(x - size, y - size, 2 * size, 2 * size);
+    return;
+  }
+  context.beginPath();
+  context.arc(x, y, size, 0, 2 * Math.PI);
+  context.fill();
+}
+
+/** A soft wedge from the head to where its beam meets the floor, as wide as its angle. */
+function drawBeam(context: CanvasRenderingContext2D, head: Head, projection: Projection): void {
+  const { origin, direction } = beam({ position: head.position, rotation: head.fixture.rotation }, look.pan, look.tilt);
+  const toFloor = direction.z < -0.05 ? -origin.z / direction.z : FURTHEST;
+  const reach = Math.min(FURTHEST, toFloor > 0 ? toFloor : FURTHEST);
+  const end: Vector = { x: origin.x + direction.x * reach, y: origin.y + direction.y * reach, z: origin.z + direction.z * reach };
+  const [x0, y0] = projection.point(origin);
+  const [x1, y1] = projection.point(end);
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  const half = Math.max(2, reach * Math.tan((look.beamDegrees * Math.PI) / 360) * projection.scale);
+  const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
+  const color = `${look.red} ${look.green} ${look.blue}`;
+  glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * look.intensity)}%)`);
+  glow.addColorStop(1, `rgb(${color} / 0%)`);
+  context.fillStyle = glow;
+  context.beginPath();
+  if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
+  else {
+    const [nx, ny] = [-(y1 - y0) / length, (x1 - x0) / length];
+    context.moveTo(x0, y0);
+    context.lineTo(x1 + nx * half, y1 + ny * half);
+    context.lineTo(x1 - nx * half, y1 - ny * half);
+    context.closePath();
+  }
+  context.fill();
+}
+
+/** The thread through the selected heads in order, with numbers at its ends, and rings around what others have selected. */
+export function drawThread(
+  context: CanvasRenderingContext2D,
+  drawing: StageDrawing,
+  of: { selected: readonly number[]; others: readonly number[]; ink: string; otherInk: string; box: readonly [number, number, number, number] | null },
+): void {
+  const { projection, xy, radius } = drawing;
+  context.clearRect(0, 0, projection.width, projection.height);
+  context.lineWidth = 1;
+  context.strokeStyle = of.otherInk;
+  context.setLineDash([2, 2]);
+  for (const index of of.others) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 4 });
+  context.setLineDash([]);
+  context.strokeStyle = of.ink;
+  context.globalAlpha = 0.75;
+  context.beginPath();
+  of.selected.forEach((index, rank) => {
+    if (rank === 0) context.moveTo(xy[2 * index]!, xy[2 * index + 1]!);
+    else context.lineTo(xy[2 * index]!, xy[2 * index + 1]!);
+  });
+  context.stroke();
+  context.globalAlpha = 1;
+  context.lineWidth = 1.4;
+  for (const index of of.selected) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 2.2 });
+  const ends = [...new Set([of.selected[0], of.selected.at(-1)])];
+  context.font = "600 11px 'JetBrains Mono Variable', monospace";
+  context.textBaseline = "middle";
+  ends.forEach((index, end) => {
+    if (index === undefined) return;
+    const label = String(end === 0 ? 1 : of.selected.length);
+    const first = end === 0;
+    context.textAlign = first ? "right" : "left";
+    context.fillStyle = of.ink;
+    context.fillText(label, xy[2 * index]! + (first ? -11 : 11), xy[2 * index + 1]!);
+  });
+  if (of.box) {
+    const [x0, y0, x1, y1] = of.box;
+    context.setLineDash([4, 3]);
+    context.strokeRect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+    context.setLineDash([]);
+  }
+}
+
+function ring(context: CanvasRenderingContext2D, { x, y, size }: { x: number; y: number; size: number }): void {
+  context.beginPath();
+  context.arc(x, y, size, 0, 2 * Math.PI);
+  context.stroke();
+}
+
+/** The head nearest to a point, if one is near enough to be meant. */
+export function headAt({ xy, radius }: StageDrawing, x: number, y: number): number | null {
+  let best: number | null = null;
+  let nearest = Infinity;
+  for (let index = 0; index < radius.length; index++) {
+    const distance = Math.hypot(xy[2 * index]! - x, xy[2 * index + 1]! - y);
+    if (distance < nearest && distance <= radius[index]! + 6) {
+      nearest = distance;
+      best = index;
+    }
+  }
+  return best;
+}
+
+/** The heads inside a box, in rig order. */
+export function headsInBox({ xy, radius }: StageDrawing, [x0, y0, x1, y1]: readonly [number, number, number, number]): number[] {
+  const found: number[] = [];
+  for (let index = 0; index < radius.length; index++) {
+    const [x, y] = [xy[2 * index]!, xy[2 * index + 1]!];
+    if (x >= Math.min(x0, x1) && x <= Math.max(x0, x1) && y >= Math.min(y0, y1) && y <= Math.max(y0, y1)) found.push(index);
+  }
+  return found;
+}

@@ -1,0 +1,31 @@
+import type { Head, Vector } from "@vexa/core";
+
+/** How much a metre of height moves a head up the plan, in metres: enough to see the arches. */
+const LIFT = 0.1;
+
+export interface Projection {
+  readonly width: number;
+  readonly height: number;
+  readonly scale: number;
+  point(at: Vector): readonly [number, number];
+}
+
+/** The plan, seen from above with a little lift: the audience is below, upstage above, house right at the right. */
+export function planProjection(heads: readonly Head[], width: number, height: number): Projection {
+  let [left, right, low, high] = [-1, 1, -1, 1];
+  for (const { position } of heads) {
+    left = Math.min(left, position.x);
+    right = Math.max(right, position.x);
+    low = Math.min(low, position.y + LIFT * position.z);
+    high = Math.max(high, position.y + LIFT * position.z);
+  }
+  const margin = 34;
+  const scale = Math.max(2, Math.min((width - 2 * margin) / (right - left), (height - 2 * margin) / (high - low)));
+  const [middleX, middleY] = [(left + right) / 2, (low + high) / 2];
+  return {
+    width,
+    height,
+    scale,
+    point: ({ x, y, z }) => [width / 2 + (x - middleX) * scale, height / 2 - (y + LIFT * z - middleY) * scale],
+  };
+}

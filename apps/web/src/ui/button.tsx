@@ -1,0 +1,24 @@
+import { cva, type VariantProps } from "class-variance-authority";
+import type { ComponentProps } from "react";
+import { cn } from "./class-names";
+
+const look = cva(
+  "inline-flex items-center justify-center gap-1.5 rounded border px-2.5 font-medium whitespace-nowrap transition-colors duration-100 select-none disabled:cursor-not-allowed disabled:opacity-45",
+  {
+    variants: {
+      tone: {
+        plain: "border-edge bg-raised text-ink enabled:hover:border-ink-3",
+        quiet: "border-transparent bg-transparent text-ink-2 enabled:hover:bg-raised enabled:hover:text-ink",
+        sketch: "border-sketch bg-sketch text-on-accent enabled:hover:brightness-110",
+        live: "border-live bg-live text-on-accent enabled:hover:brightness-110",
+        chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink",
+      },
+      size: { small: "h-6 px-2 text-xs", normal: "h-8 text-[13px]", touch: "h-11 min-w-11 text-sm" },
+    },
+    defaultVariants: { tone: "plain", size: "normal" },
+  },
+);
+
+export function Button({ tone, size, className, ...rest }: ComponentProps<"button"> & VariantProps<typeof look>): React.JSX.Element {
+  return <button type="button" className={cn(look({ tone, size }), className)} {...rest} />;
+}

@@ -1,0 +1,65 @@
+import { useState } from "react";
+import { explain, formatFan, parseFan } from "@vexa/core";
+import { cn } from "./class-names";
+import { TextInput } from "./field";
+
+/**
+ * Numbers with two dots between them, on screen's scale (percent: 0..100). What can't be read is told under the field and
+ * changes nothing; Escape gives the value in force back.
+ */
+export function FanField(props: {
+  label: string;
+  knots: readonly number[] | null;
+  scale: number;
+  placeholder?: string;
+  className?: string;
+  /** Takes knots in inside units; false refuses them. */
+  onKnots: (knots: readonly number[]) => boolean;
+}): React.JSX.Element {
+  const { label, knots, scale, placeholder, className, onKnots } = props;
+  const inForce = knots ? formatFan(knots.map((knot) => knot * scale)) : "";
+  const [draft, setDraft] = useState<string | null>(null);
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const leave = (): void => {
+    setDraft(null);
+    setComplaint(null);
+  };
+  const take = (): void => {
+    if (draft === null || draft.trim() === inForce) {
+      leave();
+      return;
+    }
+    const read = parseFan(draft, inForce || "What was there");
+    if (!read.ok) setComplaint(explain(read.error));
+    else if (onKnots(read.value.map((knot) => knot / scale))) leave();
+    else setComplaint(`This can't be. ${inForce || "What was there"} was kept.`);
+  };
+  return (
+    <span className="relative block">
+      <TextInput
+        aria-label={label}
+        aria-invalid={complaint !== null}
+        aria-describedby={complaint ? `${label}-complaint` : undefined}
+        className={cn("font-mono", className)}
+        placeholder={placeholder}
+        value={draft ?? inForce}
+        onChange={(event) => setDraft(event.target.value)}
+        onFocus={(event) => event.target.select()}
+        onBlur={take}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") take();
+          if (event.key === "Escape") {
+            leave();
+            event.currentTarget.blur();
+          }
+        }}
+      />
+      {complaint && (
+        <span id={`${label}-complaint`} role="alert" className="absolute top-full left-0 z-30 mt-1 w-64 rounded border border-barred bg-bench p-2 text-xs text-ink shadow-sheet">
+          {complaint}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,23 @@
+import type { ComponentProps, ReactNode } from "react";
+import { cn } from "./class-names";
+
+const box = "h-8 w-full rounded border border-edge bg-ground px-2 text-[13px] text-ink placeholder:text-ink-3 aria-invalid:border-barred";
+
+export function TextInput({ className, ...rest }: ComponentProps<"input">): React.JSX.Element {
+  return <input className={cn(box, className)} autoComplete="off" spellCheck={false} {...rest} />;
+}
+
+export function Choice({ className, ...rest }: ComponentProps<"select">): React.JSX.Element {
+  return <select className={cn(box, "pr-1", className)} {...rest} />;
+}
+
+/** A label above what it names. */
+export function Field({ label, children, hint }: { label: string; children: ReactNode; hint?: ReactNode }): React.JSX.Element {
+  return (
+    <label className="grid gap-1">
+      <span className="text-xs text-ink-2">{label}</span>
+      {children}
+      {hint !== undefined && <span className="text-xs text-ink-3">{hint}</span>}
+    </label>
+  );
+}

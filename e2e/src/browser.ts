@@ -1,0 +1,23 @@
+import { chromium, type Browser } from "playwright-core";
+
+/** Debian's Chromium, headless, talking to loopback only. */
+export function openBrowser(): Promise<Browser> {
+  return chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    chromiumSandbox: process.getuid?.() !== 0,
+    args: [
+      "--disable-gpu",
+      "--enable-unsafe-swiftshader",
+      "--disable-dev-shm-usage",
+      "--hide-scrollbars",
+      "--no-first-run",
+      "--no-default-browser-check",
+      "--disable-quic",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+      "--disable-default-apps",
+      "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
+    ],
+  });
+}

@@ -1,0 +1,71 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { randomBytes } from "node:crypto";
+import { fileURLToPath } from "node:url";
+import pg from "pg";
+
+const MAIN = fileURLToPath(new URL("../../apps/server/dist/main.js", import.meta.url));
+
+/** A running Vexa with a database of its own, as people start it. */
+export interface RunningVexa {
+  readonly url: string;
+  readonly databaseUrl: string;
+  /** Ends the server and starts it anew on the same database and port. */
+  restart(how: "SIGTERM" | "SIGKILL"): Promise<void>;
+  stop(): Promise<void>;
+}
+
+/** Starts the built server with the demo show; `sacn` is where its output goes. */
+export async function runVexa(sacn: string): Promise<RunningVexa> {
+  const admin = process.env["VEXA_DATABASE_ADMIN_URL"];
+  if (!admin) throw new Error("VEXA_DATABASE_ADMIN_URL isn't set. Run this with ./vexa test or ./vexa shots.");
+  const name = `vexa_e2e_${randomBytes(5).toString("hex")}`;
+  await query(admin, `CREATE DATABASE ${name}`);
+  const address = new URL(admin);
+  address.pathname = `/${name}`;
+  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0" });
+  return {
+    get url() {
+      return url;
+    },
+    databaseUrl: address.toString(),
+    restart: async (how) => {
+      await end(child, how);
+      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port }));
+    },
+    stop: async () => {
+      await end(child, "SIGTERM");
+      await query(admin, `DROP DATABASE ${name} WITH (FORCE)`);
+    },
+  };
+}
+
+async function query(connectionString: string, sql: string): Promise<void> {
+  const client = new pg.Client({ connectionString });
+  await client.connect();
+  await client.query(sql);
+  await client.end();
+}
+
+function launch(of: { databaseUrl: string; sacn: string; port: string }): Promise<{ child: ChildProcess; url: string }> {
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, NODE_ENV: "production", VEXA_DATABASE_URL: of.databaseUrl, VEXA_SACN: of.sacn, VEXA_PORT: of.port, VEXA_SESSION_SECRET: "only for this test" },
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  return new Promise((resolve, reject) => {
+    let said = "";
+    child.once("exit", (code) => reject(new Error(`the server ended with ${code}: ${said}`)));
+    child.stdout.on("data", (chunk: Buffer) => {
+      said += chunk.toString();
+      const ready = /Vexa is ready: (http:\S+)/.exec(said);
+      if (ready?.[1]) resolve({ child, url: ready[1] });
+    });
+  });
+}
+
+function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null) return Promise.resolve();
+  return new Promise((resolve) => {
+    child.once("exit", () => resolve());
+    child.kill(signal);
+  });
+}

@@ -1,0 +1,25 @@
+import type { Attribute } from "../rig/attributes";
+import { headsOf, type ResolveContext } from "./resolve";
+import { inRank, type Part, type Stroke, type Strokes } from "./stroke";
+
+/**
+ * The strokes as they are worth recording: parts that later strokes cover on every head are dropped, and so are strokes
+ * without any part left. What shows on stage is the same.
+ */
+export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" | "groupHeads">): Strokes {
+  const covered = new Set<number>();
+  const kept: [string, Stroke][] = [];
+  for (const [id, stroke] of inRank(strokes).toReversed()) {
+    const heads = headsOf(stroke.who, show);
+    const parts = (Object.entries(stroke.parts) as [Attribute, Part][]).filter(([attribute, part]) => {
+      const parameters = heads.flatMap((head) => head.parameters.get(attribute) ?? []);
+      const seen = parameters.some((parameter) => !covered.has(parameter));
+      // A relative motion without a level rides on what an earlier stroke says: that stays seen.
+      const covers = part.level !== undefined || part.motion?.base === "absolute";
+      if (covers) parameters.forEach((parameter) => covered.add(parameter));
+      return seen;
+    });
+    if (parts.length > 0) kept.unshift([id, parts.length === Object.keys(stroke.parts).length ? stroke : { ...stroke, parts: Object.fromEntries(parts) }]);
+  }
+  return Object.fromEntries(kept);
+}
