@@ -49,7 +49,13 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
             ColorSub_C: level([0.1, 0.75], { shape: { runs: 7 } }),
             ColorSub_M: level([0.65, 0.1], { shape: { runs: 7 } }),
           }),
-          stroke(2, "group-washes", { Dimmer: level([0.35]), ColorAdd_R: level([0.35]), ColorAdd_G: level([0.1]), ColorAdd_B: level([0.9]), ColorAdd_W: level([0]) }),
+          stroke(2, "group-washes", {
+            Dimmer: level([0.35]),
+            ColorAdd_R: level([0.35]),
+            ColorAdd_G: level([0.1]),
+            ColorAdd_B: level([0.9]),
+            ColorAdd_W: level([0]),
+          }),
         ],
       },
       {
@@ -85,19 +91,34 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 3,
         strokes: [
           stroke(1, "group-bars", {
-            Dimmer: moving({ waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: 0.25, masterId: "master-slow" }, { order: "left-to-right", by: "distance" }),
+            Dimmer: moving(
+              { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: 0.25, masterId: "master-slow" },
+              { order: "left-to-right", by: "distance" },
+            ),
             ColorAdd_R: level([0.25, 0.05, 0.3], { shape: { runs: 28 } }),
             ColorAdd_G: level([0.35, 0.85, 0.2], { shape: { runs: 7 } }),
             ColorAdd_B: level([0.9, 0.3, 0.95], { shape: { runs: 7 } }),
           }),
-          stroke(2, "group-ferns", { Dimmer: level([0.6]), ColorAdd_R: level([0.05]), ColorAdd_G: level([0.7, 0.35]), ColorAdd_B: level([0.1, 0.5]), ColorAdd_RY: level([0]), ColorAdd_GY: level([0.5, 0.1]) }),
+          stroke(2, "group-ferns", {
+            Dimmer: level([0.6]),
+            ColorAdd_R: level([0.05]),
+            ColorAdd_G: level([0.7, 0.35]),
+            ColorAdd_B: level([0.1, 0.5]),
+            ColorAdd_RY: level([0]),
+            ColorAdd_GY: level([0.5, 0.1]),
+          }),
         ],
       },
       {
         name: "Sparks in the glass",
         inSeconds: 1.5,
         strokes: [
-          stroke(1, "group-bars", { Dimmer: moving({ waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: 0.5, masterId: "master-slow" }, { order: "scattered", seed: 7 }) }),
+          stroke(1, "group-bars", {
+            Dimmer: moving(
+              { waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: 0.5, masterId: "master-slow" },
+              { order: "scattered", seed: 7 },
+            ),
+          }),
         ],
       },
     ],
@@ -107,8 +128,22 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
     name: "Lantern evening",
     territoryId: null,
     cues: [
-      { name: "Lit", inSeconds: 5, strokes: [stroke(1, "group-lanterns", { Dimmer: level([0.3, 0.55, 0.3], { shape: { order: "left-to-right" }, fade: { knots: [1, 5] } }) })] },
-      { name: "Breathing", inSeconds: 3, strokes: [stroke(1, "group-lanterns", { Dimmer: moving({ waveform: "sine", low: 0.25, high: 0.6, rate: 0.125, masterId: "master-slow", phase: { knots: [0, 720] } }) })] },
+      {
+        name: "Lit",
+        inSeconds: 5,
+        strokes: [
+          stroke(1, "group-lanterns", { Dimmer: level([0.3, 0.55, 0.3], { shape: { order: "left-to-right" }, fade: { knots: [1, 5] } }) }),
+        ],
+      },
+      {
+        name: "Breathing",
+        inSeconds: 3,
+        strokes: [
+          stroke(1, "group-lanterns", {
+            Dimmer: moving({ waveform: "sine", low: 0.25, high: 0.6, rate: 0.125, masterId: "master-slow", phase: { knots: [0, 720] } }),
+          }),
+        ],
+      },
     ],
   },
   {
@@ -138,7 +173,14 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
     territoryId: null,
     cues: [
       { name: "Blinder hit", inSeconds: 0, strokes: [stroke(1, "group-blinders", { Dimmer: level([1]) })] },
-      { name: "Odd, even", inSeconds: 0, strokes: [stroke(1, "group-blinders", { Dimmer: level([0.15]) }), stroke(2, "group-blinders", { Dimmer: level([1]) }, { type: "every", n: 2, at: 1 })] },
+      {
+        name: "Odd, even",
+        inSeconds: 0,
+        strokes: [
+          stroke(1, "group-blinders", { Dimmer: level([0.15]) }),
+          stroke(2, "group-blinders", { Dimmer: level([1]) }, { type: "every", n: 2, at: 1 }),
+        ],
+      },
     ],
   },
 ];

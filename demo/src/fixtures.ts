@@ -131,7 +131,7 @@ function fernsAndLanterns(): Fixture[] {
   });
   const lanterns = Array.from({ length: 40 }, (_, i) => {
     const x = along(-8.4, 8.4, { i: i % 20, n: 20 });
-    const sag = 0.05 * (x * x) / 8.4;
+    const sag = (0.05 * (x * x)) / 8.4;
     return fixture({
       number: 1001 + i,
       name: `Lantern ${i + 1}`,

@@ -1,4 +1,18 @@
-import { headKey, masterStateIdOf, sketchIdOf, steadyTempo, type Fixture, type Group, type HeadKey, type MasterState, type Person, type ShowRecord, type Sketch, type SpeedMaster, type Territory } from "@vexa/core";
+import {
+  headKey,
+  masterStateIdOf,
+  sketchIdOf,
+  steadyTempo,
+  type Fixture,
+  type Group,
+  type HeadKey,
+  type MasterState,
+  type Person,
+  type ShowRecord,
+  type Sketch,
+  type SpeedMaster,
+  type Territory,
+} from "@vexa/core";
 import { demoContent } from "./content";
 import { demoFixtures } from "./fixtures";
 import { DEMO_PROFILES, demoProfile } from "./profiles";
@@ -27,8 +41,7 @@ function headsOf(fixture: Fixture): HeadKey[] {
 }
 
 function groups(fixtures: readonly Fixture[]): Group[] {
-  const of = (...profileIds: string[]): HeadKey[] =>
-    fixtures.filter(({ profileId }) => profileIds.includes(profileId)).flatMap(headsOf);
+  const of = (...profileIds: string[]): HeadKey[] => fixtures.filter(({ profileId }) => profileIds.includes(profileId)).flatMap(headsOf);
   const rib3 = fixtures.filter(({ number }) => number > 300 && number < 309).flatMap(headsOf);
   const plan: readonly [string, string, string | null, HeadKey[]][] = [
     ["group-spots", "Rib spots", "territory-ribs", of("profile-spot")],

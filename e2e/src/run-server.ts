@@ -48,7 +48,14 @@ async function query(connectionString: string, sql: string): Promise<void> {
 
 function launch(of: { databaseUrl: string; sacn: string; port: string }): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [MAIN], {
-    env: { ...process.env, NODE_ENV: "production", VEXA_DATABASE_URL: of.databaseUrl, VEXA_SACN: of.sacn, VEXA_PORT: of.port, VEXA_SESSION_SECRET: "only for this test" },
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      VEXA_DATABASE_URL: of.databaseUrl,
+      VEXA_SACN: of.sacn,
+      VEXA_PORT: of.port,
+      VEXA_SESSION_SECRET: "only for this test",
+    },
     stdio: ["ignore", "pipe", "inherit"],
   });
   return new Promise((resolve, reject) => {

@@ -11,12 +11,15 @@ import { openDatabase } from "./storage/data-source";
 
 /** `VEXA_SACN`: receivers as address:port, separated by commas. */
 function sacnTargets(text: string): SacnTarget[] {
-  return text.split(",").filter(Boolean).map((target) => {
-    const [address, port = "5568"] = target.trim().split(":");
-    if (!address || !/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
-      throw new Error(`VEXA_SACN has “${target}”, which isn't address:port. Nothing was started.`);
-    return { address, port: Number(port) };
-  });
+  return text
+    .split(",")
+    .filter(Boolean)
+    .map((target) => {
+      const [address, port = "5568"] = target.trim().split(":");
+      if (!address || !/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
+        throw new Error(`VEXA_SACN has “${target}”, which isn't address:port. Nothing was started.`);
+      return { address, port: Number(port) };
+    });
 }
 
 function settings(): Settings {

@@ -3,6 +3,7 @@ import useSWR from "swr";
 import { useInterface } from "./selection/interface-store";
 import { whoAmI } from "./session/api";
 import { SignIn } from "./session/sign-in";
+import { Notice } from "./shell/notice";
 import { OpenShow } from "./shell/open-show";
 
 /** Signed out: the sign-in page. Signed in: the show. */
@@ -14,17 +15,9 @@ export function App(): React.JSX.Element {
   const { data: session, error, isLoading, mutate } = useSWR("session", whoAmI);
   if (isLoading && session === undefined) return <Notice title="Opening the show…" />;
   if (session === undefined)
-    return <Notice title="The server can't be reached." text={error instanceof Error ? `${error.message}` : "Vexa tries again by itself."} />;
+    return (
+      <Notice title="The server can't be reached." text={error instanceof Error ? `${error.message}` : "Vexa tries again by itself."} />
+    );
   if (session === null) return <SignIn onSignedIn={() => void mutate()} />;
   return <OpenShow key={session.personId} onSignedOut={() => void mutate(null, { revalidate: false })} />;
-}
-
-/** A page that says one thing. */
-export function Notice({ title, text }: { title: string; text?: string }): React.JSX.Element {
-  return (
-    <main className="grid h-full place-content-center gap-2 text-center">
-      <p className="text-lg font-semibold">{title}</p>
-      {text && <p className="max-w-sm text-ink-2">{text}</p>}
-    </main>
-  );
 }

@@ -7,7 +7,16 @@ export { beam, type Placement, type Vector } from "./geometry/beam";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
-export { ATTRIBUTES, ATTRIBUTE_NAMES, attributeInfo, FAMILIES, isAttribute, type Attribute, type AttributeInfo, type Family } from "./rig/attributes";
+export {
+  ATTRIBUTES,
+  ATTRIBUTE_NAMES,
+  attributeInfo,
+  FAMILIES,
+  isAttribute,
+  type Attribute,
+  type AttributeInfo,
+  type Family,
+} from "./rig/attributes";
 export type { Channel, Mode, Profile } from "./rig/profile";
 export { headKey, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
 export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig } from "./rig/rig";
@@ -17,7 +26,20 @@ export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/ord
 export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";
 export { fan, formatFan, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
 export { masked, maskPositions, type Mask } from "./selection/mask";
-export { added, all, EMPTY_SELECTION, removed, reordered, selectedHeads, selectGroup, selectHeads, step, toggled, withMask, type Selection } from "./selection/selection";
+export {
+  added,
+  all,
+  EMPTY_SELECTION,
+  removed,
+  reordered,
+  selectedHeads,
+  selectGroup,
+  selectHeads,
+  step,
+  toggled,
+  withMask,
+  type Selection,
+} from "./selection/selection";
 export { waveform, WAVEFORMS, type Waveform, type WaveformOptions } from "./motion/waveform";
 export type { Motion } from "./motion/motion";
 export { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, TempoClock, type TempoState } from "./tempo/tempo-clock";
@@ -28,7 +50,15 @@ export { placedHead } from "./stroke/placed-head";
 export { seenStrokes } from "./stroke/seen";
 export type { Cue, CueList } from "./cue/cue";
 export { stateAt } from "./cue/state-at";
-export { masterStateIdOf, playbackStateIdOf, type MasterState, type Page, type Playback, type PlaybackState, type SpeedMaster } from "./playback/playback";
+export {
+  masterStateIdOf,
+  playbackStateIdOf,
+  type MasterState,
+  type Page,
+  type Playback,
+  type PlaybackState,
+  type SpeedMaster,
+} from "./playback/playback";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
 export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
@@ -43,4 +73,12 @@ export { encodeSlots } from "./engine/slots";
 export { SLOTS } from "./engine/output-map";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
 export { levelMessage, readLevelMessage } from "./protocol/levels";
-export { PROTOCOL_VERSION, type Answer, type ClientToServer, type Health, type Hello, type PresenceEntry, type ServerToClient } from "./protocol/messages";
+export {
+  PROTOCOL_VERSION,
+  type Answer,
+  type ClientToServer,
+  type Health,
+  type Hello,
+  type PresenceEntry,
+  type ServerToClient,
+} from "./protocol/messages";

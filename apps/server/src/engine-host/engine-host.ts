@@ -60,7 +60,12 @@ export class EngineHost extends EventEmitter<HostEvents> {
   }
 
   #start(): Worker {
-    const start: EngineStart = { ...this.#options, records: this.#records(), clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND };
+    const start: EngineStart = {
+      ...this.#options,
+      records: this.#records(),
+      clockOffset: this.#clockOffset,
+      framesPerSecond: FRAMES_PER_SECOND,
+    };
     const fromSource = import.meta.url.endsWith(".ts");
     const url = fromSource ? new URL("./engine-worker.ts", import.meta.url) : new URL("./engine-worker.js", import.meta.url);
     const worker = new Worker(url, { workerData: start, ...(fromSource ? { execArgv: ["--import", "tsx"] } : {}) });

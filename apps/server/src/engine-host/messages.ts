@@ -10,14 +10,19 @@ export interface EngineStart {
   readonly sacn: { readonly targets: readonly SacnTarget[]; readonly cid: Uint8Array; readonly name: string };
 }
 
-export type ToEngine =
-  | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
-  | { readonly type: "stop" };
+export type ToEngine = { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] } | { readonly type: "stop" };
 
 export type FromEngine =
   /** All parameters' values from now on; `ticket` is odd while they are being written. */
   | { readonly type: "rig"; readonly values: SharedArrayBuffer; readonly ticket: SharedArrayBuffer }
-  | { readonly type: "health"; readonly frames: number; readonly late: number; readonly packets: number; readonly universes: number; readonly seconds: number }
+  | {
+      readonly type: "health";
+      readonly frames: number;
+      readonly late: number;
+      readonly packets: number;
+      readonly universes: number;
+      readonly seconds: number;
+    }
   | { readonly type: "refused"; readonly why: string }
   | { readonly type: "stopped" };
 

@@ -15,7 +15,8 @@ export const lastResort: ErrorRequestHandler = (thrown: unknown, request, respon
   const { type, status } = (thrown ?? {}) as { type?: string; status?: number };
   if (type === "entity.too.large") answerError(response, { code: "request.too-large", details: { limit: "100 KB" } });
   else if (type === "entity.parse.failed") answerError(response, { code: "request.malformed", details: { why: "it isn't JSON" } });
-  else if (status !== undefined && status >= 400 && status < 500) answerError(response, { code: "request.malformed", details: { why: "the server can't use it" } });
+  else if (status !== undefined && status >= 400 && status < 500)
+    answerError(response, { code: "request.malformed", details: { why: "the server can't use it" } });
   else {
     request.log?.error({ err: thrown }, "request failed");
     answerError(response, { code: "server.failed", details: {} });

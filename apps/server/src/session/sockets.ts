@@ -13,7 +13,10 @@ const LARGEST_MESSAGE = 2_000_000;
 type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, { personId: string; sent: Uint16Array }>;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
-export function openSockets(http: HttpServer, of: { door: Door; host: EngineHost; session: RequestHandler }): { close: () => Promise<void> } {
+export function openSockets(
+  http: HttpServer,
+  of: { door: Door; host: EngineHost; session: RequestHandler },
+): { close: () => Promise<void> } {
   const { door, host } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
     transports: ["websocket"],
@@ -101,7 +104,10 @@ function listen(socket: VexaSocket, door: Door, onPresence: (entry: { place: str
   );
   socket.on("undo", (direction: unknown, answer: unknown) =>
     answering(
-      (person) => (direction === "undo" || direction === "redo" ? door.undo(person, direction) : fail("request.malformed", { why: "it is neither undo nor redo" })),
+      (person) =>
+        direction === "undo" || direction === "redo"
+          ? door.undo(person, direction)
+          : fail("request.malformed", { why: "it is neither undo nor redo" }),
       answer,
     ),
   );

@@ -26,6 +26,9 @@ import type { JournalWrite, ShowStorage } from "../storage/show-storage";
 
 const SAVE_PLAY_AFTER_MS = 100;
 
+/** What an edit came to: what was left out, and what undo took back. */
+type Done = Result<{ note: string | null; label?: string }>;
+
 interface DoorEvents {
   /** An edit that holds: its number, what changed, and the moment in show seconds. */
   changes: [seq: number, transaction: Transaction, atSeconds: number];
@@ -104,7 +107,7 @@ export class Door extends EventEmitter<DoorEvents> {
 
   /** A touch on a playback or a speed master. `atSeconds` is when it happened, if the client knows. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
-    return this.#inTurn(async () => {
+    return this.#inTurn(() => {
       const refused = "playbackId" in command ? mayPlay(this.#show, person, command.playbackId) : null;
       if (refused) return { ok: false, error: refused };
       const now = this.#now();
@@ -188,7 +191,7 @@ export class Door extends EventEmitter<DoorEvents> {
   }
 
   /** One edit at a time, in the order in which they came; what throws is answered, logged and changes nothing. */
-  #inTurn(work: () => Promise<Result<{ note: string | null; label?: string }>>): Promise<Answer> {
+  #inTurn(work: () => Done | Promise<Done>): Promise<Answer> {
     const turn = this.#queue.then(async (): Promise<Answer> => {
       try {
         const result = await work();

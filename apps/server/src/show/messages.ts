@@ -1,6 +1,32 @@
 import { Type } from "class-transformer";
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsObject, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateIf, ValidateNested } from "class-validator";
-import { fail, MAX_BPM, MIN_BPM, ok, type Change, type Json, type PlayCommand, type RecordBase, type Result, type Transaction } from "@vexa/core";
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from "class-validator";
+import {
+  fail,
+  MAX_BPM,
+  MIN_BPM,
+  ok,
+  type Change,
+  type Json,
+  type PlayCommand,
+  type RecordBase,
+  type Result,
+  type Transaction,
+} from "@vexa/core";
 import { parseDto } from "../http/parse-dto";
 
 const MOST_CHANGES = 2000;
@@ -121,7 +147,10 @@ export function parseTransaction(message: unknown): Result<Omit<Transaction, "au
     const { from, to } = sent[index]!;
     return { op, id: rest.id!, path: rest.path!, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };
   });
-  const nameless = changes.find((change) => change.op !== "set" && (typeof change.record.id !== "string" || change.record.id.length === 0 || change.record.id.length > 80));
+  const nameless = changes.find(
+    (change) =>
+      change.op !== "set" && (typeof change.record.id !== "string" || change.record.id.length === 0 || change.record.id.length > 80),
+  );
   if (nameless) return fail("request.malformed", { why: "a record in it has no id" });
   return ok({ id, label, ...(gesture === undefined ? {} : { gesture }), changes });
 }

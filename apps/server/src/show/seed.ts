@@ -13,10 +13,18 @@ export const SHOW_ID = "show-1";
 export async function seedWhenEmpty(database: DataSource, records: readonly ShowRecord[] = understory()): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
   if ((await shows.count()) > 0) return false;
-  const checked = edit(new Show(new Map()), records.map((record) => ({ op: "add", record })));
+  const checked = edit(
+    new Show(new Map()),
+    records.map((record) => ({ op: "add", record })),
+  );
   if (!checked.ok) throw new Error(`the demo show doesn't hold together: ${JSON.stringify(checked.error)}`);
   const accounts = await Promise.all(
-    DEMO_SIGN_INS.map(async ({ personId, signInName, password }) => ({ signInName, personId, passwordHash: await hashPassword(password), hasDemoPassword: true })),
+    DEMO_SIGN_INS.map(async ({ personId, signInName, password }) => ({
+      signInName,
+      personId,
+      passwordHash: await hashPassword(password),
+      hasDemoPassword: true,
+    })),
   );
   await database.transaction(async (manager) => {
     await manager.getRepository(AccountEntity).save(accounts);

@@ -20,9 +20,17 @@ export interface Commit {
 }
 
 export type JournalWrite =
-  | { readonly type: "new"; readonly entry: { author: string; label: string; gesture: string | null; state: "done" | "step"; changes: Change[] } }
+  | {
+      readonly type: "new";
+      readonly entry: { author: string; label: string; gesture: string | null; state: "done" | "step"; changes: Change[] };
+    }
   | { readonly type: "extend"; readonly id: string; readonly label: string; readonly changes: Change[] }
-  | { readonly type: "mark"; readonly id: string; readonly state: "done" | "undone"; readonly step: { author: string; label: string; changes: Change[] } };
+  | {
+      readonly type: "mark";
+      readonly id: string;
+      readonly state: "done" | "undone";
+      readonly step: { author: string; label: string; changes: Change[] };
+    };
 
 /** Reads and writes one show. Every write is one database transaction. */
 export class ShowStorage {
@@ -79,7 +87,12 @@ export class ShowStorage {
     const journal = manager.getRepository(JournalEntity);
     const changedAt = new Date();
     if (write.type === "extend") {
-      await journal.update({ id: write.id }, { label: write.label, changes: write.changes as never, changedAt });
+      await manager.query(`UPDATE "journal" SET "label" = $2, "changes" = $3::jsonb, "changed_at" = $4 WHERE "id" = $1`, [
+        write.id,
+        write.label,
+        JSON.stringify(write.changes),
+        changedAt,
+      ]);
       return write.id;
     }
     const entry = write.type === "new" ? write.entry : { ...write.step, gesture: null, state: "step" as const };

@@ -1,5 +1,6 @@
 import { randomBytes } from "node:crypto";
 import { Client } from "pg";
+import type {} from "vitest";
 import type { TestProject } from "vitest/node";
 
 declare module "vitest" {

@@ -6,7 +6,9 @@ export function useSize(element: RefObject<HTMLElement | null>): { width: number
   useEffect(() => {
     const watched = element.current;
     if (!watched) return;
-    const observer = new ResizeObserver(() => setSize({ width: Math.round(watched.clientWidth), height: Math.round(watched.clientHeight) }));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: Math.round(watched.clientWidth), height: Math.round(watched.clientHeight) }),
+    );
     observer.observe(watched);
     return () => observer.disconnect();
   }, [element]);

@@ -21,14 +21,30 @@ export function laneCurve(attribute: Attribute, part: Part, mode: LaneMode): Lan
     case "value": {
       const { usual, unit } = attributeInfo(attribute);
       const limits: readonly [number, number] = unit === "percent" ? [0, 1] : [-100000, 100000];
-      return { fan: part.level ?? null, shape: part.shape, kind: "open", scale: screenScale(attribute), unit: screenUnit(attribute), range: usual, limits };
+      return {
+        fan: part.level ?? null,
+        shape: part.shape,
+        kind: "open",
+        scale: screenScale(attribute),
+        unit: screenUnit(attribute),
+        range: usual,
+        limits,
+      };
     }
     case "fade":
     case "delay":
       return { fan: part[mode] ?? null, shape: part.shape, kind: "open", scale: 1, unit: "s", range: [0, 2], limits: [0, 3600] };
     case "phase":
       if (!part.motion) return null;
-      return { fan: part.motion.phase, shape: part.motion.phaseShape, kind: "round", scale: 1, unit: "°", range: [0, 360], limits: [-36000, 36000] };
+      return {
+        fan: part.motion.phase,
+        shape: part.motion.phaseShape,
+        kind: "round",
+        scale: 1,
+        unit: "°",
+        range: [0, 360],
+        limits: [-36000, 36000],
+      };
   }
 }
 
@@ -61,7 +77,12 @@ export function plotPoints(curve: LaneCurve, heads: readonly PlacedHead[]): Plot
   const knots = curve.fan?.knots ?? [];
   const values = [...places].map((u) => (curve.fan ? fan(knots, u, curve.fan.path) : 0));
   const shown = [...curve.range, ...knots];
-  return { values, knotX: knots.map((_, knot) => knotPosition(places, knot, knots.length)), low: Math.min(...shown), high: Math.max(...shown) };
+  return {
+    values,
+    knotX: knots.map((_, knot) => knotPosition(places, knot, knots.length)),
+    low: Math.min(...shown),
+    high: Math.max(...shown),
+  };
 }
 
 /** A knot stands over the first head that takes its value; on a plain spread, over its exact place. */

@@ -29,7 +29,11 @@ export function LanePlot(props: {
   const x = scaleLinear([0, 1], [MARGIN.x, width - MARGIN.x]);
   const count = points.values.length;
   const headX = (index: number): number => x(count > 1 ? index / (count - 1) : 0.5);
-  const curve = line<number>((_, index) => headX(index), (value) => y(value))(points.values) ?? "";
+  const curve =
+    line<number>(
+      (_, index) => headX(index),
+      (value) => y(value),
+    )(points.values) ?? "";
   const dots = points.values.map((value, index) => `M${headX(index).toFixed(1)} ${y(value).toFixed(1)}h0`).join("");
 
   const moved = (knot: number, value: number): readonly number[] => {
@@ -60,11 +64,32 @@ export function LanePlot(props: {
   };
 
   return (
-    <div ref={frame} className="relative h-full min-w-0 touch-none" onDoubleClick={insert} onPointerMove={onMove} onPointerUp={() => (drag.current = null)}>
+    <div
+      ref={frame}
+      className="relative h-full min-w-0 touch-none"
+      onDoubleClick={insert}
+      onPointerMove={onMove}
+      onPointerUp={() => (drag.current = null)}
+    >
       {width > 0 && (
-        <svg width={width} height={height} className="absolute inset-0" role="img" aria-label={`${props.label}: ${points.values.length} heads`}>
+        <svg
+          width={width}
+          height={height}
+          className="absolute inset-0"
+          role="img"
+          aria-label={`${props.label}: ${points.values.length} heads`}
+        >
           {[low, (low + high) / 2, high].map((value) => (
-            <line key={value} x1={MARGIN.x} x2={width - MARGIN.x} y1={y(value)} y2={y(value)} className="stroke-edge" strokeWidth={1} opacity={0.6} />
+            <line
+              key={value}
+              x1={MARGIN.x}
+              x2={width - MARGIN.x}
+              y1={y(value)}
+              y2={y(value)}
+              className="stroke-edge"
+              strokeWidth={1}
+              opacity={0.6}
+            />
           ))}
           <path d={curve} className="fill-none stroke-sketch" strokeWidth={1} opacity={0.55} />
           <path d={dots} className="fill-none stroke-sketch" strokeLinecap="round" strokeWidth={count > 150 ? 3 : 5.5} />

@@ -1,7 +1,21 @@
 import { DropdownMenu } from "radix-ui";
 import { Plus, X } from "lucide-react";
 import { useMemo } from "react";
-import { ATTRIBUTE_NAMES, attributeInfo, FAMILIES, headsOf, ownership, physicalOf, placedHead, reachOf, selectedHeads, type Attribute, type Head, type Part, type PlacedHead } from "@vexa/core";
+import {
+  ATTRIBUTE_NAMES,
+  attributeInfo,
+  FAMILIES,
+  headsOf,
+  ownership,
+  physicalOf,
+  placedHead,
+  reachOf,
+  selectedHeads,
+  type Attribute,
+  type Head,
+  type Part,
+  type PlacedHead,
+} from "@vexa/core";
 import { useInterface, type LaneMode } from "../selection/interface-store";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -34,7 +48,9 @@ export function LanesPanel(): React.JSX.Element {
       <header className="flex h-10 shrink-0 items-center gap-2 border-b border-edge px-3">
         <h2 className="font-semibold">Lanes</h2>
         <p className="min-w-0 flex-1 truncate text-[13px] text-ink-2">
-          {some ? `${selectionName(show, selection)} · ${lanes.length === 0 ? "nothing touched yet" : `${lanes.length} in your sketch`}` : "nobody is selected"}
+          {some
+            ? `${selectionName(show, selection)} · ${lanes.length === 0 ? "nothing touched yet" : `${lanes.length} in your sketch`}`
+            : "nobody is selected"}
         </p>
         {some && <AddLane heads={heads} present={lanes.map(([attribute]) => attribute)} />}
         <div role="group" aria-label="What the lanes show" className="flex gap-1">
@@ -46,7 +62,12 @@ export function LanesPanel(): React.JSX.Element {
         </div>
       </header>
       <div className="min-h-0 flex-1 overflow-y-auto">
-        {!some && <EmptyHint title="Nobody is selected" text="Pick a group at the left, or click and drag on the stage. What you set here then lies along the thread through the heads." />}
+        {!some && (
+          <EmptyHint
+            title="Nobody is selected"
+            text="Pick a group at the left, or click and drag on the stage. What you set here then lies along the thread through the heads."
+          />
+        )}
         {some && lanes.length === 0 && <FirstLanes heads={heads} />}
         {lanes.map(([attribute, part]) => (
           <Lane key={attribute} attribute={attribute} part={part} heads={heads} />
@@ -83,7 +104,12 @@ function useAddLane(heads: readonly Head[]): (attribute: Attribute) => void {
     const start = attribute === "Dimmer" ? 1 : Math.round(physicalOf(channel, home) * 100) / 100;
     const parts = Object.values(strokeFor(show, client.personId, selection)?.stroke.parts ?? {});
     const touched = 1 + Math.max(0, ...parts.map((part) => part.touched));
-    const changes = partChanges(show, { personId: client.personId, selection, attribute, part: { level: { knots: [start] }, shape: {}, touched } });
+    const changes = partChanges(show, {
+      personId: client.personId,
+      selection,
+      attribute,
+      part: { level: { knots: [start] }, shape: {}, touched },
+    });
     set({ laneAttribute: attribute, laneMode: "value" });
     client.transact(`${attributeInfo(attribute).label} on ${selectionName(show, selection)}`, changes);
   };
@@ -123,7 +149,13 @@ function useBarred(heads: readonly Head[]): string | null {
     const reach = reachOf(me, show);
     if (heads.length === 0 || heads.some(({ key }) => FAMILIES.some((family) => reach(key, family)))) return null;
     const owners = ownership(show);
-    const names = new Set(heads.map(({ key }) => owners(key, "Intensity")).map((owner) => (owner ? `${owner.name} (${owner.personIds.map((id) => show.get("person", id)?.name).join(", ")})` : "no territory but the lead's")));
+    const names = new Set(
+      heads
+        .map(({ key }) => owners(key, "Intensity"))
+        .map((owner) =>
+          owner ? `${owner.name} (${owner.personIds.map((id) => show.get("person", id)?.name).join(", ")})` : "no territory but the lead's",
+        ),
+    );
     return `These heads are in ${[...names].join(" and ")}. You can look, but not change them.`;
   }, [heads, me, show]);
 }
@@ -140,9 +172,17 @@ function AddLane({ heads, present }: { heads: readonly Head[]; present: readonly
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className="z-40 grid max-h-80 min-w-40 overflow-y-auto rounded border border-edge bg-bench p-1 shadow-sheet">
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-40 grid max-h-80 min-w-40 overflow-y-auto rounded border border-edge bg-bench p-1 shadow-sheet"
+        >
           {rest.map((attribute) => (
-            <DropdownMenu.Item key={attribute} onSelect={() => add(attribute)} className="flex justify-between gap-4 rounded px-2 py-1 text-[13px] text-ink outline-none data-highlighted:bg-raised">
+            <DropdownMenu.Item
+              key={attribute}
+              onSelect={() => add(attribute)}
+              className="flex justify-between gap-4 rounded px-2 py-1 text-[13px] text-ink outline-none data-highlighted:bg-raised"
+            >
               {attributeInfo(attribute).label} <span className="text-ink-3">{attributeInfo(attribute).family}</span>
             </DropdownMenu.Item>
           ))}
@@ -161,7 +201,11 @@ function Lane({ attribute, part, heads }: { attribute: Attribute; part: Part; he
   const put = (next: Part | null, gesture?: string): boolean => {
     const show = client.view;
     const words = next ? `${label} ${partWords(attribute, next)}` : `Took ${label} out`;
-    return client.transact(`${words} on ${selectionName(show, selection)}`, partChanges(show, { personId: client.personId, selection, attribute, part: next }), gesture);
+    return client.transact(
+      `${words} on ${selectionName(show, selection)}`,
+      partChanges(show, { personId: client.personId, selection, attribute, part: next }),
+      gesture,
+    );
   };
   const takeKnots = (knots: readonly number[], gesture?: string): boolean => {
     const path = curve?.fan?.path;
@@ -171,7 +215,10 @@ function Lane({ attribute, part, heads }: { attribute: Attribute; part: Part; he
   return (
     <article
       aria-label={`Lane ${label}`}
-      className={cn("grid h-[104px] grid-cols-[150px_minmax(0,1fr)] border-b border-l-2 border-edge border-l-transparent", laneAttribute === attribute && "border-l-sketch bg-raised/40")}
+      className={cn(
+        "grid h-[104px] grid-cols-[150px_minmax(0,1fr)] border-b border-l-2 border-edge border-l-transparent",
+        laneAttribute === attribute && "border-l-sketch bg-raised/40",
+      )}
       onPointerDownCapture={() => set({ laneAttribute: attribute })}
     >
       <div className="grid content-start gap-1 py-2 pr-1 pl-2.5">
@@ -182,7 +229,14 @@ function Lane({ attribute, part, heads }: { attribute: Attribute; part: Part; he
             </span>{" "}
             {label}
           </h3>
-          <Button tone="quiet" size="small" className="px-1" aria-label={`Take ${label} out of the sketch`} title="Take it out of the sketch" onClick={() => put(null)}>
+          <Button
+            tone="quiet"
+            size="small"
+            className="px-1"
+            aria-label={`Take ${label} out of the sketch`}
+            title="Take it out of the sketch"
+            onClick={() => put(null)}
+          >
             <X size={13} aria-hidden />
           </Button>
         </div>
@@ -217,7 +271,19 @@ function Lane({ attribute, part, heads }: { attribute: Attribute; part: Part; he
   );
 }
 
-function CurvePlot({ label, mode, curve, heads, onKnots }: { label: string; mode: LaneMode; curve: LaneCurve; heads: readonly PlacedHead[]; onKnots: (knots: readonly number[], gesture?: string) => void }): React.JSX.Element {
+function CurvePlot({
+  label,
+  mode,
+  curve,
+  heads,
+  onKnots,
+}: {
+  label: string;
+  mode: LaneMode;
+  curve: LaneCurve;
+  heads: readonly PlacedHead[];
+  onKnots: (knots: readonly number[], gesture?: string) => void;
+}): React.JSX.Element {
   if (!curve.fan) return <EmptyHint title="" text={`No ${mode} of its own: the cue's time holds. Type one at the left, such as 0..1.2.`} />;
   return (
     <LanePlot

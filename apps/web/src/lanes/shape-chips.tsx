@@ -32,12 +32,24 @@ export function ShapeChips({ label, shape, onShape }: { label: string; shape: Sh
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" sideOffset={4} className="z-40 grid min-w-36 rounded border border-edge bg-bench p-1 shadow-sheet">
+          <DropdownMenu.Content
+            align="end"
+            sideOffset={4}
+            className="z-40 grid min-w-36 rounded border border-edge bg-bench p-1 shadow-sheet"
+          >
             {ORDERS.map((entry) => (
               <DropdownMenu.Item
                 key={entry}
                 className="rounded px-2 py-1 text-xs text-ink-2 outline-none data-highlighted:bg-raised data-highlighted:text-ink"
-                onSelect={() => onShape(withField(withField(shape, "order", entry === "picked" ? undefined : entry), "seed", entry === "scattered" ? (shape.seed ?? 1) : undefined))}
+                onSelect={() =>
+                  onShape(
+                    withField(
+                      withField(shape, "order", entry === "picked" ? undefined : entry),
+                      "seed",
+                      entry === "scattered" ? (shape.seed ?? 1) : undefined,
+                    ),
+                  )
+                }
               >
                 {ORDER_WORDS[entry]}
               </DropdownMenu.Item>
@@ -46,19 +58,48 @@ export function ShapeChips({ label, shape, onShape }: { label: string; shape: Sh
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       {order === "scattered" && (
-        <Button tone="chip" size="small" title="Another throw" onClick={() => onShape({ ...shape, seed: ((shape.seed ?? 1) + 1) % 100000 })}>
+        <Button
+          tone="chip"
+          size="small"
+          title="Another throw"
+          onClick={() => onShape({ ...shape, seed: ((shape.seed ?? 1) + 1) % 100000 })}
+        >
           again
         </Button>
       )}
-      <Button tone="chip" size="small" aria-pressed={shape.turned === true} onClick={() => onShape(withField(shape, "turned", shape.turned ? undefined : true))}>
+      <Button
+        tone="chip"
+        size="small"
+        aria-pressed={shape.turned === true}
+        onClick={() => onShape(withField(shape, "turned", shape.turned ? undefined : true))}
+      >
         turned
       </Button>
-      <Button tone="chip" size="small" aria-pressed={shape.folded === true} onClick={() => onShape(withField(shape, "folded", shape.folded ? undefined : true))}>
+      <Button
+        tone="chip"
+        size="small"
+        aria-pressed={shape.folded === true}
+        onClick={() => onShape(withField(shape, "folded", shape.folded ? undefined : true))}
+      >
         folded
       </Button>
-      <Counter word="clump" value={shape.clump ?? 1} onValue={(value) => onShape(withField(shape, "clump", value === 1 ? undefined : value))} />
-      <Counter word="runs" value={typeof shape.runs === "number" ? shape.runs : 1} onValue={(value) => onShape(withField(shape, "runs", value === 1 ? undefined : value))} />
-      <Button tone="chip" size="small" aria-pressed={shape.by === "distance"} title="In proportion to the distance between the heads" onClick={() => onShape(withField(shape, "by", shape.by === "distance" ? undefined : "distance"))}>
+      <Counter
+        word="clump"
+        value={shape.clump ?? 1}
+        onValue={(value) => onShape(withField(shape, "clump", value === 1 ? undefined : value))}
+      />
+      <Counter
+        word="runs"
+        value={typeof shape.runs === "number" ? shape.runs : 1}
+        onValue={(value) => onShape(withField(shape, "runs", value === 1 ? undefined : value))}
+      />
+      <Button
+        tone="chip"
+        size="small"
+        aria-pressed={shape.by === "distance"}
+        title="In proportion to the distance between the heads"
+        onClick={() => onShape(withField(shape, "by", shape.by === "distance" ? undefined : "distance"))}
+      >
         by distance
       </Button>
     </div>
@@ -68,7 +109,10 @@ export function ShapeChips({ label, shape, onShape }: { label: string; shape: Sh
 /** A number that goes up with a click and down with Shift, or by typing. */
 function Counter({ word, value, onValue }: { word: string; value: number; onValue: (value: number) => void }): React.JSX.Element {
   return (
-    <span className="inline-flex h-6 items-center rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3" data-on={value > 1}>
+    <span
+      className="inline-flex h-6 items-center rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3"
+      data-on={value > 1}
+    >
       <span className="pl-2">{word}</span>
       <input
         aria-label={word}

@@ -15,7 +15,11 @@ interface InterfaceState {
   readonly chosenPlaybackId: string | null;
   readonly theme: Theme;
   select: (selection: Selection) => void;
-  set: (state: Partial<Pick<InterfaceState, "laneMode" | "laneAttribute" | "recording" | "shortcutsShown" | "chosenMasterId" | "chosenPlaybackId">>) => void;
+  set: (
+    state: Partial<
+      Pick<InterfaceState, "laneMode" | "laneAttribute" | "recording" | "shortcutsShown" | "chosenMasterId" | "chosenPlaybackId">
+    >,
+  ) => void;
   setTheme: (theme: Theme) => void;
 }
 

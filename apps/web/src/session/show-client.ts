@@ -117,7 +117,13 @@ export class ShowClient {
       this.#tell("refused", explain(next.error));
       return false;
     }
-    const transaction: Transaction = { id: crypto.randomUUID(), author: this.#personId, label: label.slice(0, 200), changes, ...(gesture ? { gesture } : {}) };
+    const transaction: Transaction = {
+      id: crypto.randomUUID(),
+      author: this.#personId,
+      label: label.slice(0, 200),
+      changes,
+      ...(gesture ? { gesture } : {}),
+    };
     this.#pending.push(transaction);
     this.#set(() => (this.#view = next.value));
     if (this.#connection === "live") this.#send(transaction);

@@ -27,10 +27,28 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
           <p className="text-ink-2">Sign in to work on the show.</p>
         </div>
         <Field label="Sign-in name">
-          <TextInput className="h-11" name="username" autoComplete="username" autoFocus required maxLength={80} value={name} onChange={(event) => setName(event.target.value)} />
+          <TextInput
+            className="h-11"
+            name="username"
+            autoComplete="username"
+            autoFocus
+            required
+            maxLength={80}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
         </Field>
         <Field label="Password">
-          <TextInput className="h-11" name="password" type="password" autoComplete="current-password" required maxLength={200} value={password} onChange={(event) => setPassword(event.target.value)} />
+          <TextInput
+            className="h-11"
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            required
+            maxLength={200}
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+          />
         </Field>
         {complaint && (
           <p role="alert" className="text-barred">
@@ -56,13 +74,26 @@ function Ribs(): React.JSX.Element {
           const foot = 760 - rib * 62;
           return (
             <g key={rib} fill="none">
-              <path d={`M${400 - reach} ${foot} C ${400 - reach} ${foot - reach * 1.5}, ${400 + reach} ${foot - reach * 1.5}, ${400 + reach} ${foot}`} stroke="var(--color-stage-line)" strokeWidth={5 - rib * 0.5} />
+              <path
+                d={`M${400 - reach} ${foot} C ${400 - reach} ${foot - reach * 1.5}, ${400 + reach} ${foot - reach * 1.5}, ${400 + reach} ${foot}`}
+                stroke="var(--color-stage-line)"
+                strokeWidth={5 - rib * 0.5}
+              />
               {Array.from({ length: 8 }, (__, lamp) => {
                 const s = (lamp + 0.5) / 8;
                 const [a, b] = [(1 - s) ** 3 + 3 * (1 - s) ** 2 * s, 3 * (1 - s) * s ** 2 + s ** 3];
                 const x = (400 - reach) * a + (400 + reach) * b;
                 const y = foot - reach * 1.5 * 3 * s * (1 - s);
-                return <circle key={lamp} cx={x} cy={y} r={5.5 - rib * 0.5} fill="var(--color-stage-thread)" opacity={0.25 + 0.75 * Math.sin(Math.PI * ((lamp + rib * 1.3) / 8)) ** 2} />;
+                return (
+                  <circle
+                    key={lamp}
+                    cx={x}
+                    cy={y}
+                    r={5.5 - rib * 0.5}
+                    fill="var(--color-stage-thread)"
+                    opacity={0.25 + 0.75 * Math.sin(Math.PI * ((lamp + rib * 1.3) / 8)) ** 2}
+                  />
+                );
               })}
             </g>
           );

@@ -2,13 +2,13 @@ import { useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { toast } from "sonner";
 import { selectedHeads } from "@vexa/core";
-import { Notice } from "../app";
 import { BuildPlace } from "../places/build/build-place";
 import { PerformPlace } from "../places/perform/perform-place";
 import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
+import { Notice } from "./notice";
 import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
 import { TopStrip } from "./top-strip";
@@ -51,7 +51,8 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
   useEffect(() => {
     if (client.connection === "live") client.tellPresence(place || "build", selectedHeads(selection));
   }, [client, client.connection, place, selection]);
-  if (client.connection === "connecting" || client.view.records.size === 0) return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
+  if (client.connection === "connecting" || client.view.records.size === 0)
+    return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
   return (
     <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)]">
       <Rail onSignOut={onSignOut} />

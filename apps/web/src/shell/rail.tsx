@@ -27,7 +27,12 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
       <button type="button" className={item} onClick={() => set({ shortcutsShown: true })} title="Shortcuts (?)">
         <CircleHelp size={17} aria-hidden /> Keys
       </button>
-      <button type="button" className={item} onClick={() => setTheme(theme === "dark" ? "light" : "dark")} title="For the dark or for daylight">
+      <button
+        type="button"
+        className={item}
+        onClick={() => setTheme(theme === "dark" ? "light" : "dark")}
+        title="For the dark or for daylight"
+      >
         <Light size={17} aria-hidden /> {theme === "dark" ? "Light" : "Dark"}
       </button>
       <button type="button" className={item} onClick={onSignOut}>

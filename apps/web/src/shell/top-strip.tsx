@@ -17,7 +17,8 @@ export function TopStrip(): React.JSX.Element {
       <span className="flex-1" />
       {health && !lost && (
         <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2" aria-label="Output">
-          <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span> {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
+          <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
+          {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
           {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
         </p>
       )}
@@ -37,7 +38,10 @@ function Initials({ person, show, place }: { person: Person; show: Show; place: 
   const territory = show.territories.find(({ personIds }) => personIds.includes(person.id));
   const hatch = territory ? (HATCHES[territory.tint % HATCHES.length] ?? "") : person.role === "lead" ? "tint-lead" : "";
   return (
-    <li title={`${person.name}, in ${place}${territory ? ` · ${territory.name}` : ` · ${person.role}`}`} className={cn("grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold", hatch)}>
+    <li
+      title={`${person.name}, in ${place}${territory ? ` · ${territory.name}` : ` · ${person.role}`}`}
+      className={cn("grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold", hatch)}
+    >
       <span className="rounded-sm bg-raised/80 px-0.5">{person.initials}</span>
     </li>
   );

@@ -78,7 +78,10 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
   }
 }
 
-function fillMark(context: CanvasRenderingContext2D, { x, y, size, square }: { x: number; y: number; size: number; square: boolean }): void {
+function fillMark(
+  context: CanvasRenderingContext2D,
+  { x, y, size, square }: { x: number; y: number; size: number; square: boolean },
+): void {
   if (square) {
     context.fillRect(x - size, y - size, 2 * size, 2 * size);
     return;
@@ -119,7 +122,13 @@ function drawBeam(context: CanvasRenderingContext2D, head: Head, projection: Pro
 export function drawThread(
   context: CanvasRenderingContext2D,
   drawing: StageDrawing,
-  of: { selected: readonly number[]; others: readonly number[]; ink: string; otherInk: string; box: readonly [number, number, number, number] | null },
+  of: {
+    selected: readonly number[];
+    others: readonly number[];
+    ink: string;
+    otherInk: string;
+    box: readonly [number, number, number, number] | null;
+  },
 ): void {
   const { projection, xy, radius } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);

@@ -35,7 +35,10 @@ export function StageCanvas(): React.JSX.Element {
   }, [client, request, drawing]);
 
   const heads = useMemo(() => selectedHeads(selection), [selection]);
-  const others = client.presence.filter(({ personId }) => personId !== client.personId).flatMap((entry) => entry.heads).join(" ");
+  const others = client.presence
+    .filter(({ personId }) => personId !== client.personId)
+    .flatMap((entry) => entry.heads)
+    .join(" ");
   useEffect(() => {
     if (!drawing) return;
     const indexOf = new Map(rig.heads.map(({ key }, index) => [key, index]));

@@ -56,7 +56,11 @@ export function FanField(props: {
         }}
       />
       {complaint && (
-        <span id={`${label}-complaint`} role="alert" className="absolute top-full left-0 z-30 mt-1 w-64 rounded border border-barred bg-bench p-2 text-xs text-ink shadow-sheet">
+        <span
+          id={`${label}-complaint`}
+          role="alert"
+          className="absolute top-full left-0 z-30 mt-1 w-64 rounded border border-barred bg-bench p-2 text-xs text-ink shadow-sheet"
+        >
           {complaint}
         </span>
       )}

@@ -1,5 +1,18 @@
 import { useEffect, useRef } from "react";
-import { attributeInfo, beatsAt, fan, fraction, placedHead, placeHeads, steadyTempo, waveform, type Attribute, type Head, type Motion, type Show } from "@vexa/core";
+import {
+  attributeInfo,
+  beatsAt,
+  fan,
+  fraction,
+  placedHead,
+  placeHeads,
+  steadyTempo,
+  waveform,
+  type Attribute,
+  type Head,
+  type Motion,
+  type Show,
+} from "@vexa/core";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { useInterface } from "../selection/interface-store";
 import { useShow, useClient } from "../session/show-context";
@@ -11,7 +24,13 @@ const MOST_ROWS = 256;
  * The picture of a motion before it runs: time along x, heads along y from the first of the thread down, brightness for the
  * value. Beat lines stand where its master beats; the moving line is now.
  */
-export function WeaveCanvas(props: { attribute: Attribute; motion: Motion; heads: readonly Head[]; beats: number; label: string }): React.JSX.Element {
+export function WeaveCanvas(props: {
+  attribute: Attribute;
+  motion: Motion;
+  heads: readonly Head[];
+  beats: number;
+  label: string;
+}): React.JSX.Element {
   const { attribute, motion, heads, beats, label } = props;
   const client = useClient();
   const show = useShow();
@@ -39,7 +58,12 @@ export function WeaveCanvas(props: { attribute: Attribute; motion: Motion; heads
 
   const master = show.get("master", motion.masterId)?.name;
   return (
-    <div ref={frame} role="img" aria-label={`${label}: ${motion.waveform}, ${heads.length} heads by ${beats} ${master ? "beats" : "seconds"}`} className="absolute inset-0 overflow-hidden rounded-sm bg-stage">
+    <div
+      ref={frame}
+      role="img"
+      aria-label={`${label}: ${motion.waveform}, ${heads.length} heads by ${beats} ${master ? "beats" : "seconds"}`}
+      className="absolute inset-0 overflow-hidden rounded-sm bg-stage"
+    >
       <canvas ref={picture} className="absolute inset-0 h-full w-full" />
       <div ref={now} className="absolute inset-y-0 w-px bg-ink/70" />
     </div>
@@ -54,7 +78,14 @@ function countOf(show: Show, motion: Motion, t: number): number {
 
 function paint(
   context: CanvasRenderingContext2D,
-  { attribute, motion, heads, beats, width, height }: { attribute: Attribute; motion: Motion; heads: readonly Head[]; beats: number; width: number; height: number },
+  {
+    attribute,
+    motion,
+    heads,
+    beats,
+    width,
+    height,
+  }: { attribute: Attribute; motion: Motion; heads: readonly Head[]; beats: number; width: number; height: number },
 ): void {
   context.clearRect(0, 0, width, height);
   const rows = Math.min(heads.length, MOST_ROWS);
@@ -62,7 +93,8 @@ function paint(
   const columns = Math.max(1, Math.floor(width / 2));
   const places = placeHeads(heads.map(placedHead), motion.phaseShape, "round");
   const options = motion.width === undefined ? {} : { width: motion.width };
-  const [low, high] = motion.base === "relative" ? [Math.min(motion.low, motion.high), Math.max(motion.low, motion.high)] : attributeInfo(attribute).usual;
+  const [low, high] =
+    motion.base === "relative" ? [Math.min(motion.low, motion.high), Math.max(motion.low, motion.high)] : attributeInfo(attribute).usual;
   const image = new ImageData(columns, rows);
   for (let row = 0; row < rows; row++) {
     const head = Math.floor((row * heads.length) / rows);

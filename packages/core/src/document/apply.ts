@@ -12,7 +12,7 @@ const FIXED_FIELDS = new Set(["id", "kind", "version"]);
 export function apply<R extends RecordBase>(records: Records<R>, changes: readonly Change[]): Result<Records<R>> {
   const next = new Map(records);
   for (const change of changes) {
-    const applied = applyOne(next as Map<string, RecordBase>, change);
+    const applied = applyOne(next, change);
     if (!applied.ok) return applied;
   }
   return ok(next);
@@ -39,8 +39,7 @@ function applyOne(records: Map<string, RecordBase>, change: Change): Result<null
   if (path.length === 0 || FIXED_FIELDS.has(path[0]!) || path.some((key) => FORBIDDEN_KEYS.has(key)))
     return fail("value.invalid", { field: field || id, value: "set", why: "this field is fixed" });
   const now = valueAt(present, path);
-  if (!sameJson(now, change.from))
-    return fail("value.conflict", { field, present: shown(now), from: shown(change.from) });
+  if (!sameJson(now, change.from)) return fail("value.conflict", { field, present: shown(now), from: shown(change.from) });
   const replaced = replaceAt(present, path, change.to);
   if (replaced === null) return fail("record.unknown", { what: field });
   records.set(id, { ...(replaced as RecordBase), version: present.version + 1 });

@@ -11,7 +11,10 @@ const start = new Map<string, Loose>(
 );
 
 /** Random changes that fit one after the other. */
-function walk(steps: readonly { act: string; id: string; path: string[]; to: Json }[]): { changes: Change[]; end: ReadonlyMap<string, RecordBase> } {
+function walk(steps: readonly { act: string; id: string; path: readonly string[]; to: Json | undefined }[]): {
+  changes: Change[];
+  end: ReadonlyMap<string, RecordBase>;
+} {
   let records: ReadonlyMap<string, RecordBase> = start;
   const changes: Change[] = [];
   for (const { act, id, path, to } of steps) {
@@ -93,7 +96,9 @@ describe("apply", () => {
   };
 
   it("refuses a set whose from no longer holds and changes nothing", () => {
-    expect(refusal([setChange("a", ["name"], { from: "a", to: "x" }), setChange("a", ["name"], { from: "a", to: "y" })])).toBe("value.conflict");
+    expect(refusal([setChange("a", ["name"], { from: "a", to: "x" }), setChange("a", ["name"], { from: "a", to: "y" })])).toBe(
+      "value.conflict",
+    );
     expect(start.get("a")!.name).toBe("a");
   });
 

@@ -18,7 +18,5 @@ export function sameJson(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) !== Array.isArray(b)) return false;
   const keys = Object.keys(a);
   if (keys.length !== Object.keys(b).length) return false;
-  return keys.every(
-    (key) => key in b && sameJson((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]),
-  );
+  return keys.every((key) => key in b && sameJson((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]));
 }

@@ -11,9 +11,7 @@ export type Schema<T> = ((value: unknown, path: readonly string[]) => Flaw | nul
 
 export function numberIn(low: number, high: number): Schema<number> {
   return (value, path) =>
-    typeof value === "number" && value >= low && value <= high
-      ? null
-      : { path, value, why: `it must be a number from ${low} to ${high}` };
+    typeof value === "number" && value >= low && value <= high ? null : { path, value, why: `it must be a number from ${low} to ${high}` };
 }
 
 export function integerIn(low: number, high: number): Schema<number> {
@@ -32,9 +30,7 @@ export function textUpTo(length: number): Schema<string> {
 
 export function oneOf<const T extends string>(words: readonly T[]): Schema<T> {
   return (value, path) =>
-    (words as readonly unknown[]).includes(value)
-      ? null
-      : { path, value, why: `it must be one of ${words.join(", ")}` };
+    (words as readonly unknown[]).includes(value) ? null : { path, value, why: `it must be one of ${words.join(", ")}` };
 }
 
 export function nullable<T>(inner: Schema<T>): Schema<T | null> {

@@ -83,9 +83,7 @@ export function compile(rows: readonly Row[], inSeconds: number, bank: WaveBank)
     phases: Float64Array.from(of, ({ motion }) => motion.phaseCycles),
     lows: Float32Array.from(of, ({ motion }) => motion.low),
     spans: Float32Array.from(of, ({ motion }) => motion.high - motion.low),
-    drives: Uint16Array.from(of, ({ motion: { masterId, rate } }) =>
-      drives.indexOf(`${masterId ?? ""} ${rate}`, { masterId, rate }),
-    ),
+    drives: Uint16Array.from(of, ({ motion: { masterId, rate } }) => drives.indexOf(`${masterId ?? ""} ${rate}`, { masterId, rate })),
     relative: Uint8Array.from(of, ({ motion }) => (motion.relative ? 1 : 0)),
     timings: Uint16Array.from(of, ({ timing }) => timing),
   });

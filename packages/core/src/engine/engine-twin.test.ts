@@ -35,11 +35,15 @@ function randomPart(random: Random, [low, high]: readonly [number, number]): Par
 }
 
 function randomStroke(random: Random, rank: number): Stroke {
-  const stroke = strokeOn(pick(random, ["movers", "cells"]), {
-    ...(random() < 0.8 ? { Dimmer: randomPart(random, [0, 1]) } : {}),
-    ...(random() < 0.5 ? { Pan: randomPart(random, [-200, 200]) } : {}),
-    ColorAdd_G: randomPart(random, [0, 1]),
-  }, rank);
+  const stroke = strokeOn(
+    pick(random, ["movers", "cells"]),
+    {
+      ...(random() < 0.8 ? { Dimmer: randomPart(random, [0, 1]) } : {}),
+      ...(random() < 0.5 ? { Pan: randomPart(random, [-200, 200]) } : {}),
+      ColorAdd_G: randomPart(random, [0, 1]),
+    },
+    rank,
+  );
   const parts = Object.entries(stroke.parts).filter(([, { level, motion }]) => level || motion);
   return { ...stroke, parts: parts.length > 0 ? Object.fromEntries(parts) : { Tilt: part([5]) } };
 }
@@ -82,7 +86,12 @@ function playEvening(seed: number): number {
     const personId = pick(random, ["ann", "ben"]);
     const changes =
       random() < 0.25
-        ? [setChange(sketchIdOf(personId), ["strokes"], { from: engine.show.sketchOf(personId)!.strokes, to: random() < 0.4 ? {} : { s: randomStroke(random, 1) } })]
+        ? [
+            setChange(sketchIdOf(personId), ["strokes"], {
+              from: engine.show.sketchOf(personId)!.strokes,
+              to: random() < 0.4 ? {} : { s: randomStroke(random, 1) },
+            }),
+          ]
         : playChanges(engine.show, randomCommand(random), { t, personId });
     const list = Array.isArray(changes) ? changes : changes.ok ? changes.value : [];
     expect(engine.command({ at: t, changes: list }).ok).toBe(true);

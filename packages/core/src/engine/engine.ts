@@ -3,7 +3,7 @@ import { changedId, type Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlaybackState } from "../playback/playback";
 import type { ShowRecord } from "../show/records";
-import { Show } from "../show/show";
+import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import { beatsAt } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
@@ -102,7 +102,10 @@ export class Engine {
       if (record?.kind === "sketch") this.#takeSketch(record.personId, at);
       if (record?.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
     }
-    this.#reviseReaders(affected.filter((record) => record !== undefined), before);
+    this.#reviseReaders(
+      affected.filter((record) => record !== undefined),
+      before,
+    );
     return ok(null);
   }
 
@@ -142,8 +145,7 @@ export class Engine {
   }
 
   #addRiders(sources: readonly Source[]): void {
-    for (let at = 0; at < sources.length; at++)
-      sources[at]!.addRiders(this.#values, this.#bank.tables, this.#show.rig.htpCount);
+    for (let at = 0; at < sources.length; at++) sources[at]!.addRiders(this.#values, this.#bank.tables, this.#show.rig.htpCount);
   }
 
   #dropGone(): void {
@@ -190,8 +192,7 @@ export class Engine {
     const index = this.#playing.findIndex(({ id }) => id === playbackId);
     const present = this.#playing[index];
     if (!state || state.cueId === null) {
-      if (present && !present.lettingGo)
-        present.letGo(at, this.#show.get("playback", playbackId)?.releaseSeconds ?? 0);
+      if (present && !present.lettingGo) present.letGo(at, this.#show.get("playback", playbackId)?.releaseSeconds ?? 0);
       return;
     }
     const moved = before?.cueId !== state.cueId || before.goSeconds !== state.goSeconds;

@@ -63,11 +63,10 @@ function startValues(
 /** After a restart, a fade that was under way goes on from the state of the cue before it. */
 export function continuation(state: PlaybackState, context: SourceContext): StartingPoint {
   const merged = context.merged.slice();
-  const before = state.previousCueId === null ? null : playbackSource(
-    { ...state, cueId: state.previousCueId, previousCueId: null, goSeconds: 0 },
-    context,
-    { present: null, merged },
-  );
+  const before =
+    state.previousCueId === null
+      ? null
+      : playbackSource({ ...state, cueId: state.previousCueId, previousCueId: null, goSeconds: 0 }, context, { present: null, merged });
   if (!before) return { present: null, merged };
   before.settled = true;
   before.mergeInto(merged);

@@ -71,11 +71,9 @@ function virtualDimmer(rig: Rig, parameter: number): number {
 /** Writes all values into the frame (universes in order, SLOTS octets each). Values are 0..1. */
 export function writeFrame(map: OutputMap, values: Float32Array, frame: Uint8Array): void {
   const { eight, sixteen, dimmedEight, dimmedSixteen, wide } = map;
-  for (let at = 0; at < eight.parameters.length; at++)
-    frame[eight.coarse[at]!] = (values[eight.parameters[at]!]! * 255 + 0.5) | 0;
+  for (let at = 0; at < eight.parameters.length; at++) frame[eight.coarse[at]!] = (values[eight.parameters[at]!]! * 255 + 0.5) | 0;
   for (let at = 0; at < dimmedEight.parameters.length; at++)
-    frame[dimmedEight.coarse[at]!] =
-      (values[dimmedEight.parameters[at]!]! * values[dimmedEight.dimmers[at]!]! * 255 + 0.5) | 0;
+    frame[dimmedEight.coarse[at]!] = (values[dimmedEight.parameters[at]!]! * values[dimmedEight.dimmers[at]!]! * 255 + 0.5) | 0;
   for (let at = 0; at < sixteen.parameters.length; at++) {
     const word = (values[sixteen.parameters[at]!]! * 65535 + 0.5) | 0;
     frame[sixteen.coarse[at]!] = word >> 8;

@@ -6,9 +6,7 @@ export interface UserError {
   readonly details: Readonly<Record<string, string>>;
 }
 
-export type Result<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly error: UserError };
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: UserError };
 
 export function ok<T>(value: T): Result<T> {
   return { ok: true, value };

@@ -1,16 +1,7 @@
 import { seededRandom } from "../random/random";
 import { fraction } from "../units/units";
 
-export const WAVEFORMS = [
-  "sine",
-  "triangle",
-  "ramp-up",
-  "ramp-down",
-  "pulse",
-  "soft-pulse",
-  "random",
-  "random-smooth",
-] as const;
+export const WAVEFORMS = ["sine", "triangle", "ramp-up", "ramp-down", "pulse", "soft-pulse", "random", "random-smooth"] as const;
 export type Waveform = (typeof WAVEFORMS)[number];
 
 export interface WaveformOptions {

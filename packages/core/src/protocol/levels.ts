@@ -30,8 +30,7 @@ export function levelMessage(values: Float32Array, sent: Uint16Array): ArrayBuff
   runs.forEach((run, index) => {
     const at = 2 * (HEADER_WORDS + index * (1 + RUN_LENGTH));
     view.setUint16(at, run, true);
-    for (let offset = 0; offset < RUN_LENGTH; offset++)
-      view.setUint16(at + 2 + 2 * offset, sent[run * RUN_LENGTH + offset] ?? 0, true);
+    for (let offset = 0; offset < RUN_LENGTH; offset++) view.setUint16(at + 2 + 2 * offset, sent[run * RUN_LENGTH + offset] ?? 0, true);
   });
   return buffer;
 }

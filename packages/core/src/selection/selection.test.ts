@@ -68,6 +68,13 @@ describe("selection", () => {
       { key: "c", number: [3, 1] as const, address: null, position: { x: -3, y: 1, z: 3 } },
     ];
     const by = (order: Parameters<typeof reordered>[1]["order"]): string => selectedHeads(reordered(placed, { order, seed: 1 })).join("");
-    expect([by("picked"), by("number"), by("address"), by("left-to-right"), by("front-to-back"), by("bottom-to-top")]).toEqual(["bac", "abc", "bac", "cba", "acb", "bac"]);
+    expect([by("picked"), by("number"), by("address"), by("left-to-right"), by("front-to-back"), by("bottom-to-top")]).toEqual([
+      "bac",
+      "abc",
+      "bac",
+      "cba",
+      "acb",
+      "bac",
+    ]);
   });
 });

@@ -41,7 +41,10 @@ export function removed(selection: Selection, heads: readonly HeadKey[]): Select
 export function toggled(selection: Selection, heads: readonly HeadKey[]): Selection {
   const present = new Set(selectedHeads(selection));
   const out = heads.filter((head) => present.has(head));
-  return added(removed(selection, out), heads.filter((head) => !present.has(head)));
+  return added(
+    removed(selection, out),
+    heads.filter((head) => !present.has(head)),
+  );
 }
 
 export function withMask(selection: Selection, mask: Mask): Selection {

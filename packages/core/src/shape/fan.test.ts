@@ -35,7 +35,10 @@ describe("fan", () => {
 
   it("hits every knot, whichever way the stretches run", () => {
     for (const path of ["linear", "smooth", "ease-in", "ease-out"] as const)
-      close([0, 0.5, 1].map((u) => fan([5, -3, 8], u, path)), [5, -3, 8]);
+      close(
+        [0, 0.5, 1].map((u) => fan([5, -3, 8], u, path)),
+        [5, -3, 8],
+      );
     expect(fan([0, 1, 0], 0.25, ["ease-in", "linear"])).toBeCloseTo(0.25);
     expect(fan([0, 1, 0], 0.75, ["ease-in", "linear"])).toBeCloseTo(0.5);
     // 5-references.md R1: smoothstep at .1 and .25; E4: quad in at .25.
@@ -54,15 +57,20 @@ describe("typed fans", () => {
     expect(parseFan(".2...6", "")).toEqual({ ok: true, value: [0.2, 0.6] });
   });
 
-  it.each(["abc..3", "", "3..", "..", "1....2", "1e3", "0x10", "NaN", "Infinity", "--3"])("names the word that it can't read in %j", (text) => {
-    const read = parseFan(text, "20..100");
-    expect(read.ok).toBe(false);
-    if (!read.ok) expect(explain(read.error)).toContain("20..100 was kept");
-  });
+  it.each(["abc..3", "", "3..", "..", "1....2", "1e3", "0x10", "NaN", "Infinity", "--3"])(
+    "names the word that it can't read in %j",
+    (text) => {
+      const read = parseFan(text, "20..100");
+      expect(read.ok).toBe(false);
+      if (!read.ok) expect(explain(read.error)).toContain("20..100 was kept");
+    },
+  );
 
   it("points at the very word", () => {
     const read = parseFan("10..abc..3", "0");
-    expect(read.ok ? "" : explain(read.error)).toBe("“abc” isn't a number. 0 was kept. Write numbers with two dots between them, such as 0..80..0.");
+    expect(read.ok ? "" : explain(read.error)).toBe(
+      "“abc” isn't a number. 0 was kept. Write numbers with two dots between them, such as 0..80..0.",
+    );
   });
 
   it("refuses more knots than fit", () => {

@@ -19,9 +19,7 @@ export const MAX_KNOTS = 64;
 /** A fan whose knots lie in a range of the attribute's unit. */
 export function fanSchema(low: number, high: number): Schema<Fan> {
   const path: Schema<FanPath | undefined> = (value, at) =>
-    Array.isArray(value)
-      ? listOf(oneOf(STRETCHES), { max: MAX_KNOTS })(value, at)
-      : optional(oneOf(STRETCHES))(value, at);
+    Array.isArray(value) ? listOf(oneOf(STRETCHES), { max: MAX_KNOTS })(value, at) : optional(oneOf(STRETCHES))(value, at);
   return fields<Fan>({ knots: listOf(numberIn(low, high), { min: 1, max: MAX_KNOTS }), path });
 }
 
@@ -62,7 +60,11 @@ export function parseFan(text: string, kept: string): Result<readonly number[]> 
   const words = text.trim().split("..");
   const knots: number[] = [];
   for (const word of words) {
-    const plain = word.trim().replace("−", "-").replace(",", ".").replace(/\s*[%°]$/, "");
+    const plain = word
+      .trim()
+      .replace("−", "-")
+      .replace(",", ".")
+      .replace(/\s*[%°]$/, "");
     if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return fail("fan.unreadable", { word: word.trim(), kept });
     knots.push(Number(plain));
   }

@@ -80,7 +80,13 @@ describe("place by rank (2-model.md section 3 and its public examples)", () => {
 
 describe("place by distance and by group", () => {
   const heads = (...xs: number[]): PlacedHead[] =>
-    xs.map((x, index) => ({ key: `h${index}`, number: [index + 1, 1], address: null, position: { x, y: 0, z: 0 }, group: x < 5 ? "a" : "b" }));
+    xs.map((x, index) => ({
+      key: `h${index}`,
+      number: [index + 1, 1],
+      address: null,
+      position: { x, y: 0, z: 0 },
+      group: x < 5 ? "a" : "b",
+    }));
 
   it("lies in proportion to the distance along the order", () => {
     close([...placeHeads(heads(0, 1, 4), { order: "left-to-right", by: "distance" }, "open")], [0, 0.25, 1]);

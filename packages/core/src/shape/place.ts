@@ -62,7 +62,11 @@ export function placeHeads(heads: readonly PlacedHead[], shape: Shape, kind: Pla
   for (const run of cutRuns(heads, indices, shape.runs ?? 1)) {
     const clumps = clumped(run, shape.clump ?? 1);
     const at = along
-      ? placesByDistance(clumps.map(([first]) => along[first!]!), shape, kind)
+      ? placesByDistance(
+          clumps.map(([first]) => along[first!]!),
+          shape,
+          kind,
+        )
       : placesByRank(clumps.length, shape, kind);
     clumps.forEach((members, clump) => {
       for (const rank of members) places[indices[rank]!] = at[clump]!;

@@ -54,9 +54,8 @@ function clipChange(change: Change, { sketchId, strokes, tally }: { sketchId: st
   }
   const stroke = strokes[strokeId];
   if (!stroke) return change;
-  if (field === "parts" && attribute !== undefined)
-    return tally.leaves(stroke, attribute as Attribute) ? change : null;
-  const next = { ...stroke, [field]: to } as unknown as Stroke;
+  if (field === "parts" && attribute !== undefined) return tally.leaves(stroke, attribute as Attribute) ? change : null;
+  const next = { ...stroke, [field]: to };
   return clippedStroke(next, tally) ? change : null;
 }
 
@@ -101,7 +100,12 @@ class Tally {
     for (const { key } of outside) {
       this.#out.add(key);
       const owner = owners(key, family);
-      const people = owner ? owner.personIds : this.#show.all("person").filter(({ role }) => role === "lead").map(({ id }) => id);
+      const people = owner
+        ? owner.personIds
+        : this.#show
+            .all("person")
+            .filter(({ role }) => role === "lead")
+            .map(({ id }) => id);
       this.#owners.set(owner ? owner.name : "no territory yet", people);
     }
     return outside.length < heads.length;

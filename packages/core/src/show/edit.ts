@@ -25,7 +25,11 @@ export function edit(show: Show, changes: readonly Change[]): Result<Show> {
 
 function flawOf(record: ShowRecord): ReturnType<typeof fail> | null {
   if (!isKind(record.kind))
-    return fail("value.invalid", { field: "The kind", value: JSON.stringify((record as ShowRecord).kind), why: "there is no such kind of record" });
+    return fail("value.invalid", {
+      field: "The kind",
+      value: JSON.stringify(record.kind),
+      why: "there is no such kind of record",
+    });
   const flaw = KINDS[record.kind].schema(record, []);
   if (!flaw) return null;
   const value = JSON.stringify(flaw.value) ?? "left out";

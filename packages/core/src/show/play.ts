@@ -52,8 +52,7 @@ function playbackChanges(
     }
     case "level": {
       const level = clamp(command.level, 0, 1);
-      if (level === 0 && now.cueId !== null && playback.letsGoAtZero)
-        return ok(stateChanges(playback.id, present, released));
+      if (level === 0 && now.cueId !== null && playback.letsGoAtZero) return ok(stateChanges(playback.id, present, released));
       const starts = level > 0 && now.level === 0 && now.cueId === null && playback.startsOnRaise && cues.length > 0;
       return ok(stateChanges(playback.id, present, { personId, level, ...(starts ? started(cues[0]!.id) : {}) }));
     }
@@ -62,11 +61,7 @@ function playbackChanges(
   }
 }
 
-function masterChanges(
-  show: Show,
-  command: Extract<PlayCommand, { masterId: string }>,
-  t: Seconds,
-): Result<Change[]> {
+function masterChanges(show: Show, command: Extract<PlayCommand, { masterId: string }>, t: Seconds): Result<Change[]> {
   const master = show.get("master", command.masterId);
   if (!master) return fail("record.unknown", { what: "speed master" });
   const present = show.masterState(master.id);

@@ -24,7 +24,8 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
 
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
 export function mayChange(show: Show, person: Person, change: Change): UserError | null {
-  const record = (change.op === "add" ? change.record : show.records.get(change.op === "set" ? change.id : change.record.id)) as ShowRecord | undefined;
+  const record = (change.op === "add" ? change.record : show.records.get(change.op === "set" ? change.id : change.record.id)) as
+    ShowRecord | undefined;
   if (!record) return { code: "record.unknown", details: { what: change.op === "set" ? change.id : change.record.id } };
   if (!isKind(record.kind)) return null;
   const what = `Changing a ${KINDS[record.kind].label}`;
@@ -58,8 +59,7 @@ function mayChangeOwned(
   const givenAway = change.op === "set" && change.path[0] === "territoryId" ? [change.to as string | null] : [];
   for (const territoryId of [territoryOf(show, record), ...givenAway])
     if (territoryId === null) return refused(`${what} that is common`, "the lead");
-    else if (territoryId !== undefined && !owns(show, person, territoryId))
-      return refused(what, territoryPeople(show, territoryId));
+    else if (territoryId !== undefined && !owns(show, person, territoryId)) return refused(what, territoryPeople(show, territoryId));
   return null;
 }
 

@@ -93,23 +93,46 @@ function usersOf(record: ShowRecord, show: Show): string[] {
     );
   switch (record.kind) {
     case "profile":
-      return show.all("fixture").filter(({ profileId }) => profileId === id).map(({ name }) => name);
+      return show
+        .all("fixture")
+        .filter(({ profileId }) => profileId === id)
+        .map(({ name }) => name);
     case "group":
     case "master":
       return [
-        ...show.all("cue").filter(({ strokes }) => inStrokes(strokes)).map(({ name }) => `cue ${name}`),
-        ...show.all("sketch").filter(({ strokes }) => inStrokes(strokes)).map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
-        ...show.territories.filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id))).map(({ name }) => `territory ${name}`),
+        ...show
+          .all("cue")
+          .filter(({ strokes }) => inStrokes(strokes))
+          .map(({ name }) => `cue ${name}`),
+        ...show
+          .all("sketch")
+          .filter(({ strokes }) => inStrokes(strokes))
+          .map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
+        ...show.territories
+          .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
+          .map(({ name }) => `territory ${name}`),
       ];
     case "cueList":
       return [
-        ...show.all("cue").filter(({ listId }) => listId === id).map(({ name }) => `cue ${name}`),
-        ...show.all("playback").filter(({ listId }) => listId === id).map(() => "a card"),
+        ...show
+          .all("cue")
+          .filter(({ listId }) => listId === id)
+          .map(({ name }) => `cue ${name}`),
+        ...show
+          .all("playback")
+          .filter(({ listId }) => listId === id)
+          .map(() => "a card"),
       ];
     case "cue":
-      return show.all("playbackState").filter(({ cueId }) => cueId === id).map(() => "a playback that runs it");
+      return show
+        .all("playbackState")
+        .filter(({ cueId }) => cueId === id)
+        .map(() => "a playback that runs it");
     case "page":
-      return show.all("playback").filter(({ pageId }) => pageId === id).map(() => "a card");
+      return show
+        .all("playback")
+        .filter(({ pageId }) => pageId === id)
+        .map(() => "a card");
     case "territory":
       return [...show.all("group"), ...show.all("cueList"), ...show.all("page")]
         .filter(({ territoryId }) => territoryId === id)

@@ -36,7 +36,9 @@ describe("resolve", () => {
   });
 
   it("masks a group by reference, so that odd of the group follows the group", () => {
-    const odd = { s: { ...strokeOn("movers", { Dimmer: part([0, 0.9]) }), who: { groupId: "movers", mask: { type: "every" as const, n: 2, at: 1 } } } };
+    const odd = {
+      s: { ...strokeOn("movers", { Dimmer: part([0, 0.9]) }), who: { groupId: "movers", mask: { type: "every" as const, n: 2, at: 1 } } },
+    };
     expect(values(odd, "Dimmer")).toEqual([0, null, 0.3, null, 0.6, null, 0.9, null]);
     const turned: ResolveContext = { rig: show.rig, groupHeads: (id) => show.groupHeads(id)!.toReversed() };
     expect(values(odd, "Dimmer", turned)).toEqual([null, 0.9, null, 0.6, null, 0.3, null, 0]);
@@ -44,21 +46,51 @@ describe("resolve", () => {
   });
 
   it("spreads phases round, and gives fade and delay the level's shape", () => {
-    const motion = { waveform: "sine" as const, low: 0, high: 1, base: "absolute" as const, phase: { knots: [0, 360] }, phaseShape: { turned: true as const }, masterId: "pulse", rate: 1 };
-    const { rows } = resolve({ s: strokeOn("movers", { Dimmer: { shape: { folded: true }, motion, delay: { knots: [0, 3] }, fade: { knots: [1] }, touched: 1 } }) }, show);
+    const motion = {
+      waveform: "sine" as const,
+      low: 0,
+      high: 1,
+      base: "absolute" as const,
+      phase: { knots: [0, 360] },
+      phaseShape: { turned: true as const },
+      masterId: "pulse",
+      rate: 1,
+    };
+    const { rows } = resolve(
+      {
+        s: strokeOn("movers", { Dimmer: { shape: { folded: true }, motion, delay: { knots: [0, 3] }, fade: { knots: [1] }, touched: 1 } }),
+      },
+      show,
+    );
     expect(rows.map(({ motion: own }) => own!.phaseCycles)).toEqual([7, 6, 5, 4, 3, 2, 1, 0].map((eighth) => eighth / 8));
     expect(rows.map(({ delay }) => delay)).toEqual([0, 1, 2, 3, 3, 2, 1, 0]);
     expect(rows.every(({ fade }) => fade === 1)).toBe(true);
   });
 
   it("lets a relative motion ride on the level of an earlier stroke, with its size in the channel's range", () => {
-    const motion = { waveform: "sine" as const, low: -54, high: 54, base: "relative" as const, phase: { knots: [0] }, phaseShape: {}, masterId: null, rate: 1 };
-    const { rows } = resolve({ a: strokeOn("movers", { Pan: part([0]) }), b: strokeOn("movers", { Pan: { shape: {}, motion, touched: 2 } }, 2) }, show);
+    const motion = {
+      waveform: "sine" as const,
+      low: -54,
+      high: 54,
+      base: "relative" as const,
+      phase: { knots: [0] },
+      phaseShape: {},
+      masterId: null,
+      rate: 1,
+    };
+    const { rows } = resolve(
+      { a: strokeOn("movers", { Pan: part([0]) }), b: strokeOn("movers", { Pan: { shape: {}, motion, touched: 2 } }, 2) },
+      show,
+    );
     expect(rows[0]).toMatchObject({ value: 0.5, motion: { low: -0.1, high: 0.1, relative: true } });
   });
 
   it("leaves out what is outside the reach, and heads and groups that are gone", () => {
-    const strokes = { s: strokeOn("movers", { Dimmer: part([1]) }), t: { ...strokeOn("movers", { Dimmer: part([1]) }), who: { heads: ["fx-99"] } }, u: strokeOn("nobody", { Dimmer: part([1]) }) };
+    const strokes = {
+      s: strokeOn("movers", { Dimmer: part([1]) }),
+      t: { ...strokeOn("movers", { Dimmer: part([1]) }), who: { heads: ["fx-99"] } },
+      u: strokeOn("nobody", { Dimmer: part([1]) }),
+    };
     const { rows } = resolve(strokes, { rig: show.rig, groupHeads: (id) => show.groupHeads(id), reaches: (head) => head === "fx-3" });
     expect(rows.map(({ parameter }) => show.rig.parameters[parameter]!.head.key)).toEqual(["fx-3"]);
   });

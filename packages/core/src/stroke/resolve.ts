@@ -71,11 +71,7 @@ export function headsOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads
   return masked(base, who.mask).flatMap((key) => show.rig.headByKey.get(key) ?? []);
 }
 
-function* partRows(
-  attribute: Attribute,
-  part: Part,
-  { heads, show }: { heads: readonly Head[]; show: ResolveContext },
-): Generator<Row> {
+function* partRows(attribute: Attribute, part: Part, { heads, show }: { heads: readonly Head[]; show: ResolveContext }): Generator<Row> {
   const { family } = attributeInfo(attribute);
   const placed = heads.map(placedHead);
   const places = placeHeads(placed, part.shape, "open");
@@ -96,10 +92,7 @@ function* partRows(
   }
 }
 
-function rowMotion(
-  motion: Motion,
-  at: { channel: Parameters<typeof normalized>[0]; phaseDegrees: number },
-): RowMotion {
+function rowMotion(motion: Motion, at: { channel: Parameters<typeof normalized>[0]; phaseDegrees: number }): RowMotion {
   const { waveform, width, base, masterId, rate } = motion;
   const relative = base === "relative";
   const scaled = relative ? normalizedSize : normalized;

@@ -24,7 +24,16 @@ describe("seenStrokes", () => {
   });
 
   it("keeps a level on which a relative motion rides", () => {
-    const motion = { waveform: "sine" as const, low: 0, high: 9, base: "relative" as const, phase: { knots: [0] }, phaseShape: {}, masterId: null, rate: 1 };
+    const motion = {
+      waveform: "sine" as const,
+      low: 0,
+      high: 9,
+      base: "relative" as const,
+      phase: { knots: [0] },
+      phaseShape: {},
+      masterId: null,
+      rate: 1,
+    };
     const riding = { a: strokeOn("movers", { Pan: part([5]) }, 1), b: strokeOn("movers", { Pan: { shape: {}, touched: 1, motion } }, 2) };
     expect(seenStrokes(riding, show)).toEqual(riding);
   });

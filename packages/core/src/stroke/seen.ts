@@ -19,7 +19,8 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
       if (covers) parameters.forEach((parameter) => covered.add(parameter));
       return seen;
     });
-    if (parts.length > 0) kept.unshift([id, parts.length === Object.keys(stroke.parts).length ? stroke : { ...stroke, parts: Object.fromEntries(parts) }]);
+    if (parts.length > 0)
+      kept.unshift([id, parts.length === Object.keys(stroke.parts).length ? stroke : { ...stroke, parts: Object.fromEntries(parts) }]);
   }
   return Object.fromEntries(kept);
 }

@@ -50,7 +50,7 @@ const partSchema: Schema<Part> = where(
 
 const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null => {
   const flaw = mapOf(partSchema, 64)(value, path);
-  const stranger = Object.keys((value ?? {}) as object).find((name) => !isAttribute(name));
+  const stranger = Object.keys(value ?? {}).find((name) => !isAttribute(name));
   if (!flaw && stranger !== undefined) return { path, value: stranger, why: "no head has an attribute of this name" };
   return flaw;
 };
@@ -61,7 +61,7 @@ export const whoSchema: Schema<Who> = where(
     heads: optional(listOf(textUpTo(80), { max: 20000 })),
     mask: optional(maskSchema),
   }),
-  ({ groupId, heads }) => (groupId === undefined) === (heads === undefined) ? "it must be either a group or heads" : null,
+  ({ groupId, heads }) => ((groupId === undefined) === (heads === undefined) ? "it must be either a group or heads" : null),
 );
 
 export const strokesSchema: Schema<Strokes> = mapOf(

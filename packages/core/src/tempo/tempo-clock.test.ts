@@ -60,7 +60,11 @@ describe("TempoClock", () => {
 
   it("never jumps, whatever is done to it but a re-sync, and never runs backwards", () => {
     const acts = fc.array(
-      fc.record({ act: fc.constantFrom("tap", "bpm", "hold", "go", "scale"), wait: fc.double({ min: 0.001, max: 3, noNaN: true }), value: fc.double({ min: 0, max: 700, noNaN: true }) }),
+      fc.record({
+        act: fc.constantFrom("tap", "bpm", "hold", "go", "scale"),
+        wait: fc.double({ min: 0.001, max: 3, noNaN: true }),
+        value: fc.double({ min: 0, max: 700, noNaN: true }),
+      }),
       { maxLength: 60 },
     );
     fc.assert(

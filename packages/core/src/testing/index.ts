@@ -1,2 +1,3 @@
+export { EngineOnBench } from "./engine-on-bench";
 export { ReferenceEngine } from "./reference-engine";
 export { fixture, listWithCard, part, showOf, smallShow, strokeOn, TEST_PROFILES } from "./small-show";

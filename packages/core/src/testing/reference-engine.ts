@@ -122,8 +122,7 @@ export class ReferenceEngine {
     if (!sketch || !person) return;
     const { rows } = resolve(sketch.strokes, this.#context(reachOf(person, this.#show)));
     const lines = rows.map((row): [number, Line] => [row.parameter, { ...row, delay: 0, seconds: 0, from: f32(row.value ?? 0) }]);
-    if (lines.length > 0)
-      this.#sketches.push({ id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at, release: null });
+    if (lines.length > 0) this.#sketches.push({ id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at, release: null });
   }
 
   #play(state: PlaybackState, before: PlaybackState | null, { at, stage }: { at: number; stage: Map<number, number> }): void {
@@ -159,7 +158,13 @@ export class ReferenceEngine {
         return [line.parameter, { ...line, value, from: value, motion: null, delay: 0, seconds: 0 }];
       });
       if (held.length > 0)
-        this.#playing.push({ ...present, id: `${present.id} leaving`, lines: new Map(held), start: at, release: { at, seconds: cue.inSeconds } });
+        this.#playing.push({
+          ...present,
+          id: `${present.id} leaving`,
+          lines: new Map(held),
+          start: at,
+          release: { at, seconds: cue.inSeconds },
+        });
     }
     this.#playing.push({ id: state.playbackId, kind: "playback", lines, level: state.level, start: at, release: null });
   }

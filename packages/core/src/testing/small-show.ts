@@ -13,7 +13,10 @@ import { masterStateIdOf } from "../playback/playback";
 
 /** A show for tests out of these records. Throws where they don't fit together. */
 export function showOf(records: readonly ShowRecord[]): Show {
-  const made = edit(new Show(new Map()), records.map((record) => ({ op: "add" as const, record })));
+  const made = edit(
+    new Show(new Map()),
+    records.map((record) => ({ op: "add" as const, record })),
+  );
   if (!made.ok) throw new Error(JSON.stringify(made.error));
   return made.value;
 }
@@ -78,7 +81,14 @@ export function smallShow(more: readonly ShowRecord[] = []): Show {
   const movers = Array.from({ length: 8 }, (_, index) => fixture(index + 1));
   const cells = [fixture(9, "profile-cells"), fixture(10, "profile-cells")];
   const cellHeads = cells.flatMap(({ id }) => [1, 2, 3].map((cell) => `${id}.${cell}`));
-  const person = (id: string, name: string, role: "lead" | "programmer" | "operator"): ShowRecord => ({ id, kind: "person", version: 1, name, initials: name.slice(0, 2), role });
+  const person = (id: string, name: string, role: "lead" | "programmer" | "operator"): ShowRecord => ({
+    id,
+    kind: "person",
+    version: 1,
+    name,
+    initials: name.slice(0, 2),
+    role,
+  });
   const families = ["Intensity", "Position", "Colour", "Beam"] as const;
   return showOf([
     person("ann", "Ann", "lead"),
@@ -90,12 +100,34 @@ export function smallShow(more: readonly ShowRecord[] = []): Show {
     ...cells,
     { id: "movers", kind: "group", version: 1, name: "Movers", rank: 0, heads: movers.map(({ id }) => id), territoryId: null },
     { id: "cells", kind: "group", version: 1, name: "Cells", rank: 1, heads: cellHeads, territoryId: null },
-    { id: "north", kind: "territory", version: 1, name: "North", tint: 0, parts: [{ groupIds: ["movers"], heads: [], families }], personIds: ["ben"] },
-    { id: "south", kind: "territory", version: 1, name: "South", tint: 1, parts: [{ groupIds: ["cells"], heads: [], families }], personIds: ["cleo"] },
+    {
+      id: "north",
+      kind: "territory",
+      version: 1,
+      name: "North",
+      tint: 0,
+      parts: [{ groupIds: ["movers"], heads: [], families }],
+      personIds: ["ben"],
+    },
+    {
+      id: "south",
+      kind: "territory",
+      version: 1,
+      name: "South",
+      tint: 1,
+      parts: [{ groupIds: ["cells"], heads: [], families }],
+      personIds: ["cleo"],
+    },
     { id: "pulse", kind: "master", version: 1, name: "Pulse", rank: 0 },
     { id: masterStateIdOf("pulse"), kind: "masterState", version: 1, masterId: "pulse", tempo: steadyTempo(120) },
     { id: "page", kind: "page", version: 1, name: "Main", rank: 0, territoryId: null },
-    ...["ann", "ben", "cleo", "olu"].map((personId) => ({ id: sketchIdOf(personId), kind: "sketch" as const, version: 1, personId, strokes: {} })),
+    ...["ann", "ben", "cleo", "olu"].map((personId) => ({
+      id: sketchIdOf(personId),
+      kind: "sketch" as const,
+      version: 1,
+      personId,
+      strokes: {},
+    })),
     ...more,
   ]);
 }

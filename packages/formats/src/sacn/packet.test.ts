@@ -10,7 +10,15 @@ const full = encode({ cid, sourceName: "Proof", priority: 100, sequence: 7, univ
 describe("E1.31 data packets", () => {
   it("are equal, octet for octet, to those of an independent sender (oracle: npm sacn 4.6.2)", () => {
     const payload = Object.fromEntries(Array.from({ length: 512 }, (_, index) => [index + 1, index % 256]));
-    const theirs = new Packet({ universe: 258, sequence: 7, payload, sourceName: "Proof", priority: 120, cid: Buffer.from(cid), useRawDmxValues: true });
+    const theirs = new Packet({
+      universe: 258,
+      sequence: 7,
+      payload,
+      sourceName: "Proof",
+      priority: 120,
+      cid: Buffer.from(cid),
+      useRawDmxValues: true,
+    });
     const slots = Uint8Array.from({ length: 512 }, (_, index) => index % 256);
     const ours = encode({ cid, sourceName: "Proof", priority: 120, sequence: 7, universe: 258, slots });
     expect(hex(ours)).toBe(hex(theirs.buffer));
@@ -80,7 +88,14 @@ describe("E1.31 data packets", () => {
 
   it("throw on a programmer's mistakes", () => {
     const fine = { cid, sourceName: "", priority: 100, sequence: 0, universe: 1, slots: new Uint8Array(1) };
-    for (const bad of [{ universe: 0 }, { universe: 64000 }, { priority: 201 }, { slots: new Uint8Array(513) }, { slots: new Uint8Array(0) }, { cid: new Uint8Array(3) }])
+    for (const bad of [
+      { universe: 0 },
+      { universe: 64000 },
+      { priority: 201 },
+      { slots: new Uint8Array(513) },
+      { slots: new Uint8Array(0) },
+      { cid: new Uint8Array(3) },
+    ])
       expect(() => encode({ ...fine, ...bad })).toThrow(RangeError);
   });
 

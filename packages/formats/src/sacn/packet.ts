@@ -88,7 +88,8 @@ export function decode(packet: Uint8Array): Result<SacnData> {
   if (packet[117] !== 0x02 || packet[118] !== 0xa1 || view.getUint16(119) !== 0 || view.getUint16(121) !== 1)
     return wrong("its property layer isn't that of DMX512-A data");
   const count = view.getUint16(123) - 1;
-  if (count < 0 || count > MAX_SLOTS || SLOTS_OFFSET + count > packet.length) return wrong(`it promises ${count} slots and has ${packet.length - SLOTS_OFFSET}`);
+  if (count < 0 || count > MAX_SLOTS || SLOTS_OFFSET + count > packet.length)
+    return wrong(`it promises ${count} slots and has ${packet.length - SLOTS_OFFSET}`);
   for (const offset of [16, 38, 115])
     if (view.getUint16(offset) !== (0x7000 | (SLOTS_OFFSET + count - offset))) return wrong(`the length at octet ${offset} doesn't fit`);
   const universe = view.getUint16(AT.universe);

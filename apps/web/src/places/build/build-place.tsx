@@ -59,7 +59,13 @@ function SketchActions(): React.JSX.Element {
   return (
     <div className="grid shrink-0 gap-2 border-t border-edge p-3">
       <p className="text-xs text-ink-2">
-        {strokes === 0 ? "Your sketch is empty." : <><span className="text-sketch">◌</span> {strokes} {strokes === 1 ? "stroke" : "strokes"} in your sketch, live on stage</>}
+        {strokes === 0 ? (
+          "Your sketch is empty."
+        ) : (
+          <>
+            <span className="text-sketch">◌</span> {strokes} {strokes === 1 ? "stroke" : "strokes"} in your sketch, live on stage
+          </>
+        )}
       </p>
       <div className="grid grid-cols-[auto_1fr] gap-2">
         <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>

@@ -1,5 +1,20 @@
 import { useEffect, useRef } from "react";
-import { all, masked, maskPositions, ownership, reordered, selectedHeads, selectGroup, step, withMask, placedHead, type Group, type Mask, type Order, type Rig } from "@vexa/core";
+import {
+  all,
+  masked,
+  maskPositions,
+  ownership,
+  reordered,
+  selectedHeads,
+  selectGroup,
+  step,
+  withMask,
+  placedHead,
+  type Group,
+  type Mask,
+  type Order,
+  type Rig,
+} from "@vexa/core";
 import { planProjection } from "../../stage/projection";
 import { sharpContext, token } from "../../frames/use-size";
 import { maskName } from "../../lanes/sketch-edits";
@@ -59,7 +74,11 @@ function GroupRow({ group }: { group: Group }): React.JSX.Element {
       <button
         type="button"
         aria-pressed={chosen}
-        className={cn("flex w-full items-center gap-2.5 border-l-2 border-transparent px-3 py-1 text-left hover:bg-raised", chosen && "border-sketch bg-raised", foreign && "hatched text-ink-2")}
+        className={cn(
+          "flex w-full items-center gap-2.5 border-l-2 border-transparent px-3 py-1 text-left hover:bg-raised",
+          chosen && "border-sketch bg-raised",
+          foreign && "hatched text-ink-2",
+        )}
         title={foreign ? `In the territory of ${whose}: you can look, but not change it` : group.name}
         onClick={() => select(selectGroup(group.id, group.heads))}
       >
@@ -98,7 +117,9 @@ function SelectionTools(): React.JSX.Element {
   const { selection, select } = useInterface();
   const { mask, base } = selection;
   const none = base.length === 0;
-  const same = (other: Mask): boolean => mask?.type === other.type && (other.type !== "every" && other.type !== "runs" ? true : "n" in mask && mask.n === other.n && (other.n !== 2 || mask.at === other.at));
+  const same = (other: Mask): boolean =>
+    mask?.type === other.type &&
+    (other.type !== "every" && other.type !== "runs" ? true : "n" in mask && mask.n === other.n && (other.n !== 2 || mask.at === other.at));
   const sort = (order: Order): void => {
     const heads = masked(base, mask).flatMap((key) => show.rig.headByKey.get(key) ?? []);
     select(reordered(heads.map(placedHead), { order, seed: 1 }));
@@ -113,7 +134,15 @@ function SelectionTools(): React.JSX.Element {
       </p>
       <div className="flex flex-wrap gap-1.5">
         {MASKS.map(({ label, title, mask: next }) => (
-          <Button key={label} tone="chip" size="small" title={title} disabled={none} aria-pressed={same(next)} onClick={() => select(withMask(selection, next))}>
+          <Button
+            key={label}
+            tone="chip"
+            size="small"
+            title={title}
+            disabled={none}
+            aria-pressed={same(next)}
+            onClick={() => select(withMask(selection, next))}
+          >
             {label}
           </Button>
         ))}
@@ -126,9 +155,19 @@ function SelectionTools(): React.JSX.Element {
         <Button tone="chip" size="small" disabled={none || !mask} title="The whole base again (\)" onClick={() => select(all(selection))}>
           All
         </Button>
-        {mask && <span className="self-center text-xs text-ink-3">part {mask.at} of {maskPositions(mask, base.length)}</span>}
+        {mask && (
+          <span className="self-center text-xs text-ink-3">
+            part {mask.at} of {maskPositions(mask, base.length)}
+          </span>
+        )}
       </div>
-      <Choice aria-label="Order the selection" className="h-7 text-xs" disabled={none} value="" onChange={(event) => sort(event.target.value as Order)}>
+      <Choice
+        aria-label="Order the selection"
+        className="h-7 text-xs"
+        disabled={none}
+        value=""
+        onChange={(event) => sort(event.target.value as Order)}
+      >
         <option value="" disabled>
           Order the heads…
         </option>

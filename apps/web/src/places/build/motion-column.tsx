@@ -1,5 +1,17 @@
 import { useMemo, useState } from "react";
-import { attributeInfo, formatFan, headsOf, selectedHeads, WAVEFORMS, type Attribute, type Head, type Motion, type Part, type Show, type Waveform } from "@vexa/core";
+import {
+  attributeInfo,
+  formatFan,
+  headsOf,
+  selectedHeads,
+  WAVEFORMS,
+  type Attribute,
+  type Head,
+  type Motion,
+  type Part,
+  type Show,
+  type Waveform,
+} from "@vexa/core";
 import { partChanges, screenScale, selectionName, strokeFor, whoOf } from "../../lanes/sketch-edits";
 import { ShapeChips } from "../../lanes/shape-chips";
 import { useInterface } from "../../selection/interface-store";
@@ -61,7 +73,9 @@ export function MotionColumn(): React.JSX.Element {
         <p>Set an attribute in the lanes; its motion is made here, and its weave shows it before it runs.</p>
       </div>
     );
-  return <MotionForm key={`${attribute} ${JSON.stringify(whoOf(selection))}`} attribute={attribute} part={parts[attribute]!} heads={heads} />;
+  return (
+    <MotionForm key={`${attribute} ${JSON.stringify(whoOf(selection))}`} attribute={attribute} part={parts[attribute]!} heads={heads} />
+  );
 }
 
 function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Part; heads: readonly Head[] }): React.JSX.Element {
@@ -73,12 +87,17 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
   const motion = part.motion ?? draft;
   const scale = screenScale(attribute);
   const put = (next: Part, words: string): boolean =>
-    client.transact(`${words} on ${selectionName(client.view, selection)}`, partChanges(client.view, { personId: client.personId, selection, attribute, part: next }));
+    client.transact(
+      `${words} on ${selectionName(client.view, selection)}`,
+      partChanges(client.view, { personId: client.personId, selection, attribute, part: next }),
+    );
   /** A draft changes here alone; a motion that runs changes on stage. */
   const change = (more: Partial<Motion>): boolean => {
     const next = { ...motion, ...more };
     setDraft(next);
-    return part.motion ? put({ ...part, motion: next }, `${label} ${next.waveform} ${formatFan([next.low * scale, next.high * scale])}`) : true;
+    return part.motion
+      ? put({ ...part, motion: next }, `${label} ${next.waveform} ${formatFan([next.low * scale, next.high * scale])}`)
+      : true;
   };
   const takeOut = (): void => {
     const { motion: _, ...rest } = part;
@@ -143,7 +162,12 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
         </Field>
         {(motion.waveform === "pulse" || motion.waveform === "soft-pulse") && (
           <Field label="Width, percent">
-            <FanField label="Width" knots={[motion.width ?? 0.5]} scale={100} onKnots={([width]) => (width !== undefined && width >= 0.01 && width <= 1 ? change({ width }) : false)} />
+            <FanField
+              label="Width"
+              knots={[motion.width ?? 0.5]}
+              scale={100}
+              onKnots={([width]) => (width !== undefined && width >= 0.01 && width <= 1 ? change({ width }) : false)}
+            />
           </Field>
         )}
       </div>

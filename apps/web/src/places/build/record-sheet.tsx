@@ -2,7 +2,17 @@ import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import { attributeInfo, seenStrokes, type Attribute, type Change, type Cue, type CueList, type Person, type Show, type Strokes } from "@vexa/core";
+import {
+  attributeInfo,
+  seenStrokes,
+  type Attribute,
+  type Change,
+  type Cue,
+  type CueList,
+  type Person,
+  type Show,
+  type Strokes,
+} from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -73,16 +83,20 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
     const cueNumber = Number((number ?? String(nextNumber)).replace(",", "."));
     const seconds = Number(inSeconds.replace(",", "."));
     if (!(cueNumber > 0)) return setComplaint("The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.");
-    if (!(seconds >= 0 && seconds <= 3600) || inSeconds.trim() === "") return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
+    if (!(seconds >= 0 && seconds <= 3600) || inSeconds.trim() === "")
+      return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
     const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
     if (twin) return setComplaint(`Cue ${cueNumber} is taken by “${twin.name}”. Choose another number. Nothing was recorded yet.`);
     const changes = recordChanges(show, me, { listId, listName: listName.trim(), cueName: cueName.trim(), cueNumber, seconds, strokes });
     if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
-      toast(`Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`);
+      toast(
+        `Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`,
+      );
       onDone();
     }
   };
-  if (count === 0) return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
+  if (count === 0)
+    return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
   return (
     <form onSubmit={record} className="grid gap-3">
       <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
@@ -109,14 +123,24 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       )}
       <div className="grid grid-cols-2 gap-2">
         <Field label="Cue number">
-          <TextInput inputMode="decimal" className="font-mono" value={number ?? String(nextNumber)} onChange={(event) => setNumber(event.target.value)} />
+          <TextInput
+            inputMode="decimal"
+            className="font-mono"
+            value={number ?? String(nextNumber)}
+            onChange={(event) => setNumber(event.target.value)}
+          />
         </Field>
         <Field label="In, seconds">
           <TextInput inputMode="decimal" className="font-mono" value={inSeconds} onChange={(event) => setInSeconds(event.target.value)} />
         </Field>
       </div>
       <Field label="Name of the cue">
-        <TextInput value={cueName} maxLength={80} placeholder={contentName(strokes, show)} onChange={(event) => setCueName(event.target.value)} />
+        <TextInput
+          value={cueName}
+          maxLength={80}
+          placeholder={contentName(strokes, show)}
+          onChange={(event) => setCueName(event.target.value)}
+        />
       </Field>
       {complaint && (
         <p role="alert" className="text-[13px] text-barred">

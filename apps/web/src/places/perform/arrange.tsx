@@ -10,7 +10,13 @@ const CARD = { columns: 2, rows: 3 };
 /** The first free place for a card, row by row. */
 function freePlace(cards: readonly Playback[]): { column: number; row: number } {
   const taken = (column: number, row: number): boolean =>
-    cards.some((card) => column < card.column + card.columns && card.column < column + CARD.columns && row < card.row + card.rows && card.row < row + CARD.rows);
+    cards.some(
+      (card) =>
+        column < card.column + card.columns &&
+        card.column < column + CARD.columns &&
+        row < card.row + card.rows &&
+        card.row < row + CARD.rows,
+    );
   for (let row = 0; row < 60; row++)
     for (let column = 0; column + CARD.columns <= COLUMNS; column++) if (!taken(column, row)) return { column, row };
   return { column: 0, row: 0 };
@@ -19,7 +25,14 @@ function freePlace(cards: readonly Playback[]): { column: number; row: number } 
 export function newPageChanges(show: Show): { changes: Change[]; id: string } {
   const pages = show.all("page");
   const id = `page-${crypto.randomUUID()}`;
-  const record: Page = { id, kind: "page", version: 1, name: `Page ${pages.length + 1}`, rank: Math.max(0, ...pages.map(({ rank }) => rank)) + 1, territoryId: null };
+  const record: Page = {
+    id,
+    kind: "page",
+    version: 1,
+    name: `Page ${pages.length + 1}`,
+    rank: Math.max(0, ...pages.map(({ rank }) => rank)) + 1,
+    territoryId: null,
+  };
   return { changes: [{ op: "add", record }], id };
 }
 
@@ -53,10 +66,18 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className="z-40 grid max-h-96 min-w-52 overflow-y-auto rounded border border-edge bg-bench p-1 shadow-sheet">
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-40 grid max-h-96 min-w-52 overflow-y-auto rounded border border-edge bg-bench p-1 shadow-sheet"
+        >
           {lists.length === 0 && <p className="p-2 text-[13px] text-ink-3">Record a cue first.</p>}
           {lists.map(({ id, name }) => (
-            <DropdownMenu.Item key={id} onSelect={() => add(id, name)} className="flex justify-between gap-4 rounded px-2 py-1.5 outline-none data-highlighted:bg-raised">
+            <DropdownMenu.Item
+              key={id}
+              onSelect={() => add(id, name)}
+              className="flex justify-between gap-4 rounded px-2 py-1.5 outline-none data-highlighted:bg-raised"
+            >
               <span className="truncate">{name}</span> <span className="text-xs text-ink-3">{isHere(id) ? "is here" : ""}</span>
             </DropdownMenu.Item>
           ))}

@@ -29,7 +29,13 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
     set({ chosenPlaybackId: playback.id });
     if (event.button !== 0 || arranging || barred || (event.target as Element).closest("button")) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { startY: event.clientY, startLevel: state?.level ?? 0, height: event.currentTarget.clientHeight, sent: state?.level ?? 0, frame: 0 };
+    drag.current = {
+      startY: event.clientY,
+      startLevel: state?.level ?? 0,
+      height: event.currentTarget.clientHeight,
+      sent: state?.level ?? 0,
+      frame: 0,
+    };
   };
   const move = (event: React.PointerEvent): void => {
     const of = drag.current;
@@ -84,9 +90,21 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
       onPointerCancel={end}
       onKeyDown={onKey}
     >
-      <div aria-hidden className={cn("absolute inset-x-0 bottom-0 border-t-2", running ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")} style={{ height: `${level * 100}%` }} />
+      <div
+        aria-hidden
+        className={cn("absolute inset-x-0 bottom-0 border-t-2", running ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
+        style={{ height: `${level * 100}%` }}
+      />
       <div className="relative flex min-h-0 flex-1 flex-col gap-0.5">
-        <h3 className={cn("leading-tight font-semibold break-words", playback.rows > 2 ? "line-clamp-2" : "line-clamp-1", !running && "text-ink-2")}>{name}</h3>
+        <h3
+          className={cn(
+            "leading-tight font-semibold break-words",
+            playback.rows > 2 ? "line-clamp-2" : "line-clamp-1",
+            !running && "text-ink-2",
+          )}
+        >
+          {name}
+        </h3>
         <p className="line-clamp-2 text-xs text-ink-2">
           {running ? (
             <>
@@ -103,16 +121,31 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
       </div>
       {!barred && !arranging && (
         <div className="relative mt-1.5 grid grid-cols-2 gap-1.5">
-          <Button size="touch" className="px-1" disabled={cues.length === 0 || cue?.id === cues.at(-1)?.id} onClick={() => client.play({ type: "go", playbackId: playback.id })}>
+          <Button
+            size="touch"
+            className="px-1"
+            disabled={cues.length === 0 || cue?.id === cues.at(-1)?.id}
+            onClick={() => client.play({ type: "go", playbackId: playback.id })}
+          >
             Go
           </Button>
-          <Button size="touch" className="px-1" disabled={!running} onClick={() => client.play({ type: "let-go", playbackId: playback.id })}>
+          <Button
+            size="touch"
+            className="px-1"
+            disabled={!running}
+            onClick={() => client.play({ type: "let-go", playbackId: playback.id })}
+          >
             Let go
           </Button>
         </div>
       )}
       {arranging && !barred && (
-        <Button size="small" className="absolute top-1.5 right-1.5 z-10 px-1" aria-label={`Take ${name} off the page`} onClick={() => client.transact(`Took ${name} off the page`, [{ op: "remove", record: playback }])}>
+        <Button
+          size="small"
+          className="absolute top-1.5 right-1.5 z-10 px-1"
+          aria-label={`Take ${name} off the page`}
+          onClick={() => client.transact(`Took ${name} off the page`, [{ op: "remove", record: playback }])}
+        >
           <X size={14} aria-hidden />
         </Button>
       )}

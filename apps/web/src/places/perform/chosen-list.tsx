@@ -37,7 +37,11 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
           ))}
         </ul>
       </section>
-      <Button size="touch" disabled={mine.length === 0} onClick={() => mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }))}>
+      <Button
+        size="touch"
+        disabled={mine.length === 0}
+        onClick={() => mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }))}
+      >
         Let all of mine go
       </Button>
     </aside>
@@ -60,7 +64,10 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
             <li key={cue.id}>
               <button
                 type="button"
-                className={cn("grid w-full grid-cols-[2.2rem_1fr_auto] gap-1 rounded border-l-2 border-transparent px-1.5 py-2 text-left text-[13px] hover:bg-raised", runs && "border-live bg-raised")}
+                className={cn(
+                  "grid w-full grid-cols-[2.2rem_1fr_auto] gap-1 rounded border-l-2 border-transparent px-1.5 py-2 text-left text-[13px] hover:bg-raised",
+                  runs && "border-live bg-raised",
+                )}
                 onClick={() => client.play({ type: "go", playbackId, cueId: cue.id })}
                 title={`Go to cue ${cue.number}`}
               >
@@ -78,7 +85,12 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
         <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
           Let go
         </Button>
-        <Button size="touch" tone="live" disabled={cues.length === 0 || state?.cueId === cues.at(-1)?.id} onClick={() => client.play({ type: "go", playbackId })}>
+        <Button
+          size="touch"
+          tone="live"
+          disabled={cues.length === 0 || state?.cueId === cues.at(-1)?.id}
+          onClick={() => client.play({ type: "go", playbackId })}
+        >
           Go
         </Button>
       </div>

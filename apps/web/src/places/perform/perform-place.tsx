@@ -19,7 +19,11 @@ export function PerformPlace(): React.JSX.Element {
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px]">
       <div className="flex min-h-0 flex-col gap-2 p-3">
         <PageTabs pages={pages} page={page} onPage={setPageId} arranging={arranging} onArranging={setArranging} />
-        {page ? <PageGrid page={page} arranging={arranging} /> : <p className="flex-1 text-ink-2">There are no pages yet. The lead makes one under Arrange.</p>}
+        {page ? (
+          <PageGrid page={page} arranging={arranging} />
+        ) : (
+          <p className="flex-1 text-ink-2">There are no pages yet. The lead makes one under Arrange.</p>
+        )}
         <SpeedMasters />
       </div>
       <ChosenList page={page ?? null} />
@@ -27,7 +31,13 @@ export function PerformPlace(): React.JSX.Element {
   );
 }
 
-function PageTabs(props: { pages: readonly Page[]; page: Page | undefined; onPage: (id: string) => void; arranging: boolean; onArranging: (on: boolean) => void }): React.JSX.Element {
+function PageTabs(props: {
+  pages: readonly Page[];
+  page: Page | undefined;
+  onPage: (id: string) => void;
+  arranging: boolean;
+  onArranging: (on: boolean) => void;
+}): React.JSX.Element {
   const client = useClient();
   const me = useMe();
   const { pages, page, onPage, arranging, onArranging } = props;
@@ -38,7 +48,9 @@ function PageTabs(props: { pages: readonly Page[]; page: Page | undefined; onPag
           {name}
         </Button>
       ))}
-      <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3">The whole card is the fader: drag anywhere on it</span>
+      <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3">
+        The whole card is the fader: drag anywhere on it
+      </span>
       {arranging && page && <AddCard page={page} />}
       {arranging && me.role === "lead" && (
         <Button
@@ -66,9 +78,13 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
   const show = useShow();
   const { chosenPlaybackId } = useInterface();
   const cards = show.all("playback").filter(({ pageId }) => pageId === page.id);
-  if (cards.length === 0) return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;
+  if (cards.length === 0)
+    return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;
   return (
-    <div className="grid min-h-0 flex-1 auto-rows-[92px] gap-2 overflow-y-auto" style={{ gridTemplateColumns: `repeat(${COLUMNS}, minmax(0, 1fr))` }}>
+    <div
+      className="grid min-h-0 flex-1 auto-rows-[92px] gap-2 overflow-y-auto"
+      style={{ gridTemplateColumns: `repeat(${COLUMNS}, minmax(0, 1fr))` }}
+    >
       {cards.map((playback) => (
         <Card key={playback.id} playback={playback} arranging={arranging} chosen={playback.id === chosenPlaybackId} />
       ))}

@@ -8,7 +8,10 @@ import { FanField } from "../../ui/fan-field";
 /** Motions in cues and sketches that a master drives. */
 function drives(show: Show, masterId: string): number {
   const count = (strokes: Strokes): number =>
-    Object.values(strokes).reduce((sum, { parts }) => sum + Object.values(parts).filter(({ motion }) => motion?.masterId === masterId).length, 0);
+    Object.values(strokes).reduce(
+      (sum, { parts }) => sum + Object.values(parts).filter(({ motion }) => motion?.masterId === masterId).length,
+      0,
+    );
   return [...show.all("cue"), ...show.all("sketch")].reduce((sum, { strokes }) => sum + count(strokes), 0);
 }
 
@@ -53,7 +56,14 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
         <span
           key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.running}`}
           className={cn("block size-5 bg-live", held ? "bg-parked" : "rounded-full")}
-          style={held ? {} : { animation: `beat ${beatSeconds}s linear infinite`, animationDelay: `${-fraction(beatsAt(tempo, client.now())) * beatSeconds}s` }}
+          style={
+            held
+              ? {}
+              : {
+                  animation: `beat ${beatSeconds}s linear infinite`,
+                  animationDelay: `${-fraction(beatsAt(tempo, client.now())) * beatSeconds}s`,
+                }
+          }
         />
       </button>
       <div className="min-w-0 flex-1">
@@ -75,10 +85,20 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           }}
         />
         <div className="flex justify-end gap-1">
-          <Button size="small" className="px-1.5" title="Phase zero now, for all that it drives" onClick={() => client.play({ type: "resync", masterId: master.id })}>
+          <Button
+            size="small"
+            className="px-1.5"
+            title="Phase zero now, for all that it drives"
+            onClick={() => client.play({ type: "resync", masterId: master.id })}
+          >
             re-sync
           </Button>
-          <Button size="small" className="px-1.5" aria-pressed={held} onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}>
+          <Button
+            size="small"
+            className="px-1.5"
+            aria-pressed={held}
+            onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
+          >
             {held ? "run" : "hold"}
           </Button>
         </div>
