@@ -59,6 +59,11 @@ export class EngineHost extends EventEmitter<HostEvents> {
     await this.#worker.terminate();
   }
 
+  /** Ends the thread as if it had died: for tests of what happens then. */
+  async crash(): Promise<void> {
+    await this.#worker.terminate();
+  }
+
   #start(): Worker {
     const start: EngineStart = {
       ...this.#options,
@@ -66,9 +71,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
       clockOffset: this.#clockOffset,
       framesPerSecond: FRAMES_PER_SECOND,
     };
-    const fromSource = import.meta.url.endsWith(".ts");
-    const url = fromSource ? new URL("./engine-worker.ts", import.meta.url) : new URL("./engine-worker.js", import.meta.url);
-    const worker = new Worker(url, { workerData: start, ...(fromSource ? { execArgv: ["--import", "tsx"] } : {}) });
+    const worker = openWorker(start);
     worker.on("message", (message: FromEngine) => this.#hear(message));
     worker.on("error", (error) => this.emit("trouble", error));
     worker.on("exit", () => {
@@ -95,4 +98,11 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.#stopped?.();
     }
   }
+}
+
+/** From source (tests) the thread has to load the loader of TypeScript by itself first. */
+function openWorker(workerData: EngineStart): Worker {
+  if (!import.meta.url.endsWith(".ts")) return new Worker(new URL("./engine-worker.js", import.meta.url), { workerData });
+  const source = JSON.stringify(new URL("./engine-worker.ts", import.meta.url).href);
+  return new Worker(`import("tsx/esm/api").then(({ tsImport }) => tsImport(${source}, ${source}))`, { eval: true, workerData });
 }

@@ -25,6 +25,8 @@ import {
 import type { JournalWrite, ShowStorage } from "../storage/show-storage";
 
 const SAVE_PLAY_AFTER_MS = 100;
+/** What undoing meets when others have changed or removed the same since. */
+const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknown", "record.exists"]);
 
 /** What an edit came to: what was left out, and what undo took back. */
 type Done = Result<{ note: string | null; label?: string }>;
@@ -70,14 +72,11 @@ export class Door extends EventEmitter<DoorEvents> {
   /** An edit by a person. What lies outside their reach is left out and named in the answer's note. */
   transact(person: Person, transaction: Transaction): Promise<Answer> {
     return this.#inTurn(async () => {
-      const note = this.#clipped(person, transaction.changes);
-      if (!note.ok) return note;
-      const { changes, left } = note.value;
-      const next = edit(this.#show, changes);
-      if (!next.ok) return next;
+      const tried = this.#tried(person, transaction.changes);
+      if (!tried.ok) return tried;
+      const { next, changes, left } = tried.value;
       const kept: Transaction = { ...transaction, author: person.id, changes };
-      const journal = this.#journalWrite(kept);
-      await this.#commit(next.value, kept, journal);
+      await this.#commit(next, kept, this.#journalWrite(kept));
       return ok({ note: left });
     });
   }
@@ -88,14 +87,13 @@ export class Door extends EventEmitter<DoorEvents> {
       const entry = await this.#storage.findUndo(person.id, direction);
       if (!entry) return fail("undo.nothing", { direction: direction === "undo" ? "take back" : "do again" });
       const wanted = direction === "undo" ? invert(entry.changes) : entry.changes;
-      const allowed = this.#clipped(person, wanted);
-      if (!allowed.ok) return allowed;
-      const next = edit(this.#show, allowed.value.changes);
-      if (!next.ok) return next.error.code === "record.in-use" ? next : fail("undo.conflict", { label: entry.label });
+      const tried = this.#tried(person, wanted);
+      if (!tried.ok) return OVERTAKEN.has(tried.error.code) ? fail("undo.conflict", { label: entry.label }) : tried;
+      const { next, changes } = tried.value;
       const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
-      const step: Transaction = { id: crypto.randomUUID(), author: person.id, label, changes: allowed.value.changes };
+      const step: Transaction = { id: crypto.randomUUID(), author: person.id, label, changes };
       this.#open.delete(person.id);
-      await this.#commit(next.value, step, {
+      await this.#commit(next, step, {
         type: "mark",
         id: entry.id,
         state: direction === "undo" ? "undone" : "done",
@@ -142,19 +140,20 @@ export class Door extends EventEmitter<DoorEvents> {
     }
   }
 
-  /** Rights for each change, then reach within the sketch. */
-  #clipped(person: Person, changes: readonly Change[]): Result<{ changes: readonly Change[]; left: string | null }> {
+  /** The show after the changes that the person may make of these: rights for each, then reach within the sketch. */
+  #tried(person: Person, wanted: readonly Change[]): Result<{ next: Show; changes: readonly Change[]; left: string | null }> {
     let records = this.#show.records;
-    for (const change of changes) {
+    for (const change of wanted) {
       const refused = mayChange(this.#show.withRecords(records), person, change);
       if (refused) return { ok: false, error: refused };
-      const next = apply(records, [change]);
-      if (!next.ok) return next;
-      records = next.value;
+      const applied = apply(records, [change]);
+      if (!applied.ok) return applied;
+      records = applied.value;
     }
-    const clipping = clipToReach(this.#show, person, changes);
-    if (clipping.refusal) return { ok: false, error: clipping.refusal };
-    return ok({ changes: clipping.changes, left: clipping.note });
+    const { changes, note, refusal } = clipToReach(this.#show, person, wanted);
+    if (refusal) return { ok: false, error: refusal };
+    const next = edit(this.#show, changes);
+    return next.ok ? ok({ next: next.value, changes, left: note }) : next;
   }
 
   #journalWrite({ author, label, gesture, changes }: Transaction): JournalWrite {

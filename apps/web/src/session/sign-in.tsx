@@ -71,7 +71,7 @@ function Ribs(): React.JSX.Element {
       <svg viewBox="0 0 800 800" preserveAspectRatio="xMidYMid slice" className="h-full w-full">
         {Array.from({ length: 7 }, (_, rib) => {
           const reach = 360 - rib * 42;
-          const foot = 760 - rib * 62;
+          const foot = 780 - rib * 40;
           return (
             <g key={rib} fill="none">
               <path

@@ -45,7 +45,8 @@ export class HeadLooks {
     if (flags[2] >= 0) blue *= 1 - values[flags[2]]!;
     const peak = Math.max(red, green, blue, 1e-6);
     const colored = emitters.length > 0 ? Math.min(1, peak) : 1;
-    into.intensity = (dimmer >= 0 ? values[dimmer]! : 1) * colored;
+    // What has neither a dimmer nor emitters, such as a hazer, gives no light.
+    into.intensity = (dimmer >= 0 ? values[dimmer]! : emitters.length > 0 ? 1 : 0) * colored;
     into.red = Math.round(255 * encodedSrgb(Math.max(0, red) / peak));
     into.green = Math.round(255 * encodedSrgb(Math.max(0, green) / peak));
     into.blue = Math.round(255 * encodedSrgb(Math.max(0, blue) / peak));

@@ -1,0 +1,77 @@
+import { afterEach, describe, expect, it } from "vitest";
+import { sacn } from "@vexa/formats";
+import { sacnReceiver, serverOnBench, until } from "../testing/server-on-bench";
+
+type Receiver = Awaited<ReturnType<typeof sacnReceiver>>;
+type Server = Awaited<ReturnType<typeof serverOnBench>>;
+const open: { receiver?: Receiver; server?: Server | undefined } = {};
+
+afterEach(async () => {
+  await open.server?.stop();
+  open.receiver?.close();
+  delete open.server;
+});
+
+async function begin(of: { keep?: "database" } = {}): Promise<{ server: Server; receiver: Receiver }> {
+  const receiver = (open.receiver = await sacnReceiver());
+  const server = (open.server = await serverOnBench({ sacnPort: receiver.port, ...of }));
+  return { server, receiver };
+}
+const ines = (server: Server) => server.door.show.get("person", "person-ines")!;
+const latest = ({ packets }: Receiver, universe: number) => packets.findLast((packet) => packet.universe === universe);
+
+describe("output over E1.31", () => {
+  it("sends every patched universe and no other, with rising sequence numbers, also while nothing changes", async () => {
+    const { receiver } = await begin();
+    await until(() => new Set(receiver.packets.map(({ universe }) => universe)).size === 14);
+    await until(() => receiver.packets.filter(({ universe }) => universe === 3).length >= 5);
+    const third = receiver.packets.filter(({ universe }) => universe === 3);
+    third.slice(1).forEach((packet, index) => expect(packet.sequence).toBe((third[index]!.sequence + 1) & 255));
+    expect(new Set(receiver.packets.map(({ cid }) => cid.join())).size).toBe(1);
+    expect(third[0]).toMatchObject({ sourceName: "Vexa Understory", priority: 100, startCode: 0 });
+    expect(third[0]!.slots).toHaveLength(512);
+  });
+
+  it("carries a played cue to its slots", async () => {
+    const { server, receiver } = await begin();
+    await server.door.play(ines(server), { type: "go", playbackId: "card-spore" }, undefined);
+    await until(() => latest(receiver, 13)?.slots[0] === 255);
+    await server.door.play(ines(server), { type: "let-go", playbackId: "card-spore" }, undefined);
+    await until(() => latest(receiver, 13)?.slots[0] === 0);
+  });
+
+  it("says good-bye three times to each universe when the server stops", async () => {
+    const { server, receiver } = await begin();
+    await until(() => receiver.packets.length > 14);
+    delete open.server;
+    await server.stop();
+    await until(() => receiver.packets.filter(({ options }) => options === sacn.OPTIONS.terminated).length === 3 * 14);
+  });
+
+  it("has the stage back after a restart, from the records alone", async () => {
+    const first = await begin();
+    await first.server.door.play(ines(first.server), { type: "go", playbackId: "card-spore" }, undefined);
+    await until(() => latest(first.receiver, 13)?.slots[0] === 255);
+    await first.server.stop();
+    first.receiver.close();
+    const second = await begin({ keep: "database" });
+    await until(() => latest(second.receiver, 13)?.slots[0] === 255);
+    expect(second.server.seeded).toBe(false);
+  });
+
+  it("goes on when its thread dies", async () => {
+    const { server, receiver } = await begin();
+    await until(() => receiver.packets.length > 14);
+    await server.host.crash();
+    const dark = receiver.packets.length;
+    await server.door.play(ines(server), { type: "go", playbackId: "card-spore" }, undefined);
+    await until(() => receiver.packets.length > dark && latest(receiver, 13)?.slots[0] === 255);
+  });
+
+  it("tells once a second how it is doing", async () => {
+    const { server } = await begin();
+    const health = await new Promise<{ framesPerSecond: number; universes: number }>((resolve) => server.host.once("health", resolve));
+    expect(health.universes).toBe(14);
+    expect(health.framesPerSecond).toBeGreaterThan(20);
+  });
+});

@@ -1,0 +1,50 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { DataSource } from "typeorm";
+import type { ShowRecord } from "@vexa/core";
+import { understory } from "@vexa/demo";
+import { SHOW_ID, seedWhenEmpty } from "../show/seed";
+import { freshDatabase } from "../testing/fresh-database";
+import { ShowStorage } from "./show-storage";
+
+let database: DataSource;
+beforeAll(async () => {
+  database = await freshDatabase();
+});
+afterAll(() => database.destroy());
+
+describe("the database", () => {
+  it("is exactly what the entities say: nothing is left to migrate", async () => {
+    const { upQueries } = await database.driver.createSchemaBuilder().log();
+    // The session table belongs to connect-pg-simple and has no entity.
+    expect(upQueries).toEqual([]);
+  });
+
+  it("is filled with the demo only while it is empty, and keeps records in their order", async () => {
+    expect(await seedWhenEmpty(database)).toBe(true);
+    expect(await seedWhenEmpty(database)).toBe(false);
+    const stored = await new ShowStorage(database, SHOW_ID).load();
+    expect(stored.name).toBe("Understory");
+    expect(stored.records.map(({ id }) => id)).toEqual(understory().map(({ id }) => id));
+  });
+
+  it("writes an edit whole or not at all", async () => {
+    const storage = new ShowStorage(database, SHOW_ID);
+    const before = await storage.load();
+    const page = { id: "page-new", kind: "page", version: 1, name: "New", rank: 9, territoryId: null } satisfies ShowRecord;
+    const tooLong = { author: "x".repeat(65), label: "a label", gesture: null, state: "done" as const, changes: [] };
+    await expect(
+      storage.commit({ seq: 99, changed: [page], removed: ["page-main"], journal: { type: "new", entry: tooLong } }),
+    ).rejects.toThrow();
+    expect(await storage.load()).toEqual(before);
+  });
+
+  it("keeps the place of a record that is written again", async () => {
+    const storage = new ShowStorage(database, SHOW_ID);
+    const { records } = await storage.load();
+    const first = { ...records[0]!, name: "Ines M." } as ShowRecord;
+    await storage.commit({ seq: 100, changed: [first], removed: [], journal: null });
+    const after = await storage.load();
+    expect(after.records[0]).toEqual(first);
+    expect(after.seq).toBe(100);
+  });
+});
