@@ -83,25 +83,26 @@ export class ReferenceEngine {
     const { rig } = this.#show;
     const values = new Map(rig.parameters.map(({ home }, parameter) => [parameter, f32(home)]));
     this.#playing = this.#playing.filter((layer) => weight(layer, t) > 0);
-    for (const layer of [...this.#playing, ...this.#sketches])
+    for (const layer of [...this.#playing, ...this.#sketches]) {
+      const settled = isSettled(layer, t);
       for (const line of layer.lines.values()) {
         if (line.value === null) continue;
         const beneath = values.get(line.parameter)!;
-        const value = this.#lineValue(layer, line, t);
+        const value = this.#lineValue(layer, line, t, settled);
         const share = weight(layer, t);
         if (layer.kind === "playback" && line.parameter < rig.htpCount)
           values.set(line.parameter, Math.max(beneath, f32(value * (layer.level * share))));
         else values.set(line.parameter, f32(share === 1 ? value : beneath + (value - beneath) * share));
       }
+    }
     return values;
   }
 
-  #lineValue(layer: Layer, line: Line, t: number): number {
+  #lineValue(layer: Layer, line: Line, t: number, settled = isSettled(layer, t)): number {
     const own = f32(line.value!);
     let to = own;
     if (line.motion) to = f32(line.motion.relative ? limited(own + this.#swing(line, t)) : this.#swing(line, t));
     const part = done(layer, line, t);
-    const settled = [...layer.lines.values()].every((other) => done(layer, other, t) === 1);
     return settled ? to : line.from + (to - line.from) * part;
   }
 
@@ -172,6 +173,10 @@ export class ReferenceEngine {
   #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {
     return { rig: this.#show.rig, groupHeads: (id) => this.#show.groupHeads(id), reaches };
   }
+}
+
+function isSettled(layer: Layer, t: number): boolean {
+  return [...layer.lines.values()].every((line) => done(layer, line, t) === 1);
 }
 
 function done(layer: Layer, line: Line, t: number): number {

@@ -1,0 +1,141 @@
+import { Engine, setChange, type Show } from "@vexa/core";
+import { ReferenceEngine } from "@vexa/core/testing";
+import { BarePass } from "./bare-pass";
+import { loadedShow, START_SECONDS } from "./loaded-show";
+import { interleaved, median } from "./measure";
+
+const FRAME = 1 / 44;
+
+export interface FrameTimes {
+  readonly universes: number;
+  readonly parameters: number;
+  readonly contributions: number;
+  readonly bareMs: number;
+  readonly engineMs: number;
+  /** Engine over bare: the target is 4.5, then 3. */
+  readonly ratio: number;
+}
+
+/** A full frame of fading playbacks against a bare pass over the same arrays, in the same run. */
+export function frameTimes(universes: number, rounds: number): FrameTimes {
+  const show = loadedShow({ universes, state: "fading" });
+  const engine = new Engine(show, START_SECONDS + 1);
+  const bare = new BarePass(show);
+  const [frame, other] = [new Uint8Array(engine.frameLength), new Uint8Array(engine.frameLength)];
+  const work = [(round: number) => void engine.tick(START_SECONDS + 2 + round * FRAME, frame), () => bare.run(other)];
+  interleaved(work, 30);
+  const [engineMs, bareMs] = interleaved(work, rounds) as [number, number];
+  return {
+    universes,
+    parameters: show.rig.parameters.length,
+    contributions: bare.contributions,
+    bareMs,
+    engineMs,
+    ratio: engineMs / bareMs,
+  };
+}
+
+/** Starts both engines on the same show, checks that their octets are equal, and tells how many times faster ours is. */
+export function againstPlain(universes: number, rounds: number): { ratio: number; frames: number; plainMs: number; engineMs: number } {
+  const show = loadedShow({ universes, state: "fading" });
+  const states = show.all("playbackState");
+  const idle = new Map([...show.records].filter(([, record]) => record.kind !== "playbackState"));
+  const stopped = show.withRecords(idle);
+  const [engine, plain] = [new Engine(stopped, START_SECONDS), new ReferenceEngine(stopped)];
+  for (const state of states) {
+    const start = { at: state.goSeconds, changes: [{ op: "add" as const, record: state }] };
+    engine.command(start);
+    plain.command(start);
+  }
+  const frame = new Uint8Array(engine.frameLength);
+  let expected = new Uint8Array(0);
+  let frames = 0;
+  const at = (round: number): number => START_SECONDS + 2 + round * FRAME;
+  const [engineMs, plainMs] = interleaved(
+    [
+      (round) => void engine.tick(at(round), frame),
+      (round) => {
+        expected = plain.tick(at(round)) as Uint8Array<ArrayBuffer>;
+      },
+      () => {
+        const differs = frame.findIndex((octet, slot) => octet !== expected[slot]);
+        if (differs >= 0) throw new Error(`frame ${frames}, slot ${differs + 1}: ${frame[differs]} instead of ${expected[differs]}`);
+        frames++;
+      },
+    ],
+    rounds,
+  ) as [number, number];
+  return { ratio: plainMs / engineMs, frames, plainMs, engineMs };
+}
+
+/** A frame in which nothing changed, over a full one. */
+export function idleShare(universes: number): number {
+  const rest = new Engine(loadedShow({ universes, state: "at rest" }), START_SECONDS);
+  const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
+  const frame = new Uint8Array(rest.frameLength);
+  rest.tick(START_SECONDS + 1, frame);
+  rest.tick(START_SECONDS + 2, frame);
+  const [idleMs, fullMs] = interleaved(
+    [
+      (round) => {
+        for (let time = 0; time < 100; time++) rest.tick(START_SECONDS + 3 + round + time * FRAME, frame);
+      },
+      (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
+    ],
+    60,
+  ) as [number, number];
+  return idleMs / 100 / fullMs;
+}
+
+/** One fader moves while everything else rests, over a full frame. */
+export function oneFaderShare(universes: number): number {
+  const rest = new Engine(loadedShow({ universes, state: "at rest" }), START_SECONDS);
+  const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
+  const frame = new Uint8Array(rest.frameLength);
+  let level = rest.show.playbackState("card-1")!.level;
+  const [fader, full] = interleaved(
+    [
+      (round) => {
+        const next = 0.5 + (round % 50) / 100;
+        if (next !== level)
+          rest.command({ at: START_SECONDS + round, changes: [setChange("state-card-1", ["level"], { from: level, to: next })] });
+        level = next;
+        rest.tick(START_SECONDS + round, frame);
+      },
+      (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
+    ],
+    60,
+  ) as [number, number];
+  return fader / full;
+}
+
+/** An edit of a group of 2,000 heads that a running cue uses, until it is compiled, in frames of 22.7 ms. */
+export function editInFrames(): number {
+  const show: Show = loadedShow({ universes: 256, state: "at rest" });
+  const engine = new Engine(show, START_SECONDS);
+  const frame = new Uint8Array(engine.frameLength);
+  engine.tick(START_SECONDS, frame);
+  const times: number[] = [];
+  const heads = show.rig.heads.map(({ key }) => key);
+  for (let round = 0; round < 20; round++) {
+    const now = engine.show.groupHeads("group-3")!;
+    const next = heads.slice(round, round + 2000);
+    const before = performance.now();
+    engine.command({ at: START_SECONDS + round + 1, changes: [setChange("group-3", ["heads"], { from: now, to: next })] });
+    times.push(performance.now() - before);
+  }
+  return median(times) / (1000 * FRAME);
+}
+
+/** Octets of heap that `frames` ticks leave behind, by a heap that is collected before and after. */
+export function heapGrowth(frames: number): number {
+  const engine = new Engine(loadedShow({ universes: 4, state: "fading" }), START_SECONDS + 1);
+  const frame = new Uint8Array(engine.frameLength);
+  for (let round = 0; round < 1000; round++) engine.tick(START_SECONDS + 2 + round * FRAME, frame);
+  const collect = (globalThis as { gc?: () => void }).gc;
+  collect?.();
+  const before = process.memoryUsage().heapUsed;
+  for (let round = 0; round < frames; round++) engine.tick(START_SECONDS + 30 + (round * FRAME) / 10, frame);
+  collect?.();
+  return process.memoryUsage().heapUsed - before;
+}

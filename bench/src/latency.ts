@@ -1,0 +1,63 @@
+import { createSocket } from "node:dgram";
+import { existsSync } from "node:fs";
+import { Worker } from "node:worker_threads";
+import { setChange, type ShowRecord } from "@vexa/core";
+import { sacn } from "@vexa/formats";
+import { understory } from "@vexa/demo";
+import { quantile } from "./measure";
+
+const FRAMES_PER_SECOND = 44;
+const WORKER = new URL("../../apps/server/dist/engine-worker.js", import.meta.url);
+
+/** From a command to the packet that carries it, in frames, through the built engine thread and a socket on loopback. */
+export async function commandToPacket(commands: number): Promise<{ median: number; p99: number; worst: number; waiterP99: number }> {
+  if (!existsSync(WORKER)) throw new Error("the server isn't built: ./vexa bench builds it first");
+  const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
+  await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
+  const steady = (): number => Number(process.hrtime.bigint()) / 1e9;
+  const state: ShowRecord = {
+    id: "state-card-spore",
+    kind: "playbackState",
+    version: 1,
+    playbackId: "card-spore",
+    level: 1,
+    cueId: "cue-spore-1",
+    previousCueId: null,
+    goSeconds: 0,
+    letGoSeconds: null,
+    personId: "person-ines",
+  };
+  const worker = new Worker(WORKER, {
+    workerData: {
+      records: [...understory(), state],
+      clockOffset: 0,
+      framesPerSecond: FRAMES_PER_SECOND,
+      sacn: { targets: [{ address: "127.0.0.1", port: socket.address().port }], cid: new Uint8Array(16), name: "Bench" },
+    },
+  });
+  let waiting: { level: number; heard: (at: number) => void } | null = null;
+  socket.on("message", (message) => {
+    const packet = sacn.decode(message);
+    if (packet.ok && packet.value.universe === 13 && waiting && packet.value.slots[0] === waiting.level) waiting.heard(performance.now());
+  });
+  await new Promise((resolve) => setTimeout(resolve, 1500));
+  const times: number[] = [];
+  const waits: number[] = [];
+  let level = 1;
+  for (let command = 0; command < commands; command++) {
+    // At any moment within a frame, never in step with it.
+    const pause = 30 + ((command * 7.31) % 23);
+    const asked = performance.now();
+    await new Promise((resolve) => setTimeout(resolve, pause));
+    waits.push((performance.now() - asked - pause) / (1000 / FRAMES_PER_SECOND));
+    const next = (1 + (command % 250)) / 255;
+    const sent = performance.now();
+    const heard = new Promise<number>((resolve) => (waiting = { level: Math.round(next * 255), heard: resolve }));
+    worker.postMessage({ type: "changes", at: steady(), changes: [setChange("state-card-spore", ["level"], { from: level, to: next })] });
+    level = next;
+    times.push(((await heard) - sent) / (1000 / FRAMES_PER_SECOND));
+  }
+  await worker.terminate();
+  socket.close();
+  return { median: quantile(times, 0.5), p99: quantile(times, 0.99), worst: Math.max(...times), waiterP99: quantile(waits, 0.99) };
+}

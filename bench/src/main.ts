@@ -1,0 +1,45 @@
+import { writeFileSync } from "node:fs";
+import { cpus } from "node:os";
+import { againstPlain, editInFrames, frameTimes, heapGrowth, idleShare, oneFaderShare } from "./frame-time";
+import { commandToPacket } from "./latency";
+
+/** `./vexa bench [--quick]`: prints ratios of this very run and keeps them in bench/results/latest.json. */
+const quick = process.argv.includes("--quick");
+const rounds = quick ? 60 : 600;
+const shown = (value: number, digits = 2): string => value.toFixed(digits);
+const rows: { what: string; value: string; target: string }[] = [];
+const tell = (what: string, value: string, target: string): void => {
+  rows.push({ what, value, target });
+  console.log(`${what.padEnd(74)} ${value.padStart(12)}   ${target}`);
+};
+
+console.log(`Node ${process.version}, ${cpus()[0]?.model ?? "unknown processor"} x ${cpus().length}, ${rounds} rounds\n`);
+const large = frameTimes(256, rounds);
+tell(
+  `frame, 256 universes, ${large.parameters} parameters, ${large.contributions} contributions, over bare`,
+  `x ${shown(large.ratio)}`,
+  "<= 4.5, then <= 3",
+);
+tell("  in ms: engine, bare", `${shown(large.engineMs)} ${shown(large.bareMs)}`, "");
+const small = frameTimes(16, rounds);
+tell(
+  `frame, 16 universes, ${small.parameters} parameters, ${small.contributions} contributions, over bare`,
+  `x ${shown(small.ratio)}`,
+  "<= 4.5",
+);
+const growth = large.engineMs / small.engineMs / (large.contributions / small.contributions);
+tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
+const plain = againstPlain(16, quick ? 5 : 20);
+tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
+tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");
+tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "prototype 0.25");
+tell("edit of a group of 2,000 heads in a running cue, compiled, in frames", shown(editInFrames()), "<= 3");
+const frames = quick ? 10_000 : 100_000;
+tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
+const latency = await commandToPacket(quick ? 100 : 400);
+tell("command to packet in frames: median", shown(latency.median), "< 1");
+tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");
+tell("command to packet in frames: worst", shown(latency.worst), "");
+tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
+if (!quick)
+  writeFileSync(new URL("../results/latest.json", import.meta.url), `${JSON.stringify({ node: process.version, rows }, null, 2)}\n`);
