@@ -1,6 +1,6 @@
 import { writeFileSync } from "node:fs";
 import { cpus } from "node:os";
-import { againstPlain, editInFrames, frameTimes, heapGrowth, idleShare, oneFaderShare } from "./frame-time";
+import { againstPlain, editInFrames, frameTimes, groupEditInFrames, heapGrowth, idleShare, oneFaderShare } from "./frame-time";
 import { commandToPacket } from "./latency";
 
 /** `./vexa bench [--quick]`: prints ratios of this very run and keeps them in bench/results/latest.json. */
@@ -33,7 +33,8 @@ const plain = againstPlain(16, quick ? 5 : 20);
 tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
 tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");
 tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "prototype 0.25");
-tell("edit of a group of 2,000 heads in a running cue, compiled, in frames", shown(editInFrames()), "<= 3");
+tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 3");
+tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "");
 const frames = quick ? 10_000 : 100_000;
 tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
 const latency = await commandToPacket(quick ? 100 : 400);

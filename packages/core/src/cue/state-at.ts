@@ -14,6 +14,7 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
     const resolved = resolve(cues[index]!.strokes, show);
     reads.add(cues[index]!.id);
     resolved.reads.forEach((id) => reads.add(id));
+    if (target === 0) return { rows: resolved.rows, reads };
     for (const row of resolved.rows) {
       const tracked = rows.get(row.parameter);
       const own = index === target ? row : { ...row, fade: null, delay: 0 };

@@ -13,7 +13,7 @@ export interface FlatMotions {
   /** 1 = adds to the row's own value. */
   readonly relative: Uint8Array;
   /** Index of the timing whose progress brings the motion in. */
-  readonly timings: Uint16Array;
+  readonly timings: Uint32Array;
 }
 
 /** Resolved rows as flat arrays, rising by parameter. Rows of HTP parameters come first, as parameters do. */
@@ -24,7 +24,7 @@ export interface CompiledRows {
   /** Where each row is going: its own value or what its motion says in this frame. */
   readonly to: Float32Array;
   /** Index into the distinct delays and fades. */
-  readonly timing: Uint16Array;
+  readonly timing: Uint32Array;
   readonly delays: Float64Array;
   readonly fades: Float64Array;
   readonly motions: FlatMotions;
@@ -53,56 +53,78 @@ export class WaveBank {
   }
 }
 
-/** Distinct values in the order in which they come, by key. */
-class Distinct<T> {
-  readonly values: T[] = [];
-  readonly #indices = new Map<string, number>();
+/** Distinct pairs of numbers, in the order in which they come. */
+class DistinctTimings {
+  readonly delays: number[] = [];
+  readonly fades: number[] = [];
+  readonly #indices = new Map<number, Map<number, number>>();
 
-  indexOf(key: string, value: T): number {
-    let index = this.#indices.get(key);
+  indexOf(delay: number, fade: number): number {
+    let byFade = this.#indices.get(delay);
+    if (!byFade) this.#indices.set(delay, (byFade = new Map<number, number>()));
+    let index = byFade.get(fade);
     if (index === undefined) {
-      index = this.values.length;
-      this.values.push(value);
-      this.#indices.set(key, index);
+      byFade.set(fade, (index = this.delays.length));
+      this.delays.push(delay);
+      this.fades.push(fade);
     }
     return index;
   }
 }
 
+/** Distinct clocks, in the order in which they come. */
+class DistinctDrives {
+  readonly values: { readonly masterId: string | null; readonly rate: number }[] = [];
+
+  indexOf(masterId: string | null, rate: number): number {
+    const present = this.values.findIndex((drive) => drive.masterId === masterId && drive.rate === rate);
+    return present >= 0 ? present : this.values.push({ masterId, rate }) - 1;
+  }
+}
+
+interface Swing {
+  readonly target: number;
+  readonly motion: RowMotion;
+  readonly timing: number;
+}
+
 /** Turns resolved rows into flat arrays. `inSeconds` is the time of rows that have none of their own. */
 export function compile(rows: readonly Row[], inSeconds: number, bank: WaveBank): CompiledRows {
-  const timings = new Distinct<{ delay: number; fade: number }>();
-  const drives = new Distinct<{ masterId: string | null; rate: number }>();
-  const timingOf = (row: Row): number => {
-    const fade = row.fade ?? inSeconds;
-    return timings.indexOf(`${row.delay} ${fade}`, { delay: row.delay, fade });
-  };
-  const flatMotions = (of: readonly { target: number; motion: RowMotion; timing: number }[]): FlatMotions => ({
-    targets: Int32Array.from(of, ({ target }) => target),
-    tables: Int32Array.from(of, ({ motion }) => bank.startOf(motion.waveform, motion.width)),
-    phases: Float64Array.from(of, ({ motion }) => motion.phaseCycles),
-    lows: Float32Array.from(of, ({ motion }) => motion.low),
-    spans: Float32Array.from(of, ({ motion }) => motion.high - motion.low),
-    drives: Uint16Array.from(of, ({ motion: { masterId, rate } }) => drives.indexOf(`${masterId ?? ""} ${rate}`, { masterId, rate })),
-    relative: Uint8Array.from(of, ({ motion }) => (motion.relative ? 1 : 0)),
-    timings: Uint16Array.from(of, ({ timing }) => timing),
-  });
+  const timings = new DistinctTimings();
+  const drives = new DistinctDrives();
   const own = rows.filter(({ value }) => value !== null);
-  const motions = own.flatMap((row, target) => (row.motion ? [{ target, motion: row.motion, timing: timingOf(row) }] : []));
-  const riders = rows.flatMap((row) =>
-    row.value === null && row.motion ? [{ target: row.parameter, motion: row.motion, timing: timingOf(row) }] : [],
-  );
+  const [motions, riders]: [Swing[], Swing[]] = [[], []];
+  const timing = new Uint32Array(own.length);
+  own.forEach(({ delay, fade, motion }, target) => {
+    timing[target] = timings.indexOf(delay, fade ?? inSeconds);
+    if (motion) motions.push({ target, motion, timing: timing[target] });
+  });
+  for (const { value, motion, parameter, delay, fade } of rows)
+    if (value === null && motion) riders.push({ target: parameter, motion, timing: timings.indexOf(delay, fade ?? inSeconds) });
   const base = Float32Array.from(own, ({ value }) => value!);
   return {
     parameters: Int32Array.from(own, ({ parameter }) => parameter),
     base,
     to: base.slice(),
-    timing: Uint16Array.from(own, timingOf),
-    motions: flatMotions(motions),
-    riders: flatMotions(riders),
-    delays: Float64Array.from(timings.values, ({ delay }) => delay),
-    fades: Float64Array.from(timings.values, ({ fade }) => fade),
+    timing,
+    motions: flatMotions(motions, drives, bank),
+    riders: flatMotions(riders, drives, bank),
+    delays: Float64Array.from(timings.delays),
+    fades: Float64Array.from(timings.fades),
     drives: drives.values,
+  };
+}
+
+function flatMotions(swings: readonly Swing[], drives: DistinctDrives, bank: WaveBank): FlatMotions {
+  return {
+    targets: Int32Array.from(swings, ({ target }) => target),
+    tables: Int32Array.from(swings, ({ motion }) => bank.startOf(motion.waveform, motion.width)),
+    phases: Float64Array.from(swings, ({ motion }) => motion.phaseCycles),
+    lows: Float32Array.from(swings, ({ motion }) => motion.low),
+    spans: Float32Array.from(swings, ({ motion }) => motion.high - motion.low),
+    drives: Uint16Array.from(swings, ({ motion }) => drives.indexOf(motion.masterId, motion.rate)),
+    relative: Uint8Array.from(swings, ({ motion }) => (motion.relative ? 1 : 0)),
+    timings: Uint32Array.from(swings, ({ timing }) => timing),
   };
 }
 

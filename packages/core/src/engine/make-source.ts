@@ -86,7 +86,7 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
       parameters: Int32Array.from(rows, (row) => present.compiled.parameters[row]!),
       base: held,
       to: held,
-      timing: new Uint16Array(rows.length),
+      timing: new Uint32Array(rows.length),
       delays: new Float64Array(1),
       fades: new Float64Array(1),
     },
