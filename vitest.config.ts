@@ -25,7 +25,6 @@ export default defineConfig({
           name: "e2e",
           root: "e2e",
           include: ["src/**/*.test.ts"],
-          globalSetup: ["src/set-up.ts"],
           fileParallelism: false,
           testTimeout: 120000,
           hookTimeout: 120000,

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { flushSync } from "react-dom";
 import { explain, formatFan, parseFan } from "@vexa/core";
 import { cn } from "./class-names";
 import { TextInput } from "./field";
@@ -50,7 +51,8 @@ export function FanField(props: {
           event.stopPropagation();
           if (event.key === "Enter") take();
           if (event.key === "Escape") {
-            leave();
+            // Leaving the field would otherwise take what is being given up.
+            flushSync(leave);
             event.currentTarget.blur();
           }
         }}

@@ -39,7 +39,7 @@ export function BuildPlace(): React.JSX.Element {
 
 function Legend(): React.JSX.Element {
   return (
-    <p className="pointer-events-none absolute bottom-2 left-3 flex gap-3 text-xs text-[#8a9c92]">
+    <p className="pointer-events-none absolute bottom-2 left-3 flex gap-3 text-xs text-stage-ink">
       <span>
         <span className="text-stage-thread">◌</span> yours, in order along the thread
       </span>

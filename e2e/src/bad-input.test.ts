@@ -1,0 +1,109 @@
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openBrowser } from "./browser";
+import { message, pickGroup, setLane, signedIn, signIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+
+/** What people type that can't be: each gets a clear sentence, and nothing is lost. */
+let vexa: RunningVexa;
+let browser: Browser;
+let ines: Page & { errors: string[] };
+
+beforeAll(async () => {
+  vexa = await runVexa("127.0.0.1:9");
+  browser = await openBrowser();
+  ines = await signedIn(browser, vexa.url, "ines");
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+});
+
+describe("bad input", () => {
+  it("says so when the sign-in is wrong, and keeps the name", async () => {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(vexa.url);
+    await signIn(page, "ines", "not her password");
+    expect(await page.getByRole("alert").textContent()).toContain(
+      "That name and password don't belong together. Nothing was changed. Check both and try again.",
+    );
+    expect(await page.getByLabel("Sign-in name").inputValue()).toBe("ines");
+    await page.context().close();
+  });
+
+  it.each([
+    ["abc..3", "“abc” isn't a number. 20..80 was kept. Write numbers with two dots between them, such as 0..80..0."],
+    ["10..", "“” isn't a number. 20..80 was kept."],
+    ["0..99999999", "it must be a number from -100000 to 100000"],
+    ["5,5..x", "“x” isn't a number."],
+  ])("keeps the fan when %s is typed in a lane", async (typed, sentence) => {
+    await pickGroup(ines, "Lantern string");
+    await setLane(ines, "Dimmer", "20..80");
+    const field = ines.getByLabel("Dimmer value", { exact: true });
+    await field.fill(typed);
+    await field.press("Enter");
+    await ines.getByText(sentence).first().waitFor();
+    await field.press("Escape");
+    expect(await field.inputValue()).toBe("20..80");
+    expect(await ines.getByRole("alert").count()).toBe(0);
+  });
+
+  it("refuses a cue number that is taken and one that is none, with the sheet still open", async () => {
+    await ines.getByRole("button", { name: "Record cue" }).first().click();
+    await ines.getByLabel("Cue list").selectOption({ label: "Lantern evening" });
+    const number = ines.getByLabel("Cue number");
+    await number.fill("1");
+    await number.press("Enter");
+    expect(await ines.getByRole("alert").first().textContent()).toContain(
+      "Cue 1 is taken by “Lit”. Choose another number. Nothing was recorded yet.",
+    );
+    await number.fill("soon");
+    await number.press("Enter");
+    expect(await ines.getByRole("alert").first().textContent()).toContain("The cue number must be a number above zero");
+    await number.fill("3");
+    await ines.getByLabel("In, seconds").fill("-4");
+    await ines.getByLabel("In, seconds").press("Enter");
+    expect(await ines.getByRole("alert").first().textContent()).toContain("The in-time must be seconds from 0 to 3600");
+    await ines.getByRole("button", { name: "Close" }).click();
+  });
+
+  it("keeps the tempo when a BPM can't be", async () => {
+    await ines.getByRole("link", { name: "Perform" }).click();
+    const field = ines.getByLabel("Slow bloom BPM");
+    const before = await field.inputValue();
+    for (const typed of ["0", "601", "fast", "60..90"]) {
+      await field.fill(typed);
+      await field.press("Enter");
+      await ines
+        .getByRole("alert")
+        .getByText(/was kept/)
+        .waitFor();
+      await field.press("Escape");
+      expect(await field.inputValue()).toBe(before);
+    }
+  });
+
+  it("says so when the server is gone, and takes nothing away", async () => {
+    const told = ines.getByText("connection lost: what you see is kept, Vexa tries again").waitFor();
+    await vexa.restart("SIGTERM");
+    await told;
+    await ines.getByText("all saved").waitFor();
+    await ines.getByRole("slider", { name: "Night bloom" }).waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+
+  it("leads wrong addresses back to Build", async () => {
+    await ines.goto(`${vexa.url}/nowhere/at/all`);
+    await ines.getByRole("complementary", { name: "Cast" }).waitFor();
+    expect(new URL(ines.url()).pathname).toBe("/build");
+  });
+
+  it("shows an operator what they may not do, by the name of who may", async () => {
+    const operator = await signedIn(browser, vexa.url, "operator");
+    await pickGroup(operator, "Rib spots");
+    await operator.getByRole("region", { name: "Lanes" }).getByRole("button", { name: "Dimmer", exact: true }).click();
+    await message(operator, /Building looks is for programmers and the lead/).waitFor();
+    expect(operator.errors).toEqual([]);
+    await operator.context().close();
+  });
+});

@@ -1,0 +1,48 @@
+import type { Browser, Page } from "playwright-core";
+
+const PASSWORDS = { ines: "palm-house-1", tomasz: "palm-house-2", adaeze: "palm-house-3", operator: "palm-house-4" } as const;
+export type DemoPerson = keyof typeof PASSWORDS;
+
+/** A browser window of its own in which a demo person is signed in and sees Build. Page errors end up in `errors`. */
+export async function signedIn(browser: Browser, url: string, name: DemoPerson): Promise<Page & { errors: string[] }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = Object.assign(await context.newPage(), { errors: [] as string[] });
+  page.on("pageerror", (error) => page.errors.push(error.message));
+  await page.goto(url);
+  await signIn(page, name, PASSWORDS[name]);
+  await page.getByRole("complementary", { name: "Cast" }).waitFor();
+  return page;
+}
+
+export async function signIn(page: Page, name: string, password: string): Promise<void> {
+  await page.getByLabel("Sign-in name").fill(name);
+  await page.getByLabel("Password").fill(password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+}
+
+/** Picks a group in the cast. */
+export async function pickGroup(page: Page, name: string): Promise<void> {
+  await page.getByRole("complementary", { name: "Cast" }).getByRole("button", { name }).first().click();
+}
+
+/** Puts an attribute into the sketch and types its value. */
+export async function setLane(page: Page, label: string, value: string): Promise<void> {
+  const lanes = page.getByRole("region", { name: "Lanes" });
+  const lane = lanes.getByRole("article", { name: `Lane ${label}`, exact: true });
+  if ((await lane.count()) === 0) {
+    const first = lanes.getByRole("button", { name: label, exact: true });
+    if ((await first.count()) > 0) await first.click();
+    else {
+      await lanes.getByRole("button", { name: "Attribute" }).click();
+      await page.getByRole("menuitem", { name: new RegExp(`^${label}`) }).click();
+    }
+  }
+  const field = lane.getByLabel(`${label} value`, { exact: true });
+  await field.fill(value);
+  await field.press("Enter");
+}
+
+/** The text of the latest message at the bottom of the screen that has these words. */
+export function message(page: Page, words: string | RegExp): ReturnType<Page["getByText"]> {
+  return page.getByRole("region", { name: /Messages/ }).getByText(words);
+}
