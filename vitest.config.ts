@@ -7,8 +7,8 @@ export default defineConfig({
       { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"] } },
       { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"] } },
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
+      { test: { name: "docs", root: "docs", include: ["*.test.ts"] } },
       { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"] } },
-      { test: { name: "bench", root: "bench", include: ["src/**/*.test.ts"] } },
       {
         test: {
           name: "server",

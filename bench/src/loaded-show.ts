@@ -124,7 +124,7 @@ function playing(
       previousCueId: null,
       goSeconds: still ? START_SECONDS - 2 * FADE_SECONDS : START_SECONDS + index / 1000,
       letGoSeconds: null,
-      personId: "person-lead",
+      personId: "person-ines",
     },
   ];
 }

@@ -21,7 +21,7 @@ export function largeRig(of: { heads: number; universes: number }): ShowRecord[]
       address += bar;
     }
   }
-  const lead: Person = { id: "person-lead", kind: "person", version: 1, name: "Lead", initials: "Le", role: "lead" };
+  const lead: Person = { id: "person-ines", kind: "person", version: 1, name: "Ines", initials: "In", role: "lead" };
   const sketch: Sketch = { id: sketchIdOf(lead.id), kind: "sketch", version: 1, personId: lead.id, strokes: {} };
   const spots = fixtures.filter(({ profileId }) => profileId === "profile-spot").map(({ id }) => id);
   const group: Group = { id: "group-all-spots", kind: "group", version: 1, name: "All spots", rank: 0, heads: spots, territoryId: null };

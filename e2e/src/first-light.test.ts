@@ -157,7 +157,10 @@ describe("first light", () => {
     await pause(200);
     expect([...node.levels(8)!].every((level) => level === 0)).toBe(true);
 
-    await ines.getByRole("list", { name: "People here" }).getByTitle(/^Tomasz, in/).waitFor();
+    await ines
+      .getByRole("list", { name: "People here" })
+      .getByTitle(/^Tomasz, in/)
+      .waitFor();
     await tomasz.getByRole("link", { name: "Perform" }).click();
     await ines.getByRole("button", { name: "Arrange" }).click();
     const seen = tomasz.evaluate(async () => {

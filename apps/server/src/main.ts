@@ -33,6 +33,7 @@ function settings(): Settings {
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
     sacnTargets: sacnTargets(env["VEXA_SACN"] ?? "127.0.0.1:5568"),
     webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
+    demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
     log: pino({ level: env["VEXA_LOG"] ?? "warn" }, pino.destination(2)),
   };
 }
@@ -41,7 +42,7 @@ async function serve(): Promise<void> {
   const running = await start(settings());
   const lines = [
     `Vexa is ready: http://${settings().host}:${running.port}`,
-    running.seeded ? "The demo show Understory was put into the empty database." : "Your show is as you left it.",
+    running.seeded ? "A demo show was put into the empty database." : "Your show is as you left it.",
     "Demo sign-ins (they work only while the server stays on loopback):",
     ...DEMO_SIGN_INS.map(({ signInName, password }) => `  ${signInName.padEnd(10)} ${password}`),
   ];

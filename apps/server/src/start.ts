@@ -23,6 +23,8 @@ export interface Settings {
   readonly sessionSecret: string;
   readonly sacnTargets: readonly SacnTarget[];
   readonly webFolder: string | null;
+  /** What an empty database is filled with. */
+  readonly demo: "understory" | "large";
   readonly log: Logger;
 }
 
@@ -39,7 +41,7 @@ export interface Running {
 export async function start(settings: Settings): Promise<Running> {
   const { log } = settings;
   const database = await openDatabase(settings.databaseUrl);
-  const seeded = await seedWhenEmpty(database);
+  const seeded = await seedWhenEmpty(database, settings.demo);
   const refusal = await refusalToListen(database, settings.host);
   if (refusal) {
     await database.destroy();

@@ -99,7 +99,14 @@ describe("live connections", () => {
     const blinder = rig.headByKey.get("fx-81.1")!.parameters.get("Dimmer")!;
     const watcher = await socketOf(server.url, "operator");
     const own = new Float32Array(rig.parameters.length);
-    watcher.on("levels", (message) => readLevelMessage(toArrayBuffer(message), own));
+    let messages = 0;
+    watcher.on("levels", (message) => {
+      messages++;
+      readLevelMessage(toArrayBuffer(message), own);
+    });
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    expect(messages, "before the client knows the rig, levels would be lost").toBe(0);
+    watcher.emit("watch");
     await until(() => own[blinder]! > 0.99);
     watcher.close();
   });

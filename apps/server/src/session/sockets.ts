@@ -10,7 +10,7 @@ import { parsePlay, parsePresence, parseTransaction } from "../show/messages";
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 2_000_000;
 
-type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, { personId: string; sent: Uint16Array }>;
+type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, { personId: string; sent: Uint16Array | null }>;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
 export function openSockets(
@@ -34,7 +34,7 @@ export function openSockets(
       return;
     }
     socket.data.personId = person.id;
-    socket.data.sent = new Uint16Array(0);
+    socket.data.sent = null;
     next();
   });
 
@@ -51,6 +51,7 @@ export function openSockets(
     socket.on("clock", (answer) => {
       if (typeof answer === "function") answer(host.now());
     });
+    socket.on("watch", () => (socket.data.sent = new Uint16Array(0)));
     socket.on("disconnect", () => {
       presence.delete(socket.id);
       tellPresence();
@@ -76,6 +77,7 @@ export function openSockets(
 
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
 function sendLevels(socket: VexaSocket, values: Float32Array): void {
+  if (!socket.data.sent) return;
   const connection = socket.conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
   if (connection.writeBuffer.length > 0 || !connection.transport.writable) return;
   if (socket.data.sent.length !== values.length) socket.data.sent = new Uint16Array(values.length).fill(1);

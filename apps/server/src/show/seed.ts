@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
-import { DEMO_SHOW_NAME, DEMO_SIGN_INS, understory } from "@vexa/demo";
+import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, understory } from "@vexa/demo";
 import { hashPassword } from "../account/password";
 import { AccountEntity, ShowEntity } from "../storage/entities";
 import { ShowStorage } from "../storage/show-storage";
@@ -10,9 +10,10 @@ import { ShowStorage } from "../storage/show-storage";
 export const SHOW_ID = "show-1";
 
 /** Fills an empty database with a show and its sign-ins. True when it was empty. */
-export async function seedWhenEmpty(database: DataSource, records: readonly ShowRecord[] = understory()): Promise<boolean> {
+export async function seedWhenEmpty(database: DataSource, demo: "understory" | "large" = "understory"): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
   if ((await shows.count()) > 0) return false;
+  const records: readonly ShowRecord[] = demo === "large" ? largeRig({ heads: 2000, universes: 256 }) : understory();
   const checked = edit(
     new Show(new Map()),
     records.map((record) => ({ op: "add", record })),
@@ -28,7 +29,9 @@ export async function seedWhenEmpty(database: DataSource, records: readonly Show
   );
   await database.transaction(async (manager) => {
     await manager.getRepository(AccountEntity).save(accounts);
-    await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name: DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
+    await manager
+      .getRepository(ShowEntity)
+      .save({ id: SHOW_ID, name: demo === "large" ? "Large rig" : DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
   });
   await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
   return true;

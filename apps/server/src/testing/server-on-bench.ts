@@ -21,6 +21,7 @@ export async function serverOnBench(of: { sacnPort?: number; keep?: "database" }
     sessionSecret: "only for tests",
     sacnTargets: [{ address: "127.0.0.1", port: of.sacnPort ?? 9 }],
     webFolder: null,
+    demo: "understory",
     log: pino({ level: "silent" }),
   });
   return { ...running, url: `http://127.0.0.1:${running.port}` };

@@ -62,6 +62,8 @@ export class ShowClient {
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
+      // Made for another rig than the one we know by now: all of them again.
+      else this.#socket.emit("watch");
     });
   }
 
@@ -176,6 +178,7 @@ export class ShowClient {
       // The server read its clock about half-way between question and answer.
       this.#clockOffset = nowSeconds - (asked + performance.now()) / 2000;
     });
+    this.#socket.emit("watch");
     this.#setConnection("live");
     const early = this.#early ?? [];
     this.#early = null;

@@ -1,5 +1,5 @@
 import { beam, HeadLooks, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
-import { planProjection, type Projection } from "./projection";
+import { FLOOR_GRID, planProjection, type Projection } from "./projection";
 
 /** A rig prepared for drawing at one size: nothing in here depends on levels. */
 export interface StageDrawing {
@@ -32,20 +32,21 @@ export function prepareStage(rig: Rig, width: number, height: number): StageDraw
 const FURTHEST = 9;
 const FEWEST_BEAM_LEVEL = 0.02;
 
-/** Floor lines every two metres, and the front edge of the stage. */
+/** Floor lines every two metres under the rig. */
 export function drawFloor(context: CanvasRenderingContext2D, { projection }: StageDrawing, ink: string): void {
   context.clearRect(0, 0, projection.width, projection.height);
   context.strokeStyle = ink;
   context.lineWidth = 1;
   context.globalAlpha = 0.35;
   context.beginPath();
-  for (let x = -12; x <= 12; x += 2) {
-    context.moveTo(...projection.point({ x, y: -4, z: 0 }));
-    context.lineTo(...projection.point({ x, y: 14, z: 0 }));
+  const { left, right, front, back } = projection.floor;
+  for (let x = left; x <= right; x += FLOOR_GRID) {
+    context.moveTo(...projection.point({ x, y: front, z: 0 }));
+    context.lineTo(...projection.point({ x, y: back, z: 0 }));
   }
-  for (let y = -4; y <= 14; y += 2) {
-    context.moveTo(...projection.point({ x: -12, y, z: 0 }));
-    context.lineTo(...projection.point({ x: 12, y, z: 0 }));
+  for (let y = front; y <= back; y += FLOOR_GRID) {
+    context.moveTo(...projection.point({ x: left, y, z: 0 }));
+    context.lineTo(...projection.point({ x: right, y, z: 0 }));
   }
   context.stroke();
   context.globalAlpha = 1;
@@ -118,6 +119,8 @@ function drawBeam(context: CanvasRenderingContext2D, head: Head, projection: Pro
   context.fill();
 }
 
+const MOST_RINGS = 500;
+
 /** The thread through the selected heads in order, with numbers at its ends, and rings around what others have selected. */
 export function drawThread(
   context: CanvasRenderingContext2D,
@@ -147,7 +150,10 @@ export function drawThread(
   context.stroke();
   context.globalAlpha = 1;
   context.lineWidth = 1.4;
-  for (const index of of.selected) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 2.2 });
+  // In a crowd rings would hide the light: there the thread alone says who is selected.
+  if (of.selected.length <= MOST_RINGS)
+    for (const index of of.selected)
+      ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + (drawing.cells[index] ? 1 : 2.2) });
   const ends = [...new Set([of.selected[0], of.selected.at(-1)])];
   context.font = "600 11px 'JetBrains Mono Variable', monospace";
   context.textBaseline = "middle";

@@ -7,8 +7,14 @@ export interface Projection {
   readonly width: number;
   readonly height: number;
   readonly scale: number;
+  /** Metres across and upstage that the rig takes, rounded outward to the floor's lines. */
+  readonly floor: { readonly left: number; readonly right: number; readonly front: number; readonly back: number };
   point(at: Vector): readonly [number, number];
 }
+
+/** Metres between the lines of the floor. */
+export const FLOOR_GRID = 2;
+const gridBelow = (metres: number): number => Math.floor(metres / FLOOR_GRID) * FLOOR_GRID;
 
 /** The plan, seen from above with a little lift: the audience is below, upstage above, house right at the right. */
 export function planProjection(heads: readonly Head[], width: number, height: number): Projection {
@@ -26,6 +32,7 @@ export function planProjection(heads: readonly Head[], width: number, height: nu
     width,
     height,
     scale,
+    floor: { left: gridBelow(left - 1), right: -gridBelow(-right - 1), front: gridBelow(low - 2), back: -gridBelow(-high - 1) },
     point: ({ x, y, z }) => [width / 2 + (x - middleX) * scale, height / 2 - (y + LIFT * z - middleY) * scale],
   };
 }

@@ -44,6 +44,8 @@ export interface ClientToServer {
   play: (command: PlayCommand & { atSeconds?: number }, answer: (answer: Answer) => void) => void;
   undo: (direction: "undo" | "redo", answer: (answer: Answer) => void) => void;
   presence: (presence: { place: string; heads: readonly string[] }) => void;
+  /** Asks for all live levels anew, and for what changes from then on. Before it none are sent. */
+  watch: () => void;
   /** Asks for the server's show time, to line up clocks. */
   clock: (answer: (nowSeconds: number) => void) => void;
 }

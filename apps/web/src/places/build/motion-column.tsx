@@ -106,7 +106,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
   return (
     <div className="grid gap-2.5 p-3">
       <h2 className="flex items-baseline justify-between text-xs font-semibold text-ink-2">
-        Motion of {label} <span className="font-normal text-ink-3">{part.motion ? "◌ running in your sketch" : "not running yet"}</span>
+        Motion of {label} <span className="font-normal text-ink-3">{part.motion ? "◌ running" : "not running yet"}</span>
       </h2>
       <div className="relative h-40">
         <WeaveCanvas attribute={attribute} motion={motion} heads={heads} beats={8} label="Weave before it runs" />
@@ -154,10 +154,10 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
         <Field label="Phase, degrees">
           <FanField label="Phase fan" knots={motion.phase.knots} scale={1} onKnots={(knots) => change({ phase: { knots } })} />
         </Field>
-        <Field label="Lies">
+        <Field label="The value">
           <Choice value={motion.base} onChange={(event) => change({ base: event.target.value as Motion["base"] })}>
-            <option value="absolute">in place of the value</option>
-            <option value="relative">on top of the value</option>
+            <option value="absolute">is replaced</option>
+            <option value="relative">is added to</option>
           </Choice>
         </Field>
         {(motion.waveform === "pulse" || motion.waveform === "soft-pulse") && (

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { useRef, useState } from "react";
-import { explain, mayPlay, type Playback } from "@vexa/core";
+import { mayPlay, type Playback } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -81,7 +81,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
         "relative flex touch-none flex-col overflow-hidden rounded border border-edge bg-bench p-2.5 select-none",
         running && "border-live/60",
         chosen && "ring-1 ring-ink-3",
-        barred && "hatched opacity-70",
+        barred && "hatched",
       )}
       style={{ gridColumn: `${playback.column + 1} / span ${playback.columns}`, gridRow: `${playback.row + 1} / span ${playback.rows}` }}
       onPointerDown={start}
@@ -115,7 +115,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
           )}
         </p>
         {running && level === 0 && <p className="text-xs text-parked">■ its fader is at zero: no intensity</p>}
-        {barred && <p className="text-xs text-barred">▬ {explain(barred)}</p>}
+        {barred && <p className="text-xs text-barred">▬ {barred.details["who"]} alone can play this</p>}
         {running && state && <FadeProgress state={state} seconds={cue.inSeconds} />}
         <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(level * 100)}</p>
       </div>

@@ -1,0 +1,56 @@
+import { mkdirSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import type { Page } from "playwright-core";
+import { openBrowser } from "./browser";
+import { pickGroup, setLane, signedIn } from "./people";
+import { runVexa } from "./run-server";
+import { pause } from "./until";
+
+/** `./vexa shots`: one picture of each main view at 1280x800 from the demo show, into docs/screenshots. */
+const FOLDER = process.env["VEXA_SHOTS"] ?? fileURLToPath(new URL("../../docs/screenshots/", import.meta.url));
+
+async function shoot(page: Page, name: string): Promise<void> {
+  // Fonts and the last fades settle first.
+  await page.evaluate(() => document.fonts.ready);
+  await page.mouse.move(640, 5);
+  await pause(400);
+  await page.screenshot({ path: `${FOLDER}/${name}.png` });
+  process.stdout.write(`${name}.png\n`);
+}
+
+mkdirSync(FOLDER, { recursive: true });
+const vexa = await runVexa("127.0.0.1:9");
+const browser = await openBrowser();
+try {
+  const stranger = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  await stranger.goto(vexa.url);
+  await stranger.getByLabel("Sign-in name").waitFor();
+  await shoot(stranger, "sign-in");
+  await stranger.context().close();
+
+  const ines = await signedIn(browser, vexa.url, "ines");
+  await ines.goto(`${vexa.url}/perform`);
+  for (const list of ["Night bloom", "Canopy drift", "Lantern evening"])
+    await ines.getByRole("slider", { name: list }).getByRole("button", { name: "Go", exact: true }).click();
+  const tomasz = await signedIn(browser, vexa.url, "tomasz");
+  await pickGroup(tomasz, "Floor washes");
+  await pause(5000);
+  await shoot(ines, "perform");
+
+  await ines.goto(`${vexa.url}/build`);
+  await pickGroup(ines, "Rib spots");
+  await setLane(ines, "Dimmer", "20..100..20");
+  await setLane(ines, "Pan", "-40..40");
+  await shoot(ines, "build");
+
+  await ines.getByRole("article", { name: "Lane Dimmer" }).getByRole("heading").click();
+  await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
+  await shoot(ines, "weave");
+
+  await ines.getByRole("button", { name: "Record cue" }).first().click();
+  await ines.getByLabel("Name of the list").fill("Spore rising");
+  await shoot(ines, "record");
+} finally {
+  await browser.close();
+  await vexa.stop();
+}
