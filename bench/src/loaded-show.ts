@@ -61,12 +61,12 @@ function playing(
       phase: { knots: [0, 360] },
       phaseShape: {},
       masterId: "master",
-      rate: 1,
+      rate: { knots: [1] },
     },
   };
   const still = state === "at rest";
   const stroke: Stroke = {
-    who: { groupId },
+    who: { groupIds: [groupId] },
     rank: 1,
     parts: {
       Dimmer: index % 4 === 0 && !still ? moving : level(),

@@ -11,12 +11,12 @@ function moving(motion: Partial<Motion> & Pick<Motion, "waveform" | "low" | "hig
   return {
     shape: ALONG,
     touched: 2,
-    motion: { base: "absolute", phase: { knots: [0, 360] }, phaseShape: shape, masterId: "master-pulse", rate: 1, ...motion },
+    motion: { base: "absolute", phase: { knots: [0, 360] }, phaseShape: shape, masterId: "master-pulse", rate: { knots: [1] }, ...motion },
   };
 }
 
 function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, Part>>, mask?: Mask): Stroke {
-  return { rank, who: mask ? { groupId, mask } : { groupId }, parts };
+  return { rank, who: { groupIds: [groupId], ...(mask ? { mask } : {}) }, parts };
 }
 
 function cue(listId: string, number: number, of: { name: string; inSeconds: number; strokes: readonly Stroke[] }): Cue {
@@ -73,7 +73,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 6,
         strokes: [
           stroke(1, "group-spots", {
-            Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: 0.5 }, { order: "outward" }),
+            Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
             Pan: level([-60, 60], { shape: { order: "left-to-right" } }),
             ColorSub_Y: level([0.9, 0, 0.9], { shape: { order: "outward" } }),
           }),
@@ -92,7 +92,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-bars", {
             Dimmer: moving(
-              { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: 0.25, masterId: "master-slow" },
+              { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
               { order: "left-to-right", by: "distance" },
             ),
             ColorAdd_R: level([0.25, 0.05, 0.3], { shape: { runs: 28 } }),
@@ -115,7 +115,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-bars", {
             Dimmer: moving(
-              { waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: 0.5, masterId: "master-slow" },
+              { waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: { knots: [0.5] }, masterId: "master-slow" },
               { order: "scattered", seed: 7 },
             ),
           }),
@@ -140,7 +140,14 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 3,
         strokes: [
           stroke(1, "group-lanterns", {
-            Dimmer: moving({ waveform: "sine", low: 0.25, high: 0.6, rate: 0.125, masterId: "master-slow", phase: { knots: [0, 720] } }),
+            Dimmer: moving({
+              waveform: "sine",
+              low: 0.25,
+              high: 0.6,
+              rate: { knots: [0.125] },
+              masterId: "master-slow",
+              phase: { knots: [0, 720] },
+            }),
           }),
         ],
       },
@@ -157,7 +164,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-washes", {
             Dimmer: moving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
-            Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: 0.5 }),
+            Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
             ColorAdd_R: level([1]),
             ColorAdd_G: level([0.35]),
             ColorAdd_B: level([0]),

@@ -2,7 +2,10 @@ export { clamp, fraction, type Bpm, type Degrees, type Level, type Metres, type 
 export { ERROR_CATALOGUE, type ErrorCode } from "./errors/catalogue";
 export { explain, fail, ok, type Result, type UserError } from "./errors/result";
 export { seededRandom, scatteredOrder } from "./random/random";
-export { encodedSrgb, linearSrgbOf, xyzOf, type XyY, type Xyz } from "./color/colorimetry";
+export { colorOfHex, encodedSrgb, hexOfColor, linearSrgbOf, xyYOf, xyzOf, type XyY, type Xyz } from "./color/colorimetry";
+export { COLOR_PATHS, fanColor, type ColorFan, type ColorPath } from "./color/color-fan";
+export { brightestLevels, mixEmitters, mixedXyz } from "./color/mix-emitters";
+export { oklabOf, oklchOf, xyzOfOklab, xyzOfOklch, type Oklab, type Oklch } from "./color/oklab";
 export { beam, type Placement, type Vector } from "./geometry/beam";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { apply, valueAt } from "./document/apply";
@@ -20,12 +23,18 @@ export {
 export type { Channel, Mode, Profile } from "./rig/profile";
 export { headKey, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
 export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig } from "./rig/rig";
+export { placedHead } from "./rig/placed-head";
+export { attributesOf, parametersOf } from "./rig/head-attributes";
+export { mix } from "./rig/mix-head";
+export { highlightValue } from "./rig/highlight-value";
 export { patchConflicts, type PatchConflict } from "./rig/patch-conflicts";
 export type { Group } from "./rig/group";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";
 export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";
+export type { SavedShape } from "./shape/saved-shape";
 export { fan, formatFan, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
 export { masked, maskPositions, type Mask } from "./selection/mask";
+export { placedBase, placedHeads, type Who, type WhoContext } from "./selection/who";
 export {
   added,
   all,
@@ -33,21 +42,26 @@ export {
   removed,
   reordered,
   selectedHeads,
-  selectGroup,
+  selectGroups,
   selectHeads,
+  selectionBase,
   step,
   toggled,
+  turnedRound,
   withMask,
   type Selection,
 } from "./selection/selection";
+export { headsNumbered, headsOfProfile, litHeads } from "./selection/find-heads";
+export { readWho, type NamedHeads } from "./selection/read-who";
+export { highlightIdOf, type Highlight } from "./selection/highlight";
 export { waveform, WAVEFORMS, type Waveform, type WaveformOptions } from "./motion/waveform";
 export type { Motion } from "./motion/motion";
 export { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, TempoClock, type TempoState } from "./tempo/tempo-clock";
-export { inRank, type Part, type Stroke, type Strokes, type Who } from "./stroke/stroke";
+export { inRank, type Part, type Stroke, type Strokes } from "./stroke/stroke";
 export { sketchIdOf, type Sketch } from "./stroke/sketch";
 export { headsOf, resolve, type Resolved, type Row, type RowMotion } from "./stroke/resolve";
-export { placedHead } from "./stroke/placed-head";
 export { seenStrokes } from "./stroke/seen";
+export { headValues, type HeadValue } from "./stroke/head-values";
 export type { Cue, CueList } from "./cue/cue";
 export { stateAt } from "./cue/state-at";
 export {

@@ -114,7 +114,7 @@ describe("the door: edits", () => {
 
 describe("the door: rights and reach", () => {
   it("refuses what lies wholly outside somebody's territory, and says whose it is", async () => {
-    const answer = await door.transact(tomasz(), sketching(tomasz(), "s1", dimmerOn({ groupId: "group-bars" }, 1)));
+    const answer = await door.transact(tomasz(), sketching(tomasz(), "s1", dimmerOn({ groupIds: ["group-bars"] }, 1)));
     expect(answer).toMatchObject({
       ok: false,
       error: { code: "reach.none", details: { count: "All 336 heads are", owner: "Pixels and uplights (Adaeze)", people: "Adaeze" } },
@@ -129,9 +129,9 @@ describe("the door: rights and reach", () => {
   });
 
   it("lets nobody touch another's sketch, and operators build nothing", async () => {
-    expect(code(await door.transact(ines(), sketching(tomasz(), "s1", dimmerOn({ groupId: "group-spots" }, 1))))).toBe("reach.role");
+    expect(code(await door.transact(ines(), sketching(tomasz(), "s1", dimmerOn({ groupIds: ["group-spots"] }, 1))))).toBe("reach.role");
     const operator = person("person-operator");
-    expect(code(await door.transact(operator, sketching(operator, "s1", dimmerOn({ groupId: "group-spots" }, 1))))).toBe("reach.role");
+    expect(code(await door.transact(operator, sketching(operator, "s1", dimmerOn({ groupIds: ["group-spots"] }, 1))))).toBe("reach.role");
   });
 
   it("keeps patch and people for the lead, and lists for those whose territory owns them", async () => {
@@ -174,9 +174,9 @@ describe("the door: undo", () => {
     );
 
   it("takes back one's own edits one by one and does them again, also after a restart", async () => {
-    await door.transact(ines(), sketching(ines(), "s1", dimmerOn({ groupId: "group-spots" }, 0.2)));
+    await door.transact(ines(), sketching(ines(), "s1", dimmerOn({ groupIds: ["group-spots"] }, 0.2)));
     await setDimmer(0.2, 0.6);
-    await door.transact(tomasz(), sketching(tomasz(), "s1", dimmerOn({ groupId: "group-washes" }, 0.9)));
+    await door.transact(tomasz(), sketching(tomasz(), "s1", dimmerOn({ groupIds: ["group-washes"] }, 0.9)));
     door = await openDoor();
     expect(await door.undo(ines(), "undo")).toMatchObject({ ok: true, label: "Took back: an edit" });
     expect(dimmer()).toBe(0.2);
@@ -191,7 +191,7 @@ describe("the door: undo", () => {
   });
 
   it("takes a drag back whole", async () => {
-    await door.transact(ines(), sketching(ines(), "s1", dimmerOn({ groupId: "group-spots" }, 0.2)));
+    await door.transact(ines(), sketching(ines(), "s1", dimmerOn({ groupIds: ["group-spots"] }, 0.2)));
     await setDimmer(0.2, 0.3, "drag-1");
     await setDimmer(0.3, 0.4, "drag-1");
     await setDimmer(0.4, 0.5, "drag-1");

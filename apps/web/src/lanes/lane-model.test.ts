@@ -13,7 +13,7 @@ const motion: NonNullable<Part["motion"]> = {
   phase: { knots: [0, 360] },
   phaseShape: {},
   masterId: null,
-  rate: 1,
+  rate: { knots: [1] },
 };
 
 describe("lane curves", () => {

@@ -19,7 +19,7 @@ describe("edits of one's sketch", () => {
     const show = put(put(smallShow(), movers, level([0.5])), selectHeads(["fx-3"]), level([1]));
     const strokes = Object.values(show.sketchOf("ann")!.strokes);
     expect(strokes.map(({ who, rank }) => [who, rank])).toEqual([
-      [{ groupId: "movers" }, 1],
+      [{ groupIds: ["movers"] }, 1],
       [{ heads: ["fx-3"] }, 2],
     ]);
   });

@@ -32,3 +32,44 @@ export function linearSrgbOf({ x, y, z }: Xyz): [number, number, number] {
 export function encodedSrgb(linear: number): number {
   return linear <= 0.0031308 ? 12.92 * linear : 1.055 * Math.pow(linear, 1 / 2.4) - 0.055;
 }
+
+/** Encoded sRGB component 0..1 to linear light. Source: IEC 61966-2-1. */
+export function linearOfEncoded(encoded: number): number {
+  return encoded <= 0.04045 ? encoded / 12.92 : Math.pow((encoded + 0.055) / 1.055, 2.4);
+}
+
+/** Linear sRGB to XYZ (D65). Source: IEC 61966-2-1, its primaries at full precision. */
+export function xyzOfLinearSrgb(red: number, green: number, blue: number): Xyz {
+  return {
+    x: 0.4123907992659595 * red + 0.357584339383878 * green + 0.1804807884018343 * blue,
+    y: 0.2126390058715104 * red + 0.7151686787677559 * green + 0.0721923153607337 * blue,
+    z: 0.0193308187155918 * red + 0.1191947797946259 * green + 0.9505321522496607 * blue,
+  };
+}
+
+/** XYZ to chromaticity and luminance; black has the chromaticity of D65. */
+export function xyYOf({ x, y, z }: Xyz): XyY {
+  const sum = x + y + z;
+  return sum > 0 ? { x: x / sum, y: y / sum, luminance: y } : { x: 0.3127, y: 0.329, luminance: 0 };
+}
+
+/** A colour written `#rrggbb` (encoded sRGB); null when it isn't written so. */
+export function colorOfHex(text: string): XyY | null {
+  const found = /^#?([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})$/i.exec(text.trim());
+  if (!found) return null;
+  const [red, green, blue] = [1, 2, 3].map((at) => linearOfEncoded(parseInt(found[at]!, 16) / 255)) as [number, number, number];
+  return xyYOf(xyzOfLinearSrgb(red, green, blue));
+}
+
+/** The nearest `#rrggbb` that a screen can show, scaled so that its largest component is full: hue without brightness. */
+export function hexOfColor(xyz: Xyz): string {
+  const linear = linearSrgbOf(xyz).map((component) => Math.max(0, component));
+  const peak = Math.max(...linear, 1e-9);
+  return `#${linear
+    .map((component) =>
+      Math.round(255 * encodedSrgb(component / peak))
+        .toString(16)
+        .padStart(2, "0"),
+    )
+    .join("")}`;
+}

@@ -1,4 +1,4 @@
-import { resolve, type ResolveContext, type Resolved, type Row } from "../stroke/resolve";
+import { laidOver, resolve, type ResolveContext, type Resolved, type Row } from "../stroke/resolve";
 import type { Cue } from "./cue";
 
 /**
@@ -17,8 +17,7 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
     if (target === 0) return { rows: resolved.rows, reads };
     for (const row of resolved.rows) {
       const tracked = rows.get(row.parameter);
-      const own = index === target ? row : { ...row, fade: null, delay: 0 };
-      rows.set(row.parameter, own.value === null && tracked ? { ...tracked, motion: own.motion } : own);
+      rows.set(row.parameter, laidOver(tracked, index === target ? row : { ...row, fade: null, delay: 0 }));
     }
   }
   return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };

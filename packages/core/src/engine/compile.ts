@@ -1,6 +1,7 @@
 import { TABLE_POINTS, waveTable } from "../motion/wave-table";
 import type { Waveform } from "../motion/waveform";
 import type { Row, RowMotion } from "../stroke/resolve";
+import { clamp } from "../units/units";
 
 /** Motions as flat arrays. `targets` are row indices, or parameters for those that ride on what lies beneath. */
 export interface FlatMotions {
@@ -76,9 +77,14 @@ class DistinctTimings {
 class DistinctDrives {
   readonly values: { readonly masterId: string | null; readonly rate: number }[] = [];
 
+  readonly #indices = new Map<string | null, Map<number, number>>();
+
   indexOf(masterId: string | null, rate: number): number {
-    const present = this.values.findIndex((drive) => drive.masterId === masterId && drive.rate === rate);
-    return present >= 0 ? present : this.values.push({ masterId, rate }) - 1;
+    let byRate = this.#indices.get(masterId);
+    if (!byRate) this.#indices.set(masterId, (byRate = new Map<number, number>()));
+    let index = byRate.get(rate);
+    if (index === undefined) byRate.set(rate, (index = this.values.push({ masterId, rate }) - 1));
+    return index;
   }
 }
 
@@ -99,9 +105,13 @@ export function compile(rows: readonly Row[], inSeconds: number, bank: WaveBank)
     timing[target] = timings.indexOf(delay, fade ?? inSeconds);
     if (motion) motions.push({ target, motion, timing: timing[target] });
   });
-  for (const { value, motion, parameter, delay, fade } of rows)
-    if (value === null && motion) riders.push({ target: parameter, motion, timing: timings.indexOf(delay, fade ?? inSeconds) });
-  const base = Float32Array.from(own, ({ value }) => value!);
+  for (const { value, nudge, motion, parameter, delay, fade } of rows) {
+    if (value !== null) continue;
+    const at = timings.indexOf(delay, fade ?? inSeconds);
+    if (motion) riders.push({ target: parameter, motion, timing: at });
+    if (nudge !== 0) riders.push({ target: parameter, motion: steady(nudge), timing: at });
+  }
+  const base = Float32Array.from(own, ({ value }) => clamp(value!, 0, 1));
   return {
     parameters: Int32Array.from(own, ({ parameter }) => parameter),
     base,
@@ -113,6 +123,11 @@ export function compile(rows: readonly Row[], inSeconds: number, bank: WaveBank)
     fades: Float64Array.from(timings.fades),
     drives: drives.values,
   };
+}
+
+/** A nudge on what lies beneath is a motion that stands still. */
+export function steady(nudge: number): RowMotion {
+  return { waveform: "ramp-up", width: undefined, low: nudge, high: nudge, relative: true, phaseCycles: 0, masterId: null, rate: 0 };
 }
 
 function flatMotions(swings: readonly Swing[], drives: DistinctDrives, bank: WaveBank): FlatMotions {

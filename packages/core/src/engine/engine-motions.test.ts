@@ -19,7 +19,7 @@ describe("engine: motions", () => {
           phase: { knots: [0, 360] },
           phaseShape: {},
           masterId: "pulse",
-          rate: 1,
+          rate: { knots: [1] },
           ...more,
         },
       },
@@ -65,7 +65,7 @@ describe("engine: motions", () => {
       phase: { knots: [0] },
       phaseShape: {},
       masterId: null,
-      rate: 1,
+      rate: { knots: [1] },
     };
     bench.sketch("ann", { s: strokeOn("movers", { Pan: { shape: {}, touched: 1, motion } }) });
     expect(bench.read(1, 2)).toBeCloseTo(0.65, 4);

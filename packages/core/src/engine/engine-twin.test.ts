@@ -1,10 +1,12 @@
 import { describe, expect, it } from "vitest";
-import { setChange } from "../document/transaction";
+import { setChange, type Change } from "../document/transaction";
 import { seededRandom } from "../random/random";
 import { playChanges, type PlayCommand } from "../show/play";
 import { listWithCard, part, ReferenceEngine, smallShow, strokeOn } from "../testing";
 import { WAVEFORMS } from "../motion/waveform";
 import type { Part, Stroke } from "../stroke/stroke";
+import { highlightIdOf, type Highlight } from "../selection/highlight";
+import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import { Engine } from "./engine";
 
@@ -22,7 +24,8 @@ function randomPart(random: Random, [low, high]: readonly [number, number]): Par
     phase: { knots: [0, 360] },
     phaseShape: pick(random, [{}, { folded: true as const }, { order: "scattered" as const, seed: 3 }]),
     masterId: pick(random, ["pulse", null]),
-    rate: pick(random, [0.5, 1, 3]),
+    rate: pick(random, [{ knots: [0.5] }, { knots: [1, 3] }]),
+    ...(random() < 0.3 ? { size: { knots: [0, 1.5] } } : {}),
   };
   return {
     shape: pick(random, [{}, { turned: true as const }, { runs: 2 }, { clump: 2, folded: true as const }]),
@@ -31,6 +34,7 @@ function randomPart(random: Random, [low, high]: readonly [number, number]): Par
     ...(random() < 0.3 ? { fade: { knots: [random() * 2] } } : {}),
     ...(random() < 0.3 ? { delay: { knots: [0, random() * 2] } } : {}),
     ...(random() < 0.4 ? { motion } : {}),
+    ...(random() < 0.3 ? { nudge: { knots: [(high - low) / 5, (low - high) / 3] } } : {}),
   };
 }
 
@@ -40,11 +44,26 @@ function randomStroke(random: Random, rank: number): Stroke {
     {
       ...(random() < 0.8 ? { Dimmer: randomPart(random, [0, 1]) } : {}),
       ...(random() < 0.5 ? { Pan: randomPart(random, [-200, 200]) } : {}),
+      ...(random() < 0.5
+        ? {
+            Color: {
+              shape: {},
+              touched: 1,
+              colors: {
+                knots: [
+                  { x: 0.5, y: 0.4, luminance: 1 },
+                  { x: 0.2, y: 0.2, luminance: 1 },
+                ],
+                path: "even" as const,
+              },
+            },
+          }
+        : {}),
       ColorAdd_G: randomPart(random, [0, 1]),
     },
     rank,
   );
-  const parts = Object.entries(stroke.parts).filter(([, { level, motion }]) => level || motion);
+  const parts = Object.entries(stroke.parts).filter(([, { level, motion, nudge }]) => level || motion || nudge);
   return { ...stroke, parts: parts.length > 0 ? Object.fromEntries(parts) : { Tilt: part([5]) } };
 }
 
@@ -72,6 +91,16 @@ function randomCommand(random: Random): PlayCommand {
   ]);
 }
 
+/** Somebody's highlight comes, moves on by a head, or goes. */
+function highlightChanges(show: Show, personId: string, random: Random): Change[] {
+  const id = highlightIdOf(personId);
+  const present = show.get("highlight", id);
+  if (present && random() < 0.4) return [{ op: "remove", record: present }];
+  const who = { groupIds: ["movers", "cells"], mask: { type: "single" as const, at: 1 + Math.floor(random() * 14) } };
+  if (present) return [setChange(id, ["who"], { from: present.who, to: who })];
+  return [{ op: "add", record: { id, kind: "highlight", version: 1, personId, who, dim: 0.1 } as Highlight }];
+}
+
 /** Runs one random evening on both engines; every octet of every frame must be equal. */
 function playEvening(seed: number): number {
   const random = seededRandom(seed);
@@ -85,14 +114,16 @@ function playEvening(seed: number): number {
     t += random() < 0.3 ? 0 : random() * 1.5;
     const personId = pick(random, ["ann", "ben"]);
     const changes =
-      random() < 0.25
-        ? [
-            setChange(sketchIdOf(personId), ["strokes"], {
-              from: engine.show.sketchOf(personId)!.strokes,
-              to: random() < 0.4 ? {} : { s: randomStroke(random, 1) },
-            }),
-          ]
-        : playChanges(engine.show, randomCommand(random), { t, personId });
+      random() < 0.1
+        ? highlightChanges(engine.show, personId, random)
+        : random() < 0.25
+          ? [
+              setChange(sketchIdOf(personId), ["strokes"], {
+                from: engine.show.sketchOf(personId)!.strokes,
+                to: random() < 0.4 ? {} : { s: randomStroke(random, 1) },
+              }),
+            ]
+          : playChanges(engine.show, randomCommand(random), { t, personId });
     const list = Array.isArray(changes) ? changes : changes.ok ? changes.value : [];
     expect(engine.command({ at: t, changes: list }).ok).toBe(true);
     reference.command({ at: t, changes: list });

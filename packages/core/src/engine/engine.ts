@@ -8,9 +8,13 @@ import type { Sketch } from "../stroke/sketch";
 import { beatsAt } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
 import { WaveBank } from "./compile";
+import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import { continuation, leavingSource, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
 import type { Source } from "./source";
+
+/** Kinds of records that a highlight is made from. */
+const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);
 
 /** Changes of the show and the moment from which they hold. Moments never run backwards. */
 export interface EngineCommand {
@@ -34,6 +38,7 @@ export class Engine {
   #playing: Source[] = [];
   /** Sketches, the one touched last on top. */
   #sketches: Source[] = [];
+  #highlight: HighlightOverlay = { parameters: new Int32Array(0), values: new Float32Array(0) };
   #dirty = true;
   #t: Seconds = 0;
 
@@ -102,6 +107,7 @@ export class Engine {
       if (record?.kind === "sketch") this.#takeSketch(record.personId, at);
       if (record?.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
     }
+    if (affected.some((record) => record && LIES_UNDER_HIGHLIGHT.has(record.kind))) this.#highlight = highlightOverlay(after);
     this.#reviseReaders(
       affected.filter((record) => record !== undefined),
       before,
@@ -130,6 +136,7 @@ export class Engine {
       this.#addRiders(this.#playing);
       this.#addRiders(this.#sketches);
     }
+    layOver(this.#values, this.#highlight);
     this.#dropGone();
   }
 
@@ -170,6 +177,7 @@ export class Engine {
     this.#values = this.#home.slice();
     this.#playing = [];
     this.#sketches = [];
+    this.#highlight = highlightOverlay(this.#show);
     const states = this.#show.all("playbackState").filter(({ cueId }) => cueId !== null);
     for (const state of states.toSorted((a, b) => a.goSeconds - b.goSeconds)) {
       const source = playbackSource(state, this.#context(), continuation(state, this.#context()));

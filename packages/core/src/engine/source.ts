@@ -95,11 +95,8 @@ export class Source {
       const row = targets[at]!;
       const turned = this.#cycles[motions.drives[at]!]! + phases[at]!;
       const swing = lows[at]! + spans[at]! * readTable(tables, motions.tables[at]!, turned - Math.floor(turned));
-      if (relative[at] === 0) to[row] = swing;
-      else {
-        const value = base[row]! + swing;
-        to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
-      }
+      const value = relative[at] === 0 ? swing : base[row]! + swing;
+      to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
     }
   }
 

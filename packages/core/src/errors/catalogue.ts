@@ -84,6 +84,11 @@ export const ERROR_CATALOGUE = {
     sentence: "“{word}” isn't a number.",
     remedy: "{kept} was kept. Write numbers with two dots between them, such as 0..80..0.",
   },
+  "selection.unreadable": {
+    status: 422,
+    sentence: "“{word}” selects nothing: {why}.",
+    remedy: "Your selection was kept.",
+  },
   "sacn.unreadable": {
     status: 422,
     sentence: "This isn't an E1.31 data packet: {why}.",

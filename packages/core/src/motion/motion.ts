@@ -17,8 +17,10 @@ export interface Motion {
   readonly phaseShape: Shape;
   /** The speed master that drives it; null = runs on its own. */
   readonly masterId: string | null;
-  /** Cycles per beat of the master, or cycles per second when on its own. */
-  readonly rate: number;
+  /** Cycles per beat of the master, or cycles per second when on its own; lies along the part's shape. */
+  readonly rate: Fan;
+  /** Factors of the swing, about its middle (relative motions: about nothing); lie along the part's shape. None = 1. */
+  readonly size?: Fan;
 }
 
 export const motionSchema: Schema<Motion> = fields<Motion>({
@@ -30,5 +32,6 @@ export const motionSchema: Schema<Motion> = fields<Motion>({
   phase: fanSchema(-36000, 36000),
   phaseShape: shapeSchema,
   masterId: nullable(textUpTo(64)),
-  rate: numberIn(-64, 64),
+  rate: fanSchema(-64, 64),
+  size: optional(fanSchema(-4, 4)),
 });

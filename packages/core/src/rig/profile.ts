@@ -1,5 +1,5 @@
 import type { XyY } from "../color/colorimetry";
-import { ATTRIBUTE_NAMES, attributeInfo, type Attribute } from "./attributes";
+import { CHANNEL_ATTRIBUTES, attributeInfo, type Attribute } from "./attributes";
 import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 
 export type Precedence = "HTP" | "LTP";
@@ -16,6 +16,10 @@ export interface Channel {
   /** Home value, physical. */
   readonly home: number;
   readonly precedence?: Precedence;
+  /** Physical value under highlight; without it the attribute's own rule holds (see rig/highlight-value.ts). */
+  readonly highlight?: number;
+  /** Names of the slots of a wheel, from physical value 0 on. */
+  readonly names?: readonly string[];
 }
 
 export interface Mode {
@@ -50,11 +54,13 @@ const physicalNumber = numberIn(-100000, 100000);
 
 const channelSchema: Schema<Channel> = fields<Channel>({
   head: integerIn(0, 511),
-  attribute: oneOf(ATTRIBUTE_NAMES),
+  attribute: oneOf(CHANNEL_ATTRIBUTES),
   slots: listOf(integerIn(1, 512), { max: 4 }),
   physical: listOf(physicalNumber, { min: 2, max: 2 }) as unknown as Schema<readonly [number, number]>,
   home: physicalNumber,
   precedence: optional(oneOf(["HTP", "LTP"])),
+  highlight: optional(physicalNumber),
+  names: optional(listOf(textUpTo(40), { max: 256 })),
 });
 
 export const profileSchema: Schema<Profile> = fields<Profile>({

@@ -90,6 +90,12 @@ export function normalized(channel: Channel, physical: number): number {
   return value > 0 ? (value < 1 ? value : 1) : 0;
 }
 
+/** As `normalized`, not limited: what lies beyond the end is kept, so that it comes back undamaged. */
+export function normalizedFreely(channel: Channel, physical: number): number {
+  const [from, to] = channel.physical;
+  return to === from ? 0 : (physical - from) / (to - from);
+}
+
 /** A size (a difference of physical values) in parts of the channel's range, with its sign, not limited. */
 export function normalizedSize(channel: Channel, physicalSize: number): number {
   const [from, to] = channel.physical;

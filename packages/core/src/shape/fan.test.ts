@@ -1,4 +1,5 @@
 import { interpolateNumber, piecewise, quantize } from "d3-interpolate";
+import { easeLinear, easeQuadIn, easeQuadOut } from "d3-ease";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { explain } from "../errors/result";
@@ -31,6 +32,19 @@ describe("fan", () => {
       ),
       { seed: 3 },
     );
+  });
+
+  it("eases each stretch as d3-ease 3.0.1 does; smooth is 3s^2-2s^3 (5-references.md R1)", () => {
+    const oracles = { linear: easeLinear, "ease-in": easeQuadIn, "ease-out": easeQuadOut, smooth: (s: number) => s * s * (3 - 2 * s) };
+    const paths = ["ease-in", "linear", "smooth", "ease-out"] as const;
+    for (let at = 0; at <= 400; at++) {
+      const stretch = Math.min(3, Math.floor(at / 100));
+      const s = at / 100 - stretch;
+      const knots = [0, 10, -5, 5, 8];
+      const wanted = knots[stretch]! + (knots[stretch + 1]! - knots[stretch]!) * oracles[paths[stretch]!](s);
+      expect(fan(knots, at / 400, paths)).toBeCloseTo(wanted, 9);
+    }
+    [0.1, 0.25, 0.5, 0.75].forEach((s, index) => expect(fan([0, 1], s, "smooth")).toBeCloseTo([0.028, 0.15625, 0.5, 0.84375][index]!, 9));
   });
 
   it("hits every knot, whichever way the stretches run", () => {

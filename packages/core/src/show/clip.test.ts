@@ -45,7 +45,7 @@ describe("clipToReach", () => {
   it("sees through changes that build on each other", () => {
     const changes = [
       setChange("sketch-ben", ["strokes", "s"], { to: strokeOn("movers", { Dimmer: part([1]) }) }),
-      setChange("sketch-ben", ["strokes", "s", "who"], { from: { groupId: "movers" }, to: { groupId: "cells" } }),
+      setChange("sketch-ben", ["strokes", "s", "who"], { from: { groupIds: ["movers"] }, to: { groupIds: ["cells"] } }),
     ];
     const { changes: kept, note } = clipToReach(show, ben, changes);
     expect(kept).toEqual([changes[0]]);

@@ -2,6 +2,7 @@ import { apply } from "../document/apply";
 import { setChange, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { attributeInfo, isAttribute, type Attribute } from "../rig/attributes";
+import { parametersOf } from "../rig/head-attributes";
 import { headsOf } from "../stroke/resolve";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
@@ -92,7 +93,7 @@ class Tally {
   leaves(stroke: Stroke, attribute: Attribute): boolean {
     if (typeof stroke.who !== "object" || stroke.who === null || !isAttribute(attribute)) return true;
     const { family } = attributeInfo(attribute);
-    const heads = headsOf(stroke.who, this.#show).filter(({ parameters }) => parameters.has(attribute));
+    const heads = headsOf(stroke.who, this.#show).filter((head) => parametersOf(head, attribute).length > 0);
     const outside = heads.filter(({ key }) => !this.#reach(key, family));
     heads.forEach(({ key }) => this.#all.add(key));
     if (outside.length === 0) return true;

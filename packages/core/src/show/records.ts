@@ -15,6 +15,8 @@ import {
 import { fixtureSchema, type Fixture } from "../rig/fixture";
 import { groupSchema, type Group } from "../rig/group";
 import { profileSchema, type Profile } from "../rig/profile";
+import { highlightSchema, type Highlight } from "../selection/highlight";
+import { savedShapeSchema, type SavedShape } from "../shape/saved-shape";
 import { sketchSchema, type Sketch } from "../stroke/sketch";
 import { personSchema, territorySchema, type Person, type Territory } from "../territory/territory";
 
@@ -33,6 +35,8 @@ export interface RecordByKind {
   territory: Territory;
   person: Person;
   sketch: Sketch;
+  highlight: Highlight;
+  savedShape: SavedShape;
 }
 export type Kind = keyof RecordByKind;
 export type ShowRecord = RecordByKind[Kind];
@@ -62,6 +66,8 @@ export const KINDS: {
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },
   person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
   sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },
+  highlight: { label: "highlight", scope: "session", undone: "never", schema: highlightSchema },
+  savedShape: { label: "saved shape", scope: "document", undone: "yes", schema: savedShapeSchema },
 };
 
 export function isKind(kind: string): kind is Kind {

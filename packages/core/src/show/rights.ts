@@ -1,12 +1,13 @@
 import type { Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Person } from "../territory/territory";
 import { isKind, KINDS, type Kind, type ShowRecord } from "./records";
 import type { Show } from "./show";
 
-/** Who may change records of a kind: nobody by hand, the lead, each person their own, or the owning territory's people. */
-const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "owner" } = {
+/** Who may change records of a kind: nobody by hand, the lead, each person their own, whoever builds looks, or the owning territory's people. */
+const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "owner" | "builders" } = {
   profile: "lead",
   fixture: "lead",
   territory: "lead",
@@ -18,6 +19,8 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   page: "owner",
   playback: "owner",
   sketch: "self",
+  highlight: "self",
+  savedShape: "builders",
   playbackState: "play commands",
   masterState: "play commands",
 };
@@ -33,8 +36,11 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
     case "play commands":
       return refused(`${what} by hand`, "nobody; playing does it");
     case "self":
-      if (record.id !== sketchIdOf(person.id)) return refused("Somebody else's sketch", "that person alone");
+      if (![sketchIdOf(person.id), highlightIdOf(person.id)].includes(record.id))
+        return refused(`Somebody else's ${KINDS[record.kind].label}`, "that person alone");
       return person.role === "operator" ? refused("Building looks", "programmers and the lead") : null;
+    case "builders":
+      return person.role === "operator" ? refused(what, "programmers and the lead") : null;
     case "lead":
       return person.role === "lead" ? null : refused(what, "the lead");
     case "owner":

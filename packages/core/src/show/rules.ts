@@ -1,6 +1,7 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import type { Strokes } from "../stroke/stroke";
+import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
@@ -40,6 +41,9 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "sketch":
       if (!show.get("person", record.personId) || record.id !== sketchIdOf(record.personId)) return unknown("person");
       return missingInStrokes(record.strokes, show);
+    case "highlight":
+      if (!show.get("person", record.personId) || record.id !== highlightIdOf(record.personId)) return unknown("person");
+      return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
     case "playback":
       if (!show.get("page", record.pageId)) return unknown("page");
       return show.get("cueList", record.listId) ? null : unknown("cue list");
@@ -60,6 +64,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "profile":
     case "master":
     case "person":
+    case "savedShape":
       return null;
   }
 }
@@ -67,7 +72,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
 /** Heads may be missing (the rig changes); groups and masters may not. */
 function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
   for (const { who, parts } of Object.values(strokes)) {
-    if (who.groupId !== undefined && !show.get("group", who.groupId)) return unknown("group");
+    if (who.groupIds?.some((id) => !show.get("group", id))) return unknown("group");
     for (const part of Object.values(parts)) {
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
@@ -89,7 +94,7 @@ function usersOf(record: ShowRecord, show: Show): string[] {
   const { id } = record;
   const inStrokes = (strokes: Strokes): boolean =>
     Object.values(strokes).some(
-      ({ who, parts }) => who.groupId === id || Object.values(parts).some(({ motion }) => motion?.masterId === id),
+      ({ who, parts }) => who.groupIds?.includes(id) || Object.values(parts).some(({ motion }) => motion?.masterId === id),
     );
   switch (record.kind) {
     case "profile":

@@ -2,7 +2,9 @@ import type { Records } from "../document/record";
 import type { Cue } from "../cue/cue";
 import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
 import type { HeadKey } from "../rig/fixture";
+import { placedHead } from "../rig/placed-head";
 import { buildRig, type Rig } from "../rig/rig";
+import type { PlacedHead } from "../shape/order";
 import type { ResolveContext } from "../stroke/resolve";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { ReachContext } from "../territory/reach";
@@ -55,6 +57,11 @@ export class Show implements ResolveContext, ReachContext {
 
   groupHeads(groupId: string): readonly HeadKey[] | null {
     return this.get("group", groupId)?.heads ?? null;
+  }
+
+  placed(head: HeadKey): PlacedHead | null {
+    const found = this.rig.headByKey.get(head);
+    return found ? placedHead(found) : null;
   }
 
   /** The cues of a list, rising by number. */

@@ -27,7 +27,7 @@ describe("resolving again after edits", () => {
           () =>
             setChange("a-1", ["strokes", "s1", "who"], {
               from: cue.strokes["s1"]!.who,
-              to: { groupId: "movers", mask: { type: "every", n: 2, at: 1 } },
+              to: { groupIds: ["movers"], mask: { type: "every", n: 2, at: 1 } },
             }),
           () => setChange("fx-3", ["position", "x"], { from: show.get("fixture", "fx-3")!.position.x, to: random() * 9 }),
         ];

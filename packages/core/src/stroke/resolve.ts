@@ -1,15 +1,17 @@
-import type { Attribute, Family } from "../rig/attributes";
-import { attributeInfo } from "../rig/attributes";
+import { fanColor } from "../color/color-fan";
+import { attributeInfo, type Attribute, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
-import { normalized, normalizedSize, type Head, type Rig } from "../rig/rig";
-import { masked } from "../selection/mask";
+import { mix } from "../rig/mix-head";
+import { placedHead } from "../rig/placed-head";
+import type { Channel } from "../rig/profile";
+import { normalizedFreely, normalizedSize, type Head, type Rig } from "../rig/rig";
+import { placedHeads, type Who } from "../selection/who";
 import { fan } from "../shape/fan";
 import type { PlacedHead } from "../shape/order";
 import { placeHeads, type PlaceKind, type Shape } from "../shape/place";
-import { placedHead } from "./placed-head";
-import type { Waveform } from "../motion/waveform";
 import type { Motion } from "../motion/motion";
-import { inRank, type Part, type Strokes, type Who } from "./stroke";
+import type { Waveform } from "../motion/waveform";
+import { inRank, type Part, type Strokes } from "./stroke";
 
 /** A motion of one parameter: ends of the swing in parts of the channel's range, phase in cycles. */
 export interface RowMotion {
@@ -23,10 +25,13 @@ export interface RowMotion {
   readonly rate: number;
 }
 
-/** What strokes come to for one parameter. `value` is 0..1 of the channel's range; null = only a motion on what lies beneath. */
+/** What strokes come to for one parameter. */
 export interface Row {
   readonly parameter: number;
+  /** In parts of the channel's range and not limited to it; null = only what rides on what lies beneath. */
   readonly value: number | null;
+  /** Added to what lies beneath while `value` is null, in parts of the channel's range. */
+  readonly nudge: number;
   /** Seconds; null = the cue's time. */
   readonly fade: number | null;
   readonly delay: number;
@@ -53,43 +58,73 @@ export interface Resolved {
 export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
   const reads = new Set<string>();
   const runs: (readonly Row[])[] = [];
-  const ranked = inRank(strokes);
-  for (const [, stroke] of ranked) {
-    if (stroke.who.groupId !== undefined) reads.add(stroke.who.groupId);
+  let apart = true;
+  for (const [index, [, stroke]] of inRank(strokes).entries()) {
+    stroke.who.groupIds?.forEach((id) => reads.add(id));
     const spread = spreadOf(stroke.who, show);
-    for (const [attribute, part] of Object.entries(stroke.parts) as [Attribute, Part][])
-      runs.push(partRows({ attribute, part, spread, show }));
+    // A whole colour lies beneath single components of the same stroke.
+    if (index > 0 || stroke.parts.Color) apart = false;
+    for (const [attribute, part] of partsInOrder(stroke.parts)) runs.push(partRows({ attribute, part, spread, show }));
   }
-  const rows = ranked.length === 1 ? runs.flat() : [...topmost(runs).values()];
+  const rows = apart ? runs.flat() : [...topmost(runs).values()];
   return { rows: rows.sort((a, b) => a.parameter - b.parameter), reads };
 }
 
-/** Of several rows of one parameter the last; a motion without a value rides on the value before it. */
+function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part][] {
+  const entries = Object.entries(parts) as [Attribute, Part][];
+  return parts.Color ? entries.sort(([a], [b]) => Number(b === "Color") - Number(a === "Color")) : entries;
+}
+
+/** Of several rows of one parameter the last; one without a value rides on what is before it. */
 function topmost(runs: readonly (readonly Row[])[]): Map<number, Row> {
   const rows = new Map<number, Row>();
-  for (const run of runs)
-    for (const row of run) {
-      const beneath = row.value === null ? rows.get(row.parameter) : undefined;
-      rows.set(row.parameter, beneath ? { ...beneath, motion: row.motion } : row);
-    }
+  for (const run of runs) for (const row of run) rows.set(row.parameter, laidOver(rows.get(row.parameter), row));
   return rows;
+}
+
+/** A row over another of the same parameter: it takes its place, or rides on it when it has no value of its own. */
+export function laidOver(beneath: Row | undefined, row: Row): Row {
+  if (!beneath || row.value !== null) return row;
+  const { nudge } = row;
+  const moved = beneath.motion && !beneath.motion.relative && nudge !== 0 ? shifted(beneath.motion, nudge) : beneath.motion;
+  return {
+    parameter: row.parameter,
+    value: beneath.value === null ? null : beneath.value + nudge,
+    nudge: beneath.value === null ? beneath.nudge + nudge : 0,
+    fade: row.fade ?? beneath.fade,
+    delay: row.delay > 0 ? row.delay : beneath.delay,
+    motion: row.motion ?? moved,
+  };
+}
+
+function shifted(motion: RowMotion, by: number): RowMotion {
+  return { ...motion, low: motion.low + by, high: motion.high + by };
 }
 
 /** The heads that a stroke is about, in order; those that the rig no longer has are left out. */
 export function headsOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): Head[] {
-  const base = who.groupId !== undefined ? (show.groupHeads(who.groupId) ?? []) : (who.heads ?? []);
-  return masked(base, who.mask).flatMap((key) => show.rig.headByKey.get(key) ?? []);
+  return placedOf(who, show).map(({ key }) => show.rig.headByKey.get(key)!);
+}
+
+function placedOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): PlacedHead[] {
+  return placedHeads(who, {
+    groupHeads: (id) => show.groupHeads(id),
+    placed: (key) => {
+      const head = show.rig.headByKey.get(key);
+      return head ? placedHead(head) : null;
+    },
+  });
 }
 
 /** Heads with their places, worked out once for each shape that the parts of a stroke lie in. */
-class Spread {
+export class Spread {
   readonly heads: readonly Head[];
   readonly #placed: readonly PlacedHead[];
   readonly #places = new Map<string, Float64Array>();
 
-  constructor(heads: readonly Head[]) {
-    this.heads = heads;
-    this.#placed = heads.map(placedHead);
+  constructor(placed: readonly PlacedHead[], rig: Rig) {
+    this.heads = placed.map(({ key }) => rig.headByKey.get(key)!);
+    this.#placed = placed;
   }
 
   places(shape: Shape, kind: PlaceKind): Float64Array {
@@ -101,30 +136,35 @@ class Spread {
 }
 
 // Records never change in place, so what was worked out for one holds as long as it is the same object in the same rig.
-const spreads = new WeakMap<Who, { readonly rig: Rig; readonly base: readonly HeadKey[] | null; readonly spread: Spread }>();
-const resolvedParts = new WeakMap<
-  Part,
-  Pick<PartIn, "attribute" | "spread"> & { readonly reaches: ResolveContext["reaches"]; readonly rows: readonly Row[] }
->();
+interface KnownSpread {
+  readonly rig: Rig;
+  readonly bases: readonly (readonly HeadKey[] | null)[];
+  readonly spread: Spread;
+}
+const spreads = new WeakMap<Who, KnownSpread>();
+type KnownPart = Pick<PartIn, "attribute" | "spread"> & { readonly reaches: ResolveContext["reaches"]; readonly rows: readonly Row[] };
+const resolvedParts = new WeakMap<Part, KnownPart>();
 
-interface PartIn {
+/** One part of a stroke with its heads. */
+export interface PartIn {
   readonly attribute: Attribute;
   readonly part: Part;
   readonly spread: Spread;
   readonly show: ResolveContext;
 }
 
-function spreadOf(who: Who, show: ResolveContext): Spread {
-  const base = who.groupId === undefined ? null : show.groupHeads(who.groupId);
+/** The heads of a stroke with their places. */
+export function spreadOf(who: Who, show: ResolveContext): Spread {
+  const bases = who.groupIds?.map((id) => show.groupHeads(id)) ?? [];
   const known = spreads.get(who);
-  if (known && known.rig === show.rig && known.base === base) return known.spread;
-  const spread = new Spread(headsOf(who, show));
-  spreads.set(who, { rig: show.rig, base, spread });
+  if (known?.rig === show.rig && known.bases.every((base, index) => base === bases[index])) return known.spread;
+  const spread = new Spread(placedOf(who, show), show.rig);
+  spreads.set(who, { rig: show.rig, bases, spread });
   return spread;
 }
 
 /** The rows of one part; only what changed is worked out again. */
-function partRows(of: PartIn): readonly Row[] {
+export function partRows(of: PartIn): readonly Row[] {
   const { attribute, part, spread } = of;
   const { reaches } = of.show;
   const known = resolvedParts.get(part);
@@ -136,39 +176,50 @@ function partRows(of: PartIn): readonly Row[] {
 
 function makeRows({ attribute, part, spread, show }: PartIn): Row[] {
   const { family } = attributeInfo(attribute);
-  const { level, motion, fade, delay } = part;
+  const { level, colors, nudge, motion, fade, delay } = part;
   const places = spread.places(part.shape, "open");
   const phases = motion && spread.places(motion.phaseShape, "round");
   const rows: Row[] = [];
   for (let index = 0; index < spread.heads.length; index++) {
     const head = spread.heads[index]!;
-    const parameter = head.parameters.get(attribute);
-    if (parameter === undefined || (show.reaches && !show.reaches(head.key, family))) continue;
-    const { channel } = show.rig.parameters[parameter]!;
+    if (show.reaches && !show.reaches(head.key, family)) continue;
     const u = places[index]!;
+    const times = { fade: fade ? fan(fade.knots, u, fade.path) : null, delay: delay ? fan(delay.knots, u, delay.path) : 0 };
+    if (colors) {
+      for (const [name, value] of mix(head, fanColor(colors, u)))
+        rows.push({ parameter: head.parameters.get(name)!, value, nudge: 0, ...times, motion: null });
+      continue;
+    }
+    const parameter = head.parameters.get(attribute);
+    if (parameter === undefined) continue;
+    const { channel } = show.rig.parameters[parameter]!;
+    const push = nudge ? normalizedSize(channel, fan(nudge.knots, u, nudge.path)) : 0;
+    const own = level ? normalizedFreely(channel, fan(level.knots, u, level.path)) : motion?.base === "absolute" ? 0 : null;
     rows.push({
       parameter,
-      value: level ? normalized(channel, fan(level.knots, u, level.path)) : motion?.base === "absolute" ? 0 : null,
-      fade: fade ? fan(fade.knots, u, fade.path) : null,
-      delay: delay ? fan(delay.knots, u, delay.path) : 0,
-      motion: motion ? rowMotion(motion, { channel, phaseDegrees: fan(motion.phase.knots, phases![index]!, motion.phase.path) }) : null,
+      value: own === null ? null : own + push,
+      nudge: own === null ? push : 0,
+      ...times,
+      motion: motion ? rowMotion(motion, { channel, u, phase: phases![index]! }) : null,
     });
   }
   return rows;
 }
 
-function rowMotion(motion: Motion, at: { channel: Parameters<typeof normalized>[0]; phaseDegrees: number }): RowMotion {
-  const { waveform, width, base, masterId, rate } = motion;
+function rowMotion(motion: Motion, at: { channel: Channel; u: number; phase: number }): RowMotion {
+  const { waveform, width, base, masterId, rate, size, phase } = motion;
   const relative = base === "relative";
-  const scaled = relative ? normalizedSize : normalized;
+  const scaled = relative ? normalizedSize : normalizedFreely;
+  const factor = size ? fan(size.knots, at.u, size.path) : 1;
+  const middle = relative ? 0 : (motion.low + motion.high) / 2;
   return {
     waveform,
     width,
-    low: scaled(at.channel, motion.low),
-    high: scaled(at.channel, motion.high),
+    low: scaled(at.channel, middle + (motion.low - middle) * factor),
+    high: scaled(at.channel, middle + (motion.high - middle) * factor),
     relative,
-    phaseCycles: at.phaseDegrees / 360,
+    phaseCycles: fan(phase.knots, at.phase, phase.path) / 360,
     masterId,
-    rate,
+    rate: fan(rate.knots, at.u, rate.path),
   };
 }

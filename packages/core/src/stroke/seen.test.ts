@@ -6,7 +6,7 @@ import { seenStrokes } from "./seen";
 const show = smallShow();
 
 describe("seenStrokes", () => {
-  const odd = { groupId: "movers", mask: { type: "every" as const, n: 2, at: 1 } };
+  const odd = { groupIds: ["movers"], mask: { type: "every" as const, n: 2, at: 1 } };
   const strokes = {
     a: strokeOn("movers", { Dimmer: part([0.1]), Pan: part([5]) }, 1),
     b: { ...strokeOn("movers", { Dimmer: part([0.5]) }, 2), who: odd },
@@ -32,7 +32,7 @@ describe("seenStrokes", () => {
       phase: { knots: [0] },
       phaseShape: {},
       masterId: null,
-      rate: 1,
+      rate: { knots: [1] },
     };
     const riding = { a: strokeOn("movers", { Pan: part([5]) }, 1), b: strokeOn("movers", { Pan: { shape: {}, touched: 1, motion } }, 2) };
     expect(seenStrokes(riding, show)).toEqual(riding);

@@ -1,4 +1,5 @@
 import type { Attribute } from "../rig/attributes";
+import { parametersOf } from "../rig/head-attributes";
 import { headsOf, type ResolveContext } from "./resolve";
 import { inRank, type Part, type Stroke, type Strokes } from "./stroke";
 
@@ -12,10 +13,10 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
   for (const [id, stroke] of inRank(strokes).toReversed()) {
     const heads = headsOf(stroke.who, show);
     const parts = (Object.entries(stroke.parts) as [Attribute, Part][]).filter(([attribute, part]) => {
-      const parameters = heads.flatMap((head) => head.parameters.get(attribute) ?? []);
+      const parameters = heads.flatMap((head) => parametersOf(head, attribute));
       const seen = parameters.some((parameter) => !covered.has(parameter));
-      // A relative motion without a level rides on what an earlier stroke says: that stays seen.
-      const covers = part.level !== undefined || part.motion?.base === "absolute";
+      // A nudge or a relative motion without a level rides on what an earlier stroke says: that stays seen.
+      const covers = part.level !== undefined || part.colors !== undefined || part.motion?.base === "absolute";
       if (covers) parameters.forEach((parameter) => covered.add(parameter));
       return seen;
     });

@@ -6,6 +6,9 @@ import { readTable, waveTable } from "../motion/wave-table";
 import type { PlaybackState } from "../playback/playback";
 import type { Show } from "../show/show";
 import { resolve, type Row } from "../stroke/resolve";
+import { attributeInfo } from "../rig/attributes";
+import { highlightValue } from "../rig/highlight-value";
+import { placedBase, placedHeads } from "../selection/who";
 import { reachOf, reachOfOwner } from "../territory/reach";
 import { beatsAt } from "../tempo/tempo-clock";
 import { fraction } from "../units/units";
@@ -61,10 +64,20 @@ export class ReferenceEngine {
     const values = this.#merged(t);
     for (const layer of [...this.#playing, ...this.#sketches])
       for (const line of layer.lines.values()) {
-        if (line.value !== null || !line.motion) continue;
+        if (line.value !== null) continue;
         const gain = done(layer, line, t) * weight(layer, t) * (line.parameter < rig.htpCount ? layer.level : 1);
-        values.set(line.parameter, f32(limited(values.get(line.parameter)! + this.#swing(line, t) * gain)));
+        const riders = [...(line.motion ? [this.#swing(line, t)] : []), ...(line.nudge === 0 ? [] : [f32(line.nudge)])];
+        for (const swing of riders) values.set(line.parameter, f32(limited(values.get(line.parameter)! + swing * gain)));
       }
+    for (const { personId, who, dim } of this.#show.all("highlight")) {
+      const reach = reachOf(this.#show.get("person", personId)!, this.#show);
+      const atHand = placedHeads(who, this.#show).map(({ key }) => key);
+      for (const { key } of placedBase(who, this.#show))
+        for (const [attribute, parameter] of rig.headByKey.get(key)!.parameters) {
+          const value = atHand.includes(key) ? highlightValue(rig.parameters[parameter]!.channel) : attribute === "Dimmer" ? dim : null;
+          if (value !== null && reach(key, attributeInfo(attribute).family)) values.set(parameter, f32(value));
+        }
+    }
     rig.parameters.forEach(({ head, channel }, parameter) => {
       const { patch } = head.fixture;
       if (!patch) return;
@@ -99,9 +112,9 @@ export class ReferenceEngine {
   }
 
   #lineValue(layer: Layer, line: Line, t: number, settled = isSettled(layer, t)): number {
-    const own = f32(line.value!);
+    const own = f32(limited(line.value!));
     let to = own;
-    if (line.motion) to = f32(line.motion.relative ? limited(own + this.#swing(line, t)) : this.#swing(line, t));
+    if (line.motion) to = f32(limited((line.motion.relative ? own : 0) + this.#swing(line, t)));
     const part = done(layer, line, t);
     return settled ? to : line.from + (to - line.from) * part;
   }
@@ -122,7 +135,7 @@ export class ReferenceEngine {
     const person = this.#show.get("person", personId);
     if (!sketch || !person) return;
     const { rows } = resolve(sketch.strokes, this.#context(reachOf(person, this.#show)));
-    const lines = rows.map((row): [number, Line] => [row.parameter, { ...row, delay: 0, seconds: 0, from: f32(row.value ?? 0) }]);
+    const lines = rows.map((row): [number, Line] => [row.parameter, { ...row, delay: 0, seconds: 0, from: f32(limited(row.value ?? 0)) }]);
     if (lines.length > 0) this.#sketches.push({ id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at, release: null });
   }
 

@@ -137,7 +137,7 @@ export function part(knots: readonly number[], more: Partial<Part> = {}): Part {
 }
 
 export function strokeOn(groupId: string, parts: Partial<Record<Attribute, Part>>, rank = 1): Stroke {
-  return { who: { groupId }, parts, rank };
+  return { who: { groupIds: [groupId] }, parts, rank };
 }
 
 /** A cue list with cues of these strokes, numbered from 1, and a card that plays it. */

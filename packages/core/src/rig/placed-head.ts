@@ -1,4 +1,4 @@
-import type { Head } from "../rig/rig";
+import type { Head } from "./rig";
 import type { PlacedHead } from "../shape/order";
 
 /** Heads never change: each is looked at once. */
