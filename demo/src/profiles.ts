@@ -6,6 +6,7 @@ interface ChannelPlan {
   readonly width: 0 | 1 | 2;
   readonly physical: readonly [number, number];
   readonly home: number;
+  readonly names?: readonly string[];
 }
 
 const whole = (attribute: Attribute, home = 0): ChannelPlan => ({ attribute, width: 1, physical: [0, 1], home });
@@ -20,9 +21,9 @@ const virtualDimmer: ChannelPlan = { attribute: "Dimmer", width: 0, physical: [0
 function layOut(heads: readonly (readonly ChannelPlan[])[]): { channels: Channel[]; footprint: number } {
   let next = 1;
   const channels = heads.flatMap((plans, head) =>
-    plans.map(({ attribute, width, physical, home }): Channel => {
+    plans.map(({ attribute, width, physical, home, names }): Channel => {
       const slots = Array.from({ length: width }, () => next++);
-      return { head, attribute, slots, physical, home };
+      return { head, attribute, slots, physical, home, ...(names ? { names } : {}) };
     }),
   );
   return { channels, footprint: next - 1 };
@@ -67,8 +68,20 @@ const spotChannels: readonly ChannelPlan[] = [
   whole("ColorSub_C"),
   whole("ColorSub_M"),
   whole("ColorSub_Y"),
-  { attribute: "Color1", width: 1, physical: [0, 7], home: 0 },
-  { attribute: "Gobo1", width: 1, physical: [0, 7], home: 0 },
+  {
+    attribute: "Color1",
+    width: 1,
+    physical: [0, 7],
+    home: 0,
+    names: ["open", "ember", "straw", "moss", "pond", "dusk", "orchid", "frost"],
+  },
+  {
+    attribute: "Gobo1",
+    width: 1,
+    physical: [0, 7],
+    home: 0,
+    names: ["open", "leaf veins", "rain on glass", "iron lattice", "spores", "roots", "fern shadow", "petals"],
+  },
   fine("Gobo1Pos", [-180, 180]),
   whole("Prism1"),
   whole("Frost1"),

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { placedHead, type Part } from "@vexa/core";
-import { smallShow } from "@vexa/core/testing";
-import { laneCurve, plotPoints, withFan, withShape } from "./lane-model";
+import { placedHead, selectGroups, withMask, type Part } from "@vexa/core";
+import { smallShow, strokeOn } from "@vexa/core/testing";
+import { selectedIn } from "../selection/selected";
+import { laneCurve, lanesOf, mixedPoints, plotPoints, withFan, withShape } from "./lane-model";
 
 const heads = smallShow().rig.heads.slice(0, 5).map(placedHead);
 const part: Part = { level: { knots: [0, 1] }, shape: {}, touched: 1, delay: { knots: [0, 2] } };
@@ -43,5 +44,34 @@ describe("lane curves", () => {
     expect(withFan(part, "fade", { knots: [3] })).toMatchObject({ fade: { knots: [3] } });
     expect(laneCurve("Dimmer", part, "phase")).toBeNull();
     expect(withFan(part, "phase", { knots: [0, 90] })).toBe(part);
+  });
+});
+
+describe("lanes of a selection", () => {
+  const show = smallShow();
+  const odd = withMask(selectGroups(["movers"]), { type: "every", n: 2, at: 1 });
+  const strokes = {
+    all: strokeOn("movers", { Dimmer: part, Pan: { ...part, touched: 5 } }, 1),
+    odd: { who: odd, parts: { Dimmer: { ...part, level: { knots: [0.3] } } }, rank: 2 },
+  };
+
+  it("come for every attribute that the sketch says anything of on these heads, the latest touched first", () => {
+    const lanes = lanesOf(show, strokes, selectedIn(show, selectGroups(["movers"])));
+    expect(lanes.map(({ attribute }) => attribute)).toEqual(["Pan", "Dimmer"]);
+    expect(lanesOf(show, strokes, selectedIn(show, selectGroups(["cells"])))).toEqual([]);
+  });
+
+  it("have knots where one's own stroke is all that is seen, and show every head's own value where not", () => {
+    const [pan, dimmer] = lanesOf(show, strokes, selectedIn(show, selectGroups(["movers"])));
+    expect([pan!.editable, dimmer!.editable]).toEqual([true, false]);
+    expect(dimmer!.values.map((entry) => entry!.value)).toEqual(
+      [0.3, 1 / 7, 0.3, 3 / 7, 0.3, 5 / 7, 0.3, 1].map((value) => expect.closeTo(value, 6) as number),
+    );
+    expect(dimmer!.sources.map(({ name }) => name)).toEqual(["Movers, odd", "Movers"]);
+    expect(lanesOf(show, strokes, selectedIn(show, odd)).find(({ attribute }) => attribute === "Dimmer")!.editable).toBe(true);
+  });
+
+  it("draw mixed values over the range that they need", () => {
+    expect(mixedPoints([0.2, null, 1.4], [0, 1])).toEqual({ values: [0.2, null, 1.4], knotX: [], low: 0, high: 1.4 });
   });
 });

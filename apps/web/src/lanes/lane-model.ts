@@ -1,8 +1,54 @@
-import { attributeInfo, placeHeads, fan, type Attribute, type Fan, type Part, type PlacedHead, type Shape } from "@vexa/core";
+import {
+  attributeInfo,
+  fan,
+  headValues,
+  placeHeads,
+  type Attribute,
+  type Fan,
+  type HeadValue,
+  type Part,
+  type PlacedHead,
+  type Shape,
+  type Show,
+  type Strokes,
+} from "@vexa/core";
 import type { LaneMode } from "../selection/interface-store";
-import { screenScale, screenUnit } from "./sketch-edits";
+import type { Selected } from "../selection/selected";
+import { screenScale, screenUnit, selectionName, standingOf, type Standing } from "./sketch-edits";
 
-/** One of the four curves of a part over the same axis of heads. */
+/** One attribute of the selected heads in one's sketch. */
+export interface Lane {
+  readonly attribute: Attribute;
+  /** Each selected head's own value in thread order; null = nothing of the sketch is on it. */
+  readonly values: readonly (HeadValue | null)[];
+  readonly own: Standing["own"];
+  /** Every value comes from one's own stroke on this selection: its knots are what is seen. */
+  readonly editable: boolean;
+  /** The strokes that values come from, in the order of the heads, by id with a name. */
+  readonly sources: readonly { readonly id: string; readonly name: string }[];
+  readonly touched: number;
+}
+
+/** The lanes of a selection: every attribute that the sketch says anything of on any of its heads, the latest touched first. */
+export function lanesOf(show: Show, strokes: Strokes, selected: Selected): Lane[] {
+  const { heads, selection } = selected;
+  if (heads.length === 0) return [];
+  const attributes = new Set(Object.values(strokes).flatMap(({ parts }) => Object.keys(parts) as Attribute[]));
+  return [...attributes]
+    .flatMap((attribute): Lane[] => {
+      const values = headValues(strokes, { attribute, heads, show });
+      if (values.every((entry) => entry === null)) return [];
+      const { own, onTop } = standingOf(show, strokes, { selection, attribute });
+      const says = own !== null && (own.part.level !== undefined || own.part.colors !== undefined || own.part.motion !== undefined);
+      const ids = new Set(values.flatMap((entry) => entry?.strokeId ?? []));
+      const sources = [...ids].map((id) => ({ id, name: selectionName(show, strokes[id]!.who) }));
+      const touched = Math.max(...Object.values(strokes).map(({ parts }) => parts[attribute]?.touched ?? 0));
+      return [{ attribute, values, own, editable: onTop && says, sources, touched }];
+    })
+    .sort((a, b) => b.touched - a.touched);
+}
+
+/** One of the curves of a part over the same axis of heads. */
 export interface LaneCurve {
   readonly fan: Fan | null;
   readonly shape: Shape;
@@ -16,20 +62,13 @@ export interface LaneCurve {
 }
 
 /** The curve that a lane shows in a mode; null where there is none to show (phase without a motion). */
-export function laneCurve(attribute: Attribute, part: Part, mode: LaneMode): LaneCurve | null {
+export function laneCurve(attribute: Attribute, part: Part, mode: Exclude<LaneMode, "times">): LaneCurve | null {
   switch (mode) {
     case "value": {
-      const { usual, unit } = attributeInfo(attribute);
-      const limits: readonly [number, number] = unit === "percent" ? [0, 1] : [-100000, 100000];
-      return {
-        fan: part.level ?? null,
-        shape: part.shape,
-        kind: "open",
-        scale: screenScale(attribute),
-        unit: screenUnit(attribute),
-        range: usual,
-        limits,
-      };
+      const { usual } = attributeInfo(attribute);
+      const shown = part.level ?? part.nudge ?? null;
+      const scale = screenScale(attribute);
+      return { fan: shown, shape: part.shape, kind: "open", scale, unit: screenUnit(attribute), range: usual, limits: [-100000, 100000] };
     }
     case "fade":
     case "delay":
@@ -45,33 +84,48 @@ export function laneCurve(attribute: Attribute, part: Part, mode: LaneMode): Lan
         range: [0, 360],
         limits: [-36000, 36000],
       };
+    case "rate":
+      if (!part.motion) return null;
+      return { fan: part.motion.rate, shape: part.shape, kind: "open", scale: 1, unit: "×", range: [0, 2], limits: [-64, 64] };
+    case "size":
+      if (!part.motion) return null;
+      return {
+        fan: part.motion.size ?? { knots: [1] },
+        shape: part.shape,
+        kind: "open",
+        scale: 100,
+        unit: "%",
+        range: [0, 1],
+        limits: [-4, 4],
+      };
   }
 }
 
 /** The part with another fan in this mode's curve; null takes fade or delay away. */
-export function withFan(part: Part, mode: LaneMode, next: Fan | null): Part {
-  if (mode === "phase") return part.motion && next ? { ...part, motion: { ...part.motion, phase: next } } : part;
+export function withFan(part: Part, mode: Exclude<LaneMode, "times">, next: Fan | null): Part {
+  if (mode === "phase" || mode === "rate" || mode === "size")
+    return part.motion && next ? { ...part, motion: { ...part.motion, [mode]: next } } : part;
   const field = mode === "value" ? "level" : mode;
   const { [field]: _, ...rest } = part;
   return next ? { ...rest, [field]: next } : rest;
 }
 
-/** The part with another shape: phases have their own, values, fades and delays share one. */
+/** The part with another shape: phases have their own, everything else shares one. */
 export function withShape(part: Part, mode: LaneMode, shape: Shape): Part {
   if (mode === "phase") return part.motion ? { ...part, motion: { ...part.motion, phaseShape: shape } } : part;
   return { ...part, shape };
 }
 
 export interface PlotPoints {
-  /** Places 0..1 of each head, and its value in inside units. */
-  readonly values: readonly number[];
+  /** Each head's value in inside units; null = none. */
+  readonly values: readonly (number | null)[];
   /** Where each knot stands along the plot, 0..1. */
   readonly knotX: readonly number[];
   readonly low: number;
   readonly high: number;
 }
 
-/** What a plot draws: every head's value along the selection, and where the knots are. */
+/** What a plot draws of a curve: every head's value along the selection, and where the knots are. */
 export function plotPoints(curve: LaneCurve, heads: readonly PlacedHead[]): PlotPoints {
   const places = placeHeads(heads, curve.shape, curve.kind);
   const knots = curve.fan?.knots ?? [];
@@ -83,6 +137,17 @@ export function plotPoints(curve: LaneCurve, heads: readonly PlacedHead[]): Plot
     low: Math.min(...shown),
     high: Math.max(...shown),
   };
+}
+
+/** What a plot draws of values that come from several strokes: the dots alone. */
+export function mixedPoints(values: readonly (number | null)[], range: readonly [number, number]): PlotPoints {
+  let [low, high] = range;
+  for (const value of values)
+    if (value !== null) {
+      low = Math.min(low, value);
+      high = Math.max(high, value);
+    }
+  return { values, knotX: [], low, high };
 }
 
 /** A knot stands over the first head that takes its value; on a plain spread, over its exact place. */

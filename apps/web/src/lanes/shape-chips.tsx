@@ -1,8 +1,10 @@
-import { DropdownMenu } from "radix-ui";
 import { ORDERS, type Shape } from "@vexa/core";
 import { Button } from "../ui/button";
+import { Menu, MenuItem } from "../ui/menu";
+import { NumberChip } from "../ui/number-chip";
+import { ShapeLibrary } from "./shape-library";
 
-const ORDER_WORDS: Record<(typeof ORDERS)[number], string> = {
+export const ORDER_WORDS: Record<(typeof ORDERS)[number], string> = {
   picked: "as picked",
   number: "by number",
   address: "by address",
@@ -20,43 +22,36 @@ function withField<K extends keyof Shape>(shape: Shape, field: K, value: Shape[K
   return value === undefined ? (rest as Shape) : { ...rest, [field]: value };
 }
 
-/** The chips that say how something lies along the selection. */
-export function ShapeChips({ label, shape, onShape }: { label: string; shape: Shape; onShape: (shape: Shape) => void }): React.JSX.Element {
+/** The chips that say how something lies along the selection. `several` offers runs per group. */
+export function ShapeChips(props: { label: string; shape: Shape; several: boolean; onShape: (shape: Shape) => void }): React.JSX.Element {
+  const { label, shape, several, onShape } = props;
   const order = shape.order ?? "picked";
   return (
     <div className="flex flex-wrap justify-end gap-1" role="group" aria-label={`${label}: how it lies`}>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        trigger={
           <Button tone="chip" size="small" aria-pressed={order !== "picked"}>
             {ORDER_WORDS[order]}
           </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            sideOffset={4}
-            className="z-40 grid min-w-36 rounded border border-edge bg-bench p-1 shadow-sheet"
+        }
+      >
+        {ORDERS.map((entry) => (
+          <MenuItem
+            key={entry}
+            onSelect={() =>
+              onShape(
+                withField(
+                  withField(shape, "order", entry === "picked" ? undefined : entry),
+                  "seed",
+                  entry === "scattered" ? (shape.seed ?? 1) : undefined,
+                ),
+              )
+            }
           >
-            {ORDERS.map((entry) => (
-              <DropdownMenu.Item
-                key={entry}
-                className="rounded px-2 py-1 text-xs text-ink-2 outline-none data-highlighted:bg-raised data-highlighted:text-ink"
-                onSelect={() =>
-                  onShape(
-                    withField(
-                      withField(shape, "order", entry === "picked" ? undefined : entry),
-                      "seed",
-                      entry === "scattered" ? (shape.seed ?? 1) : undefined,
-                    ),
-                  )
-                }
-              >
-                {ORDER_WORDS[entry]}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+            {ORDER_WORDS[entry]}
+          </MenuItem>
+        ))}
+      </Menu>
       {order === "scattered" && (
         <Button
           tone="chip"
@@ -83,16 +78,28 @@ export function ShapeChips({ label, shape, onShape }: { label: string; shape: Sh
       >
         folded
       </Button>
-      <Counter
+      <NumberChip
         word="clump"
         value={shape.clump ?? 1}
         onValue={(value) => onShape(withField(shape, "clump", value === 1 ? undefined : value))}
       />
-      <Counter
+      <NumberChip
         word="runs"
         value={typeof shape.runs === "number" ? shape.runs : 1}
+        disabled={shape.runs === "groups"}
         onValue={(value) => onShape(withField(shape, "runs", value === 1 ? undefined : value))}
       />
+      {(several || shape.runs === "groups") && (
+        <Button
+          tone="chip"
+          size="small"
+          aria-pressed={shape.runs === "groups"}
+          title="Starts again with each group that is selected"
+          onClick={() => onShape(withField(shape, "runs", shape.runs === "groups" ? undefined : "groups"))}
+        >
+          per group
+        </Button>
+      )}
       <Button
         tone="chip"
         size="small"
@@ -102,32 +109,7 @@ export function ShapeChips({ label, shape, onShape }: { label: string; shape: Sh
       >
         by distance
       </Button>
+      <ShapeLibrary label={label} shape={shape} onShape={onShape} />
     </div>
-  );
-}
-
-/** A number that goes up with a click and down with Shift, or by typing. */
-function Counter({ word, value, onValue }: { word: string; value: number; onValue: (value: number) => void }): React.JSX.Element {
-  return (
-    <span
-      className="inline-flex h-6 items-center rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3"
-      data-on={value > 1}
-    >
-      <span className="pl-2">{word}</span>
-      <input
-        aria-label={word}
-        className="w-8 bg-transparent text-center font-mono text-ink outline-none"
-        inputMode="numeric"
-        type="number"
-        min={1}
-        max={999}
-        value={value}
-        onKeyDown={(event) => event.stopPropagation()}
-        onChange={(event) => {
-          const next = Math.floor(Number(event.target.value));
-          if (next >= 1 && next <= 999) onValue(next);
-        }}
-      />
-    </span>
   );
 }

@@ -1,7 +1,7 @@
 import { create } from "zustand";
-import { EMPTY_SELECTION, type Attribute, type Selection } from "@vexa/core";
+import { EMPTY_SELECTION, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 
-export type LaneMode = "value" | "fade" | "delay" | "phase";
+export type LaneMode = "value" | "fade" | "delay" | "times" | "phase" | "rate" | "size";
 export type Theme = "dark" | "light";
 
 interface InterfaceState {
@@ -9,17 +9,21 @@ interface InterfaceState {
   readonly laneMode: LaneMode;
   /** The lane that the motion column is about. */
   readonly laneAttribute: Attribute | null;
+  readonly laneNumbers: "own units" | "DMX";
+  readonly stageTool: "box" | "lasso";
+  readonly castView: "list" | "plan";
+  /** What was copied to be laid elsewhere. */
+  readonly copiedShape: Shape | null;
+  readonly copiedParts: Stroke["parts"] | null;
+  /** Level of the rest of the selection under highlight, 0..1. */
+  readonly highlightDim: number;
   readonly recording: boolean;
   readonly shortcutsShown: boolean;
   readonly chosenMasterId: string | null;
   readonly chosenPlaybackId: string | null;
   readonly theme: Theme;
   select: (selection: Selection) => void;
-  set: (
-    state: Partial<
-      Pick<InterfaceState, "laneMode" | "laneAttribute" | "recording" | "shortcutsShown" | "chosenMasterId" | "chosenPlaybackId">
-    >,
-  ) => void;
+  set: (state: Partial<Omit<InterfaceState, "selection" | "theme" | "select" | "set" | "setTheme">>) => void;
   setTheme: (theme: Theme) => void;
 }
 
@@ -34,6 +38,12 @@ export const useInterface = create<InterfaceState>((set) => ({
   selection: EMPTY_SELECTION,
   laneMode: "value",
   laneAttribute: null,
+  laneNumbers: "own units",
+  stageTool: "box",
+  castView: "list",
+  copiedShape: null,
+  copiedParts: null,
+  highlightDim: 0.1,
   recording: false,
   shortcutsShown: false,
   chosenMasterId: null,

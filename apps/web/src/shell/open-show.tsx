@@ -49,7 +49,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
     if (gone) onSignedOut();
   }, [gone, onSignedOut]);
   useEffect(() => {
-    if (client.connection === "live") client.tellPresence(place || "build", selectedHeads(selection));
+    if (client.connection === "live") client.tellPresence(place || "build", selectedHeads(selection, client.view));
   }, [client, client.connection, place, selection]);
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;

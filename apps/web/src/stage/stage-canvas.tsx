@@ -1,17 +1,18 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { added, EMPTY_SELECTION, selectedHeads, selectHeads, toggled } from "@vexa/core";
-import { sharpContext, token, useSize } from "../frames/use-size";
+import { added, EMPTY_SELECTION, selectHeads, toggled, turnedRound } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
+import { sharpContext, token, useSize } from "../frames/use-size";
 import { useInterface } from "../selection/interface-store";
+import { useSelected } from "../selection/use-selection";
 import { useLiveClient } from "../session/show-context";
-import { drawFloor, drawLight, drawThread, headAt, headsInBox, prepareStage } from "./draw-stage";
+import { drawFloor, drawLight, prepareStage } from "./draw-stage";
+import { drawThread } from "./draw-thread";
+import { beginGesture, endGesture, movedGesture, type Gesture } from "./pick";
 
-type Box = readonly [number, number, number, number];
-
-/** The stage plan: live light beneath, the thread above; click, Ctrl-click and box select. */
+/** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select } = useInterface();
+  const { selection, select, stageTool } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);
@@ -19,7 +20,7 @@ export function StageCanvas(): React.JSX.Element {
   const { width, height } = useSize(frame);
   const { rig } = client.view;
   const drawing = useMemo(() => (width > 0 ? prepareStage(rig, width, height) : null), [rig, width, height]);
-  const [box, setBox] = useState<Box | null>(null);
+  const [gesture, setGesture] = useState<Gesture | null>(null);
 
   useEffect(() => {
     if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
@@ -34,62 +35,59 @@ export function StageCanvas(): React.JSX.Element {
     return client.subscribeLevels(request);
   }, [client, request, drawing]);
 
-  const heads = useMemo(() => selectedHeads(selection), [selection]);
+  const { heads } = useSelected();
+  const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
+  const selected = useMemo(() => heads.flatMap(({ key }) => indexOf.get(key) ?? []), [heads, indexOf]);
   const others = client.presence
     .filter(({ personId }) => personId !== client.personId)
     .flatMap((entry) => entry.heads)
     .join(" ");
+  const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   useEffect(() => {
     if (!drawing) return;
-    const indexOf = new Map(rig.heads.map(({ key }, index) => [key, index]));
-    const indices = (keys: readonly string[]): number[] => keys.flatMap((key) => indexOf.get(key) ?? []);
     drawThread(sharpContext(thread.current!, width, height), drawing, {
-      selected: indices(heads),
-      others: indices(others.split(" ")),
+      selected,
+      single,
+      others: others.split(" ").flatMap((key) => indexOf.get(key) ?? []),
       ink: token("stage-thread"),
       otherInk: token("stage-other"),
-      box,
+      gesture,
     });
-  }, [drawing, rig, width, height, heads, others, box]);
+  }, [drawing, width, height, selected, single, others, indexOf, gesture]);
 
   const at = (event: React.PointerEvent): readonly [number, number] => {
     const { left, top } = frame.current!.getBoundingClientRect();
     return [event.clientX - left, event.clientY - top];
   };
   const start = (event: React.PointerEvent): void => {
-    if (event.button !== 0) return;
+    if (event.button !== 0 || !drawing) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const [x, y] = at(event);
-    setBox([x, y, x, y]);
-  };
-  const drag = (event: React.PointerEvent): void => {
-    if (box) setBox([box[0], box[1], ...at(event)]);
+    setGesture(beginGesture(drawing, selected, { at: at(event), tool: event.altKey ? "lasso" : stageTool }));
   };
   const end = (event: React.PointerEvent): void => {
-    if (!box || !drawing) return;
-    setBox(null);
+    if (!gesture || !drawing) return;
+    setGesture(null);
+    const picked = endGesture(drawing, selected, gesture);
     const adds = event.ctrlKey || event.metaKey || event.shiftKey;
-    const dragged = Math.hypot(box[2] - box[0], box[3] - box[1]) > 5;
     const keys = (indices: readonly number[]): string[] => indices.map((index) => rig.heads[index]!.key);
-    if (dragged) {
-      const inside = keys(headsInBox(drawing, box));
-      select(adds ? added(selection, inside) : selectHeads(inside));
-      return;
-    }
-    const hit = headAt(drawing, box[0], box[1]);
-    if (hit === null) select(adds ? selection : EMPTY_SELECTION);
-    else select(adds ? toggled(selection, keys([hit])) : selectHeads(keys([hit])));
+    if (picked.kind === "turn") select(turnedRound(selection));
+    if (picked.kind === "heads") select(adds ? added(selection, keys(picked.indices), client.view) : selectHeads(keys(picked.indices)));
+    if (picked.kind !== "click") return;
+    if (picked.index === null) select(adds ? selection : EMPTY_SELECTION);
+    else select(adds ? toggled(selection, keys([picked.index]), client.view) : selectHeads(keys([picked.index])));
   };
 
   return (
     <div
       ref={frame}
-      className="relative h-full w-full overflow-hidden touch-none bg-stage"
+      className="relative h-full w-full touch-none overflow-hidden bg-stage"
       role="img"
-      aria-label={`Stage plan, ${rig.heads.length} heads, ${heads.length} selected`}
-      data-selected={heads.length}
+      aria-label={`Stage plan, ${rig.heads.length} heads, ${selected.length} selected`}
+      data-selected={selected.length}
+      data-first={heads[0]?.label}
+      data-last={heads.at(-1)?.label}
       onPointerDown={start}
-      onPointerMove={drag}
+      onPointerMove={(event) => gesture && setGesture(movedGesture(gesture, at(event)))}
       onPointerUp={end}
     >
       {[floor, light, thread].map((canvas, layer) => (

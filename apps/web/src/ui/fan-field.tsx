@@ -6,7 +6,7 @@ import { TextInput } from "./field";
 
 /**
  * Numbers with two dots between them, on screen's scale (percent: 0..100). What can't be read is told under the field and
- * changes nothing; Escape gives the value in force back.
+ * changes nothing; Escape gives the value in force back. A leading + is told apart: lanes add what follows it.
  */
 export function FanField(props: {
   label: string;
@@ -15,7 +15,7 @@ export function FanField(props: {
   placeholder?: string;
   className?: string;
   /** Takes knots in inside units; false refuses them. */
-  onKnots: (knots: readonly number[]) => boolean;
+  onKnots: (knots: readonly number[], sign: "plain" | "plus") => boolean;
 }): React.JSX.Element {
   const { label, knots, scale, placeholder, className, onKnots } = props;
   const inForce = knots ? formatFan(knots.map((knot) => knot * scale)) : "";
@@ -30,9 +30,16 @@ export function FanField(props: {
       leave();
       return;
     }
-    const read = parseFan(draft, inForce || "What was there");
+    const plus = draft.trim().startsWith("+");
+    const read = parseFan(plus ? draft.trim().slice(1) : draft, inForce || "What was there");
     if (!read.ok) setComplaint(explain(read.error));
-    else if (onKnots(read.value.map((knot) => knot / scale))) leave();
+    else if (
+      onKnots(
+        read.value.map((knot) => knot / scale),
+        plus ? "plus" : "plain",
+      )
+    )
+      leave();
     else setComplaint(`This can't be. ${inForce || "What was there"} was kept.`);
   };
   return (

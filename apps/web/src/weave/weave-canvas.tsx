@@ -11,6 +11,7 @@ import {
   type Attribute,
   type Head,
   type Motion,
+  type Part,
   type Show,
 } from "@vexa/core";
 import { sharpContext, token, useSize } from "../frames/use-size";
@@ -26,12 +27,14 @@ const MOST_ROWS = 256;
  */
 export function WeaveCanvas(props: {
   attribute: Attribute;
-  motion: Motion;
+  /** A part with a motion. */
+  part: Part;
   heads: readonly Head[];
   beats: number;
   label: string;
 }): React.JSX.Element {
-  const { attribute, motion, heads, beats, label } = props;
+  const { attribute, part, heads, beats, label } = props;
+  const motion = part.motion!;
   const client = useClient();
   const show = useShow();
   const { theme } = useInterface();
@@ -42,8 +45,8 @@ export function WeaveCanvas(props: {
 
   useEffect(() => {
     if (width === 0 || height === 0) return;
-    paint(sharpContext(picture.current!, width, height), { attribute, motion, heads, beats, width, height });
-  }, [attribute, motion, heads, beats, width, height, theme]);
+    paint(sharpContext(picture.current!, width, height), { attribute, part, heads, beats, width, height });
+  }, [attribute, part, heads, beats, width, height, theme]);
 
   useEffect(() => {
     let handle = 0;
@@ -80,18 +83,21 @@ function paint(
   context: CanvasRenderingContext2D,
   {
     attribute,
-    motion,
+    part,
     heads,
     beats,
     width,
     height,
-  }: { attribute: Attribute; motion: Motion; heads: readonly Head[]; beats: number; width: number; height: number },
+  }: { attribute: Attribute; part: Part; heads: readonly Head[]; beats: number; width: number; height: number },
 ): void {
   context.clearRect(0, 0, width, height);
   const rows = Math.min(heads.length, MOST_ROWS);
   if (rows === 0) return;
   const columns = Math.max(1, Math.floor(width / 2));
-  const places = placeHeads(heads.map(placedHead), motion.phaseShape, "round");
+  const motion = part.motion!;
+  const placed = heads.map(placedHead);
+  const places = placeHeads(placed, motion.phaseShape, "round");
+  const along = placeHeads(placed, part.shape, "open");
   const options = motion.width === undefined ? {} : { width: motion.width };
   const [low, high] =
     motion.base === "relative" ? [Math.min(motion.low, motion.high), Math.max(motion.low, motion.high)] : attributeInfo(attribute).usual;
@@ -99,9 +105,13 @@ function paint(
   for (let row = 0; row < rows; row++) {
     const head = Math.floor((row * heads.length) / rows);
     const phase = fan(motion.phase.knots, places[head]!, motion.phase.path) / 360;
+    const rate = fan(motion.rate.knots, along[head]!, motion.rate.path);
+    const size = motion.size ? fan(motion.size.knots, along[head]!, motion.size.path) : 1;
+    const middle = motion.base === "relative" ? 0 : (motion.low + motion.high) / 2;
+    const [bottom, top] = [middle + (motion.low - middle) * size, middle + (motion.high - middle) * size];
     for (let column = 0; column < columns; column++) {
-      const cycles = (column / columns) * beats * motion.rate + phase;
-      const value = motion.low + (motion.high - motion.low) * waveform(motion.waveform, cycles, options);
+      const cycles = (column / columns) * beats * rate + phase;
+      const value = bottom + (top - bottom) * waveform(motion.waveform, cycles, options);
       const light = Math.min(1, Math.max(0, (value - low) / (high - low || 1)));
       // Lamplight: apricot that goes to black, with the eye's curve.
       const at = 4 * (row * columns + column);

@@ -57,7 +57,7 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   if (group) return ok({ groupIds: [group.id] });
   const range = /^(\d{1,5})\s*\.\.\s*(\d{1,5})$/.exec(word);
   const cell = /^(\d{1,5})(?:\.(\d{1,3}))?$/.exec(word);
-  let heads: HeadKey[] = [];
+  let heads: HeadKey[];
   if (range) heads = headsNumbered(names.rig, Number(range[1]), Number(range[2]));
   else if (cell)
     heads = headsNumbered(names.rig, Number(cell[1]), Number(cell[1])).filter(

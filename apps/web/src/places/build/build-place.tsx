@@ -4,8 +4,9 @@ import { wipeChanges } from "../../lanes/sketch-edits";
 import { useInterface } from "../../selection/interface-store";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { StageCanvas } from "../../stage/stage-canvas";
+import { StageTools } from "../../stage/stage-tools";
 import { Button } from "../../ui/button";
-import { Cast } from "./cast";
+import { Cast } from "./cast/cast";
 import { MotionColumn } from "./motion-column";
 import { RecordSheet } from "./record-sheet";
 
@@ -18,6 +19,7 @@ export function BuildPlace(): React.JSX.Element {
         <Panel defaultSize="56%" minSize="20%">
           <div className="relative h-full">
             <StageCanvas />
+            <StageTools />
             <Legend />
           </div>
         </Panel>

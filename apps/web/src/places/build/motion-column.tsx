@@ -2,8 +2,6 @@ import { useMemo, useState } from "react";
 import {
   attributeInfo,
   formatFan,
-  headsOf,
-  selectedHeads,
   WAVEFORMS,
   type Attribute,
   type Head,
@@ -12,9 +10,10 @@ import {
   type Show,
   type Waveform,
 } from "@vexa/core";
-import { partChanges, screenScale, selectionName, strokeFor, whoOf } from "../../lanes/sketch-edits";
+import { partChanges, screenScale, selectionName, strokeFor } from "../../lanes/sketch-edits";
 import { ShapeChips } from "../../lanes/shape-chips";
 import { useInterface } from "../../selection/interface-store";
+import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { FanField } from "../../ui/fan-field";
@@ -53,7 +52,7 @@ function firstMotion(attribute: Attribute, show: Show): Motion {
     phase: { knots: [0, 360] },
     phaseShape: {},
     masterId: master?.id ?? null,
-    rate: 1,
+    rate: { knots: [1] },
   };
 }
 
@@ -62,20 +61,20 @@ export function MotionColumn(): React.JSX.Element {
   const show = useShow();
   const me = useMe();
   const { selection, laneAttribute } = useInterface();
-  const stroke = strokeFor(show, me.id, selection)?.stroke;
-  const heads = useMemo(() => headsOf(whoOf(selection), show), [selection, show]);
-  const parts = stroke?.parts ?? {};
-  const attribute = laneAttribute && parts[laneAttribute] ? laneAttribute : (Object.keys(parts)[0] as Attribute | undefined);
-  if (selectedHeads(selection).length === 0 || !attribute)
+  const { heads } = useSelected();
+  const strokes = show.sketchOf(me.id)?.strokes ?? {};
+  const partOf = (attribute: Attribute): Part | undefined => strokeFor(strokes, selection, attribute)?.stroke.parts[attribute];
+  const first = strokeFor(strokes, selection)?.stroke.parts ?? {};
+  const own = Object.keys(first).filter((name) => name !== "Color") as Attribute[];
+  const attribute = laneAttribute && laneAttribute !== "Color" && partOf(laneAttribute) ? laneAttribute : own[0];
+  if (heads.length === 0 || !attribute)
     return (
       <div className="grid gap-1.5 p-3 text-[13px] text-ink-3">
         <p className="font-medium text-ink-2">Nothing to move yet</p>
         <p>Set an attribute in the lanes; its motion is made here, and its weave shows it before it runs.</p>
       </div>
     );
-  return (
-    <MotionForm key={`${attribute} ${JSON.stringify(whoOf(selection))}`} attribute={attribute} part={parts[attribute]!} heads={heads} />
-  );
+  return <MotionForm key={`${attribute} ${JSON.stringify(selection)}`} attribute={attribute} part={partOf(attribute)!} heads={heads} />;
 }
 
 function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Part; heads: readonly Head[] }): React.JSX.Element {
@@ -85,6 +84,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
   const [draft, setDraft] = useState<Motion>(() => part.motion ?? firstMotion(attribute, show));
   const { label } = attributeInfo(attribute);
   const motion = part.motion ?? draft;
+  const shown = useMemo(() => ({ ...part, motion }), [part, motion]);
   const scale = screenScale(attribute);
   const put = (next: Part, words: string): boolean =>
     client.transact(
@@ -101,7 +101,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
   };
   const takeOut = (): void => {
     const { motion: _, ...rest } = part;
-    put(rest.level ? rest : { ...rest, level: { knots: [motion.low] } }, `Took the motion of ${label} out`);
+    put(rest.level || rest.nudge ? rest : { ...rest, level: { knots: [motion.low] } }, `Took the motion of ${label} out`);
   };
   return (
     <div className="grid gap-2.5 p-3">
@@ -109,7 +109,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
         Motion of {label} <span className="font-normal text-ink-3">{part.motion ? "◌ running" : "not running yet"}</span>
       </h2>
       <div className="relative h-40">
-        <WeaveCanvas attribute={attribute} motion={motion} heads={heads} beats={8} label="Weave before it runs" />
+        <WeaveCanvas attribute={attribute} part={shown} heads={heads} beats={8} label="Weave before it runs" />
       </div>
       <p className="-mt-1 flex justify-between text-xs text-ink-3">
         <span>first head on top</span> <span>8 {motion.masterId ? "beats" : "seconds"} →</span>
@@ -143,7 +143,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
           </Choice>
         </Field>
         <Field label="One cycle">
-          <Choice value={motion.rate} onChange={(event) => change({ rate: Number(event.target.value) })}>
+          <Choice value={motion.rate.knots[0]} onChange={(event) => change({ rate: { knots: [Number(event.target.value)] } })}>
             {RATES.map(({ rate, label: words }) => (
               <option key={rate} value={rate}>
                 {motion.masterId ? words : `${1 / rate} s`}
@@ -171,7 +171,12 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
           </Field>
         )}
       </div>
-      <ShapeChips label="Phase" shape={motion.phaseShape} onShape={(phaseShape) => change({ phaseShape })} />
+      <ShapeChips
+        label="Phase"
+        shape={motion.phaseShape}
+        several={(selection.groupIds?.length ?? 0) > 1}
+        onShape={(phaseShape) => change({ phaseShape })}
+      />
       {part.motion ? (
         <Button onClick={takeOut}>Take the motion out</Button>
       ) : (

@@ -13,6 +13,7 @@ import {
   type Show,
   type Strokes,
 } from "@vexa/core";
+import { selectionName } from "../../lanes/sketch-edits";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -23,7 +24,7 @@ const NEW_LIST = "";
 /** What strokes are about, in the words of a cue that nobody has named: "Rib spots Dimmer, Pan". */
 function contentName(strokes: Strokes, show: Show): string {
   const words = Object.values(strokes).map(({ who, parts }) => {
-    const name = show.get("group", who.groupId)?.name ?? `${who.heads?.length ?? 0} heads`;
+    const name = selectionName(show, who);
     const attributes = (Object.keys(parts) as Attribute[]).map((attribute) => attributeInfo(attribute).label);
     return `${name} ${attributes.slice(0, 3).join(", ")}${attributes.length > 3 ? "…" : ""}`;
   });
@@ -76,7 +77,9 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const [complaint, setComplaint] = useState<string | null>(null);
   const nextNumber = listId === NEW_LIST ? 1 : Math.floor((show.cuesOf(listId).at(-1)?.number ?? 0) + 1);
   const count = Object.keys(strokes).length;
-  const groups = [...new Set(Object.values(strokes).flatMap(({ who }) => show.get("group", who.groupId)?.name ?? []))];
+  const groups = [
+    ...new Set(Object.values(strokes).flatMap(({ who }) => (who.groupIds ?? []).flatMap((id) => show.get("group", id)?.name ?? []))),
+  ];
 
   const record = (event: React.FormEvent): void => {
     event.preventDefault();

@@ -1,8 +1,8 @@
-import { DropdownMenu } from "radix-ui";
 import { Plus } from "lucide-react";
 import type { Change, Page, Playback, Show } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { Menu, MenuItem } from "../../ui/menu";
 
 const COLUMNS = 9;
 const CARD = { columns: 2, rows: 3 };
@@ -59,30 +59,20 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
     client.transact(`Put ${name} on ${page.name}`, [{ op: "add", record }]);
   };
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      className="min-w-52"
+      trigger={
         <Button>
           <Plus size={14} aria-hidden /> Add a card
         </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={4}
-          className="z-40 grid max-h-96 min-w-52 overflow-y-auto rounded border border-edge bg-bench p-1 shadow-sheet"
-        >
-          {lists.length === 0 && <p className="p-2 text-[13px] text-ink-3">Record a cue first.</p>}
-          {lists.map(({ id, name }) => (
-            <DropdownMenu.Item
-              key={id}
-              onSelect={() => add(id, name)}
-              className="flex justify-between gap-4 rounded px-2 py-1.5 outline-none data-highlighted:bg-raised"
-            >
-              <span className="truncate">{name}</span> <span className="text-xs text-ink-3">{isHere(id) ? "is here" : ""}</span>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+    >
+      {lists.length === 0 && <p className="p-2 text-[13px] text-ink-3">Record a cue first.</p>}
+      {lists.map(({ id, name }) => (
+        <MenuItem key={id} onSelect={() => add(id, name)} hint={isHere(id) ? "is here" : ""}>
+          {name}
+        </MenuItem>
+      ))}
+    </Menu>
   );
 }

@@ -1,0 +1,74 @@
+import {
+  attributeInfo,
+  encodeSlots,
+  normalized,
+  parametersOf,
+  type Attribute,
+  type Channel,
+  type Fan,
+  type Head,
+  type Rig,
+} from "@vexa/core";
+import { useInterface } from "../selection/interface-store";
+import { useShow } from "../session/show-context";
+import { Choice } from "../ui/field";
+
+/** The first selected head's channel of an attribute; null for whole colours. */
+export function channelOf(rig: Rig, heads: readonly Head[], attribute: Attribute): Channel | null {
+  if (attribute === "Color") return null;
+  const parameter = heads.flatMap((head) => parametersOf(head, attribute))[0];
+  return parameter === undefined ? null : rig.parameters[parameter]!.channel;
+}
+
+/** Named slots of a wheel as a choice, as long as all heads take the same one. */
+export function SlotChoice({
+  attribute,
+  heads,
+  fan,
+  onFan,
+}: {
+  attribute: Attribute;
+  heads: readonly Head[];
+  fan: Fan;
+  onFan: (fan: Fan) => void;
+}): React.JSX.Element | null {
+  const names = channelOf(useShow().rig, heads, attribute)?.names;
+  if (!names || fan.knots.length > 1) return null;
+  return (
+    <Choice
+      aria-label={`${attributeInfo(attribute).label} by name`}
+      className="h-7 text-xs"
+      value={Math.round(fan.knots[0]!)}
+      onChange={(event) => onFan({ knots: [Number(event.target.value)] })}
+    >
+      {names.map((name, index) => (
+        <option key={name} value={index}>
+          {name}
+        </option>
+      ))}
+    </Choice>
+  );
+}
+
+/** What kind of numbers a lane has; on demand, its knots as the first head's DMX levels. */
+export function UnitLine({
+  attribute,
+  heads,
+  fan,
+  words,
+}: {
+  attribute: Attribute;
+  heads: readonly Head[];
+  fan: Fan | null;
+  words: string;
+}): React.JSX.Element {
+  const { laneNumbers } = useInterface();
+  const channel = channelOf(useShow().rig, heads, attribute);
+  const asDmx = laneNumbers === "DMX" && channel && fan && channel.slots.length > 0;
+  return <p className="truncate text-xs text-ink-3">{asDmx ? `DMX ${fan.knots.map((knot) => dmxOf(channel, knot)).join("..")}` : words}</p>;
+}
+
+/** A physical value as the whole number that its slots carry. */
+function dmxOf(channel: Channel, physical: number): number {
+  return encodeSlots(normalized(channel, physical), channel.slots.length * 8).reduce((sum, octet) => sum * 256 + octet, 0);
+}

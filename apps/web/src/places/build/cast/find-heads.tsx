@@ -1,0 +1,83 @@
+import { Search } from "lucide-react";
+import { useState } from "react";
+import { explain, headsOfProfile, litHeads, readWho, selectHeads } from "@vexa/core";
+import { useInterface } from "../../../selection/interface-store";
+import { useClient, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { TextInput } from "../../../ui/field";
+import { Menu, MenuItem, MenuTitle } from "../../../ui/menu";
+
+/** Selecting by what is typed (101..108, Rib spots/odd), by profile, by what is lit, and everything. */
+export function FindHeads(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const { selection, select } = useInterface();
+  const [text, setText] = useState("");
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const take = (): void => {
+    if (text.trim() === "") {
+      setComplaint(null);
+      return;
+    }
+    const read = readWho(text, {
+      rig: show.rig,
+      groups: show.all("group"),
+      selection,
+      groupHeads: (id) => show.groupHeads(id),
+      placed: (key) => show.placed(key),
+    });
+    setComplaint(read.ok ? null : explain(read.error));
+    if (read.ok) {
+      select(read.value);
+      setText("");
+    }
+  };
+  const profiles = show.all("profile").filter(({ id }) => show.rig.heads.some(({ profile }) => profile.id === id));
+  return (
+    <div className="relative flex shrink-0 gap-1 border-t border-edge px-3 py-2">
+      <TextInput
+        aria-label="Select by number or name"
+        aria-invalid={complaint !== null}
+        className="h-7 min-w-0 flex-1 font-mono text-xs"
+        placeholder="101..108, ribs/odd"
+        title="Numbers 12, 12.3, 1..28; groups; + and - between them; masks /odd /even /3 /3.2 /pairs /runs 4"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") take();
+          if (event.key === "Escape") {
+            setText("");
+            setComplaint(null);
+          }
+        }}
+      />
+      <Menu
+        trigger={
+          <Button tone="quiet" size="small" className="h-7 px-1.5" aria-label="Find heads" title="By profile, by what is lit, all">
+            <Search size={14} aria-hidden />
+          </Button>
+        }
+      >
+        <MenuItem onSelect={() => select(selectHeads(show.rig.heads.map(({ key }) => key)))} hint="Ctrl+A">
+          All heads
+        </MenuItem>
+        <MenuItem onSelect={() => select(selectHeads(litHeads(show.rig, client.values)))}>What is lit now</MenuItem>
+        <MenuTitle>By profile</MenuTitle>
+        {profiles.map(({ id, maker, model }) => (
+          <MenuItem key={id} onSelect={() => select(selectHeads(headsOfProfile(show.rig, id)))}>
+            {maker} {model}
+          </MenuItem>
+        ))}
+      </Menu>
+      {complaint && (
+        <p
+          role="alert"
+          className="absolute bottom-full left-3 z-30 mb-1 w-60 rounded border border-barred bg-bench p-2 text-xs shadow-sheet"
+        >
+          {complaint}
+        </p>
+      )}
+    </div>
+  );
+}

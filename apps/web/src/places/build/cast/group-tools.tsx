@@ -1,0 +1,112 @@
+import { useState, type ReactNode } from "react";
+import { masked, selectedHeads, setChange, type Change, type Group, type HeadKey, type Show } from "@vexa/core";
+import { useInterface } from "../../../selection/interface-store";
+import { useClient, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { TextInput } from "../../../ui/field";
+import { NumberChip } from "../../../ui/number-chip";
+import { PopSheet } from "../../../ui/pop-sheet";
+
+/** A new group at the end of the cast. */
+export function newGroup(show: Show, of: { name: string; heads: readonly HeadKey[]; territoryId: string | null; after?: number }): Group {
+  const rank = 1 + Math.max(0, ...show.all("group").map((group) => group.rank)) + (of.after ?? 0);
+  return {
+    id: `group-${crypto.randomUUID()}`,
+    kind: "group",
+    version: 1,
+    name: of.name.slice(0, 80),
+    rank,
+    heads: of.heads,
+    territoryId: of.territoryId,
+  };
+}
+
+/** All k-ths of a group as groups of their own: odd and even, or 1 of 3, 2 of 3, 3 of 3. */
+export function splitGroup(show: Show, group: Group, parts: number): Change[] {
+  return Array.from({ length: parts }, (_, index): Change => {
+    const name = parts === 2 ? `${group.name} ${index === 0 ? "odd" : "even"}` : `${group.name} ${index + 1} of ${parts}`;
+    const heads = masked(group.heads, { type: "every", n: parts, at: index + 1 });
+    return { op: "add", record: newGroup(show, { name, heads, territoryId: group.territoryId, after: index }) };
+  });
+}
+
+/** What can be done to one group: its name, its heads and their order, its parts. Every look that uses it follows. */
+export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNode }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const { selection } = useInterface();
+  const [open, setOpen] = useState(false);
+  const [parts, setParts] = useState(2);
+  const picked = selectedHeads(selection, show);
+  const present = new Set(group.heads);
+  const wanted = new Set(picked);
+  const put = (words: string, heads: readonly HeadKey[]): void => {
+    if (heads.length > 0 && client.transact(words, [setChange(group.id, ["heads"], { from: group.heads, to: heads })])) setOpen(false);
+  };
+  const more = picked.filter((head) => !present.has(head));
+  const less = group.heads.filter((head) => !wanted.has(head));
+  return (
+    <PopSheet label={`Change ${group.name}`} open={open} onOpen={setOpen} trigger={trigger}>
+      <Rename group={group} />
+      <p className="text-xs text-ink-3">Looks that use this group follow at once.</p>
+      <Button size="small" disabled={more.length === 0} onClick={() => put(`Added to ${group.name}`, [...group.heads, ...more])}>
+        Add the {more.length} selected
+      </Button>
+      <Button
+        size="small"
+        disabled={less.length === 0 || less.length === group.heads.length}
+        onClick={() => put(`Took heads out of ${group.name}`, less)}
+      >
+        Take out the {group.heads.length - less.length} selected
+      </Button>
+      <Button
+        size="small"
+        disabled={picked.length === 0}
+        title="Heads and order become those of the selection"
+        onClick={() => put(`Changed the heads of ${group.name}`, picked)}
+      >
+        Take heads and order from the selection
+      </Button>
+      <div className="flex items-center gap-1.5">
+        <NumberChip word="parts" label="How many parts" value={parts} max={20} onValue={setParts} />
+        <Button
+          size="small"
+          className="flex-1"
+          disabled={parts < 2 || parts > group.heads.length}
+          onClick={() => client.transact(`Split ${group.name} in ${parts}`, splitGroup(show, group, parts)) && setOpen(false)}
+        >
+          Save {parts === 2 ? "odd and even" : `every ${parts} parts`} as groups
+        </Button>
+      </div>
+      <Button
+        size="small"
+        className="text-barred"
+        onClick={() => client.transact(`Deleted the group ${group.name}`, [{ op: "remove", record: group }]) && setOpen(false)}
+      >
+        Delete the group
+      </Button>
+    </PopSheet>
+  );
+}
+
+function Rename({ group }: { group: Group }): React.JSX.Element {
+  const client = useClient();
+  const [name, setName] = useState(group.name);
+  const take = (): void => {
+    if (name.trim() && name.trim() !== group.name)
+      client.transact(`Named a group ${name.trim()}`, [setChange(group.id, ["name"], { from: group.name, to: name.trim() })]);
+    else setName(group.name);
+  };
+  return (
+    <TextInput
+      aria-label="Name of the group"
+      maxLength={80}
+      value={name}
+      onChange={(event) => setName(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") take();
+      }}
+    />
+  );
+}

@@ -1,0 +1,41 @@
+import { useEffect } from "react";
+import { highlightIdOf } from "@vexa/core";
+import { highlightChanges } from "../../../selection/highlight-edits";
+import { useInterface } from "../../../selection/interface-store";
+import { useClient, useMe, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { NumberChip } from "../../../ui/number-chip";
+
+/** Highlight: the heads at hand open white, the rest of the selection dimmed. It moves with the selection. */
+export function HighlightBar(): React.JSX.Element {
+  const client = useClient();
+  const me = useMe();
+  const show = useShow();
+  const { selection, highlightDim, set } = useInterface();
+  const on = show.get("highlight", highlightIdOf(me.id)) !== null;
+  useEffect(() => {
+    if (!on) return;
+    const changes = highlightChanges(client.view, me.id, { who: selection, dim: highlightDim });
+    client.transact("Highlight", changes);
+  }, [client, me.id, on, selection, highlightDim]);
+  const toggle = (): void => {
+    client.transact(
+      on ? "Ended the highlight" : "Highlight",
+      highlightChanges(client.view, me.id, on ? null : { who: selection, dim: highlightDim }),
+    );
+  };
+  return (
+    <div className="flex shrink-0 items-center gap-1.5 border-t border-edge p-3">
+      <Button className="flex-1 aria-pressed:border-parked aria-pressed:text-parked" aria-pressed={on} title="L" onClick={toggle}>
+        {on ? "■ End highlight" : "Highlight"}
+      </Button>
+      <NumberChip
+        word="rest %"
+        label="Level of the rest of the selection, percent"
+        value={Math.max(1, Math.round(highlightDim * 100))}
+        max={100}
+        onValue={(percent) => set({ highlightDim: percent / 100 })}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,65 @@
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { selectedHeads, selectGroups } from "@vexa/core";
+import { selectionName } from "../../../lanes/sketch-edits";
+import { useInterface } from "../../../selection/interface-store";
+import { useClient, useMe, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { TextInput } from "../../../ui/field";
+import { PopSheet } from "../../../ui/pop-sheet";
+import { newGroup } from "./group-tools";
+
+/** Saves the selection, or the part of it that the mask lets through, as a group with its order. */
+export function SaveGroup(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const { selection, select } = useInterface();
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState("");
+  const heads = selectedHeads(selection, show);
+  const start = selection.groupIds ? selectionName(show, selection).replace(",", "") : `Group ${show.all("group").length + 1}`;
+  // A programmer's group belongs to their territory; the lead's is common.
+  const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+  const save = (event: React.FormEvent): void => {
+    event.preventDefault();
+    const record = newGroup(show, { name: name.trim() || start, heads, territoryId });
+    if (!client.transact(`Saved the group ${record.name}`, [{ op: "add", record }])) return;
+    setName("");
+    setOpen(false);
+    select(selectGroups([record.id]));
+  };
+  return (
+    <PopSheet
+      label="Save a group"
+      open={open}
+      onOpen={setOpen}
+      trigger={
+        <Button tone="quiet" size="small" className="px-1" aria-label="Save the selection as a group" title="Save the selection as a group">
+          <Plus size={15} aria-hidden />
+        </Button>
+      }
+    >
+      {heads.length === 0 ? (
+        <p className="text-ink-2">Nobody is selected, so there is nothing to save. Select heads on the stage first.</p>
+      ) : (
+        <form onSubmit={save} className="grid gap-2">
+          <p className="text-xs text-ink-2">
+            {heads.length} {heads.length === 1 ? "head" : "heads"}, in the order of the thread
+          </p>
+          <TextInput
+            aria-label="Name of the new group"
+            autoFocus
+            maxLength={80}
+            placeholder={start}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <Button type="submit" tone="sketch">
+            Save group
+          </Button>
+        </form>
+      )}
+    </PopSheet>
+  );
+}

@@ -1,0 +1,111 @@
+import { ArrowLeftRight } from "lucide-react";
+import { all, maskPositions, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
+import { ORDER_WORDS } from "../../../lanes/shape-chips";
+import { maskName } from "../../../lanes/sketch-edits";
+import { useInterface } from "../../../selection/interface-store";
+import { useSelected } from "../../../selection/use-selection";
+import { useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { Choice } from "../../../ui/field";
+import { NumberChip } from "../../../ui/number-chip";
+
+const odd: Mask = { type: "every", n: 2, at: 1 };
+const even: Mask = { type: "every", n: 2, at: 2 };
+
+/** Masks over the selection, stepping through its parts, its order and its direction. */
+export function SelectionTools(): React.JSX.Element {
+  const show = useShow();
+  const { selection, select } = useInterface();
+  const { heads, baseCount } = useSelected();
+  const { mask } = selection;
+  const none = baseCount === 0;
+  const take = (next: Mask): void => select(withMask(selection, next));
+  const isEvery = mask?.type === "every" ? mask : null;
+  const isRuns = mask?.type === "runs" ? mask : null;
+  const chip = { tone: "chip", size: "small", disabled: none, className: "px-1.5" } as const;
+  return (
+    <div className="grid shrink-0 gap-1.5 border-t border-edge p-3 pt-2" role="group" aria-label="Selection tools">
+      <p className="flex justify-between text-xs text-ink-2">
+        <span className="font-semibold">Select</span>
+        <span aria-live="polite">{none ? "nobody" : `${heads.length} of ${baseCount}${mask ? `, ${maskName(mask)}` : ""}`}</span>
+      </p>
+      <div className="flex flex-wrap gap-1">
+        <Button {...chip} title="Odd ones (O)" aria-pressed={isEvery?.n === 2 && isEvery.at === 1} onClick={() => take(odd)}>
+          Odd
+        </Button>
+        <Button {...chip} title="Even ones (E)" aria-pressed={isEvery?.n === 2 && isEvery.at === 2} onClick={() => take(even)}>
+          Even
+        </Button>
+        <Button
+          {...chip}
+          title="The two ends, then inward (P)"
+          aria-pressed={mask?.type === "pairs"}
+          onClick={() => take({ type: "pairs", at: 1 })}
+        >
+          Pairs
+        </Button>
+        <Button {...chip} disabled={none || !mask} title="The whole base again (\)" onClick={() => select(all(selection))}>
+          All
+        </Button>
+      </div>
+      <div className="flex flex-wrap gap-1">
+        <NumberChip
+          word="every"
+          value={isEvery?.n ?? 3}
+          disabled={none}
+          onValue={(n) => take({ type: "every", n, at: Math.min(isEvery?.at ?? 1, n) })}
+        />
+        <NumberChip
+          word="from"
+          value={isEvery?.at ?? 1}
+          max={isEvery?.n ?? 3}
+          disabled={none}
+          onValue={(at) => take({ type: "every", n: isEvery?.n ?? 3, at })}
+        />
+        <NumberChip word="runs of" value={isRuns?.n ?? 4} disabled={none} onValue={(n) => take({ type: "runs", n, at: 1 })} />
+      </div>
+      <div className="flex flex-wrap items-center gap-1">
+        <Button {...chip} title="Previous part or head ([)" onClick={() => select(step(selection, -1, show))}>
+          ‹ prev
+        </Button>
+        <Button {...chip} title="Next part or head (])" onClick={() => select(step(selection, 1, show))}>
+          next ›
+        </Button>
+        {mask && (
+          <span className="text-xs text-ink-3">
+            part {mask.at} of {maskPositions(mask, baseCount)}
+          </span>
+        )}
+      </div>
+      <div className="flex gap-1">
+        <Choice
+          aria-label="Order of the heads"
+          className="h-7 min-w-0 flex-1 text-xs"
+          disabled={none}
+          value={selection.order ?? "picked"}
+          onChange={(event) =>
+            select(reordered(selection, { order: event.target.value as Order, seed: 1 + ((selection.seed ?? 0) % 99999) }))
+          }
+        >
+          {ORDERS.map((order) => (
+            <option key={order} value={order}>
+              {ORDER_WORDS[order]}
+            </option>
+          ))}
+        </Choice>
+        <Button
+          tone="chip"
+          size="small"
+          className="h-7 px-1.5"
+          disabled={none}
+          aria-pressed={selection.turned === true}
+          aria-label="Turn the thread round"
+          title="Turn the thread round (U)"
+          onClick={() => select(turnedRound(selection))}
+        >
+          <ArrowLeftRight size={13} aria-hidden />
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,10 @@
+import { useShow } from "../session/show-context";
+import { useInterface } from "./interface-store";
+import { selectedIn, type Selected } from "./selected";
+
+/** What is selected in this window, in the show as it is now. */
+export function useSelected(): Selected {
+  const show = useShow();
+  const { selection } = useInterface();
+  return selectedIn(show, selection);
+}

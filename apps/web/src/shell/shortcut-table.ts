@@ -1,0 +1,110 @@
+import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, withMask, type Selection } from "@vexa/core";
+import { wipeChanges } from "../lanes/sketch-edits";
+import { highlightChanges } from "../selection/highlight-edits";
+import { useInterface } from "../selection/interface-store";
+import type { ShowClient } from "../session/show-client";
+
+export interface Shortcut {
+  readonly keys: string;
+  readonly does: string;
+  readonly where?: "build" | "perform";
+  fits(event: KeyboardEvent): boolean;
+  run(client: ShowClient, event: KeyboardEvent): void;
+}
+
+const plain = (key: string) => (event: KeyboardEvent) =>
+  event.key.toLowerCase() === key && !event.ctrlKey && !event.metaKey && !event.altKey;
+const control = (key: string, shift: "shift" | "no shift") => (event: KeyboardEvent) =>
+  (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === key && event.shiftKey === (shift === "shift");
+const state = useInterface.getState;
+const reselect = (change: (selection: Selection) => Selection) => (): void => {
+  const { selection, select } = state();
+  if ((selection.groupIds ?? selection.heads ?? []).length > 0) select(change(selection));
+};
+
+/** Keys and what they do: this table is what `?` shows and what is listened to. */
+export const SHORTCUTS: readonly Shortcut[] = [
+  {
+    keys: "O",
+    does: "odd heads of the selection",
+    where: "build",
+    fits: plain("o"),
+    run: reselect((selection) => withMask(selection, { type: "every", n: 2, at: 1 })),
+  },
+  {
+    keys: "E",
+    does: "even heads",
+    where: "build",
+    fits: plain("e"),
+    run: reselect((selection) => withMask(selection, { type: "every", n: 2, at: 2 })),
+  },
+  {
+    keys: "P",
+    does: "pairs from the ends inward",
+    where: "build",
+    fits: plain("p"),
+    run: reselect((selection) => withMask(selection, { type: "pairs", at: 1 })),
+  },
+  {
+    keys: "[ and ]",
+    does: "previous and next part or head",
+    where: "build",
+    fits: (event) => event.key === "[" || event.key === "]",
+    run: (client, event) => reselect((selection) => step(selection, event.key === "]" ? 1 : -1, client.view))(),
+  },
+  {
+    keys: "Ctrl+A",
+    does: "all heads of the rig",
+    where: "build",
+    fits: control("a", "no shift"),
+    run: (client) => state().select(selectHeads(client.view.rig.heads.map(({ key }) => key))),
+  },
+  { keys: "U", does: "turn the thread round", where: "build", fits: plain("u"), run: reselect(turnedRound) },
+  { keys: "L", does: "highlight on and off", where: "build", fits: plain("l"), run: (client) => toggleHighlight(client) },
+  { keys: "\\", does: "the whole base again", where: "build", fits: plain("\\"), run: reselect(all) },
+  {
+    keys: "Esc",
+    does: "drop the selection",
+    where: "build",
+    fits: (event) => event.key === "Escape" && !event.shiftKey,
+    run: () => state().select(EMPTY_SELECTION),
+  },
+  {
+    keys: "Shift+Esc",
+    does: "wipe the sketch (Ctrl+Z gives it back)",
+    fits: (event) => event.key === "Escape" && event.shiftKey,
+    run: (client) => void client.transact("Wiped the sketch", wipeChanges(client.view, client.personId)),
+  },
+  { keys: "R", does: "record a cue from the sketch", where: "build", fits: plain("r"), run: () => state().set({ recording: true }) },
+  { keys: "T", does: "tap the chosen speed master", fits: plain("t"), run: (client) => tapChosen(client) },
+  { keys: "Space", does: "go on the chosen card", where: "perform", fits: plain(" "), run: (client) => playChosen(client, "go") },
+  {
+    keys: "Backspace",
+    does: "let the chosen card go",
+    where: "perform",
+    fits: plain("backspace"),
+    run: (client) => playChosen(client, "let-go"),
+  },
+  { keys: "Ctrl+Z", does: "take back your own last edit", fits: control("z", "no shift"), run: (client) => client.undo("undo") },
+  { keys: "Ctrl+Shift+Z", does: "do it again", fits: control("z", "shift"), run: (client) => client.undo("redo") },
+  { keys: "?", does: "this list", fits: (event) => event.key === "?", run: () => state().set({ shortcutsShown: true }) },
+];
+
+function toggleHighlight(client: ShowClient): void {
+  const on = client.view.get("highlight", highlightIdOf(client.personId)) !== null;
+  const { selection, highlightDim } = state();
+  client.transact(
+    on ? "Ended the highlight" : "Highlight",
+    highlightChanges(client.view, client.personId, on ? null : { who: selection, dim: highlightDim }),
+  );
+}
+
+function tapChosen(client: ShowClient): void {
+  const masterId = state().chosenMasterId ?? client.view.all("master").toSorted((a, b) => a.rank - b.rank)[0]?.id;
+  if (masterId) client.play({ type: "tap", masterId });
+}
+
+function playChosen(client: ShowClient, type: "go" | "let-go"): void {
+  const playbackId = state().chosenPlaybackId;
+  if (playbackId) client.play({ type, playbackId });
+}

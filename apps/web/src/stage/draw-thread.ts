@@ -1,0 +1,96 @@
+import type { StageDrawing } from "./draw-stage";
+import { threadEnds, type Gesture } from "./pick";
+
+/** In a crowd rings would hide the light: there the thread alone says who is selected. */
+const MOST_RINGS = 500;
+
+/**
+ * The thread through the selected heads in order with numbers at its ends, a bead on the current single head, rings around
+ * what others have selected, and what the pointer is drawing.
+ */
+export function drawThread(
+  context: CanvasRenderingContext2D,
+  drawing: StageDrawing,
+  of: {
+    selected: readonly number[];
+    /** The head that a mask of one has stepped to. */
+    single: number | null;
+    others: readonly number[];
+    ink: string;
+    otherInk: string;
+    gesture: Gesture | null;
+  },
+): void {
+  const { projection, xy, radius, cells } = drawing;
+  context.clearRect(0, 0, projection.width, projection.height);
+  context.lineWidth = 1;
+  context.strokeStyle = of.otherInk;
+  context.setLineDash([2, 2]);
+  for (const index of of.others) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 4 });
+  context.setLineDash([]);
+  context.strokeStyle = of.ink;
+  context.fillStyle = of.ink;
+  context.globalAlpha = 0.75;
+  context.beginPath();
+  of.selected.forEach((index, rank) => {
+    if (rank === 0) context.moveTo(xy[2 * index]!, xy[2 * index + 1]!);
+    else context.lineTo(xy[2 * index]!, xy[2 * index + 1]!);
+  });
+  context.stroke();
+  context.globalAlpha = 1;
+  context.lineWidth = 1.4;
+  if (of.selected.length <= MOST_RINGS)
+    for (const index of of.selected)
+      ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + (cells[index] ? 1 : 2.2) });
+  if (of.single !== null) {
+    context.beginPath();
+    context.arc(xy[2 * of.single]!, xy[2 * of.single + 1]! - radius[of.single]! - 6, 2.5, 0, 2 * Math.PI);
+    context.fill();
+  }
+  drawEnds(context, drawing, of.selected);
+  if (of.gesture) drawGesture(context, drawing, { gesture: of.gesture, selected: of.selected });
+}
+
+/** Small numbers at both ends: they tell the direction, and are the handles that turn it. */
+function drawEnds(context: CanvasRenderingContext2D, { xy }: StageDrawing, selected: readonly number[]): void {
+  context.font = "600 11px 'JetBrains Mono Variable', monospace";
+  context.textBaseline = "middle";
+  [...new Set([selected[0], selected.at(-1)])].forEach((index, end) => {
+    if (index === undefined) return;
+    context.textAlign = end === 0 ? "right" : "left";
+    context.fillText(String(end === 0 ? 1 : selected.length), xy[2 * index]! + (end === 0 ? -11 : 11), xy[2 * index + 1]!);
+  });
+}
+
+function drawGesture(
+  context: CanvasRenderingContext2D,
+  drawing: StageDrawing,
+  { gesture, selected }: { gesture: Gesture; selected: readonly number[] },
+): void {
+  context.setLineDash([4, 3]);
+  context.beginPath();
+  switch (gesture.kind) {
+    case "box": {
+      const [[x0, y0], [x1, y1]] = [gesture.from, gesture.to];
+      context.rect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+      break;
+    }
+    case "lasso":
+      gesture.points.forEach(([x, y], index) => (index === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+      context.closePath();
+      break;
+    case "thread": {
+      const ends = threadEnds(drawing, selected);
+      if (ends) context.moveTo(...ends[gesture.end]);
+      context.lineTo(...gesture.to);
+    }
+  }
+  context.stroke();
+  context.setLineDash([]);
+}
+
+function ring(context: CanvasRenderingContext2D, { x, y, size }: { x: number; y: number; size: number }): void {
+  context.beginPath();
+  context.arc(x, y, size, 0, 2 * Math.PI);
+  context.stroke();
+}
