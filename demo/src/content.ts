@@ -1,10 +1,31 @@
-import type { Attribute, Cue, CueList, Fan, Mask, Motion, Page, Part, Playback, Shape, ShowRecord, Stroke } from "@vexa/core";
+import {
+  colorOfHex,
+  type Attribute,
+  type ColorPath,
+  type Cue,
+  type CueList,
+  type Fan,
+  type Mask,
+  type Motion,
+  type Page,
+  type Part,
+  type Playback,
+  type SavedShape,
+  type Shape,
+  type ShowRecord,
+  type Stroke,
+} from "@vexa/core";
 
 const ALONG: Shape = {};
 
 /** A part with a level or fan that lies along the selection as picked unless said otherwise. */
 function level(knots: readonly number[], more: { shape?: Shape; fade?: Fan; delay?: Fan } = {}): Part {
   return { level: { knots }, shape: ALONG, touched: 1, ...more };
+}
+
+/** Whole colours along the selection, as screens write them. */
+function colored(hexes: readonly string[], path: ColorPath = "even", shape: Shape = ALONG): Part {
+  return { colors: { knots: hexes.map((hex) => colorOfHex(hex)!), path }, shape, touched: 1 };
 }
 
 function moving(motion: Partial<Motion> & Pick<Motion, "waveform" | "low" | "high">, shape: Shape = ALONG): Part {
@@ -46,15 +67,11 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
             Dimmer: level([0.2, 0.7, 0.2], { shape: { order: "left-to-right" }, delay: { knots: [0, 1.2] } }),
             Tilt: level([-18, 18], { shape: { runs: 7 } }),
             Pan: level([-40, 40], { shape: { runs: 7 } }),
-            ColorSub_C: level([0.1, 0.75], { shape: { runs: 7 } }),
-            ColorSub_M: level([0.65, 0.1], { shape: { runs: 7 } }),
+            Color: colored(["#d060ff", "#7ad0ff"], "even", { runs: 7 }),
           }),
           stroke(2, "group-washes", {
             Dimmer: level([0.35]),
-            ColorAdd_R: level([0.35]),
-            ColorAdd_G: level([0.1]),
-            ColorAdd_B: level([0.9]),
-            ColorAdd_W: level([0]),
+            Color: colored(["#5a20f0"]),
           }),
         ],
       },
@@ -75,7 +92,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
           stroke(1, "group-spots", {
             Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
             Pan: level([-60, 60], { shape: { order: "left-to-right" } }),
-            ColorSub_Y: level([0.9, 0, 0.9], { shape: { order: "outward" } }),
+            Color: colored(["#ffc060", "#fff4e0", "#ffc060"], "even", { order: "outward" }),
           }),
         ],
       },
@@ -95,17 +112,11 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
               { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
               { order: "left-to-right", by: "distance" },
             ),
-            ColorAdd_R: level([0.25, 0.05, 0.3], { shape: { runs: 28 } }),
-            ColorAdd_G: level([0.35, 0.85, 0.2], { shape: { runs: 7 } }),
-            ColorAdd_B: level([0.9, 0.3, 0.95], { shape: { runs: 7 } }),
+            Color: colored(["#3a60ff", "#20e0c0", "#7040ff"], "even", { runs: 28 }),
           }),
           stroke(2, "group-ferns", {
             Dimmer: level([0.6]),
-            ColorAdd_R: level([0.05]),
-            ColorAdd_G: level([0.7, 0.35]),
-            ColorAdd_B: level([0.1, 0.5]),
-            ColorAdd_RY: level([0]),
-            ColorAdd_GY: level([0.5, 0.1]),
+            Color: colored(["#30c050", "#20a0b0"]),
           }),
         ],
       },
@@ -165,10 +176,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
           stroke(1, "group-washes", {
             Dimmer: moving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
             Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
-            ColorAdd_R: level([1]),
-            ColorAdd_G: level([0.35]),
-            ColorAdd_B: level([0]),
-            ColorAdd_W: level([0.2]),
+            Color: colored(["#ff5a10"]),
           }),
         ],
       },
@@ -200,7 +208,16 @@ const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "
   { listId: "list-spore", column: 0, row: 3, columns: 2, rows: 2, releaseSeconds: 0.3 },
 ];
 
-/** Cue lists, cues, the page and its cards. */
+/** Shapes to lay on any lane. */
+const SHAPES: readonly (readonly [string, Shape])[] = [
+  ["Tent", { folded: true }],
+  ["Rib by rib", { runs: 7 }],
+  ["From the centre", { order: "outward" }],
+  ["Pairs of neighbours", { clump: 2 }],
+  ["Spores", { order: "scattered", seed: 7 }],
+];
+
+/** Cue lists, cues, the page and its cards, and the library of shapes. */
 export function demoContent(): ShowRecord[] {
   const lists = LISTS.map(({ id, name, territoryId }, rank): CueList => ({ id, kind: "cueList", version: 1, name, rank, territoryId }));
   const cues = LISTS.flatMap(({ id, cues: entries }) => entries.map((entry, index) => cue(id, index + 1, entry)));
@@ -214,5 +231,13 @@ export function demoContent(): ShowRecord[] {
     startsOnRaise: true,
     letsGoAtZero: true,
   }));
-  return [...lists, ...cues, page, ...cards];
+  const shapes = SHAPES.map(([name, shape], rank): SavedShape => ({
+    id: `shape-${rank + 1}`,
+    kind: "savedShape",
+    version: 1,
+    name,
+    rank,
+    shape,
+  }));
+  return [...lists, ...cues, page, ...cards, ...shapes];
 }

@@ -12,5 +12,11 @@ export function spotValue(levels: (universe: number) => Buffer | null, spot: num
   if (!octets) return NaN;
   return (octets[start + at - 1]! * 256 + octets[start + at]!) / 65535;
 }
+
+/** One octet of a spot. `at` is the slot within the spot, from 1. */
+export function spotOctet(levels: (universe: number) => Buffer | null, spot: number, at: number): number {
+  const { universe, start } = SPOTS[spot]!;
+  return levels(universe)?.[start + at - 1] ?? NaN;
+}
 export const DIMMER = 5;
 export const PAN = 1;

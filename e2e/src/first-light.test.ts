@@ -204,7 +204,7 @@ describe("first light", () => {
     node.collect();
     await until("the wire moves again", () => node.history(1).length > 20);
     await until("and plays on", () => dimmer(0) > 0.2);
-    await until("the browser is back", async () => (await ines.getByText(/44 Hz|4\d Hz/).count()) > 0);
+    await until("the browser is back", async () => (await ines.getByText(/\d+ Hz/).count()) > 0);
     expect(await ines.getByRole("slider", { name: "Spore rising" }).getAttribute("data-running")).toBe("true");
   });
 });

@@ -25,19 +25,22 @@ export async function pickGroup(page: Page, name: string): Promise<void> {
   await page.getByRole("complementary", { name: "Cast" }).getByRole("button", { name }).first().click();
 }
 
+/** Puts an attribute into the sketch for the selection, unless it is there. */
+export async function addLane(page: Page, label: string): Promise<void> {
+  const lanes = page.getByRole("region", { name: "Lanes" });
+  if ((await lanes.getByRole("article", { name: `Lane ${label}`, exact: true }).count()) > 0) return;
+  const first = lanes.getByRole("button", { name: label, exact: true });
+  if ((await first.count()) > 0) await first.click();
+  else {
+    await lanes.getByRole("button", { name: "Attribute" }).click();
+    await page.getByRole("menuitem", { name: new RegExp(`^${label} (Intensity|Position|Colour|Beam)$`) }).click();
+  }
+}
+
 /** Puts an attribute into the sketch and types its value. */
 export async function setLane(page: Page, label: string, value: string): Promise<void> {
-  const lanes = page.getByRole("region", { name: "Lanes" });
-  const lane = lanes.getByRole("article", { name: `Lane ${label}`, exact: true });
-  if ((await lane.count()) === 0) {
-    const first = lanes.getByRole("button", { name: label, exact: true });
-    if ((await first.count()) > 0) await first.click();
-    else {
-      await lanes.getByRole("button", { name: "Attribute" }).click();
-      await page.getByRole("menuitem", { name: new RegExp(`^${label}`) }).click();
-    }
-  }
-  const field = lane.getByLabel(`${label} value`, { exact: true });
+  await addLane(page, label);
+  const field = page.getByRole("article", { name: `Lane ${label}`, exact: true }).getByLabel(`${label} value`, { exact: true });
   await field.fill(value);
   await field.press("Enter");
 }

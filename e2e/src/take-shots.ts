@@ -2,7 +2,7 @@ import { mkdirSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import type { Page } from "playwright-core";
 import { openBrowser } from "./browser";
-import { pickGroup, setLane, signedIn } from "./people";
+import { addLane, pickGroup, setLane, signedIn } from "./people";
 import { runVexa } from "./run-server";
 import { pause } from "./until";
 
@@ -46,6 +46,17 @@ try {
   await ines.getByRole("article", { name: "Lane Dimmer" }).getByRole("heading").click();
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
   await shoot(ines, "weave");
+
+  await ines.keyboard.press("Control+z");
+  await addLane(ines, "Colour");
+  await ines.getByLabel("Colour value").fill("#ff7a30..#ffd060..#30a0a0");
+  await ines.getByLabel("Colour value").press("Enter");
+  await ines.getByRole("button", { name: "Odd", exact: true }).click();
+  await setLane(ines, "Dimmer", "90");
+  await ines.getByRole("button", { name: "All", exact: true }).click();
+  await ines.getByRole("button", { name: "Show the groups as they hang" }).click();
+  await shoot(ines, "shaping");
+  await ines.getByRole("button", { name: "Show the groups as a list" }).click();
 
   await ines.getByRole("button", { name: "Record cue" }).first().click();
   await ines.getByLabel("Name of the list").fill("Spore rising");

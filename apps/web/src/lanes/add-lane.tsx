@@ -51,7 +51,7 @@ export function useAddLane(heads: readonly Head[]): (attribute: Attribute) => vo
 
 export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Element {
   const add = useAddLane(heads);
-  const attributes = attributesOf(heads, ATTRIBUTE_NAMES);
+  const attributes = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
   const barred = useBarred(heads);
   return (
     <div className="grid gap-3 p-3">
@@ -96,8 +96,9 @@ function useBarred(heads: readonly Head[]): string | null {
 
 export function AddLane({ heads, present }: { heads: readonly Head[]; present: readonly Attribute[] }): React.JSX.Element | null {
   const add = useAddLane(heads);
+  const own = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
   if (present.length === 0) return null;
-  const rest = attributesOf(heads, ATTRIBUTE_NAMES).filter((attribute) => !present.includes(attribute));
+  const rest = own.filter((attribute) => !present.includes(attribute));
   return (
     <Menu
       className="max-h-80"

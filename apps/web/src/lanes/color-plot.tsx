@@ -1,20 +1,5 @@
 import { useRef } from "react";
-import {
-  colorOfHex,
-  COLOR_PATHS,
-  fanColor,
-  hexOfColor,
-  placeHeads,
-  xyzOf,
-  type ColorFan,
-  type ColorPath,
-  type HeadValue,
-  type PlacedHead,
-  type Shape,
-} from "@vexa/core";
-import { Button } from "../ui/button";
-
-const PATH_WORDS: Record<ColorPath, string> = { straight: "straight", even: "even", round: "round", "round-long": "the long way round" };
+import { colorOfHex, hexOfColor, placeHeads, xyzOf, type ColorFan, type HeadValue, type PlacedHead, type Shape } from "@vexa/core";
 
 /** Each head's colour along the selection, with a well for each knot; a click on the bar puts another knot in. */
 export function ColorPlot(props: {
@@ -33,7 +18,10 @@ export function ColorPlot(props: {
           <span
             key={index}
             className="h-full flex-1"
-            style={{ background: entry?.color ? hexOfColor(entry.color) : "transparent", marginRight: values.length > 80 ? 0 : 1 }}
+            style={{
+              background: entry?.color ? hexOfColor(entry.color, "at-full") : "transparent",
+              marginRight: values.length > 80 ? 0 : 1,
+            }}
           />
         ))}
       </div>
@@ -74,7 +62,7 @@ function Wells({
           aria-label={`${label}, colour ${index + 1} of ${colors.knots.length}`}
           className="absolute bottom-2 h-5 w-7 -translate-x-1/2 cursor-pointer rounded-[3px] border-2 border-ink bg-bench p-0"
           style={{ left: `calc(12px + ${at(index)} * (100% - 24px))` }}
-          value={hexOfColor(xyzOf(knot))}
+          value={hexOfColor(xyzOf(knot), "as-is")}
           onFocus={() => (gesture.current = crypto.randomUUID())}
           onChange={(event) => {
             const next = colorOfHex(event.target.value);
@@ -82,42 +70,6 @@ function Wells({
           }}
         />
       ))}
-    </>
-  );
-}
-
-/** The paths that a fan of colours can take, and knots more or fewer. */
-export function ColorChips({ colors, onColors }: { colors: ColorFan; onColors: (colors: ColorFan) => void }): React.JSX.Element {
-  const { knots, path } = colors;
-  const more = (): void => {
-    // The new end continues as the last stretch does, so that nothing on stage jumps but the far end.
-    const { x, y, z } = fanColor(colors, 1);
-    const sum = x + y + z;
-    onColors({ ...colors, knots: [...knots, { x: x / sum, y: y / sum, luminance: y }] });
-  };
-  return (
-    <>
-      {knots.length > 1 &&
-        COLOR_PATHS.map((entry) => (
-          <Button
-            key={entry}
-            tone="chip"
-            size="small"
-            aria-pressed={path === entry}
-            title="The way from colour to colour"
-            onClick={() => onColors({ ...colors, path: entry })}
-          >
-            {PATH_WORDS[entry]}
-          </Button>
-        ))}
-      <Button tone="chip" size="small" aria-label="Another colour at the end" disabled={knots.length >= 16} onClick={more}>
-        + colour
-      </Button>
-      {knots.length > 1 && (
-        <Button tone="chip" size="small" aria-label="One colour less" onClick={() => onColors({ ...colors, knots: knots.slice(0, -1) })}>
-          − colour
-        </Button>
-      )}
     </>
   );
 }

@@ -2,6 +2,7 @@ import { attributeInfo, colorOfHex, hexOfColor, xyzOf, type ColorFan, type Head,
 import { useInterface } from "../selection/interface-store";
 import { FanField } from "../ui/fan-field";
 import { TextInput } from "../ui/field";
+import { ColorChips } from "./color-chips";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { SlotChoice, UnitLine } from "./lane-numbers";
 import type { LaneEdits } from "./use-lane-edits";
@@ -13,7 +14,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
   const { laneMode } = useInterface();
   const { attribute, own, editable, touched } = lane;
   const { label } = attributeInfo(attribute);
-  if (laneMode === "times") return <p className="text-xs text-ink-3">when each head starts and ends</p>;
+  if (laneMode === "times") return <p className="text-xs text-ink-3">when each head starts and ends; dashed: the cue's own time</p>;
   if (attribute === "Color" && laneMode === "value") return <ColorNumbers lane={lane} edits={edits} />;
   const part: Part =
     own && (editable || laneMode !== "value")
@@ -58,7 +59,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
 function ColorNumbers({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
   const { own, editable, touched } = lane;
   const colors = editable ? (own?.part.colors ?? null) : null;
-  const text = colors?.knots.map((knot) => hexOfColor(xyzOf(knot))).join("..") ?? "";
+  const text = colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
   const take = (typed: string): void => {
     const knots = typed.split("..").map(colorOfHex);
     if (typed === text || knots.length > 64 || knots.some((knot) => knot === null)) return;
@@ -79,7 +80,11 @@ function ColorNumbers({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.
         }}
         onBlur={(event) => take(event.currentTarget.value.trim())}
       />
-      <p className="truncate text-xs text-ink-3">as screens write them</p>
+      {colors && own ? (
+        <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />
+      ) : (
+        <p className="truncate text-xs text-ink-3">as screens write them</p>
+      )}
     </>
   );
 }

@@ -53,7 +53,7 @@ export function LanePlot(props: {
     const of = drag.current;
     if (!of) return;
     if (of.knot === null) {
-      const whole = onGrid(y.invert(0) - y.invert(event.clientY - of.startY));
+      const whole = onGrid(y.invert(event.clientY - of.startY) - y.invert(0));
       if (whole !== of.moved) onNudge(Math.round((whole - of.moved) * 1e6) / 1e6, of.gesture);
       of.moved = whole;
       return;

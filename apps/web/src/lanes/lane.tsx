@@ -4,7 +4,7 @@ import { useInterface } from "../selection/interface-store";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { WeaveCanvas } from "../weave/weave-canvas";
-import { ColorChips, ColorPlot } from "./color-plot";
+import { ColorPlot } from "./color-plot";
 import { LaneEntry } from "./lane-entry";
 import { laneCurve, mixedPoints, plotPoints, withFan, withShape, type Lane, type LaneCurve } from "./lane-model";
 import { LanePlot } from "./lane-plot";
@@ -56,9 +56,6 @@ export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly H
       <div className="flex min-w-0 flex-col pt-1.5 pr-2">
         <div className="flex justify-end gap-1">
           {!editable && <MixedChips lane={lane} edits={edits} />}
-          {attribute === "Color" && editable && part?.colors && laneMode === "value" && (
-            <ColorChips colors={part.colors} onColors={(colors) => edits.put({ ...part, colors })} />
-          )}
           {chips && (
             <ShapeChips
               label={label}

@@ -175,7 +175,7 @@ export function screenUnit(attribute: Attribute): string {
 export function partWords(attribute: Attribute, part: Part): string {
   const scale = screenScale(attribute);
   const scaled = (of: Fan | undefined): string => (of ? formatFan(of.knots.map((knot) => knot * scale)) : "");
-  const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot))).join("..") ?? "";
+  const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
   const motion = part.motion ? `${part.motion.waveform} ${formatFan([part.motion.low * scale, part.motion.high * scale])}` : "";
   return [scaled(part.level), colors, part.nudge ? `nudged ${scaled(part.nudge)}` : "", motion].filter(Boolean).join(", ");
 }

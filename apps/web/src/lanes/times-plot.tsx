@@ -13,7 +13,7 @@ export function TimesPlot({ label, values }: { label: string; values: readonly (
   const end = (entry: HeadValue): number => entry.delay + (entry.fade ?? CUES_OWN_SECONDS);
   const last = Math.max(0.5, ...values.map((entry) => (entry ? end(entry) : 0)));
   const x = scaleLinear([0, Math.max(1, values.length - 1)], [12, width - 12]);
-  const y = scaleLinear([0, last], [height - 12, 6]);
+  const y = scaleLinear([0, last], [height - 8, 14]);
   const bars = (own: "own" | "the cue's"): string =>
     values
       .map((entry, index) =>
@@ -23,7 +23,6 @@ export function TimesPlot({ label, values }: { label: string; values: readonly (
       )
       .join("");
   const thickness = Math.max(1, Math.min(7, (width / Math.max(1, values.length)) * 0.6));
-  const first = values.find((entry) => entry !== null);
   return (
     <div ref={frame} className="relative h-full min-w-0">
       {width > 0 && (
@@ -46,7 +45,6 @@ export function TimesPlot({ label, values }: { label: string; values: readonly (
           <path d={bars("the cue's")} className="fill-none stroke-sketch" strokeWidth={thickness} strokeDasharray="3 3" opacity={0.7} />
         </svg>
       )}
-      {first?.fade === null && <span className="absolute bottom-0 left-3 text-[11px] text-ink-3">dashed: the cue's own time</span>}
     </div>
   );
 }

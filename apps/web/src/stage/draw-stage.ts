@@ -10,6 +10,8 @@ export interface StageDrawing {
   /** Radius of each head's mark in pixels. */
   readonly radius: Float32Array;
   readonly cells: Uint8Array;
+  /** Room for the indices of lit heads, so that a frame allocates nothing. */
+  readonly lit: Int32Array;
 }
 
 export function prepareStage(rig: Rig, width: number, height: number): StageDrawing {
@@ -25,15 +27,16 @@ export function prepareStage(rig: Rig, width: number, height: number): StageDraw
     cells[index] = head.mode.heads.length > 2 ? 1 : 0;
     radius[index] = (cells[index] ? 2.2 : head.parameters.has("Pan") ? 4.5 : 3.4) * crowd;
   });
-  return { heads: rig.heads, projection, looks: new HeadLooks(rig), xy, radius, cells };
+  return { heads: rig.heads, projection, looks: new HeadLooks(rig), xy, radius, cells, lit: new Int32Array(rig.heads.length) };
 }
 
 /** Metres: beams that don't meet the floor end here. */
 const FURTHEST = 9;
 const FEWEST_BEAM_LEVEL = 0.02;
+const FEWEST_LEVEL = 0.004;
 
-/** Floor lines every two metres under the rig. */
-export function drawFloor(context: CanvasRenderingContext2D, { projection }: StageDrawing, ink: string): void {
+/** What stays the same from frame to frame: floor lines every two metres under the rig, and every head as it looks unlit. */
+export function drawFloor(context: CanvasRenderingContext2D, { projection, xy, radius, cells }: StageDrawing, ink: string): void {
   context.clearRect(0, 0, projection.width, projection.height);
   context.strokeStyle = ink;
   context.lineWidth = 1;
@@ -50,33 +53,46 @@ export function drawFloor(context: CanvasRenderingContext2D, { projection }: Sta
   }
   context.stroke();
   context.globalAlpha = 1;
+  context.fillStyle = ink;
+  for (let index = 0; index < radius.length; index++)
+    fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]!, square: cells[index] === 1 });
 }
 
 const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
 
-/** Beams first, then every head in its colour. `values` are those of the rig's parameters. */
-export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawing, paint: { values: Float32Array; unlit: string }): void {
-  const { projection, heads, xy, radius, cells } = drawing;
+/** Above so many lit beams each is drawn plainly: gradients for a crowd take a laptop without a graphics card too long. */
+const MOST_SOFT_BEAMS = 240;
+
+/** Beams first, then every lit head in its colour. `values` are those of the rig's parameters. */
+export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawing, values: Float32Array): void {
+  const { projection, heads, xy, radius, cells, lit } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
-  context.globalCompositeOperation = "lighter";
+  let count = 0;
+  let beams = 0;
   for (let index = 0; index < heads.length; index++) {
-    if (!heads[index]!.parameters.has("Pan")) continue;
-    drawing.looks.read(index, paint.values, look);
-    if (look.intensity > FEWEST_BEAM_LEVEL) drawBeam(context, heads[index]!, projection);
+    drawing.looks.read(index, values, look);
+    if (look.intensity <= FEWEST_LEVEL) continue;
+    lit[count++] = index;
+    if (look.intensity > FEWEST_BEAM_LEVEL && heads[index]!.parameters.has("Pan")) beams++;
+  }
+  context.globalCompositeOperation = "lighter";
+  const soft = beams <= MOST_SOFT_BEAMS ? "soft" : "plain";
+  for (let at = 0; at < count && beams > 0; at++) {
+    const head = heads[lit[at]!]!;
+    if (!head.parameters.has("Pan")) continue;
+    drawing.looks.read(lit[at]!, values, look);
+    if (look.intensity > FEWEST_BEAM_LEVEL) drawBeam(context, head, { projection, soft });
   }
   context.globalCompositeOperation = "source-over";
-  for (let index = 0; index < heads.length; index++) {
-    drawing.looks.read(index, paint.values, look);
-    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]!];
-    context.fillStyle = paint.unlit;
-    fillMark(context, { x, y, size, square: cells[index] === 1 });
-    if (look.intensity <= 0.004) continue;
+  for (let at = 0; at < count; at++) {
+    const index = lit[at]!;
+    drawing.looks.read(index, values, look);
     context.fillStyle = `rgb(${look.red} ${look.green} ${look.blue})`;
     // The eye sees a quarter of the light as about half as bright.
     context.globalAlpha = Math.sqrt(look.intensity);
-    fillMark(context, { x, y, size: size + 0.6, square: cells[index] === 1 });
-    context.globalAlpha = 1;
+    fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 0.6, square: cells[index] === 1 });
   }
+  context.globalAlpha = 1;
 }
 
 function fillMark(
@@ -93,7 +109,11 @@ function fillMark(
 }
 
 /** A soft wedge from the head to where its beam meets the floor, as wide as its angle. */
-function drawBeam(context: CanvasRenderingContext2D, head: Head, projection: Projection): void {
+function drawBeam(
+  context: CanvasRenderingContext2D,
+  head: Head,
+  { projection, soft }: { projection: Projection; soft: "soft" | "plain" },
+): void {
   const { origin, direction } = beam({ position: head.position, rotation: head.fixture.rotation }, look.pan, look.tilt);
   const toFloor = direction.z < -0.05 ? -origin.z / direction.z : FURTHEST;
   const reach = Math.min(FURTHEST, toFloor > 0 ? toFloor : FURTHEST);
@@ -102,11 +122,13 @@ function drawBeam(context: CanvasRenderingContext2D, head: Head, projection: Pro
   const [x1, y1] = projection.point(end);
   const length = Math.hypot(x1 - x0, y1 - y0);
   const half = Math.max(2, reach * Math.tan((look.beamDegrees * Math.PI) / 360) * projection.scale);
-  const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
   const color = `${look.red} ${look.green} ${look.blue}`;
-  glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * look.intensity)}%)`);
-  glow.addColorStop(1, `rgb(${color} / 0%)`);
-  context.fillStyle = glow;
+  if (soft === "soft") {
+    const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
+    glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * look.intensity)}%)`);
+    glow.addColorStop(1, `rgb(${color} / 0%)`);
+    context.fillStyle = glow;
+  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * look.intensity)}%)`;
   context.beginPath();
   if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
   else {

@@ -7,7 +7,7 @@ import { useSelected } from "../selection/use-selection";
 import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
-import { beginGesture, endGesture, movedGesture, type Gesture } from "./pick";
+import { beginGesture, endGesture, movedGesture, threadEnds, type Gesture } from "./pick";
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(): React.JSX.Element {
@@ -28,7 +28,7 @@ export function StageCanvas(): React.JSX.Element {
 
   const { request } = useFrameLoop(() => {
     if (!drawing) return;
-    drawLight(sharpContext(light.current!, width, height), drawing, { values: client.values, unlit: token("stage-line") });
+    drawLight(sharpContext(light.current!, width, height), drawing, client.values);
   });
   useEffect(() => {
     request();
@@ -55,6 +55,7 @@ export function StageCanvas(): React.JSX.Element {
     });
   }, [drawing, width, height, selected, single, others, indexOf, gesture]);
 
+  const ends = drawing && threadEnds(drawing, selected);
   const at = (event: React.PointerEvent): readonly [number, number] => {
     const { left, top } = frame.current!.getBoundingClientRect();
     return [event.clientX - left, event.clientY - top];
@@ -86,6 +87,7 @@ export function StageCanvas(): React.JSX.Element {
       data-selected={selected.length}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}
+      data-thread={ends ? [...ends.first, ...ends.last].map(Math.round).join(" ") : undefined}
       onPointerDown={start}
       onPointerMove={(event) => gesture && setGesture(movedGesture(gesture, at(event)))}
       onPointerUp={end}

@@ -25,22 +25,25 @@ export function FanField(props: {
     setDraft(null);
     setComplaint(null);
   };
-  const take = (): void => {
+  /** True when nothing is left to mend. */
+  const take = (): boolean => {
     if (draft === null || draft.trim() === inForce) {
       leave();
-      return;
+      return true;
     }
     const plus = draft.trim().startsWith("+");
     const read = parseFan(plus ? draft.trim().slice(1) : draft, inForce || "What was there");
-    if (!read.ok) setComplaint(explain(read.error));
-    else if (
-      onKnots(
-        read.value.map((knot) => knot / scale),
-        plus ? "plus" : "plain",
-      )
-    )
+    if (!read.ok) {
+      setComplaint(explain(read.error));
+      return false;
+    }
+    const knots = read.value.map((knot) => knot / scale);
+    if (onKnots(knots, plus ? "plus" : "plain")) {
       leave();
-    else setComplaint(`This can't be. ${inForce || "What was there"} was kept.`);
+      return true;
+    }
+    setComplaint(`This can't be. ${inForce || "What was there"} was kept.`);
+    return false;
   };
   return (
     <span className="relative block">
@@ -56,9 +59,9 @@ export function FanField(props: {
         onBlur={take}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === "Enter") take();
+          // What is taken or given up is settled before the field is left, which would take it once more. Then keys are shortcuts again.
+          if (event.key === "Enter" && flushSync(take)) event.currentTarget.blur();
           if (event.key === "Escape") {
-            // Leaving the field would otherwise take what is being given up.
             flushSync(leave);
             event.currentTarget.blur();
           }

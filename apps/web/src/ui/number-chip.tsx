@@ -13,7 +13,7 @@ export function NumberChip(props: {
       className="inline-flex h-6 items-center rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3"
       data-on={value > 1}
     >
-      <span className="pl-2">{word}</span>
+      <span className="pl-2 whitespace-nowrap">{word}</span>
       <input
         aria-label={label ?? word}
         className="w-8 bg-transparent text-center font-mono text-ink outline-none disabled:opacity-45"

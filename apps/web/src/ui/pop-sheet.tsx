@@ -20,7 +20,7 @@ export function PopSheet(props: {
           align="end"
           sideOffset={4}
           aria-label={label}
-          className={cn("z-40 grid w-64 gap-2 rounded border border-edge bg-bench p-2.5 text-[13px] shadow-sheet", className)}
+          className={cn("z-40 grid w-72 gap-2 rounded border border-edge bg-bench p-2.5 text-[13px] shadow-sheet", className)}
           onKeyDown={(event) => event.stopPropagation()}
         >
           {children}

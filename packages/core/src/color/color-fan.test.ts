@@ -60,7 +60,10 @@ describe("fans of colours", () => {
   });
 
   it("are written as screens write colours, both ways", () => {
-    for (const hex of ["#ff7a30", "#00ff40", "#ff00ff", "#ffffff"]) expect(hexOfColor(xyzOf(colorOfHex(hex)!))).toBe(hex);
+    for (const hex of ["#ff7a30", "#00ff40", "#ff00ff", "#ffffff"]) expect(hexOfColor(xyzOf(colorOfHex(hex)!), "at-full")).toBe(hex);
+    for (const hex of ["#305030", "#102030", "#ffffff"]) expect(hexOfColor(xyzOf(colorOfHex(hex)!), "as-is")).toBe(hex);
+    // 16/255 and 8/255 are .00518 and .00243 in linear light (IEC 61966-2-1); .00243/.00518 encoded again is 182 = b6.
+    expect(hexOfColor(xyzOf(colorOfHex("#100800")!), "at-full")).toBe("#ffb600");
     expect(colorOfHex("ember")).toBeNull();
     expect(colorOfHex("#12345")).toBeNull();
   });

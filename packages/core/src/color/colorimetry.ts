@@ -61,15 +61,13 @@ export function colorOfHex(text: string): XyY | null {
   return xyYOf(xyzOfLinearSrgb(red, green, blue));
 }
 
-/** The nearest `#rrggbb` that a screen can show, scaled so that its largest component is full: hue without brightness. */
-export function hexOfColor(xyz: Xyz): string {
+/**
+ * The nearest `#rrggbb` that a screen can show. `at-full` scales it so that its largest component is full: hue without
+ * brightness, as a lamp shows it.
+ */
+export function hexOfColor(xyz: Xyz, brightness: "as-is" | "at-full"): string {
   const linear = linearSrgbOf(xyz).map((component) => Math.max(0, component));
-  const peak = Math.max(...linear, 1e-9);
-  return `#${linear
-    .map((component) =>
-      Math.round(255 * encodedSrgb(component / peak))
-        .toString(16)
-        .padStart(2, "0"),
-    )
-    .join("")}`;
+  const peak = Math.max(...linear, brightness === "as-is" ? 1 : 1e-9);
+  const octets = linear.map((component) => Math.round(255 * encodedSrgb(component / peak)));
+  return `#${octets.map((octet) => octet.toString(16).padStart(2, "0")).join("")}`;
 }

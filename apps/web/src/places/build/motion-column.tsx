@@ -84,7 +84,7 @@ function MotionForm({ attribute, part, heads }: { attribute: Attribute; part: Pa
   const [draft, setDraft] = useState<Motion>(() => part.motion ?? firstMotion(attribute, show));
   const { label } = attributeInfo(attribute);
   const motion = part.motion ?? draft;
-  const shown = useMemo(() => ({ ...part, motion }), [part, motion]);
+  const shown = useMemo((): Part => ({ motion, shape: part.shape, touched: 0 }), [part.shape, motion]);
   const scale = screenScale(attribute);
   const put = (next: Part, words: string): boolean =>
     client.transact(

@@ -1,5 +1,5 @@
 import { Search } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { explain, headsOfProfile, litHeads, readWho, selectHeads } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
@@ -32,7 +32,8 @@ export function FindHeads(): React.JSX.Element {
       setText("");
     }
   };
-  const profiles = show.all("profile").filter(({ id }) => show.rig.heads.some(({ profile }) => profile.id === id));
+  const { rig } = show;
+  const profiles = useMemo(() => [...new Set(rig.heads.map(({ profile }) => profile))], [rig]);
   return (
     <div className="relative flex shrink-0 gap-1 border-t border-edge px-3 py-2">
       <TextInput

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
 import { useInterface } from "../../../selection/interface-store";
@@ -12,9 +12,8 @@ interface Spot {
   readonly down: number;
 }
 
-/** Where a group's button lies: where somebody put it, or in the middle of its heads on the plan. */
+/** The middle of a group's heads on the plan. */
 function spotOf(show: Show, group: Group): Spot {
-  if (group.spot) return group.spot;
   const plan = planProjection(show.rig.heads, 1000, 1000);
   const points = group.heads.flatMap((key) => {
     const head = show.rig.headByKey.get(key);
@@ -24,10 +23,34 @@ function spotOf(show: Show, group: Group): Spot {
   return points.length === 0 ? { across: 0.5, down: 0.5 } : { across: mean(0) / 1000, down: mean(1) / 1000 };
 }
 
+/** Half the size of a button, in parts of the plan: those without a place of their own make room for each other. */
+const ROOM = { across: 0.3, down: 0.062 };
+
+/** A place for each button: the given ones as they are, the others as near to their heads as there is room. */
+export function spots(show: Show, groups: readonly Group[]): Map<string, Spot> {
+  const placed = new Map(groups.flatMap((group) => (group.spot ? [[group.id, group.spot] as const] : [])));
+  const free = (spot: Spot): boolean =>
+    [...placed.values()].every(
+      (other) => Math.abs(other.across - spot.across) >= ROOM.across || Math.abs(other.down - spot.down) >= ROOM.down,
+    );
+  for (const group of groups) {
+    if (group.spot) continue;
+    const wanted = spotOf(show, group);
+    const down = Array.from({ length: 41 }, (_, step) => wanted.down + (step % 2 === 0 ? 1 : -1) * Math.ceil(step / 2) * ROOM.down);
+    const found = down
+      .map((at) => ({ across: wanted.across, down: at }))
+      .find((spot) => spot.down > 0.03 && spot.down < 0.97 && free(spot));
+    placed.set(group.id, found ?? wanted);
+  }
+  return placed;
+}
+
 /** Groups as buttons where things hang. A drag moves a button; a click picks the group. */
 export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.Element {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
+  const show = useShow();
+  const places = useMemo(() => spots(show, groups), [show, groups]);
   return (
     <div
       ref={frame}
@@ -35,19 +58,18 @@ export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.E
       role="group"
       aria-label="Groups as they hang"
     >
-      {size.width > 0 && groups.map((group) => <GroupButton key={group.id} group={group} size={size} />)}
+      {size.width > 0 && groups.map((group) => <GroupButton key={group.id} group={group} start={places.get(group.id)!} size={size} />)}
     </div>
   );
 }
 
-function GroupButton({ group, size }: { group: Group; size: { width: number; height: number } }): React.JSX.Element {
+function GroupButton({ group, start, size }: { group: Group; start: Spot; size: { width: number; height: number } }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
   const { selection, select } = useInterface();
   const owner = useForeignOwner(group);
   const drag = useRef<{ x: number; y: number; from: Spot; moved: boolean } | null>(null);
   const [dragged, setDragged] = useState<Spot | null>(null);
-  const spot = dragged ?? spotOf(show, group);
+  const spot = dragged ?? start;
   const move = (event: React.PointerEvent): void => {
     const of = drag.current;
     if (!of) return;

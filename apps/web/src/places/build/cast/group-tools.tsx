@@ -32,21 +32,29 @@ export function splitGroup(show: Show, group: Group, parts: number): Change[] {
 
 /** What can be done to one group: its name, its heads and their order, its parts. Every look that uses it follows. */
 export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNode }): React.JSX.Element {
+  const [open, setOpen] = useState(false);
+  return (
+    <PopSheet label={`Change ${group.name}`} open={open} onOpen={setOpen} trigger={trigger}>
+      <GroupForm group={group} onDone={() => setOpen(false)} />
+    </PopSheet>
+  );
+}
+
+function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   const { selection } = useInterface();
-  const [open, setOpen] = useState(false);
   const [parts, setParts] = useState(2);
   const picked = selectedHeads(selection, show);
   const present = new Set(group.heads);
   const wanted = new Set(picked);
   const put = (words: string, heads: readonly HeadKey[]): void => {
-    if (heads.length > 0 && client.transact(words, [setChange(group.id, ["heads"], { from: group.heads, to: heads })])) setOpen(false);
+    if (heads.length > 0 && client.transact(words, [setChange(group.id, ["heads"], { from: group.heads, to: heads })])) onDone();
   };
   const more = picked.filter((head) => !present.has(head));
   const less = group.heads.filter((head) => !wanted.has(head));
   return (
-    <PopSheet label={`Change ${group.name}`} open={open} onOpen={setOpen} trigger={trigger}>
+    <>
       <Rename group={group} />
       <p className="text-xs text-ink-3">Looks that use this group follow at once.</p>
       <Button size="small" disabled={more.length === 0} onClick={() => put(`Added to ${group.name}`, [...group.heads, ...more])}>
@@ -73,7 +81,7 @@ export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNod
           size="small"
           className="flex-1"
           disabled={parts < 2 || parts > group.heads.length}
-          onClick={() => client.transact(`Split ${group.name} in ${parts}`, splitGroup(show, group, parts)) && setOpen(false)}
+          onClick={() => client.transact(`Split ${group.name} in ${parts}`, splitGroup(show, group, parts)) && onDone()}
         >
           Save {parts === 2 ? "odd and even" : `every ${parts} parts`} as groups
         </Button>
@@ -81,11 +89,11 @@ export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNod
       <Button
         size="small"
         className="text-barred"
-        onClick={() => client.transact(`Deleted the group ${group.name}`, [{ op: "remove", record: group }]) && setOpen(false)}
+        onClick={() => client.transact(`Deleted the group ${group.name}`, [{ op: "remove", record: group }]) && onDone()}
       >
         Delete the group
       </Button>
-    </PopSheet>
+    </>
   );
 }
 
