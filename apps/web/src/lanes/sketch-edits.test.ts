@@ -114,7 +114,7 @@ describe("words", () => {
     expect(selectionName(show, selectHeads(["fx-1"]))).toBe("1 head");
     expect(selectionName(show, EMPTY_SELECTION)).toBe("0 heads");
     expect(partWords("Dimmer", level([0.2, 1, 0.2]))).toBe("20..100..20");
-    expect(partWords("Color", { colors: { knots: [{ x: 0.64, y: 0.33, luminance: 0.2 }], path: "even" }, shape: {}, touched: 1 })).toBe(
+    expect(partWords("Color", { colors: { knots: [{ x: 0.64, y: 0.33, luminance: 0.2126 }], path: "even" }, shape: {}, touched: 1 })).toBe(
       "#ff0000",
     );
   });

@@ -1,0 +1,169 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { BuildStory } from "./build-story";
+import { message, pickGroup, setLane } from "./people";
+import { pause, until } from "./until";
+
+/** Story 2, who: select, order, group, highlight. */
+let story: BuildStory;
+beforeAll(async () => {
+  story = await BuildStory.begin();
+});
+afterAll(async () => {
+  expect(story.page.errors).toEqual([]);
+  await story.end();
+});
+beforeEach(() => story.fresh());
+
+describe("selecting", () => {
+  it("takes what is typed: ranges, groups, sums, differences and masks", async () => {
+    await story.find("101..108");
+    expect(await story.selected()).toBe("8: 101..108");
+    await story.find("rib spots/odd");
+    expect(await story.selected()).toBe("28: 101..707");
+    await story.find("Rib 3 spots - 305..308");
+    expect(await story.selected()).toBe("4: 301..304");
+    await story.find("ribs/odd");
+    await story.page.getByText("“ribs” selects nothing: there is no group of this name. Your selection was kept.").waitFor();
+    expect(await story.selected()).toBe("4: 301..304");
+  });
+
+  it("steps through masks by mouse and keys, wrapping, and gives the base back", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.getByLabel("every").fill("3");
+    await story.page.getByLabel("from").fill("2");
+    expect(await story.selected()).toBe("3: 302..308");
+    await story.page.keyboard.press("Escape");
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.keyboard.press("p");
+    expect(await story.selected()).toBe("2: 301..308");
+    await story.page.keyboard.press("]");
+    expect(await story.selected()).toBe("2: 302..307");
+    await story.page.keyboard.press("[");
+    await story.page.keyboard.press("[");
+    expect(await story.selected()).toBe("2: 304..305");
+    await story.page.keyboard.press("\\");
+    await story.page.keyboard.press("]");
+    await story.chip("next ›").click();
+    expect(await story.selected()).toBe("1: 302..302");
+    await story.chip("All").click();
+    expect(await story.selected()).toBe("8: 301..308");
+  });
+
+  it("orders and turns the thread; its ends are handles", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.getByRole("button", { name: "Turn the thread round" }).click();
+    expect(await story.selected()).toBe("8: 308..301");
+    await story.page.keyboard.press("u");
+    await story.page.getByLabel("Order of the heads").selectOption("outward");
+    expect(await story.selected()).toBe("8: 304..308");
+    await story.page.getByLabel("Order of the heads").selectOption("picked");
+    const [first, last] = await story.threadEnds();
+    await story.page.mouse.move(...first);
+    await story.page.mouse.down();
+    await story.page.mouse.move(...last, { steps: 5 });
+    await story.page.mouse.up();
+    expect(await story.selected()).toBe("8: 308..301");
+  });
+
+  it("takes several groups with Ctrl, what is lit, and a profile", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.getByRole("button", { name: "Lantern string 40" }).click({ modifiers: ["Control"] });
+    expect(await story.selected()).toBe("48: 301..1040");
+    await story.find("301..303");
+    await setLane(story.page, "Dimmer", "50");
+    await until("three heads are lit", () => story.dimmer(18) > 0.4);
+    await pause(150);
+    await story.page.getByRole("button", { name: "Find heads" }).click();
+    await story.page.getByRole("menuitem", { name: "What is lit now" }).click();
+    expect(await story.selected()).toBe("3: 301..303");
+    await story.page.getByRole("button", { name: "Find heads" }).click();
+    await story.page.getByRole("menuitem", { name: /Murmur 19 Wash/ }).click();
+    expect(await story.selected()).toBe("28: 11..44");
+    await story.page.keyboard.press("Control+a");
+    expect(await story.selected()).toMatch(/^499: /);
+  });
+
+  it("takes heads inside a line drawn around them", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    const [[left, top], [right]] = await story.threadEnds();
+    await story.page.keyboard.press("Escape");
+    await story.page.mouse.move(left - 8, top - 14);
+    await story.page.keyboard.down("Alt");
+    await story.page.mouse.down();
+    for (const [x, y] of [
+      [right + 8, top - 14],
+      [right + 8, top + 5],
+      [left - 8, top + 5],
+    ] as const)
+      await story.page.mouse.move(x, y, { steps: 4 });
+    await story.page.mouse.up();
+    await story.page.keyboard.up("Alt");
+    expect(await story.selected()).toBe("8: 301..308");
+  });
+});
+
+describe("groups", () => {
+  it("are saved from a masked selection, split in parts, and change every look that uses them on stage at once", async () => {
+    await story.find("Rib 3 spots/odd");
+    await story.page.getByRole("button", { name: "Save the selection as a group" }).click();
+    await story.page.getByLabel("Name of the new group").fill("Spore heads");
+    await story.page.getByLabel("Name of the new group").press("Enter");
+    await story.page.getByRole("button", { name: "Spore heads 4" }).waitFor();
+    await setLane(story.page, "Dimmer", "100");
+    await until("the four are lit", () => story.dimmer(16) > 0.99 && story.dimmer(17) === 0);
+    await story.find("302");
+    await story.page.getByRole("button", { name: "Change Spore heads" }).click();
+    await story.page.getByRole("button", { name: "Add the 1 selected" }).click();
+    await until("the fifth is lit as well", () => story.dimmer(17) > 0.99);
+    await story.page.getByRole("button", { name: "Change Spore heads" }).click();
+    await story.page.getByRole("button", { name: "Save odd and even as groups" }).click();
+    await story.page.getByRole("button", { name: "Spore heads odd 3" }).waitFor();
+    await story.page.getByRole("button", { name: "Spore heads even 2" }).waitFor();
+    await story.page.getByRole("button", { name: "Change Spore heads", exact: true }).click();
+    await story.page.getByRole("button", { name: "Delete the group" }).click();
+    await message(story.page, /Spore heads is used by the sketch of Ines\. It was kept\. Take it out there first\./).waitFor();
+    await story.page.keyboard.press("Escape");
+  });
+
+  it("have nothing to save without a selection, and say so", async () => {
+    await story.page.getByRole("button", { name: "Save the selection as a group" }).click();
+    await story.page.getByText("Nobody is selected, so there is nothing to save.").waitFor();
+    await story.page.keyboard.press("Escape");
+  });
+
+  it("lie as they hang, where people put them", async () => {
+    await story.page.getByRole("button", { name: "Show the groups as they hang" }).click();
+    const plan = story.page.getByRole("group", { name: "Groups as they hang" });
+    const button = plan.getByRole("button", { name: "Floor washes" });
+    const before = (await button.boundingBox())!;
+    await story.page.mouse.move(before.x + 10, before.y + 8);
+    await story.page.mouse.down();
+    await story.page.mouse.move(before.x - 20, before.y - 40, { steps: 5 });
+    await story.page.mouse.up();
+    await until("it has moved", async () => Math.abs((await button.boundingBox())!.y - before.y + 48) < 6);
+    await button.click();
+    expect(await story.selected()).toBe("28: 11..44");
+    await story.page.getByRole("button", { name: "Show the groups as a list" }).click();
+  });
+});
+
+describe("highlight", () => {
+  it("shines on the head at hand, steps with it, keeps position edits, and gives everything back", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await setLane(story.page, "Dimmer", "50");
+    await story.page.keyboard.press("l");
+    await story.page.keyboard.press("]");
+    await until(
+      "the first shines, the rest is dimmed",
+      () => story.dimmer(16) === 1 && Math.abs(story.dimmer(17) - 0.1) < 0.002 && story.dimmer(0) === 0,
+    );
+    await story.page.keyboard.press("]");
+    await until("the next shines", () => story.dimmer(17) === 1 && Math.abs(story.dimmer(16) - 0.1) < 0.002);
+    await setLane(story.page, "Pan", "30");
+    await story.page.getByRole("button", { name: "■ End highlight" }).click();
+    await until(
+      "all is as it was, but for the pan",
+      () => Math.abs(story.dimmer(16) - 0.5) < 0.002 && Math.abs(story.dimmer(17) - 0.5) < 0.002 && story.pan(17) === 30,
+    );
+  });
+});
