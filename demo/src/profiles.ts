@@ -37,6 +37,7 @@ function profile(of: {
   heads: readonly (readonly [string, readonly ChannelPlan[]])[];
   emitters?: Profile["emitters"];
   beamDegrees?: number;
+  tungstenKelvin?: number;
 }): Profile {
   const { channels, footprint } = layOut(of.heads.map(([, plans]) => plans));
   return {
@@ -48,6 +49,7 @@ function profile(of: {
     modes: [{ id: "mode-1", name: of.mode, footprint, heads: of.heads.map(([name]) => name), channels }],
     emitters: of.emitters ?? {},
     beamDegrees: of.beamDegrees ?? 0,
+    ...(of.tungstenKelvin === undefined ? {} : { tungstenKelvin: of.tungstenKelvin }),
   };
 }
 
@@ -160,6 +162,7 @@ export const DEMO_PROFILES: readonly Profile[] = [
     mode: "Dimmer",
     heads: [["Lamp", [whole("Dimmer")]]],
     emitters: { open: TUNGSTEN },
+    tungstenKelvin: 2700,
   }),
   profile({
     id: "profile-blinder",

@@ -3,9 +3,14 @@ export { ERROR_CATALOGUE, type ErrorCode } from "./errors/catalogue";
 export { explain, fail, ok, type Result, type UserError } from "./errors/result";
 export { seededRandom, scatteredOrder } from "./random/random";
 export { colorOfHex, encodedSrgb, hexOfColor, linearSrgbOf, xyYOf, xyzOf, type XyY, type Xyz } from "./color/colorimetry";
+export { colorName } from "./color/color-name";
+export { planckian, temperatureOf, uvOf, xyOfUv } from "./color/color-temperature";
+export { deltaE2000, labOf, type Lab } from "./color/ciede2000";
 export { COLOR_PATHS, fanColor, type ColorFan, type ColorPath } from "./color/color-fan";
 export { brightestLevels, mixEmitters, mixedXyz } from "./color/mix-emitters";
 export { oklabOf, oklchOf, xyzOfOklab, xyzOfOklch, type Oklab, type Oklch } from "./color/oklab";
+export { aim, type Aim, type Aimable, type Angles } from "./geometry/aim";
+export { fanPoint, type PointFan } from "./geometry/point-fan";
 export { beam, type Placement, type Vector } from "./geometry/beam";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { apply, valueAt } from "./document/apply";
@@ -25,12 +30,24 @@ export { headKey, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
 export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig } from "./rig/rig";
 export { placedHead } from "./rig/placed-head";
 export { attributesOf, parametersOf } from "./rig/head-attributes";
-export { mix } from "./rig/mix-head";
+export { mix, mixDistance, mixed } from "./rig/mix-head";
 export { highlightValue } from "./rig/highlight-value";
 export { patchConflicts, type PatchConflict } from "./rig/patch-conflicts";
 export type { Group } from "./rig/group";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";
 export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";
+export { partsUnder, presetKeyOf, presetKeys, type Preset, type PresetParts } from "./preset/preset";
+export { contentName, presetName } from "./preset/preset-name";
+export {
+  addedContent,
+  contentWithout,
+  familyOf,
+  NO_CONTENT,
+  presetContent,
+  suggestedScope,
+  type PresetContent,
+  type PresetScope,
+} from "./preset/record-preset";
 export type { SavedShape } from "./shape/saved-shape";
 export { fan, formatFan, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
 export { masked, maskPositions, type Mask } from "./selection/mask";
@@ -59,7 +76,9 @@ export type { Motion } from "./motion/motion";
 export { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, TempoClock, type TempoState } from "./tempo/tempo-clock";
 export { inRank, type Part, type Stroke, type Strokes } from "./stroke/stroke";
 export { sketchIdOf, type Sketch } from "./stroke/sketch";
-export { headsOf, resolve, type Resolved, type Row, type RowMotion } from "./stroke/resolve";
+export { headsOf } from "./stroke/spread";
+export { resolve, type Resolved } from "./stroke/resolve";
+export type { ResolveContext, Row, RowMotion } from "./stroke/row";
 export { seenStrokes } from "./stroke/seen";
 export { headValues, type HeadValue } from "./stroke/head-values";
 export type { Cue, CueList } from "./cue/cue";
@@ -77,6 +96,8 @@ export { ROLES, type Person, type Role, type Territory, type TerritoryPart } fro
 export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
 export { Show } from "./show/show";
+export { usersOf } from "./show/users";
+export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
 export { mayChange, mayPlay } from "./show/rights";

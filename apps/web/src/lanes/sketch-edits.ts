@@ -168,7 +168,7 @@ export function screenScale(attribute: Attribute): number {
 
 export function screenUnit(attribute: Attribute): string {
   const { unit } = attributeInfo(attribute);
-  return { percent: "%", degrees: "°", hertz: "Hz", slot: "", color: "" }[unit];
+  return { percent: "%", degrees: "°", hertz: "Hz", slot: "", color: "", point: "m" }[unit];
 }
 
 /** What a part says, in a few words: "20..100..20, sine 0..100". */

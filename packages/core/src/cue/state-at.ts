@@ -1,4 +1,5 @@
-import { laidOver, resolve, type ResolveContext, type Resolved, type Row } from "../stroke/resolve";
+import { laidOver, resolve, type Resolved } from "../stroke/resolve";
+import type { ResolveContext, Row } from "../stroke/row";
 import type { Cue } from "./cue";
 
 /**
@@ -11,7 +12,9 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
   const rows = new Map<number, Row>();
   const reads = new Set<string>();
   for (let index = 0; index <= target; index++) {
-    const resolved = resolve(cues[index]!.strokes, show);
+    // A head goes on from where the cue before left it: no needless flips between two ways to look at a point.
+    const present = index === 0 ? undefined : (parameter: number): number | null => rows.get(parameter)?.value ?? null;
+    const resolved = resolve(cues[index]!.strokes, withPresent(show, present));
     reads.add(cues[index]!.id);
     resolved.reads.forEach((id) => reads.add(id));
     if (target === 0) return { rows: resolved.rows, reads };
@@ -21,4 +24,14 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
     }
   }
   return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
+}
+
+function withPresent(show: ResolveContext, present: ResolveContext["present"]): ResolveContext {
+  return {
+    rig: show.rig,
+    groupHeads: (id) => show.groupHeads(id),
+    preset: (id) => show.preset?.(id) ?? null,
+    ...(show.reaches ? { reaches: show.reaches } : {}),
+    ...(present ? { present } : {}),
+  };
 }

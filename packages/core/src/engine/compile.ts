@@ -1,6 +1,6 @@
 import { TABLE_POINTS, waveTable } from "../motion/wave-table";
 import type { Waveform } from "../motion/waveform";
-import type { Row, RowMotion } from "../stroke/resolve";
+import type { Row, RowMotion } from "../stroke/row";
 import { clamp } from "../units/units";
 
 /** Motions as flat arrays. `targets` are row indices, or parameters for those that ride on what lies beneath. */

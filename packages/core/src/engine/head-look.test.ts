@@ -53,3 +53,26 @@ describe("HeadLooks", () => {
     expect(lookOf(hazer, { Fog1: 1 }).intensity).toBe(0);
   });
 });
+
+describe("lamps that glow", () => {
+  it("get redder as they get darker", () => {
+    const lantern: Profile = {
+      ...TEST_PROFILES[0]!,
+      emitters: {},
+      tungstenKelvin: 2700,
+      modes: [
+        {
+          id: "mode-1",
+          name: "Dim",
+          footprint: 1,
+          heads: ["Lamp"],
+          channels: [{ head: 0, attribute: "Dimmer", slots: [1], physical: [0, 1], home: 0 }],
+        },
+      ],
+    };
+    const [full, low] = [lookOf(lantern, { Dimmer: 1 }), lookOf(lantern, { Dimmer: 0.05 })];
+    expect(full.intensity).toBe(1);
+    expect(low.green).toBeLessThan(full.green - 10);
+    expect(low.blue).toBeLessThan(full.blue);
+  });
+});

@@ -1,4 +1,5 @@
 import { encodedSrgb, linearSrgbOf, xyzOf } from "../color/colorimetry";
+import { planckian } from "../color/color-temperature";
 import type { Head, Rig } from "../rig/rig";
 import { physicalOf } from "../rig/rig";
 
@@ -43,6 +44,13 @@ export class HeadLooks {
     if (flags[0] >= 0) red *= 1 - values[flags[0]]!;
     if (flags[1] >= 0) green *= 1 - values[flags[1]]!;
     if (flags[2] >= 0) blue *= 1 - values[flags[2]]!;
+    if (reader.tungsten) {
+      // Light falls with about the 3.4th power of the voltage, colour temperature with the 0.42th (lamp practice, from memory).
+      const glow = reader.tungsten(Math.pow(dimmer >= 0 ? values[dimmer]! : 1, 0.42 / 3.4));
+      red = glow[0];
+      green = glow[1];
+      blue = glow[2];
+    }
     const peak = Math.max(red, green, blue, 1e-6);
     const colored = emitters.length > 0 ? Math.min(1, peak) : 1;
     // What has neither a dimmer nor emitters, such as a hazer, gives no light.
@@ -71,6 +79,8 @@ interface Reader {
   readonly flags: Linear;
   /** What shines before any emitter is added. */
   readonly open: Linear;
+  /** Linear sRGB of a lamp that glows, by the part of its temperature at full. */
+  readonly tungsten: ((part: number) => Linear) | null;
   readonly pan: Angle | null;
   readonly tilt: Angle | null;
   readonly zoom: Angle | null;
@@ -103,11 +113,20 @@ function makeReader(head: Head, rig: Rig): Reader {
     })),
     flags: [parameterOf("ColorSub_C"), parameterOf("ColorSub_M"), parameterOf("ColorSub_Y")],
     open,
+    tungsten: head.profile.tungstenKelvin === undefined ? null : glowOf(head.profile.tungstenKelvin),
     pan: angleOf("Pan"),
     tilt: angleOf("Tilt"),
     zoom: angleOf("Zoom"),
     beamDegrees: head.profile.beamDegrees,
   };
+}
+
+const GLOW_STEPS = 64;
+
+/** Colours of a glowing lamp, worked out once: reading one allocates nothing. */
+function glowOf(kelvin: number): (part: number) => Linear {
+  const table = Array.from({ length: GLOW_STEPS + 1 }, (_, step) => linearSrgbOf(xyzOf(planckian((kelvin * step) / GLOW_STEPS))));
+  return (part) => table[Math.round(Math.min(1, Math.max(0, part)) * GLOW_STEPS)]!;
 }
 
 function angle(of: Angle | null, values: Float32Array): number {

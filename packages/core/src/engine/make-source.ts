@@ -133,5 +133,5 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, bank }: SourceC
 }
 
 function within(show: Show, reaches: Reach): Parameters<typeof resolve>[1] {
-  return { rig: show.rig, groupHeads: (id) => show.groupHeads(id), reaches };
+  return { rig: show.rig, groupHeads: (id) => show.groupHeads(id), preset: (id) => show.preset(id), reaches };
 }

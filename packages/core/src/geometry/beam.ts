@@ -41,3 +41,13 @@ function rotated(v: Vector, rotation: Placement["rotation"]): Vector {
   const afterY = { x: cy * afterX.x + sy * afterX.z, y: afterX.y, z: -sy * afterX.x + cy * afterX.z };
   return { x: cz * afterY.x - sz * afterY.y, y: sz * afterY.x + cz * afterY.y, z: afterY.z };
 }
+
+/** The inverse of the base's turn: a direction on stage as the unturned head sees it. */
+export function turnedBack(v: Vector, rotation: Placement["rotation"]): Vector {
+  const [cx, sx] = [Math.cos(rotation.x * RADIANS), Math.sin(rotation.x * RADIANS)];
+  const [cy, sy] = [Math.cos(rotation.y * RADIANS), Math.sin(rotation.y * RADIANS)];
+  const [cz, sz] = [Math.cos(rotation.z * RADIANS), Math.sin(rotation.z * RADIANS)];
+  const beforeZ = { x: cz * v.x + sz * v.y, y: -sz * v.x + cz * v.y, z: v.z };
+  const beforeY = { x: cy * beforeZ.x - sy * beforeZ.z, y: beforeZ.y, z: sy * beforeZ.x + cy * beforeZ.z };
+  return { x: beforeY.x, y: cx * beforeY.y + sx * beforeY.z, z: -sx * beforeY.y + cx * beforeY.z };
+}

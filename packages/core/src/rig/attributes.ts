@@ -3,7 +3,7 @@ export const FAMILIES = ["Intensity", "Position", "Colour", "Beam"] as const;
 export type Family = (typeof FAMILIES)[number];
 
 /** How numbers of an attribute are written on screen. Percent is 0..1 inside. */
-export type AttributeUnit = "percent" | "degrees" | "hertz" | "slot" | "color";
+export type AttributeUnit = "percent" | "degrees" | "hertz" | "slot" | "color" | "point";
 
 export interface AttributeInfo {
   readonly label: string;
@@ -15,11 +15,12 @@ export interface AttributeInfo {
 
 /**
  * The attributes that Vexa knows, by their names in the GDTF attribute list (DIN SPEC 15800, names from memory).
- * `Color` is ours and no channel: a whole colour, which each head makes with the emitters or flags that it has. The order
- * is the order on screen.
+ * `Color` and `Position` are ours and no channels: a whole colour, which each head makes with the emitters or flags that it
+ * has, and a point on stage, at which each head looks. The order is the order on screen.
  */
 export const ATTRIBUTES = {
   Dimmer: { label: "Dimmer", family: "Intensity", unit: "percent", usual: [0, 1] },
+  Position: { label: "Position", family: "Position", unit: "point", usual: [-10, 10] },
   Pan: { label: "Pan", family: "Position", unit: "degrees", usual: [-90, 90] },
   Tilt: { label: "Tilt", family: "Position", unit: "degrees", usual: [-90, 90] },
   Color: { label: "Colour", family: "Colour", unit: "color", usual: [0, 1] },
@@ -51,7 +52,7 @@ export type Attribute = keyof typeof ATTRIBUTES;
 export const ATTRIBUTE_NAMES = Object.keys(ATTRIBUTES) as Attribute[];
 
 /** Attributes that channels can have. */
-export const CHANNEL_ATTRIBUTES = ATTRIBUTE_NAMES.filter((name) => name !== "Color");
+export const CHANNEL_ATTRIBUTES = ATTRIBUTE_NAMES.filter((name) => name !== "Color" && name !== "Position");
 
 export function isAttribute(name: string): name is Attribute {
   return Object.hasOwn(ATTRIBUTES, name);

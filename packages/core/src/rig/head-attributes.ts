@@ -1,19 +1,25 @@
 import { attributeInfo, type Attribute } from "./attributes";
 import type { Head } from "./rig";
 
-/** Parameters through which a head shows an attribute: its own, or for a whole colour all that mix or filter it. Empty = it can't. */
+/** Parameters through which a head shows an attribute: its own; for a whole colour all that mix or filter it; for a point pan and tilt. Empty = it can't. */
 export function parametersOf(head: Head, attribute: Attribute): number[] {
+  if (attribute === "Position") {
+    const [pan, tilt] = [head.parameters.get("Pan"), head.parameters.get("Tilt")];
+    return pan === undefined || tilt === undefined ? [] : [pan, tilt];
+  }
   if (attribute !== "Color") {
     const parameter = head.parameters.get(attribute);
     return parameter === undefined ? [] : [parameter];
   }
   const mixing = [...head.parameters].filter(([name]) => attributeInfo(name).family === "Colour");
-  return mixing.some(([name]) => name !== "Color1") ? mixing.map(([, parameter]) => parameter) : [];
+  const mixes = mixing.some(([name]) => name !== "Color1") || head.profile.wheels !== undefined;
+  return mixes ? mixing.map(([, parameter]) => parameter) : [];
 }
 
 /** The attributes that any of the heads can show, in screen order. */
 export function attributesOf(heads: readonly Head[], order: readonly Attribute[]): Attribute[] {
   const own = new Set(heads.flatMap(({ parameters }) => [...parameters.keys()]));
   if (heads.some((head) => parametersOf(head, "Color").length > 0)) own.add("Color");
+  if (heads.some((head) => parametersOf(head, "Position").length > 0)) own.add("Position");
   return order.filter((attribute) => own.has(attribute));
 }

@@ -28,6 +28,7 @@ export function highlightValue(channel: Channel): number | null {
     case "Shutter1Strobe":
       return normalized(channel, 0);
     case "Color":
+    case "Position":
     case "Pan":
     case "Tilt":
     case "Zoom":

@@ -42,6 +42,10 @@ export interface Profile {
   readonly modes: readonly Mode[];
   /** Chromaticity and relative output of each emitter at full, by its attribute; `open` for the white of flags. */
   readonly emitters: Readonly<Record<string, XyY>>;
+  /** Colours of a wheel's slots by its attribute, from slot 0 on. */
+  readonly wheels?: Readonly<Record<string, readonly XyY[]>>;
+  /** Colour temperature at full of a lamp that glows: it falls with the level. */
+  readonly tungstenKelvin?: number;
   /** Full beam angle in degrees where there is no zoom; 0 = no beam is drawn. */
   readonly beamDegrees: number;
 }
@@ -50,6 +54,7 @@ export function precedenceOf(channel: Channel): Precedence {
   return channel.precedence ?? (attributeInfo(channel.attribute).family === "Intensity" ? "HTP" : "LTP");
 }
 
+const xyYSchema: Schema<XyY> = fields<XyY>({ x: numberIn(0, 1), y: numberIn(0, 1), luminance: numberIn(0, 1000) });
 const physicalNumber = numberIn(-100000, 100000);
 
 const channelSchema: Schema<Channel> = fields<Channel>({
@@ -79,6 +84,8 @@ export const profileSchema: Schema<Profile> = fields<Profile>({
     }),
     { min: 1, max: 64 },
   ),
-  emitters: mapOf(fields<XyY>({ x: numberIn(0, 1), y: numberIn(0, 1), luminance: numberIn(0, 1000) }), 16),
+  wheels: optional(mapOf(listOf(xyYSchema, { min: 1, max: 64 }), 4)),
+  tungstenKelvin: optional(numberIn(1000, 12000)),
+  emitters: mapOf(xyYSchema, 16),
   beamDegrees: numberIn(0, 180),
 });

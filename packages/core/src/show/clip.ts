@@ -3,7 +3,7 @@ import { setChange, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { attributeInfo, isAttribute, type Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
-import { headsOf } from "../stroke/resolve";
+import { headsOf } from "../stroke/spread";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
 import { ownership, reachOf, type Reach } from "../territory/reach";

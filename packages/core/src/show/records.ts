@@ -12,6 +12,7 @@ import {
   type PlaybackState,
   type SpeedMaster,
 } from "../playback/playback";
+import { presetSchema, type Preset } from "../preset/preset";
 import { fixtureSchema, type Fixture } from "../rig/fixture";
 import { groupSchema, type Group } from "../rig/group";
 import { profileSchema, type Profile } from "../rig/profile";
@@ -37,6 +38,7 @@ export interface RecordByKind {
   sketch: Sketch;
   highlight: Highlight;
   savedShape: SavedShape;
+  preset: Preset;
 }
 export type Kind = keyof RecordByKind;
 export type ShowRecord = RecordByKind[Kind];
@@ -67,6 +69,7 @@ export const KINDS: {
   person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
   sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },
   highlight: { label: "highlight", scope: "session", undone: "never", schema: highlightSchema },
+  preset: { label: "preset", scope: "document", undone: "yes", schema: presetSchema },
   savedShape: { label: "saved shape", scope: "document", undone: "yes", schema: savedShapeSchema },
 };
 

@@ -14,6 +14,7 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   person: "lead",
   master: "lead",
   group: "owner",
+  preset: "owner",
   cueList: "owner",
   cue: "owner",
   page: "owner",
@@ -73,6 +74,7 @@ function mayChangeOwned(
 function territoryOf(show: Show, record: ShowRecord): string | null | undefined {
   switch (record.kind) {
     case "group":
+    case "preset":
     case "cueList":
     case "page":
       return record.territoryId;

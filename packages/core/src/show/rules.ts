@@ -1,10 +1,12 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import { presetName } from "../preset/preset-name";
 import type { Strokes } from "../stroke/stroke";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
+import { usersOf } from "./users";
 
 /** The rules between records: what a record names must exist, and what is in use stays. Null when they hold. */
 export function brokenRule(before: Show, after: Show, changes: readonly Change[]): UserError | null {
@@ -52,6 +54,9 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       return record.cueId === null || show.get("cue", record.cueId) ? null : unknown("cue");
     case "masterState":
       return show.get("master", record.masterId) ? null : unknown("speed master");
+    case "preset":
+      if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
+      return missingInStrokes({ content: { who: { heads: [] }, parts: record.universal, rank: 0 } }, show);
     case "group":
     case "cueList":
     case "page":
@@ -74,6 +79,7 @@ function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
   for (const { who, parts } of Object.values(strokes)) {
     if (who.groupIds?.some((id) => !show.get("group", id))) return unknown("group");
     for (const part of Object.values(parts)) {
+      if (part.presets?.ids.some((id) => !show.get("preset", id))) return unknown("preset");
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
     }
@@ -85,68 +91,6 @@ function stillUsed(gone: ShowRecord, show: Show): UserError | null {
   const users = usersOf(gone, show);
   if (users.length === 0) return null;
   const named = users.slice(0, 3).join(", ") + (users.length > 3 ? ` and ${users.length - 3} more` : "");
-  const name = "name" in gone ? gone.name : `This ${gone.kind}`;
+  const name = gone.kind === "preset" ? presetName(gone) : "name" in gone ? gone.name : `This ${gone.kind}`;
   return { code: "record.in-use", details: { name, users: named } };
-}
-
-/** Names of what still refers to a record. */
-function usersOf(record: ShowRecord, show: Show): string[] {
-  const { id } = record;
-  const inStrokes = (strokes: Strokes): boolean =>
-    Object.values(strokes).some(
-      ({ who, parts }) => who.groupIds?.includes(id) || Object.values(parts).some(({ motion }) => motion?.masterId === id),
-    );
-  switch (record.kind) {
-    case "profile":
-      return show
-        .all("fixture")
-        .filter(({ profileId }) => profileId === id)
-        .map(({ name }) => name);
-    case "group":
-    case "master":
-      return [
-        ...show
-          .all("cue")
-          .filter(({ strokes }) => inStrokes(strokes))
-          .map(({ name }) => `cue ${name}`),
-        ...show
-          .all("sketch")
-          .filter(({ strokes }) => inStrokes(strokes))
-          .map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
-        ...show.territories
-          .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
-          .map(({ name }) => `territory ${name}`),
-      ];
-    case "cueList":
-      return [
-        ...show
-          .all("cue")
-          .filter(({ listId }) => listId === id)
-          .map(({ name }) => `cue ${name}`),
-        ...show
-          .all("playback")
-          .filter(({ listId }) => listId === id)
-          .map(() => "a card"),
-      ];
-    case "cue":
-      return show
-        .all("playbackState")
-        .filter(({ cueId }) => cueId === id)
-        .map(() => "a playback that runs it");
-    case "page":
-      return show
-        .all("playback")
-        .filter(({ pageId }) => pageId === id)
-        .map(() => "a card");
-    case "territory":
-      return [...show.all("group"), ...show.all("cueList"), ...show.all("page")]
-        .filter(({ territoryId }) => territoryId === id)
-        .map(({ name }) => name);
-    case "playback":
-      return show.playbackState(id)?.cueId ? ["the stage, where it plays"] : [];
-    case "person":
-      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(({ name }) => name);
-    default:
-      return [];
-  }
 }

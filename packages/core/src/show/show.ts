@@ -2,10 +2,11 @@ import type { Records } from "../document/record";
 import type { Cue } from "../cue/cue";
 import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
 import type { HeadKey } from "../rig/fixture";
+import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
 import { buildRig, type Rig } from "../rig/rig";
 import type { PlacedHead } from "../shape/order";
-import type { ResolveContext } from "../stroke/resolve";
+import type { ResolveContext } from "../stroke/row";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { ReachContext } from "../territory/reach";
 import type { Territory } from "../territory/territory";
@@ -57,6 +58,10 @@ export class Show implements ResolveContext, ReachContext {
 
   groupHeads(groupId: string): readonly HeadKey[] | null {
     return this.get("group", groupId)?.heads ?? null;
+  }
+
+  preset(presetId: string): Preset | null {
+    return this.get("preset", presetId);
   }
 
   placed(head: HeadKey): PlacedHead | null {

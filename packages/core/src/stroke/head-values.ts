@@ -1,15 +1,25 @@
 import { fanColor } from "../color/color-fan";
-import type { Xyz } from "../color/colorimetry";
+import { xyYOf, type Xyz } from "../color/colorimetry";
+import type { Vector } from "../geometry/beam";
+import { fanPoint } from "../geometry/point-fan";
 import type { Attribute } from "../rig/attributes";
 import { physicalOf, type Head } from "../rig/rig";
-import { laidOver, partRows, spreadOf, type ResolveContext, type Row } from "./resolve";
-import { inRank, type Strokes } from "./stroke";
+import { laidOver, partRows } from "./resolve";
+import type { ResolveContext, Row } from "./row";
+import { presetColor, presetPoint, presetsOf } from "./preset-rows";
+import { aimHead, axesOf } from "./make-rows";
+import { spreadOf, type Spread } from "./spread";
+import { inRank, type Part, type Strokes } from "./stroke";
 
 /** What strokes say of one attribute of one head, and which of them says it. */
 export interface HeadValue {
   /** In the attribute's unit, not limited to the head's range; null = nothing of its own (only a motion or a nudge on what lies beneath). */
   readonly value: number | null;
   readonly color: Xyz | null;
+  /** Where it looks, when that is said as a point on stage. */
+  readonly point: Vector | null;
+  /** False when the head can't look there. */
+  readonly reached: boolean;
   /** The stroke that gives the value; null when none does. */
   readonly strokeId: string | null;
   /** The end of the range at which the head stops. */
@@ -25,17 +35,17 @@ export function headValues(
   strokes: Strokes,
   of: { attribute: Attribute; heads: readonly Head[]; show: ResolveContext },
 ): (HeadValue | null)[] {
-  const found = new Map<string, { row: Row; color: Xyz | null; strokeId: string | null }>();
+  const found = new Map<string, Found>();
   for (const [id, stroke] of inRank(strokes)) {
     const part = stroke.parts[of.attribute];
     if (!part) continue;
     const spread = spreadOf(stroke.who, of.show);
-    if (part.colors) {
-      const places = spread.places(part.shape, "open");
-      const times = colorTimes(partRows({ attribute: of.attribute, part, spread, show: of.show }), spread.heads);
+    if (of.attribute === "Color" || of.attribute === "Position") {
+      const whole = wholeValues(of.attribute, part, { spread, show: of.show });
+      const rows = headRows(partRows({ attribute: of.attribute, part, spread, show: of.show }), of.show);
       spread.heads.forEach((head, index) => {
-        const row = times.get(head.key);
-        if (row) found.set(head.key, { row, color: fanColor(part.colors!, places[index]!), strokeId: id });
+        const row = rows.get(head.key);
+        if (row) found.set(head.key, { row, ...whole(head, index), strokeId: id });
       });
       continue;
     }
@@ -44,7 +54,12 @@ export function headValues(
       const row = rowOf.get(head.parameters.get(of.attribute) ?? -1);
       if (!row) continue;
       const before = found.get(head.key);
-      found.set(head.key, { row: laidOver(before?.row, row), color: null, strokeId: row.value === null ? (before?.strokeId ?? null) : id });
+      found.set(head.key, {
+        row: laidOver(before?.row, row),
+        color: null,
+        point: null,
+        strokeId: row.value === null ? (before?.strokeId ?? null) : id,
+      });
     }
   }
   return of.heads.map((head) => {
@@ -53,31 +68,61 @@ export function headValues(
   });
 }
 
-/** Of each head one of the rows that its colour comes to: they share their times. */
-function colorTimes(rows: readonly Row[], heads: readonly Head[]): Map<string, Row> {
-  const byParameter = new Map(rows.map((row) => [row.parameter, row]));
-  return new Map(
-    heads.flatMap((head): [string, Row][] => {
-      const row = [...head.parameters.values()].map((parameter) => byParameter.get(parameter)).find((entry) => entry !== undefined);
-      return row ? [[head.key, row]] : [];
-    }),
-  );
+interface Whole {
+  readonly color: Xyz | null;
+  readonly point: Vector | null;
 }
 
-function headValue(
-  head: Head,
-  { row, color, strokeId }: { row: Row; color: Xyz | null; strokeId: string | null },
-  { attribute, show }: { attribute: Attribute; show: ResolveContext },
-): HeadValue {
+/** The whole colour or the point that a part gives each head. */
+function wholeValues(
+  attribute: "Color" | "Position",
+  part: Part,
+  { spread, show }: { spread: Spread; show: ResolveContext },
+): (head: Head, index: number) => Whole {
+  const places = spread.places(part.shape, part.points?.path === "circle" ? "round" : "open");
+  const presets = presetsOf(part, show).flatMap((preset) => preset ?? []);
+  return (head, index) => {
+    const u = places[index]!;
+    if (part.colors) return { color: fanColor(part.colors, u), point: null };
+    if (part.points) return { color: null, point: fanPoint(part.points, u) };
+    if (attribute === "Color") {
+      const colors = presets.map((preset) => presetColor(preset, head, u));
+      const known = colors.length > 0 && colors.every((color) => color !== null);
+      return { color: known ? fanColor({ knots: colors.map(xyYOf), path: part.presets!.path }, u) : null, point: null };
+    }
+    const points = presets.map((preset) => presetPoint(preset, head, u));
+    const known = points.length > 0 && points.every((point) => point !== null);
+    return { color: null, point: known ? fanPoint({ knots: points, path: "straight" }, u) : null };
+  };
+}
+
+/** Of each head one of its rows: they share their times. */
+function headRows(rows: readonly Row[], { rig }: ResolveContext): Map<string, Row> {
+  return new Map(rows.map((row) => [rig.parameters[row.parameter]!.head.key, row]));
+}
+
+interface Found extends Whole {
+  readonly row: Row;
+  readonly strokeId: string | null;
+}
+
+function headValue(head: Head, found: Found, { attribute, show }: { attribute: Attribute; show: ResolveContext }): HeadValue {
+  const { row, color, point, strokeId } = found;
   const { value, fade, delay, motion } = row;
   const times = { fade, delay, moves: motion !== null };
-  if (color) return { value: null, color, strokeId, stopsAt: null, ...times };
+  if (attribute === "Color" || attribute === "Position") {
+    const axes = point && axesOf(head, show.rig);
+    const reached = !point || !axes || aimHead(head, axes, { point }).reached;
+    return { value: null, color, point, reached, strokeId, stopsAt: null, ...times };
+  }
   const { channel } = show.rig.parameters[head.parameters.get(attribute)!]!;
   const turned = channel.physical[1] < channel.physical[0];
   const beyond = value === null ? null : value < -1e-9 ? "low" : value > 1 + 1e-9 ? "high" : null;
   return {
     value: value === null || (motion && !motion.relative) ? null : physicalOf(channel, value),
     color: null,
+    point: null,
+    reached: true,
     strokeId,
     stopsAt: beyond === null ? null : turned === (beyond === "low") ? "high" : "low",
     ...times,

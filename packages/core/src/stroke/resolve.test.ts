@@ -4,7 +4,8 @@ import type { Attribute } from "../rig/attributes";
 import { physicalOf } from "../rig/rig";
 import { compile, WaveBank } from "../engine/compile";
 import { headValues } from "./head-values";
-import { resolve, type ResolveContext } from "./resolve";
+import { resolve } from "./resolve";
+import type { ResolveContext } from "./row";
 import type { Strokes } from "./stroke";
 
 const show = smallShow();

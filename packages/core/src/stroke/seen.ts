@@ -1,6 +1,7 @@
 import type { Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
-import { headsOf, type ResolveContext } from "./resolve";
+import type { ResolveContext } from "./row";
+import { headsOf } from "./spread";
 import { inRank, type Part, type Stroke, type Strokes } from "./stroke";
 
 /**

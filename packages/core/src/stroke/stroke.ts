@@ -1,10 +1,19 @@
-import { colorFanSchema, type ColorFan } from "../color/color-fan";
-import { fields, integerIn, mapOf, optional, where, type Flaw, type Schema } from "../document/schema";
+import { COLOR_PATHS, colorFanSchema, type ColorFan, type ColorPath } from "../color/color-fan";
+import { fields, integerIn, listOf, mapOf, oneOf, optional, textUpTo, where, type Flaw, type Schema } from "../document/schema";
+import { pointFanSchema, type PointFan } from "../geometry/point-fan";
 import { motionSchema, type Motion } from "../motion/motion";
 import { isAttribute, type Attribute } from "../rig/attributes";
 import { whoSchema, type Who } from "../selection/who";
 import { fanSchema, type Fan } from "../shape/fan";
 import { shapeSchema, type Shape } from "../shape/place";
+
+/** Presets by id in the order of the fan, and the path that colours take between them. */
+export interface PresetRef {
+  readonly ids: readonly string[];
+  readonly path: ColorPath;
+}
+
+const presetRefSchema: Schema<PresetRef> = fields<PresetRef>({ ids: listOf(textUpTo(64), { min: 1, max: 16 }), path: oneOf(COLOR_PATHS) });
 
 /** What a stroke says of one attribute: a level or a fan, a motion, how it lies and when it comes. */
 export interface Part {
@@ -12,6 +21,10 @@ export interface Part {
   readonly level?: Fan;
   /** Whole colours; only of the attribute `Color`. */
   readonly colors?: ColorFan;
+  /** Points on stage; only of the attribute `Position`. */
+  readonly points?: PointFan;
+  /** Content by reference: one preset, or a fan between several along the selection. */
+  readonly presets?: PresetRef;
   /** Added to what lies beneath, in the attribute's unit: a fan that is nudged stays that fan, in another place. */
   readonly nudge?: Fan;
   readonly motion?: Motion;
@@ -37,6 +50,8 @@ const partSchema: Schema<Part> = where(
   fields<Part>({
     level: optional(fanSchema(-100000, 100000)),
     colors: optional(colorFanSchema),
+    points: optional(pointFanSchema),
+    presets: optional(presetRefSchema),
     nudge: optional(fanSchema(-100000, 100000)),
     motion: optional(motionSchema),
     shape: shapeSchema,
@@ -44,19 +59,33 @@ const partSchema: Schema<Part> = where(
     delay: optional(fanSchema(0, 3600)),
     touched: integerIn(0, Number.MAX_SAFE_INTEGER),
   }),
-  ({ level, motion, colors, nudge }) => (level || motion || colors || nudge ? null : "it must have a level, a colour, a nudge or a motion"),
+  ({ level, motion, colors, points, presets, nudge }) =>
+    level || motion || colors || points || presets || nudge
+      ? null
+      : "it must have a level, a colour, a point, a preset, a nudge or a motion",
 );
 
-const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null => {
+/** Whole colours and points have names of their own; presets may stand under any. */
+function fitsItsName(name: string, { colors, points, level, motion, nudge }: Part): boolean {
+  const numbers = level ?? motion ?? nudge;
+  if (name === "Color") return points === undefined && numbers === undefined;
+  if (name === "Position") return colors === undefined && numbers === undefined;
+  return colors === undefined && points === undefined;
+}
+
+export const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null => {
   const flaw = mapOf(partSchema, 64)(value, path);
-  const stranger = Object.keys(value ?? {}).find((name) => !isAttribute(name));
-  const colors = Object.entries((value ?? {}) as Stroke["parts"]).find(
-    ([name, part]) => (name === "Color") !== (part?.colors !== undefined),
-  );
-  if (!flaw && colors !== undefined)
-    return { path: [...path, colors[0]], value: colors[0], why: "whole colours, and they alone, belong to Colour" };
-  if (!flaw && stranger !== undefined) return { path, value: stranger, why: "no head has an attribute of this name" };
-  return flaw;
+  if (flaw) return flaw;
+  const parts = Object.entries<Part>(value as Record<string, Part>);
+  const stranger = parts.find(([name]) => !isAttribute(name));
+  if (stranger) return { path, value: stranger[0], why: "no head has an attribute of this name" };
+  const wrong = parts.find(([name, part]) => !fitsItsName(name, part));
+  if (!wrong) return null;
+  return {
+    path: [...path, wrong[0]],
+    value: wrong[0],
+    why: "whole colours belong to Colour, points to Position, and numbers to the others",
+  };
 };
 
 export const strokesSchema: Schema<Strokes> = mapOf(

@@ -5,7 +5,8 @@ import { encodeSlots } from "../engine/slots";
 import { readTable, waveTable } from "../motion/wave-table";
 import type { PlaybackState } from "../playback/playback";
 import type { Show } from "../show/show";
-import { resolve, type Row } from "../stroke/resolve";
+import { resolve } from "../stroke/resolve";
+import type { Row } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
 import { highlightValue } from "../rig/highlight-value";
 import { placedBase, placedHeads } from "../selection/who";
@@ -184,7 +185,7 @@ export class ReferenceEngine {
   }
 
   #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {
-    return { rig: this.#show.rig, groupHeads: (id) => this.#show.groupHeads(id), reaches };
+    return { rig: this.#show.rig, groupHeads: (id) => this.#show.groupHeads(id), preset: (id) => this.#show.preset(id), reaches };
   }
 }
 

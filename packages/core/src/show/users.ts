@@ -1,0 +1,75 @@
+import { presetName } from "../preset/preset-name";
+import type { Strokes } from "../stroke/stroke";
+import type { ShowRecord } from "./records";
+import type { Show } from "./show";
+
+/** Names of what still refers to a record, as people know it: "cue Lit", "the sketch of Ines". */
+export function usersOf(record: ShowRecord, show: Show): string[] {
+  const { id } = record;
+  const inStrokes = (strokes: Strokes): boolean =>
+    Object.values(strokes).some(
+      ({ who, parts }) =>
+        who.groupIds?.includes(id) ||
+        Object.values(parts).some(({ motion, presets }) => motion?.masterId === id || presets?.ids.includes(id)),
+    );
+  switch (record.kind) {
+    case "profile":
+      return show
+        .all("fixture")
+        .filter(({ profileId }) => profileId === id)
+        .map(({ name }) => name);
+    case "group":
+    case "master":
+    case "preset":
+      return [
+        ...show
+          .all("cue")
+          .filter(({ strokes }) => inStrokes(strokes))
+          .map(({ name }) => `cue ${name}`),
+        ...show
+          .all("sketch")
+          .filter(({ strokes }) => inStrokes(strokes))
+          .map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
+        ...show
+          .all("preset")
+          .filter(({ universal, perProfile }) =>
+            [universal, ...Object.values(perProfile)].some((parts) => Object.values(parts).some(({ motion }) => motion?.masterId === id)),
+          )
+          .map((preset) => `preset ${presetName(preset)}`),
+        ...show.territories
+          .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
+          .map(({ name }) => `territory ${name}`),
+      ];
+    case "cueList":
+      return [
+        ...show
+          .all("cue")
+          .filter(({ listId }) => listId === id)
+          .map(({ name }) => `cue ${name}`),
+        ...show
+          .all("playback")
+          .filter(({ listId }) => listId === id)
+          .map(() => "a card"),
+      ];
+    case "cue":
+      return show
+        .all("playbackState")
+        .filter(({ cueId }) => cueId === id)
+        .map(() => "a playback that runs it");
+    case "page":
+      return show
+        .all("playback")
+        .filter(({ pageId }) => pageId === id)
+        .map(() => "a card");
+    case "territory":
+      return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset")]
+        .filter(({ territoryId }) => territoryId === id)
+        .map((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name));
+    case "playback":
+      return show.playbackState(id)?.cueId ? ["the stage, where it plays"] : [];
+    case "person":
+      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(({ name }) => name);
+    default:
+      return [];
+  }
+}
