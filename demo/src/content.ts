@@ -28,6 +28,11 @@ function colored(hexes: readonly string[], path: ColorPath = "even", shape: Shap
   return { colors: { knots: hexes.map((hex) => colorOfHex(hex)!), path }, shape, touched: 1 };
 }
 
+/** Presets by reference: one, or a fan between several. */
+function preset(...ids: readonly string[]): Part {
+  return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
+}
+
 function moving(motion: Partial<Motion> & Pick<Motion, "waveform" | "low" | "high">, shape: Shape = ALONG): Part {
   return {
     shape: ALONG,
@@ -71,7 +76,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
           }),
           stroke(2, "group-washes", {
             Dimmer: level([0.35]),
-            Color: colored(["#5a20f0"]),
+            Color: preset("preset-dusk"),
           }),
         ],
       },
@@ -116,7 +121,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
           }),
           stroke(2, "group-ferns", {
             Dimmer: level([0.6]),
-            Color: colored(["#30c050", "#20a0b0"]),
+            Color: preset("preset-moss", "preset-dusk"),
           }),
         ],
       },
@@ -176,7 +181,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
           stroke(1, "group-washes", {
             Dimmer: moving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
             Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
-            Color: colored(["#ff5a10"]),
+            Color: preset("preset-ember"),
           }),
         ],
       },

@@ -15,6 +15,7 @@ import {
 } from "@vexa/core";
 import { demoContent } from "./content";
 import { demoFixtures } from "./fixtures";
+import { demoPresets } from "./presets";
 import { DEMO_PROFILES, demoProfile } from "./profiles";
 
 export const DEMO_SHOW_NAME = "Understory";
@@ -104,6 +105,7 @@ export function understory(): ShowRecord[] {
     ...MASTERS.map(([master]) => master),
     ...masterStates,
     ...sketches,
+    ...demoPresets(fixtures),
     ...demoContent(),
   ];
 }

@@ -85,7 +85,7 @@ describe("first light", () => {
 
   it("shows a motion as a weave before it runs, then runs it", async () => {
     await ines.getByRole("article", { name: "Lane Dimmer" }).getByRole("heading").click();
-    const column = ines.getByRole("complementary", { name: "Motion and recording" });
+    const column = ines.getByRole("complementary", { name: "Presets, motion and recording" });
     await column.getByLabel("Waveform").selectOption("sine");
     await column.getByLabel("Phase fan").fill("0..360");
     await column.getByLabel("Phase fan").press("Enter");

@@ -24,6 +24,7 @@ import { partChanges, selectionName } from "./sketch-edits";
 function firstPart(show: Show, heads: readonly Head[], on: { attribute: Attribute; touched: number }): Part | null {
   const { attribute, touched } = on;
   if (attribute === "Color") return { colors: { knots: [{ x: 0.3127, y: 0.329, luminance: 1 }], path: "even" }, shape: {}, touched };
+  if (attribute === "Position") return { points: { knots: [{ x: 0, y: 0, z: 0 }], path: "straight" }, shape: {}, touched };
   const parameter = heads.flatMap((head) => parametersOf(head, attribute))[0];
   if (parameter === undefined) return null;
   const { channel, home } = show.rig.parameters[parameter]!;

@@ -39,7 +39,7 @@ export function lanesOf(show: Show, strokes: Strokes, selected: Selected): Lane[
       const values = headValues(strokes, { attribute, heads, show });
       if (values.every((entry) => entry === null)) return [];
       const { own, onTop } = standingOf(show, strokes, { selection, attribute });
-      const says = own !== null && (own.part.level !== undefined || own.part.colors !== undefined || own.part.motion !== undefined);
+      const says = own !== null && own.part.nudge === undefined;
       const ids = new Set(values.flatMap((entry) => entry?.strokeId ?? []));
       const sources = [...ids].map((id) => ({ id, name: selectionName(show, strokes[id]!.who) }));
       const touched = Math.max(...Object.values(strokes).map(({ parts }) => parts[attribute]?.touched ?? 0));

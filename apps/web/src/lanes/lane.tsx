@@ -9,6 +9,7 @@ import { LaneEntry } from "./lane-entry";
 import { laneCurve, mixedPoints, plotPoints, withFan, withShape, type Lane, type LaneCurve } from "./lane-model";
 import { LanePlot } from "./lane-plot";
 import { partWords } from "./sketch-edits";
+import { LinkedPlot, PointPlot } from "./whole-plots";
 import { ShapeChips } from "./shape-chips";
 import { TimesPlot } from "./times-plot";
 import { useLaneEdits, type LaneEdits } from "./use-lane-edits";
@@ -75,7 +76,7 @@ export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly H
 
 /** For values of several strokes: where they come from, and the one way that flattens. */
 function MixedChips({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
-  const { attribute, values, sources, touched } = lane;
+  const { values, sources, touched } = lane;
   const numbers = values.flatMap((entry) => entry?.value ?? []);
   const mean = Math.round((numbers.reduce((sum, value) => sum + value, 0) / Math.max(1, numbers.length)) * 1000) / 1000;
   const from = sources.map(({ name }, index) => `${["●", "■", "✕"][index % 3]} ${name}`).join("   ");
@@ -84,7 +85,7 @@ function MixedChips({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JS
       <p className="min-w-0 flex-1 truncate pl-3 text-xs text-ink-2" title={from}>
         {from || "on top of what plays"}
       </p>
-      {numbers.length > 0 && attribute !== "Color" && (
+      {numbers.length > 0 && (
         <Button
           tone="chip"
           size="small"
@@ -124,6 +125,8 @@ function LanePicture({
         onColors={(colors, gesture) => own && edits.put({ ...own.part, colors }, gesture)}
       />
     );
+  if (attribute === "Position" && laneMode === "value") return <PointPlot lane={lane} />;
+  if (laneMode === "value" && editable && own?.part.presets) return <LinkedPlot lane={lane} />;
   if (laneMode === "value" && editable && own?.part.motion)
     return <WeaveCanvas attribute={attribute} part={own.part} heads={heads} beats={8} label={`Weave of ${label}`} />;
   const curve: LaneCurve | null = own ? laneCurve(attribute, own.part, laneMode) : null;

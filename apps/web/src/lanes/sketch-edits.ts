@@ -1,4 +1,6 @@
 import {
+  apply,
+  ATTRIBUTE_NAMES,
   attributeInfo,
   fan,
   formatFan,
@@ -18,6 +20,7 @@ import {
   type Sketch,
   type Stroke,
   type Strokes,
+  type Vector,
   type Who,
 } from "@vexa/core";
 
@@ -90,9 +93,33 @@ export interface PartOn {
 
 /**
  * The changes that put a part into one's sketch for this selection, so that it is what is seen. Where other strokes lie over
- * one's own, the part moves to a stroke above them; nothing else of the sketch moves.
+ * one's own, the part moves to a stroke above them; nothing else of the sketch moves. A point takes the place of one's own pan
+ * and tilt on the same selection, a whole colour that of single components, and the other way round.
  */
 export function partChanges(show: Show, on: PartOn): Change[] {
+  let changes = placedPart(show, on);
+  if (!on.part || on.part.nudge) return changes;
+  for (const attribute of rivalsOf(on.attribute)) {
+    const next = apply(show.records, changes);
+    if (!next.ok) return changes;
+    const after = show.withRecords(next.value);
+    const { own } = standingOf(after, after.sketchOf(on.personId)?.strokes ?? {}, { selection: on.selection, attribute });
+    if (own) changes = [...changes, ...withoutPart(sketchIdOf(on.personId), own, attribute)];
+  }
+  return changes;
+}
+
+/** What says the same of a head in other terms. */
+function rivalsOf(attribute: Attribute): Attribute[] {
+  if (attribute === "Position") return ["Pan", "Tilt"];
+  if (attribute === "Pan" || attribute === "Tilt") return ["Position"];
+  const { family } = attributeInfo(attribute);
+  return family === "Colour" && attribute === "Color"
+    ? ATTRIBUTE_NAMES.filter((name) => name !== "Color" && attributeInfo(name).family === "Colour")
+    : [];
+}
+
+function placedPart(show: Show, on: PartOn): Change[] {
   const sketchId = sketchIdOf(on.personId);
   const strokes = show.sketchOf(on.personId)?.strokes ?? {};
   const { own, onTop } = standingOf(show, strokes, on);
@@ -177,5 +204,27 @@ export function partWords(attribute: Attribute, part: Part): string {
   const scaled = (of: Fan | undefined): string => (of ? formatFan(of.knots.map((knot) => knot * scale)) : "");
   const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
   const motion = part.motion ? `${part.motion.waveform} ${formatFan([part.motion.low * scale, part.motion.high * scale])}` : "";
-  return [scaled(part.level), colors, part.nudge ? `nudged ${scaled(part.nudge)}` : "", motion].filter(Boolean).join(", ");
+  const points = part.points ? `${part.points.path === "circle" ? "circle about" : "point"} ${pointText(part.points.knots)}` : "";
+  return [scaled(part.level), colors, points, part.presets ? "from presets" : "", part.nudge ? `nudged ${scaled(part.nudge)}` : "", motion]
+    .filter(Boolean)
+    .join(", ");
+}
+
+/** Points as they are typed: "1,2,0..3,2,0", in metres. */
+export function pointText(knots: readonly Vector[]): string {
+  const tenth = (value: number): string => String(Math.round(value * 100) / 100);
+  return knots.map(({ x, y, z }) => [x, y, z].map(tenth).join(",")).join("..");
+}
+
+/** Reads points as they are typed; null where they can't be read. The height may be left out: the floor. */
+export function readPoints(text: string): Vector[] | null {
+  const knots = text
+    .split("..")
+    .map((word) => word.split(",").map((number) => (/^\s*[+-]?(\d+\.?\d*|\.\d+)\s*$/.test(number) ? Number(number) : NaN)));
+  if (
+    knots.length > 64 ||
+    knots.some((numbers) => numbers.length < 2 || numbers.length > 3 || numbers.some((number) => !(Math.abs(number) <= 1000)))
+  )
+    return null;
+  return knots.map(([x, y, z = 0]) => ({ x: x!, y: y!, z }));
 }

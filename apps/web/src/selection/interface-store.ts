@@ -10,7 +10,8 @@ interface InterfaceState {
   /** The lane that the motion column is about. */
   readonly laneAttribute: Attribute | null;
   readonly laneNumbers: "own units" | "DMX";
-  readonly stageTool: "box" | "lasso";
+  readonly stageTool: "box" | "lasso" | "aim";
+  readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** What was copied to be laid elsewhere. */
   readonly copiedShape: Shape | null;
@@ -40,6 +41,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneAttribute: null,
   laneNumbers: "own units",
   stageTool: "box",
+  rightColumn: "motion",
   castView: "list",
   copiedShape: null,
   copiedParts: null,

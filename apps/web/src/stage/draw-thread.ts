@@ -1,3 +1,4 @@
+import type { Vector } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
 import { threadEnds, type Gesture } from "./pick";
 
@@ -16,6 +17,8 @@ export function drawThread(
     /** The head that a mask of one has stepped to. */
     single: number | null;
     others: readonly number[];
+    /** Points on stage at which the selected heads are told to look. */
+    targets: readonly Vector[];
     ink: string;
     otherInk: string;
     gesture: Gesture | null;
@@ -48,6 +51,7 @@ export function drawThread(
     context.fill();
   }
   drawEnds(context, drawing, of.selected);
+  drawTargets(context, drawing, of.targets);
   if (of.gesture) drawGesture(context, drawing, { gesture: of.gesture, selected: of.selected });
 }
 
@@ -62,6 +66,19 @@ function drawEnds(context: CanvasRenderingContext2D, { xy }: StageDrawing, selec
   });
 }
 
+function drawTargets(context: CanvasRenderingContext2D, { projection }: StageDrawing, targets: readonly Vector[]): void {
+  context.lineWidth = 1.2;
+  context.beginPath();
+  for (const target of targets) {
+    const [x, y] = projection.point(target);
+    context.moveTo(x - 4, y);
+    context.lineTo(x + 4, y);
+    context.moveTo(x, y - 4);
+    context.lineTo(x, y + 4);
+  }
+  context.stroke();
+}
+
 function drawGesture(
   context: CanvasRenderingContext2D,
   drawing: StageDrawing,
@@ -73,6 +90,15 @@ function drawGesture(
     case "box": {
       const [[x0, y0], [x1, y1]] = [gesture.from, gesture.to];
       context.rect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
+      break;
+    }
+    case "aim": {
+      const [[x0, y0], [x1, y1]] = [gesture.from, gesture.to];
+      if (gesture.path === "circle") context.arc(x0, y0, Math.hypot(x1 - x0, y1 - y0), 0, 2 * Math.PI);
+      else {
+        context.moveTo(x0, y0);
+        context.lineTo(x1, y1);
+      }
       break;
     }
     case "lasso":

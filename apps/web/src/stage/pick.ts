@@ -1,3 +1,4 @@
+import type { PointFan } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
 
 type Point = readonly [number, number];
@@ -7,7 +8,9 @@ export type Gesture =
   | { readonly kind: "box"; readonly from: Point; readonly to: Point }
   | { readonly kind: "lasso"; readonly points: readonly Point[] }
   /** One end of the thread is being drawn to the other. */
-  | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point };
+  | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point }
+  /** A point on the floor, or with a drag a line (with Shift a circle) of points, at which the selection looks. */
+  | { readonly kind: "aim"; readonly from: Point; readonly to: Point; readonly path: "straight" | "circle" };
 
 /** Beyond this many pixels a press is a drag. */
 const DRAG = 5;
@@ -25,8 +28,9 @@ export function threadEnds({ xy }: StageDrawing, selected: readonly number[]): {
 export function beginGesture(
   drawing: StageDrawing,
   selected: readonly number[],
-  { at, tool }: { at: Point; tool: "box" | "lasso" },
+  { at, tool, path = "straight" }: { at: Point; tool: "box" | "lasso" | "aim"; path?: "straight" | "circle" },
 ): Gesture {
+  if (tool === "aim") return { kind: "aim", from: at, to: at, path };
   const ends = threadEnds(drawing, selected);
   for (const end of ["first", "last"] as const) if (ends && distance(ends[end], at) <= END_REACH) return { kind: "thread", end, to: at };
   return tool === "lasso" ? { kind: "lasso", points: [at] } : { kind: "box", from: at, to: at };
@@ -42,6 +46,7 @@ export type Picked =
   /** A click: on a head, or beside all. */
   | { readonly kind: "click"; readonly index: number | null }
   | { readonly kind: "turn" }
+  | { readonly kind: "aimed" }
   | { readonly kind: "nothing" };
 
 /** What a gesture comes to when the pointer goes up. */
@@ -57,6 +62,8 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
       if (points.every((point) => distance(points[0]!, point) <= DRAG)) return { kind: "click", index: headAt(drawing, points[0]!) };
       return { kind: "heads", indices: headsWhere(drawing, (point) => isInside(points, point)) };
     }
+    case "aim":
+      return { kind: "aimed" };
     case "thread": {
       const ends = threadEnds(drawing, selected);
       const other = ends && (gesture.end === "first" ? ends.last : ends.first);
@@ -95,3 +102,9 @@ function headsWhere({ xy, radius }: StageDrawing, fits: (point: Point) => boolea
 
 const distance = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
 const between = (value: number, a: number, b: number): boolean => value >= Math.min(a, b) && value <= Math.max(a, b);
+
+/** The points at which an aim gesture makes the selection look. */
+export function aimedPoints({ projection }: StageDrawing, { from, to, path }: Extract<Gesture, { kind: "aim" }>): PointFan {
+  const first = projection.floorAt(...from);
+  return distance(from, to) <= DRAG ? { knots: [first], path: "straight" } : { knots: [first, projection.floorAt(...to)], path };
+}

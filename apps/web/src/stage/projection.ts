@@ -10,6 +10,8 @@ export interface Projection {
   /** Metres across and upstage that the rig takes, rounded outward to the floor's lines. */
   readonly floor: { readonly left: number; readonly right: number; readonly front: number; readonly back: number };
   point(at: Vector): readonly [number, number];
+  /** The place on the floor under a point of the picture, to a centimetre. */
+  floorAt(x: number, y: number): Vector;
 }
 
 /** Metres between the lines of the floor. */
@@ -33,6 +35,11 @@ export function planProjection(heads: readonly Head[], width: number, height: nu
     height,
     scale,
     floor: { left: gridBelow(left - 1), right: -gridBelow(-right - 1), front: gridBelow(low - 2), back: -gridBelow(-high - 1) },
+    floorAt: (x, y) => ({
+      x: Math.round(100 * ((x - width / 2) / scale + middleX)) / 100,
+      y: Math.round(100 * (middleY - (y - height / 2) / scale)) / 100,
+      z: 0,
+    }),
     point: ({ x, y, z }) => [width / 2 + (x - middleX) * scale, height / 2 - (y + LIFT * z - middleY) * scale],
   };
 }

@@ -1,13 +1,15 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { added, EMPTY_SELECTION, selectHeads, toggled, turnedRound } from "@vexa/core";
+import { added, EMPTY_SELECTION, headValues, selectHeads, toggled, turnedRound } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../frames/use-size";
+import { partChanges, pointText, selectionName, standingOf } from "../lanes/sketch-edits";
+import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
-import { beginGesture, endGesture, movedGesture, threadEnds, type Gesture } from "./pick";
+import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(): React.JSX.Element {
@@ -21,6 +23,7 @@ export function StageCanvas(): React.JSX.Element {
   const { rig } = client.view;
   const drawing = useMemo(() => (width > 0 ? prepareStage(rig, width, height) : null), [rig, width, height]);
   const [gesture, setGesture] = useState<Gesture | null>(null);
+  const aiming = useRef("");
 
   useEffect(() => {
     if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
@@ -42,18 +45,25 @@ export function StageCanvas(): React.JSX.Element {
     .filter(({ personId }) => personId !== client.personId)
     .flatMap((entry) => entry.heads)
     .join(" ");
+  const strokes = client.view.sketchOf(client.personId)?.strokes;
+  const show = client.view;
+  const targets = useMemo(
+    () => (strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : []),
+    [strokes, heads, show],
+  );
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   useEffect(() => {
     if (!drawing) return;
     drawThread(sharpContext(thread.current!, width, height), drawing, {
       selected,
       single,
+      targets,
       others: others.split(" ").flatMap((key) => indexOf.get(key) ?? []),
       ink: token("stage-thread"),
       otherInk: token("stage-other"),
       gesture,
     });
-  }, [drawing, width, height, selected, single, others, indexOf, gesture]);
+  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets]);
 
   const ends = drawing && threadEnds(drawing, selected);
   const at = (event: React.PointerEvent): readonly [number, number] => {
@@ -63,7 +73,36 @@ export function StageCanvas(): React.JSX.Element {
   const start = (event: React.PointerEvent): void => {
     if (event.button !== 0 || !drawing) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    setGesture(beginGesture(drawing, selected, { at: at(event), tool: event.altKey ? "lasso" : stageTool }));
+    const next = beginGesture(drawing, selected, {
+      at: at(event),
+      tool: event.altKey ? "lasso" : stageTool,
+      path: event.shiftKey ? "circle" : "straight",
+    });
+    setGesture(next);
+    aiming.current = crypto.randomUUID();
+    if (next.kind === "aim") aimAt(next);
+  };
+  const aimAt = (of: Extract<Gesture, { kind: "aim" }>): void => {
+    if (!drawing || selected.length === 0) return;
+    const { own } = standingOf(client.view, client.view.sketchOf(client.personId)?.strokes ?? {}, { selection, attribute: "Position" });
+    const points = aimedPoints(drawing, of);
+    const { presets: _, ...rest } = own?.part ?? { shape: {}, touched: Math.floor(client.now()) };
+    const changes = partChanges(client.view, { personId: client.personId, selection, attribute: "Position", part: { ...rest, points } });
+    client.transact(`Aimed ${selectionName(client.view, selection)} at ${pointText(points.knots)}`, changes, aiming.current);
+  };
+  const move = (event: React.PointerEvent): void => {
+    if (!gesture) return;
+    const next = movedGesture(gesture, at(event));
+    setGesture(next);
+    if (next.kind === "aim") aimAt(next);
+  };
+  const drop = (event: React.DragEvent): void => {
+    const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
+    const { left, top } = frame.current!.getBoundingClientRect();
+    const hit = drawing && headAt(drawing, [event.clientX - left, event.clientY - top]);
+    if (!preset || hit === null) return;
+    // A head of the selection stands for all of it.
+    applyPreset(client, preset, { selection: selected.includes(hit) ? selection : selectHeads([rig.heads[hit]!.key]), how: "alone" });
   };
   const end = (event: React.PointerEvent): void => {
     if (!gesture || !drawing) return;
@@ -89,7 +128,9 @@ export function StageCanvas(): React.JSX.Element {
       data-last={heads.at(-1)?.label}
       data-thread={ends ? [...ends.first, ...ends.last].map(Math.round).join(" ") : undefined}
       onPointerDown={start}
-      onPointerMove={(event) => gesture && setGesture(movedGesture(gesture, at(event)))}
+      onPointerMove={move}
+      onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
+      onDrop={drop}
       onPointerUp={end}
     >
       {[floor, light, thread].map((canvas, layer) => (

@@ -1,4 +1,4 @@
-import { Lasso, SquareDashed } from "lucide-react";
+import { Crosshair, Lasso, SquareDashed } from "lucide-react";
 import { useInterface } from "../selection/interface-store";
 import { Button } from "../ui/button";
 
@@ -28,6 +28,17 @@ export function StageTools(): React.JSX.Element {
         onClick={() => set({ stageTool: "lasso" })}
       >
         <Lasso size={13} aria-hidden />
+      </Button>
+      <Button
+        tone="chip"
+        size="small"
+        className="bg-stage px-1.5"
+        aria-pressed={stageTool === "aim"}
+        title="Aim the selection: click a place on the floor; drag for a line, with Shift a circle"
+        aria-label="Aim"
+        onClick={() => set({ stageTool: "aim" })}
+      >
+        <Crosshair size={13} aria-hidden />
       </Button>
     </div>
   );

@@ -9,6 +9,7 @@ import { Button } from "../../ui/button";
 import { Cast } from "./cast/cast";
 import { MotionColumn } from "./motion-column";
 import { RecordSheet } from "./record-sheet";
+import { Shelf } from "./shelf/shelf";
 
 /** Stage above, lanes below: who and what. */
 export function BuildPlace(): React.JSX.Element {
@@ -28,14 +29,44 @@ export function BuildPlace(): React.JSX.Element {
           <LanesPanel />
         </Panel>
       </Group>
-      <aside className="flex min-h-0 flex-col border-l border-edge bg-bench" aria-label="Motion and recording">
-        <div className="min-h-0 flex-1 overflow-y-auto">
-          <MotionColumn />
-        </div>
+      <aside className="flex min-h-0 flex-col border-l border-edge bg-bench" aria-label="Presets, motion and recording">
+        <RightColumn />
         <SketchActions />
       </aside>
       <RecordSheet />
     </div>
+  );
+}
+
+/** The shelf of presets or the motion of the chosen lane. */
+function RightColumn(): React.JSX.Element {
+  const { rightColumn, set } = useInterface();
+  return (
+    <>
+      <div role="tablist" aria-label="Right column" className="flex shrink-0 gap-1 border-b border-edge p-2">
+        {(["presets", "motion"] as const).map((tab) => (
+          <Button
+            key={tab}
+            role="tab"
+            tone="chip"
+            size="small"
+            className="flex-1"
+            aria-pressed={rightColumn === tab}
+            aria-selected={rightColumn === tab}
+            onClick={() => set({ rightColumn: tab })}
+          >
+            {tab === "presets" ? "Presets" : "Motion"}
+          </Button>
+        ))}
+      </div>
+      {rightColumn === "presets" ? (
+        <Shelf />
+      ) : (
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          <MotionColumn />
+        </div>
+      )}
+    </>
   );
 }
 

@@ -2,8 +2,9 @@ import { Ellipsis } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { ownership, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
 import { sharpContext, token } from "../../../frames/use-size";
+import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { useInterface } from "../../../selection/interface-store";
-import { useMe, useShow } from "../../../session/show-context";
+import { useClient, useMe, useShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
@@ -28,6 +29,7 @@ export function useForeignOwner(group: Group): string | null {
 
 export function GroupRow({ group }: { group: Group }): React.JSX.Element {
   const show = useShow();
+  const client = useClient();
   const { selection, select } = useInterface();
   const chosen = selection.groupIds?.includes(group.id) ?? false;
   const owner = useForeignOwner(group);
@@ -38,6 +40,11 @@ export function GroupRow({ group }: { group: Group }): React.JSX.Element {
         chosen && "border-sketch bg-raised",
         owner && "hatched",
       )}
+      onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
+      onDrop={(event) => {
+        const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
+        if (preset) applyPreset(client, preset, { selection: selectGroups([group.id]), how: "alone" });
+      }}
     >
       <button
         type="button"

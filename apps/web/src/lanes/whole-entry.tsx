@@ -1,0 +1,144 @@
+import { toast } from "sonner";
+import { colorOfHex, COLOR_PATHS, hexOfColor, presetName, xyzOf, type ColorFan, type Part, type Show } from "@vexa/core";
+import { useShow } from "../session/show-context";
+import { Button } from "../ui/button";
+import { DraftField } from "../ui/draft-field";
+import { ColorChips } from "./color-chips";
+import type { Lane } from "./lane-model";
+import { pointText, readPoints } from "./sketch-edits";
+import type { LaneEdits } from "./use-lane-edits";
+
+const FIELD = "h-7 text-xs text-sketch";
+
+/** The part without what it said before: what is typed takes its place. */
+function emptied({ own, touched }: Lane): Part {
+  const { colors: _, points: __, presets: ___, level: ____, nudge: _____, ...rest } = own?.part ?? { shape: {}, touched: touched + 1 };
+  return rest;
+}
+
+/** Colours as they are typed: #ff7a30..#30a060, or presets by name: Ember..Moss. */
+export function ColorEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
+  const show = useShow();
+  const { own, editable } = lane;
+  const colors = editable ? (own?.part.colors ?? null) : null;
+  const path = colors?.path ?? "even";
+  const take = (typed: string): boolean => {
+    const named = presetsNamed(show, typed);
+    if (named) return edits.put({ ...emptied(lane), presets: { ids: named, path } });
+    const knots = typed.split("..").map(colorOfHex);
+    if (knots.length <= 64 && knots.every((knot) => knot !== null))
+      return edits.put({ ...emptied(lane), colors: { knots: knots as ColorFan["knots"], path } });
+    toast.error(`“${typed}” is neither colours such as #ff7a30..#30a060 nor presets such as Ember..Moss. Nothing was changed.`, {
+      id: "colour",
+    });
+    return false;
+  };
+  return (
+    <>
+      <DraftField
+        label="Colour value"
+        className={FIELD}
+        placeholder="mixed"
+        text={colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? ""}
+        onTake={take}
+      />
+      {colors && own ? (
+        <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />
+      ) : (
+        <p className="truncate text-xs text-ink-3">as screens write them</p>
+      )}
+    </>
+  );
+}
+
+/** The ids of presets that a text names, joined by two dots; null when one of them is none. */
+function presetsNamed(show: Show, text: string): string[] | null {
+  const ids = text
+    .split("..")
+    .map((word) => show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase())?.id);
+  return ids.every((id) => id !== undefined) ? ids : null;
+}
+
+/** Points on stage as they are typed: x,y,z in metres, two dots between them. */
+export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
+  const { own, editable, values } = lane;
+  const points = editable ? (own?.part.points ?? null) : null;
+  const missed = values.filter((entry) => entry && !entry.reached).length;
+  const take = (typed: string): boolean => {
+    const knots = readPoints(typed);
+    if (knots) return edits.put({ ...emptied(lane), points: { knots, path: points?.path ?? "straight" } });
+    toast.error(
+      `“${typed}” isn't a place on stage. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`,
+      { id: "point" },
+    );
+    return false;
+  };
+  return (
+    <>
+      <DraftField label="Position value" className={FIELD} placeholder="x,y,z" text={points ? pointText(points.knots) : ""} onTake={take} />
+      {points && points.knots.length === 2 && own && (
+        <Button
+          tone="chip"
+          size="small"
+          className="w-fit px-1.5"
+          title="Along a line, or round a circle about the first point"
+          onClick={() => edits.put({ ...own.part, points: { ...points, path: points.path === "circle" ? "straight" : "circle" } })}
+        >
+          {points.path === "circle" ? "circle" : "line"}
+        </Button>
+      )}
+      {missed > 0 ? (
+        <p className="text-xs text-barred">▬ {missed} can't look there</p>
+      ) : points?.knots.length === 2 ? null : (
+        <p className="text-xs text-ink-3">metres on stage</p>
+      )}
+    </>
+  );
+}
+
+/** What a lane refers to, and the way out of the reference. */
+export function PresetEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
+  const show = useShow();
+  const part = lane.own!.part;
+  const { ids, path } = part.presets!;
+  const presets = ids.map((id) => show.get("preset", id));
+  const unlink = (): void => {
+    const [first] = presets;
+    const colors = presets.flatMap((preset) => preset?.universal.Color?.colors?.knots[0] ?? []);
+    const single = ids.length === 1 ? first?.universal[lane.attribute] : undefined;
+    if (single)
+      edits.put({
+        ...single,
+        touched: part.touched,
+        ...(part.fade ? { fade: part.fade } : {}),
+        ...(part.delay ? { delay: part.delay } : {}),
+      });
+    else if (lane.attribute === "Color" && colors.length === ids.length) edits.put({ ...emptied(lane), colors: { knots: colors, path } });
+    else toast("Values of single heads or profiles can't be written into one lane. The reference was kept.", { id: "unlink" });
+  };
+  return (
+    <>
+      <p className="truncate text-xs text-linked" title="Follows its preset: change the preset, and this changes">
+        ∞ {presets.map((preset) => (preset ? presetName(preset) : "gone")).join("..")}
+      </p>
+      <div className="flex gap-1">
+        {ids.length > 1 && lane.attribute === "Color" && (
+          <Button
+            tone="chip"
+            size="small"
+            className="px-1.5"
+            title="The way from colour to colour"
+            onClick={() =>
+              edits.put({ ...part, presets: { ids, path: COLOR_PATHS[(COLOR_PATHS.indexOf(path) + 1) % COLOR_PATHS.length]! } })
+            }
+          >
+            {path === "round-long" ? "long way" : path}
+          </Button>
+        )}
+        <Button tone="chip" size="small" className="px-1.5" title="Write the content in: it no longer follows" onClick={unlink}>
+          unlink
+        </Button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,177 @@
+import { useRef, useState } from "react";
+import {
+  colorOfHex,
+  contentName,
+  explain,
+  hexOfColor,
+  presetName,
+  setChange,
+  usersOf,
+  writePresetIn,
+  xyzOf,
+  type Change,
+  type Preset,
+} from "@vexa/core";
+import { scopeWords } from "../../../presets/preset-picture";
+import { useClient, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { Choice, Field, TextInput } from "../../../ui/field";
+
+/** What a preset holds and who uses it: its name, its colour, merging, and the end of it. */
+export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => void }): React.JSX.Element {
+  const show = useShow();
+  const users = usersOf(preset, show);
+  return (
+    <>
+      <PresetNameField preset={preset} />
+      <p className="text-xs text-ink-2">
+        Holds: {contentName(preset)} <span className="text-ink-3">({scopeWords(preset)})</span>
+      </p>
+      <PresetColor preset={preset} />
+      <div className="text-xs">
+        <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
+        <ul className="max-h-24 overflow-y-auto text-linked">
+          {[...new Set(users)].map((user) => (
+            <li key={user}>∞ {user}</li>
+          ))}
+        </ul>
+      </div>
+      <MergeInto preset={preset} used={users.length > 0} onDone={onDone} />
+      <DeletePreset preset={preset} used={users.length > 0} onDone={onDone} />
+    </>
+  );
+}
+
+function PresetNameField({ preset }: { preset: Preset }): React.JSX.Element {
+  const client = useClient();
+  const [name, setName] = useState(preset.name ?? "");
+  const take = (): void => {
+    const next = name.trim() || null;
+    if (next !== preset.name)
+      client.transact(`Named a preset ${next ?? "by what it says"}`, [setChange(preset.id, ["name"], { from: preset.name, to: next })]);
+  };
+  return (
+    <TextInput
+      aria-label="Name of the preset"
+      maxLength={80}
+      placeholder={contentName(preset)}
+      value={name}
+      onChange={(event) => setName(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") take();
+      }}
+    />
+  );
+}
+
+/** The preset's own colour: live on every look that uses it, or blind until it is put in. */
+function PresetColor({ preset }: { preset: Preset }): React.JSX.Element | null {
+  const client = useClient();
+  const gesture = useRef("");
+  const [how, setHow] = useState<"live" | "blind">("live");
+  const [draft, setDraft] = useState<string | null>(null);
+  const part = preset.universal.Color;
+  const knot = part?.colors?.knots[0];
+  if (!part?.colors || !knot || part.colors.knots.length > 1) return null;
+  const { colors } = part;
+  const put = (hex: string): void => {
+    const next = colorOfHex(hex);
+    const now = client.view.get("preset", preset.id)?.universal.Color;
+    if (next && now)
+      client.transact(
+        `Colour of ${presetName(preset)}`,
+        [setChange(preset.id, ["universal", "Color"], { from: now, to: { ...now, colors: { ...colors, knots: [next] } } })],
+        gesture.current || crypto.randomUUID(),
+      );
+  };
+  return (
+    <div className="flex items-center gap-1.5">
+      <input
+        type="color"
+        aria-label="Colour of the preset"
+        className="h-7 w-10 cursor-pointer rounded border border-edge bg-ground p-0.5"
+        value={draft ?? hexOfColor(xyzOf(knot), "as-is")}
+        onFocus={() => (gesture.current = crypto.randomUUID())}
+        onChange={(event) => (how === "live" ? put(event.target.value) : setDraft(event.target.value))}
+      />
+      {(["live", "blind"] as const).map((entry) => (
+        <Button
+          key={entry}
+          tone="chip"
+          size="small"
+          aria-pressed={how === entry}
+          title={entry === "live" ? "Every look that uses it follows while you choose" : "Nothing on stage changes until you put it in"}
+          onClick={() => setHow(entry)}
+        >
+          {entry}
+        </Button>
+      ))}
+      {draft !== null && (
+        <Button
+          size="small"
+          onClick={() => {
+            put(draft);
+            setDraft(null);
+          }}
+        >
+          Put it in
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Everything that uses this preset uses another from now on, and this one goes. */
+function MergeInto({ preset, used, onDone }: { preset: Preset; used: boolean; onDone: () => void }): React.JSX.Element | null {
+  const client = useClient();
+  const show = useShow();
+  const others = show.all("preset").filter(({ id, family }) => id !== preset.id && family === preset.family);
+  if (!used || others.length === 0) return null;
+  const merge = (into: string): void => {
+    const changes: Change[] = [...show.all("cue"), ...show.all("sketch")].flatMap((record): Change[] => {
+      const text = JSON.stringify(record.strokes);
+      const next = JSON.stringify(record.strokes, (key, value: unknown) =>
+        key === "ids" && Array.isArray(value) ? value.map((id) => (id === preset.id ? into : (id as string))) : value,
+      );
+      return next === text ? [] : [setChange(record.id, ["strokes"], { from: record.strokes, to: JSON.parse(next) as unknown })];
+    });
+    const gone = { op: "remove" as const, record: preset };
+    if (client.transact(`Merged ${presetName(preset)} into ${presetName(show.get("preset", into)!)}`, [...changes, gone])) onDone();
+  };
+  return (
+    <Field label="Use another one in its place">
+      <Choice value="" onChange={(event) => event.target.value && merge(event.target.value)}>
+        <option value="">Merge into…</option>
+        {others.map((other) => (
+          <option key={other.id} value={other.id}>
+            {presetName(other)}
+          </option>
+        ))}
+      </Choice>
+    </Field>
+  );
+}
+
+function DeletePreset({ preset, used, onDone }: { preset: Preset; used: boolean; onDone: () => void }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const remove = (): void => {
+    const written = used ? writePresetIn(show, preset) : { ok: true as const, value: [] };
+    if (!written.ok) setComplaint(explain(written.error));
+    else if (client.transact(`Deleted the preset ${presetName(preset)}`, [...written.value, { op: "remove", record: preset }])) onDone();
+  };
+  return (
+    <>
+      <Button size="small" className="text-barred" onClick={remove}>
+        {used ? "Write its content in there and delete it" : "Delete the preset"}
+      </Button>
+      {complaint && (
+        <p role="alert" className="text-xs text-barred">
+          ▬ {complaint}
+        </p>
+      )}
+    </>
+  );
+}

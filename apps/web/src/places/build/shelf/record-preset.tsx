@@ -1,0 +1,190 @@
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import {
+  addedContent,
+  attributeInfo,
+  contentName,
+  contentWithout,
+  familyOf,
+  presetContent,
+  presetKeys,
+  presetName,
+  resolve,
+  seenStrokes,
+  setChange,
+  suggestedScope,
+  type Attribute,
+  type Change,
+  type Preset,
+  type PresetContent,
+  type PresetScope,
+} from "@vexa/core";
+import { lanesOf } from "../../../lanes/lane-model";
+import { useSelected } from "../../../selection/use-selection";
+import { useClient, useMe, useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { Choice, Field, TextInput } from "../../../ui/field";
+import { PopSheet } from "../../../ui/pop-sheet";
+
+const SCOPE_WORDS: Record<PresetScope, string> = {
+  universal: "universal: any head",
+  "per profile": "per profile",
+  "per head": "per head: each its own",
+};
+type Mode = "add" | "replace" | "remove";
+const MODE_WORDS: Record<Mode, string> = { add: "Add to it", replace: "Replace what it holds", remove: "Take these out of it" };
+
+/** Keeps what the sketch says of the selected heads as a preset, or changes one with it. */
+export function RecordPreset(): React.JSX.Element {
+  const [open, setOpen] = useState(false);
+  return (
+    <PopSheet
+      label="Keep as a preset"
+      open={open}
+      onOpen={setOpen}
+      trigger={
+        <Button size="small" className="h-7 px-1.5" aria-label="Keep the lanes as a preset" title="Keep the lanes as a preset">
+          <Plus size={15} aria-hidden />
+        </Button>
+      }
+    >
+      <RecordForm onDone={() => setOpen(false)} />
+    </PopSheet>
+  );
+}
+
+function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const selected = useSelected();
+  const all = show.sketchOf(me.id)?.strokes ?? {};
+  const lanes = lanesOf(show, all, selected).map(({ attribute }) => attribute);
+  const [left, setLeft] = useState<readonly Attribute[]>([]);
+  const attributes = lanes.filter((attribute) => !left.includes(attribute));
+  const [chosenScope, setScope] = useState<PresetScope | null>(null);
+  const [name, setName] = useState("");
+  const [target, setTarget] = useState("");
+  const [mode, setMode] = useState<Mode>("add");
+  const [complaint, setComplaint] = useState<string | null>(null);
+  if (lanes.length === 0)
+    return <p className="text-ink-2">Your sketch says nothing of the selected heads yet. Set something in the lanes first.</p>;
+  const scope = chosenScope ?? suggestedScope(attributes);
+  const heads = new Set(selected.heads.map(({ key }) => key));
+  const strokes = Object.fromEntries(
+    Object.entries(seenStrokes(all, show)).filter(
+      ([, { who }]) => who.groupIds !== undefined || (who.heads ?? []).some((head) => heads.has(head)),
+    ),
+  );
+  const content: PresetContent = presetContent({ strokes, attributes, scope, heads: selected.heads, resolved: resolve(all, show) });
+  const empty = presetKeys(content).length === 0;
+  const keep = (event: React.FormEvent): void => {
+    event.preventDefault();
+    const present = show.get("preset", target);
+    if (empty && mode !== "remove")
+      return setComplaint(
+        "These lanes refer to presets or only move what lies beneath: nothing of their own can be kept. Nothing was recorded.",
+      );
+    const changes = present ? changedPreset(present, { content, mode, attributes, heads: selected.heads }) : [newPreset()];
+    if (changes === null) return setComplaint("Nothing would be left in it. Delete the preset in its own sheet instead. It was kept.");
+    if (
+      client.transact(
+        present ? `Changed the preset ${presetName(present)}` : `Kept the preset ${name.trim() || contentName(content)}`,
+        changes,
+      )
+    )
+      onDone();
+  };
+  const newPreset = (): Change => {
+    // A programmer's preset belongs to their territory; the lead's is common.
+    const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+    const rank = 1 + Math.max(0, ...show.all("preset").map((preset) => preset.rank));
+    const record: Preset = {
+      id: `preset-${crypto.randomUUID()}`,
+      kind: "preset",
+      version: 1,
+      name: name.trim() || null,
+      rank,
+      family: familyOf(attributes),
+      territoryId,
+      ...content,
+    };
+    return { op: "add", record };
+  };
+  return (
+    <form onSubmit={keep} className="grid gap-2">
+      <div className="flex flex-wrap gap-1" role="group" aria-label="What is kept">
+        {lanes.map((attribute) => (
+          <Button
+            key={attribute}
+            tone="chip"
+            size="small"
+            aria-pressed={!left.includes(attribute)}
+            onClick={() => setLeft(left.includes(attribute) ? left.filter((entry) => entry !== attribute) : [...left, attribute])}
+          >
+            {attributeInfo(attribute).label}
+          </Button>
+        ))}
+      </div>
+      <Field label="Into">
+        <Choice value={target} onChange={(event) => setTarget(event.target.value)}>
+          <option value="">A new preset</option>
+          {show.all("preset").map((preset) => (
+            <option key={preset.id} value={preset.id}>
+              {presetName(preset)}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {target !== "" && (
+        <Choice aria-label="How" value={mode} onChange={(event) => setMode(event.target.value as Mode)}>
+          {(Object.keys(MODE_WORDS) as Mode[]).map((entry) => (
+            <option key={entry} value={entry}>
+              {MODE_WORDS[entry]}
+            </option>
+          ))}
+        </Choice>
+      )}
+      <Field label="Fits">
+        <Choice value={scope} onChange={(event) => setScope(event.target.value as PresetScope)}>
+          {(Object.keys(SCOPE_WORDS) as PresetScope[]).map((entry) => (
+            <option key={entry} value={entry}>
+              {SCOPE_WORDS[entry]}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {target === "" && (
+        <TextInput
+          aria-label="Name of the new preset"
+          maxLength={80}
+          placeholder={empty ? "Name" : contentName(content)}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+      )}
+      {complaint && (
+        <p role="alert" className="text-xs text-barred">
+          ▬ {complaint}
+        </p>
+      )}
+      <Button type="submit" tone="sketch">
+        {target === "" ? "Keep preset" : "Change preset"}
+      </Button>
+    </form>
+  );
+}
+
+/** The changes of a preset's content; null when nothing would be left. */
+function changedPreset(
+  present: Preset,
+  of: { content: PresetContent; mode: Mode; attributes: readonly Attribute[]; heads: Parameters<typeof contentWithout>[2] },
+): Change[] | null {
+  const next =
+    of.mode === "add" ? addedContent(present, of.content) : of.mode === "replace" ? of.content : contentWithout(present, of.attributes);
+  if (presetKeys(next).length === 0) return null;
+  const fields = ["universal", "perProfile", "perHead"] as const;
+  return fields.flatMap((field) =>
+    next[field] === present[field] ? [] : [setChange(present.id, [field], { from: present[field], to: next[field] })],
+  );
+}

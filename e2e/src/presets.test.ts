@@ -1,0 +1,168 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { BuildStory } from "./build-story";
+import { spotOctet, spotValue } from "./demo-patch";
+import { addLane, message, pickGroup, setLane } from "./people";
+import { pause, until } from "./until";
+
+/** Story 3: presets that stay linked, whole colours, points on stage. */
+let story: BuildStory;
+beforeAll(async () => {
+  story = await BuildStory.begin();
+  await story.page.getByRole("tab", { name: "Presets" }).click();
+});
+afterAll(async () => {
+  expect(story.page.errors).toEqual([]);
+  await story.end();
+});
+beforeEach(() => story.fresh());
+
+const shelf = () => story.page.getByRole("region", { name: "Shelf" });
+const preset = (name: string) =>
+  shelf()
+    .getByRole("button", { name: new RegExp(`^${name} `) })
+    .first();
+const flags = (spot: number): string => [8, 9, 10].map((slot) => spotOctet(story.levels, spot, slot)).join(" ");
+const tilt = (spot: number): number => 270 * spotValue(story.levels, spot, 3) - 135;
+
+describe("presets", () => {
+  it("are laid on a selection by touch, fanned between with Shift, and named in the lane", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await preset("Ember").click();
+    await until(
+      "the ribs are orange: no cyan, much yellow",
+      () => spotOctet(story.levels, 16, 8) === 0 && spotOctet(story.levels, 16, 10) > 200,
+    );
+    const ember = flags(16);
+    await preset("Dusk").click({ modifiers: ["Shift"] });
+    await story.lane("Colour").getByText("∞ Ember..Dusk").waitFor();
+    await until("the first is Ember still, the last is not", () => flags(16) === ember && flags(23) !== ember);
+    expect(flags(19)).not.toBe(flags(23));
+  });
+
+  it("change on stage at once wherever they are used, also in a cue that plays, and give everything back on undo", async () => {
+    await story.page.getByRole("link", { name: "Perform" }).click();
+    await story.page.getByRole("slider", { name: "Root run" }).getByRole("button", { name: "Go", exact: true }).click();
+    await story.page.getByRole("link", { name: "Build" }).click();
+    // The first floor wash: pan, tilt, dimmer in two slots each, shutter, then red, green, blue, white.
+    const wash = (): string => [7, 8, 9, 10].map((slot) => story.levels(11)?.[slot]).join(" ");
+    // Ember is far from white: the fade of half a second has ended when nothing moves any more.
+    let last = "";
+    await until("Root run shows Ember on the washes", async () => {
+      const same = wash() === last && story.levels(11)![9]! < 200;
+      last = wash();
+      await pause(300);
+      return same;
+    });
+    const before = wash();
+    await preset("Ember").hover();
+    await story.page.getByRole("button", { name: "Change the preset Ember" }).click();
+    await story.page.getByText("∞ cue Phased chase").waitFor();
+    await story.page.getByLabel("Colour of the preset").fill("#2060ff");
+    await until("the washes turn blue", () => story.levels(11)![9] === 255 && story.levels(11)![7]! < 120);
+    await story.page.keyboard.press("Escape");
+    await story.page.keyboard.press("Control+z");
+    await until("and back", () => wash() === before);
+    await story.page.getByRole("link", { name: "Perform" }).click();
+    await story.page.getByRole("slider", { name: "Root run" }).getByRole("button", { name: "Let go" }).click();
+    await story.page.getByRole("link", { name: "Build" }).click();
+  });
+
+  it("are kept from the lanes with a fitting scope, named by what they say, and laid elsewhere", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await addLane(story.page, "Colour");
+    await story.typeIn("Colour value", "#ff0000");
+    await story.page.getByRole("button", { name: "Keep the lanes as a preset" }).click();
+    expect(await story.page.getByLabel("Fits").inputValue()).toBe("universal");
+    await story.page.getByRole("button", { name: "Keep preset" }).click();
+    await preset("deep red").waitFor();
+    await story.fresh();
+    await story.find("101..104");
+    await preset("deep red").click();
+    await until("four other heads are red", () => flags(0) === "0 255 255" && flags(3) === "0 255 255");
+    await story.fresh();
+    await pickGroup(story.page, "Rib 3 spots");
+    await setLane(story.page, "Pan", "-35..35");
+    await story.page.getByRole("button", { name: "Keep the lanes as a preset" }).click();
+    expect(await story.page.getByLabel("Fits").inputValue()).toBe("per head");
+    await story.page.getByLabel("Name of the new preset").fill("Rib 3 open");
+    await story.page.getByLabel("Name of the new preset").press("Enter");
+    await preset("Rib 3 open").waitFor();
+    await story.fresh();
+    await story.find("308 + 301");
+    await preset("Rib 3 open").click();
+    await until("each head its own, whatever the order", () => story.pan(16) === -35 && story.pan(23) === 35);
+  });
+
+  it("are typed by name in the colour field, and nonsense there changes nothing", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await addLane(story.page, "Colour");
+    await story.typeIn("Colour value", "moss..dusk");
+    await story.lane("Colour").getByText("∞ Moss..Dusk").waitFor();
+    await story.lane("Colour").getByRole("button", { name: "unlink" }).click();
+    const field = story.page.getByLabel("Colour value");
+    expect(await field.inputValue()).toBe("#40b050..#5a40e0");
+    await story.typeIn("Colour value", "#40b050..mauvish");
+    await message(story.page, /“#40b050\.\.mauvish” is neither colours such as/).waitFor();
+    expect(await field.inputValue()).toBe("#40b050..#5a40e0");
+  });
+
+  it("in use are deleted only with their content written in, and nothing on stage changes", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await preset("Frostlight").click();
+    await until("it shows", () => flags(16) !== "0 0 0");
+    const before = flags(16);
+    await story.page.getByRole("button", { name: "Change the preset Frostlight" }).click();
+    await story.page.getByText("∞ the sketch of Ines").waitFor();
+    await story.page.getByRole("button", { name: "Write its content in there and delete it" }).click();
+    await until("it is gone from the shelf", async () => (await preset("Frostlight").count()) === 0);
+    await story.page.getByLabel("Colour value").waitFor();
+    expect(flags(16)).toBe(before);
+  });
+
+  it("are dragged onto a group and onto a head of the stage", async () => {
+    await preset("Moss").dragTo(
+      story.page.getByRole("complementary", { name: "Cast" }).getByRole("button", { name: "Rib 3 spots" }).first(),
+    );
+    await until("the group has it", () => flags(16) !== "0 0 0");
+    await story.fresh();
+    await until("wiped", () => flags(16) === "0 0 0");
+    await pickGroup(story.page, "Rib 3 spots");
+    const [[x, y]] = await story.threadEnds();
+    const box = (await story.stage.boundingBox())!;
+    await story.page.keyboard.press("Escape");
+    await preset("Moss").dragTo(story.stage, { targetPosition: { x: x + 15 - box.x, y: y - box.y } });
+    await until("the one head has it, its neighbour has not", () => flags(16) !== "0 0 0" && flags(17) === "0 0 0");
+  });
+});
+
+describe("points on stage", () => {
+  it("are typed in metres: every head looks there", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await addLane(story.page, "Position");
+    await story.typeIn("Position value", "0,8,0");
+    // Rib 3 hangs 8 m upstage: looking straight across to the middle, outer heads tilt more, and both halves mirror.
+    await until(
+      "outer heads tilt most",
+      () => Math.abs(tilt(16)) > Math.abs(tilt(18)) + 5 && Math.abs(Math.abs(tilt(16)) - Math.abs(tilt(23))) < 0.05,
+    );
+    await story.typeIn("Position value", "here");
+    await message(story.page, /“here” isn't a place on stage/).waitFor();
+    expect(await story.page.getByLabel("Position value").inputValue()).toBe("0,8,0");
+    await story.typeIn("Position value", "0,8,90");
+    await story
+      .lane("Position")
+      .getByText(/can't look there/)
+      .waitFor();
+  });
+
+  it("are clicked and dragged on the plan, as one step to take back", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.getByRole("button", { name: "Aim", exact: true }).click();
+    await story.drag(story.stage, { x: 300, y: 330 }, { x: 160, y: 20 });
+    const field = story.page.getByLabel("Position value");
+    await until("it is a line of two points", async () => (await field.inputValue()).split("..").length === 2);
+    await story.page.keyboard.press("Control+z");
+    await until("one step takes it back", async () => (await field.count()) === 0);
+    await story.page.getByRole("button", { name: "Box" }).click();
+  });
+});
