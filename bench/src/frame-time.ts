@@ -1,4 +1,16 @@
-import { Engine, setChange, type Change, type HeadKey, type Show } from "@vexa/core";
+import {
+  Engine,
+  setChange,
+  Show,
+  type Change,
+  type Cue,
+  type CueList,
+  type HeadKey,
+  type Part,
+  playbackStateIdOf,
+  type Preset,
+  type ShowRecord,
+} from "@vexa/core";
 import { ReferenceEngine } from "@vexa/core/testing";
 import { BarePass } from "./bare-pass";
 import { loadedShow, START_SECONDS } from "./loaded-show";
@@ -123,6 +135,74 @@ export function groupEditInFrames(): number {
   return editTimes((engine, round, heads) =>
     setChange("group-3", ["heads"], { from: engine.show.groupHeads("group-3")!, to: heads.slice(round, round + 2000) }),
   );
+}
+
+/**
+ * An edit of a colour preset in a large show (2,000 moving heads, 500 presets, 1,000 cues) that 400 cues use, two of which play
+ * on 1,000 heads each, until it is compiled, in frames of 22.7 ms.
+ */
+export function presetEditInFrames(): number {
+  const base = loadedShow({ universes: 256, state: "at rest" });
+  const color = (x: number): Part => ({ colors: { knots: [{ x, y: 0.33, luminance: 1 }], path: "even" }, shape: {}, touched: 0 });
+  const presets = Array.from({ length: 500 }, (_, index): Preset => ({
+    id: `preset-${index}`,
+    kind: "preset",
+    version: 1,
+    name: null,
+    rank: index,
+    family: "Colour",
+    territoryId: null,
+    universal: { Color: color(0.3) },
+    perProfile: {},
+    perHead: {},
+  }));
+  const heads = base.rig.heads.filter(({ parameters }) => parameters.has("Pan")).map(({ key }) => key);
+  const cues = Array.from({ length: 1000 }, (_, index): Cue => {
+    const refers: Part = { presets: { ids: [index < 400 ? "preset-7" : `preset-${index % 500}`], path: "even" }, shape: {}, touched: 1 };
+    const who = { heads: heads.slice((index % 2) * 1000, (index % 2) * 1000 + 1000) };
+    return {
+      id: `many-${index}`,
+      kind: "cue",
+      version: 1,
+      listId: `many-list-${index < 2 ? index : 2}`,
+      number: 10 + index,
+      name: `Cue ${index}`,
+      inSeconds: 0,
+      strokes: { s: { who, parts: { Color: refers }, rank: 1 } },
+    };
+  });
+  const lists = [0, 1, 2].map((index): CueList => ({
+    id: `many-list-${index}`,
+    kind: "cueList",
+    version: 1,
+    name: "Many",
+    rank: 100 + index,
+    territoryId: null,
+  }));
+  const plays = [0, 1].flatMap((index): ShowRecord[] => {
+    const [card, state] = [base.get("playback", `card-${index}`)!, base.playbackState(`card-${index}`)!];
+    const playbackId = `many-card-${index}`;
+    return [
+      { ...card, id: playbackId, listId: `many-list-${index}` },
+      { ...state, id: playbackStateIdOf(playbackId), playbackId, cueId: `many-${index}`, goSeconds: START_SECONDS - 1 },
+    ];
+  });
+  const more: readonly ShowRecord[] = [...presets, ...lists, ...cues, ...plays];
+  const show = new Show(new Map([...base.records, ...more.map((record) => [record.id, record] as const)]));
+  const engine = new Engine(show, START_SECONDS);
+  engine.tick(START_SECONDS, new Uint8Array(engine.frameLength));
+  const times: number[] = [];
+  for (let round = 1; round <= 20; round++) {
+    const now = engine.show.get("preset", "preset-7")!.universal.Color;
+    const before = performance.now();
+    const done = engine.command({
+      at: START_SECONDS + round,
+      changes: [setChange("preset-7", ["universal", "Color"], { from: now, to: color(0.3 + round / 100) })],
+    });
+    times.push(performance.now() - before);
+    if (!done.ok) throw new Error(done.error.code);
+  }
+  return median(times) / (1000 * FRAME);
 }
 
 function editTimes(change: (engine: Engine, round: number, heads: readonly HeadKey[]) => Change): number {

@@ -1,6 +1,15 @@
 import { writeFileSync } from "node:fs";
 import { cpus } from "node:os";
-import { againstPlain, editInFrames, frameTimes, groupEditInFrames, heapGrowth, idleShare, oneFaderShare } from "./frame-time";
+import {
+  againstPlain,
+  editInFrames,
+  frameTimes,
+  groupEditInFrames,
+  presetEditInFrames,
+  heapGrowth,
+  idleShare,
+  oneFaderShare,
+} from "./frame-time";
 import { commandToPacket } from "./latency";
 
 /** `./vexa bench [--quick]`: prints ratios of this very run and keeps them in bench/results/latest.json. */
@@ -35,6 +44,7 @@ tell("a frame in which nothing changed, over a full one, 256 universes", `${show
 tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "prototype 0.25");
 tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 3");
 tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "");
+tell("edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames", shown(presetEditInFrames()), "<= 1");
 const frames = quick ? 10_000 : 100_000;
 tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
 const latency = await commandToPacket(quick ? 100 : 400);

@@ -20,7 +20,7 @@ export class BuildStory {
   }
 
   static async begin(): Promise<BuildStory> {
-    const node = await nodeOnLoopback([1, 2, 3, 4, 5, 6, 7, 11]);
+    const node = await nodeOnLoopback([1, 2, 3, 4, 5, 6, 7, 11, 12]);
     const vexa = await runVexa(`127.0.0.1:${node.port}`);
     const browser = await openBrowser();
     return new BuildStory({ node, vexa, browser, page: await signedIn(browser, vexa.url, "ines") });

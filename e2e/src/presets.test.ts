@@ -67,6 +67,43 @@ describe("presets", () => {
     await story.page.getByRole("link", { name: "Build" }).click();
   });
 
+  it("reach three kinds of lamps in one running cue, each with its own emitters", async () => {
+    const { page } = story;
+    for (const group of ["Rib 3 spots", "Floor washes", "Fern uplights"]) {
+      await pickGroup(page, group);
+      await preset("Lantern").click();
+      await setLane(page, "Dimmer", "80");
+    }
+    await page.getByRole("button", { name: "Record cue" }).first().click();
+    await page.getByLabel("Name of the list").fill("Warm house");
+    await story.typeIn("In, seconds", "0");
+    await page.keyboard.press("Shift+Escape");
+    await page.getByRole("link", { name: "Perform" }).click();
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Add a card" }).click();
+    await page.getByRole("menuitem", { name: /Warm house/ }).click();
+    await page.getByRole("button", { name: "Done" }).click();
+    await page.getByRole("slider", { name: "Warm house" }).getByRole("button", { name: "Go", exact: true }).click();
+    await page.getByRole("link", { name: "Build" }).click();
+    // Spot: cyan, magenta, yellow flags. Wash: red, green, blue, white. Uplight: red, green, blue, amber, lime.
+    const spot = (): string => flags(16);
+    const wash = (): string => [7, 8, 9, 10].map((slot) => story.levels(11)?.[slot]).join(" ");
+    const fern = (): string => [1, 2, 3, 4, 5].map((slot) => story.levels(12)?.[slot]).join(" ");
+    await until("warm on all three", () => spot() !== "0 0 0" && story.levels(11)![9]! < 60 && story.levels(12)![3]! < 60);
+    const before = [spot(), wash(), fern()];
+    await page.getByRole("button", { name: "Change the preset Lantern" }).click();
+    await page.getByLabel("Colour of the preset").fill("#3050ff");
+    await until("all three follow", () => spot() !== before[0] && wash() !== before[1] && fern() !== before[2]);
+    await until(
+      "blue is full where there is a blue emitter, and no cyan hides the spots",
+      () => story.levels(11)![9] === 255 && story.levels(12)![3] === 255 && spotOctet(story.levels, 16, 10) < 20,
+    );
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Perform" }).click();
+    await page.getByRole("slider", { name: "Warm house" }).getByRole("button", { name: "Let go" }).click();
+    await page.getByRole("link", { name: "Build" }).click();
+  });
+
   it("are kept from the lanes with a fitting scope, named by what they say, and laid elsewhere", async () => {
     await pickGroup(story.page, "Rib 3 spots");
     await addLane(story.page, "Colour");

@@ -101,7 +101,7 @@ export class Engine {
     }
     const ids = new Set(changes.map(changedId));
     const affected = [...ids].map((id): ShowRecord | undefined => after.records.get(id) ?? before.records.get(id));
-    if (affected.some((record) => record && record.kind !== "masterState")) this.#merge(at);
+    if (affected.some((record) => record?.kind === "sketch" || record?.kind === "playbackState")) this.#merge(at);
     this.#show = after;
     for (const record of affected) {
       if (record?.kind === "sketch") this.#takeSketch(record.personId, at);
@@ -110,7 +110,7 @@ export class Engine {
     if (affected.some((record) => record && LIES_UNDER_HIGHLIGHT.has(record.kind))) this.#highlight = highlightOverlay(after);
     this.#reviseReaders(
       affected.filter((record) => record !== undefined),
-      before,
+      { before, at },
     );
     return ok(null);
   }
@@ -216,7 +216,7 @@ export class Engine {
   }
 
   /** Resolves again what was made from records that changed. Fades under way keep their place. */
-  #reviseReaders(changed: readonly ShowRecord[], before: Show): void {
+  #reviseReaders(changed: readonly ShowRecord[], { before, at }: { before: Show; at: Seconds }): void {
     const ids = new Set(changed.map(({ id }) => id));
     const lists = new Set(changed.flatMap((record) => (record.kind === "cue" ? [record.listId] : [])));
     const inTerritory = before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds));
@@ -225,9 +225,11 @@ export class Engine {
     );
     const stale = (source: Source, listId: string | undefined): boolean =>
       reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id));
+    const isStale = (source: Source): boolean => !source.lettingGo && stale(source, this.#show.get("playback", source.id)?.listId);
+    // Only a fade under way asks what is on stage now, for what is new in it.
+    if (this.#playing.some((source) => !source.settled && isStale(source))) this.#merge(at);
     this.#playing = this.#playing.map((source) => {
-      const listId = this.#show.get("playback", source.id)?.listId;
-      if (source.lettingGo || !stale(source, listId)) return source;
+      if (!isStale(source)) return source;
       const state = this.#show.playbackState(source.id);
       return (state && revisedSource(source, playbackSource(state, this.#context(), { present: null, merged: this.#merged }))) ?? source;
     });

@@ -92,7 +92,7 @@ describe("aim", () => {
         expect(miss(of, point, got)).toBeLessThan(0.001);
         expect(missByThree(of, point, got)).toBeLessThan(0.001);
       }),
-      { seed: 41, numRuns: 300 },
+      { seed: 41, numRuns: 10_000 },
     );
   });
 });
@@ -117,6 +117,23 @@ function missByThree(of: Aimable, point: Vector, { pan, tilt }: { pan: number; t
   const to = new Vector3(point.x, point.y, point.z).sub(start);
   return to.sub(ray.multiplyScalar(to.dot(ray))).length();
 }
+
+describe("aiming along a way", () => {
+  it("never leaves the limits, and the pan goes on without a jump along a moving point", () => {
+    const of = head(at(0, 0, 6), turn(0, 0, 0), { panRange: [-270, 270], tiltRange: [-135, 135] });
+    let present = { pan: 0, tilt: 0 };
+    for (let step = 0; step <= 4000; step++) {
+      const angle = (step / 4000) * 1.4 * 2 * Math.PI;
+      const next = aim(of, at(3 * Math.sin(angle), 3 * Math.cos(angle), 0), present);
+      expect(next.reached).toBe(true);
+      expect(Math.abs(next.pan)).toBeLessThanOrEqual(270);
+      expect(Math.abs(next.tilt)).toBeLessThanOrEqual(135);
+      // 1.4 turns fit into the 540 degrees from the middle only half-way round: one unwinding is needed, no more.
+      if (Math.abs(next.pan - present.pan) > 2) expect(Math.abs(next.pan - present.pan)).toBeGreaterThan(170);
+      present = next;
+    }
+  });
+});
 
 describe("fans of points", () => {
   it("lie evenly in metres on a line, and once round a circle", () => {
