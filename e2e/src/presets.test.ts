@@ -172,6 +172,44 @@ describe("presets", () => {
   });
 });
 
+describe("the colour picker", () => {
+  it("shows what each kind of lamp makes of a colour, by diagram, temperature and sliders", async () => {
+    const { page } = story;
+    await pickGroup(page, "Rib 3 spots");
+    await page.getByRole("button", { name: "Fern uplights 24" }).click({ modifiers: ["Control"] });
+    await addLane(page, "Colour");
+    await page.getByRole("button", { name: "Pick a colour" }).click();
+    const sheet = page.getByRole("dialog", { name: "Pick a colour" });
+    await sheet.getByText("Heron 400 Profile").waitFor();
+    await sheet.getByText("Sprig 5").waitFor();
+    await sheet.getByLabel("Kelvin").fill("2700");
+    await sheet.getByText(/27\d0 K/).waitFor();
+    await until(
+      "warm white: red and amber full on the uplights, blue low",
+      () => story.levels(12)![1] === 255 && story.levels(12)![4] === 255 && story.levels(12)![3]! < 100,
+    );
+    await sheet.getByRole("application", { name: /Diagram/ }).click({ position: { x: 84, y: 120 } });
+    await until("now it is blue", () => story.levels(12)![3]! > 200);
+    // Deep green lies beyond the spots' triangle: they say how far off they are, and can be made to look alike.
+    await sheet.getByRole("application", { name: /Diagram/ }).click({ position: { x: 36, y: 12 } });
+    await sheet
+      .getByText(/▬ ΔE \d/)
+      .first()
+      .waitFor();
+    await sheet.getByRole("button", { name: "Make them look alike" }).click();
+    await until("all are alike", async () => (await sheet.getByText(/▬ ΔE/).count()) === 0);
+    await page.keyboard.press("Escape");
+  });
+
+  it("takes a preset dropped on a knot", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await addLane(story.page, "Colour");
+    await story.typeIn("Colour value", "#ff0000..#00ff00");
+    await preset("Dusk").dragTo(story.page.getByLabel("Colour, colour 2 of 2"));
+    await until("the second knot is Dusk", async () => (await story.page.getByLabel("Colour value").inputValue()) === "#ff0000..#5a40e0");
+  });
+});
+
 describe("points on stage", () => {
   it("are typed in metres: every head looks there", async () => {
     await pickGroup(story.page, "Rib 3 spots");

@@ -3,6 +3,7 @@ export { ERROR_CATALOGUE, type ErrorCode } from "./errors/catalogue";
 export { explain, fail, ok, type Result, type UserError } from "./errors/result";
 export { seededRandom, scatteredOrder } from "./random/random";
 export { colorOfHex, encodedSrgb, hexOfColor, linearSrgbOf, xyYOf, xyzOf, type XyY, type Xyz } from "./color/colorimetry";
+export { isRealColor, SPECTRAL_LOCUS } from "./color/spectral-locus";
 export { colorName } from "./color/color-name";
 export { planckian, temperatureOf, uvOf, xyOfUv } from "./color/color-temperature";
 export { deltaE2000, labOf, type Lab } from "./color/ciede2000";
@@ -31,6 +32,7 @@ export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig }
 export { placedHead } from "./rig/placed-head";
 export { attributesOf, parametersOf } from "./rig/head-attributes";
 export { mix, mixDistance, mixed } from "./rig/mix-head";
+export { commonColor } from "./rig/common-color";
 export { highlightValue } from "./rig/highlight-value";
 export { patchConflicts, type PatchConflict } from "./rig/patch-conflicts";
 export type { Group } from "./rig/group";

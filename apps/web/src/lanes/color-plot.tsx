@@ -1,5 +1,7 @@
 import { useRef } from "react";
 import { colorOfHex, hexOfColor, placeHeads, xyzOf, type ColorFan, type HeadValue, type PlacedHead, type Shape } from "@vexa/core";
+import { PRESET_DRAG } from "../presets/preset-edits";
+import { useClient } from "../session/show-context";
 
 /** Each head's colour along the selection, with a well for each knot; a click on the bar puts another knot in. */
 export function ColorPlot(props: {
@@ -43,6 +45,7 @@ function Wells({
   heads: readonly PlacedHead[];
   onColors: (colors: ColorFan, gesture?: string) => void;
 }): React.JSX.Element {
+  const client = useClient();
   const gesture = useRef("");
   const places = placeHeads(heads, shape, "open");
   const at = (knot: number): number => {
@@ -63,6 +66,11 @@ function Wells({
           className="absolute bottom-2 h-5 w-7 -translate-x-1/2 cursor-pointer rounded-[3px] border-2 border-ink bg-bench p-0"
           style={{ left: `calc(12px + ${at(index)} * (100% - 24px))` }}
           value={hexOfColor(xyzOf(knot), "as-is")}
+          onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
+          onDrop={(event) => {
+            const dropped = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG))?.universal.Color?.colors?.knots[0];
+            if (dropped) onColors({ ...colors, knots: colors.knots.with(index, dropped) });
+          }}
           onFocus={() => (gesture.current = crypto.randomUUID())}
           onChange={(event) => {
             const next = colorOfHex(event.target.value);

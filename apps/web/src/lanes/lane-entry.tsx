@@ -15,7 +15,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
   const { label } = attributeInfo(attribute);
   if (laneMode === "times") return <p className="text-xs text-ink-3">when each head starts and ends; dashed: the cue's own time</p>;
   if (own?.part.presets && editable && laneMode === "value") return <PresetEntry lane={lane} edits={edits} />;
-  if (attribute === "Color" && laneMode === "value") return <ColorEntry lane={lane} edits={edits} />;
+  if (attribute === "Color" && laneMode === "value") return <ColorEntry lane={lane} heads={heads} edits={edits} />;
   if (attribute === "Position" && laneMode === "value") return <PointEntry lane={lane} edits={edits} />;
   if (!own && (laneMode !== "value" || attribute === "Color" || attribute === "Position"))
     return <p className="text-xs text-ink-3">of other strokes: set it where it comes from</p>;

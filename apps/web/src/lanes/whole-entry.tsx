@@ -1,9 +1,10 @@
 import { toast } from "sonner";
-import { colorOfHex, COLOR_PATHS, hexOfColor, presetName, xyzOf, type ColorFan, type Part, type Show } from "@vexa/core";
+import { colorOfHex, COLOR_PATHS, hexOfColor, presetName, xyzOf, type ColorFan, type Head, type Part, type Show } from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
 import { ColorChips } from "./color-chips";
+import { ColorPicker } from "./color-picker";
 import type { Lane } from "./lane-model";
 import { pointText, readPoints } from "./sketch-edits";
 import type { LaneEdits } from "./use-lane-edits";
@@ -17,7 +18,7 @@ function emptied({ own, touched }: Lane): Part {
 }
 
 /** Colours as they are typed: #ff7a30..#30a060, or presets by name: Ember..Moss. */
-export function ColorEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
+export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
   const show = useShow();
   const { own, editable } = lane;
   const colors = editable ? (own?.part.colors ?? null) : null;
@@ -43,7 +44,10 @@ export function ColorEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
         onTake={take}
       />
       {colors && own ? (
-        <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />
+        <div className="flex gap-1">
+          <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />
+          <ColorPicker colors={colors} heads={heads} onColors={(next, gesture) => edits.put({ ...own.part, colors: next }, gesture)} />
+        </div>
       ) : (
         <p className="truncate text-xs text-ink-3">as screens write them</p>
       )}

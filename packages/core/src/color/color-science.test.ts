@@ -2,6 +2,7 @@ import Color from "colorjs.io";
 import { describe, expect, it } from "vitest";
 import { planckian, temperatureOf, uvOf, xyOfUv } from "./color-temperature";
 import { deltaE2000, labOf, type Lab } from "./ciede2000";
+import { isRealColor } from "./spectral-locus";
 import table from "./sharma-table.json" with { type: "json" };
 
 const lab = (l: number, a: number, b: number): Lab => ({ l, a, b });
@@ -59,5 +60,28 @@ describe("colour temperature", () => {
     const { u, v } = uvOf({ x: 0.3127, y: 0.329 });
     expect([u, v]).toEqual([expect.closeTo(0.19783, 5), expect.closeTo(0.46832, 5)]);
     expect(xyOfUv({ u, v })).toEqual({ x: expect.closeTo(0.3127, 9) as number, y: expect.closeTo(0.329, 9) as number });
+  });
+});
+
+describe("the spectral locus", () => {
+  it("has every illuminant, emitter and black body inside, and no chromaticity beyond single wavelengths", () => {
+    const inside = [
+      [0.3127, 0.329],
+      [0.44758, 0.40745],
+      [0.69, 0.3],
+      [0.2, 0.71],
+      [0.15, 0.06],
+      [0.33, 0.34],
+    ] as const;
+    const outside = [
+      [0.1, 0.9],
+      [0.01, 0.1],
+      [0.4, 0.1],
+      [0.75, 0.26],
+      [0.6, 0.42],
+    ] as const;
+    expect(inside.map(([x, y]) => isRealColor({ x, y }))).toEqual(inside.map(() => true));
+    expect(outside.map(([x, y]) => isRealColor({ x, y }))).toEqual(outside.map(() => false));
+    for (let kelvin = 1700; kelvin < 20000; kelvin += 500) expect(isRealColor(planckian(kelvin)), `${kelvin} K`).toBe(true);
   });
 });

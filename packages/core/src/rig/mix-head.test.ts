@@ -4,6 +4,8 @@ import { colorOfHex, xyYOf, xyzOf, xyzOfLinearSrgb, type XyY } from "../color/co
 import { seededRandom } from "../random/random";
 import { fixture, TEST_PROFILES } from "../testing";
 import type { Attribute } from "./attributes";
+import { oklchOf } from "../color/oklab";
+import { commonColor } from "./common-color";
 import { mix, mixDistance, mixed } from "./mix-head";
 import type { Channel, Profile } from "./profile";
 import { buildRig, type Head } from "./rig";
@@ -107,5 +109,27 @@ describe("mix and mixed", () => {
     const head = lamp(["Dimmer"]);
     expect(mix(head, xyzOf({ x: 0.3, y: 0.3, luminance: 1 })).size).toBe(0);
     expect(mixDistance(head, xyzOf({ x: 0.3, y: 0.3, luminance: 1 }))).toBeNull();
+  });
+});
+
+describe("commonColor", () => {
+  const rgb = lamp(["ColorAdd_R", "ColorAdd_G", "ColorAdd_B"]);
+  const narrow = lamp(["ColorAdd_R", "ColorAdd_G", "ColorAdd_B"], {
+    id: "narrow",
+    emitters: {
+      ColorAdd_R: { x: 0.5, y: 0.33, luminance: 1 },
+      ColorAdd_G: { x: 0.3, y: 0.5, luminance: 2 },
+      ColorAdd_B: { x: 0.2, y: 0.2, luminance: 0.5 },
+    },
+  });
+
+  it("is the target where all can make it, and otherwise the same hue with less chroma, within ΔE2000 1 on each", () => {
+    const pale = xyzOf({ x: 0.33, y: 0.34, luminance: 1 });
+    expect(commonColor([rgb, narrow], pale)).toBe(pale);
+    const deep = xyzOf({ x: 0.6, y: 0.33, luminance: 0.3 });
+    const common = commonColor([rgb, narrow], deep)!;
+    expect(oklchOf(common).h).toBeCloseTo(oklchOf(deep).h, 3);
+    for (const head of [rgb, narrow]) expect(mixDistance(head, common)).toBeLessThan(1);
+    expect(mixDistance(narrow, deep)).toBeGreaterThan(1);
   });
 });

@@ -1,9 +1,9 @@
-import { fanColor } from "../color/color-fan";
+import { fanColor, type ColorFan } from "../color/color-fan";
 import { aim } from "../geometry/aim";
 import { fanPoint } from "../geometry/point-fan";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
-import type { Channel } from "../rig/profile";
+import type { Channel, Profile } from "../rig/profile";
 import { normalizedFreely, normalizedSize, physicalOf, type Head, type Rig } from "../rig/rig";
 import { fan } from "../shape/fan";
 import type { Motion } from "../motion/motion";
@@ -25,14 +25,15 @@ export function makeRows({ attribute, part, spread, show }: PartIn): Row[] {
   const { level, colors, points, nudge, motion, fade, delay } = part;
   const places = spread.places(part.shape, points?.path === "circle" ? "round" : "open");
   const phases = motion && spread.places(motion.phaseShape, "round");
+  const colorOf = colors && colorMixer(colors);
   const rows: Row[] = [];
   for (let index = 0; index < spread.heads.length; index++) {
     const head = spread.heads[index]!;
     if (show.reaches && !show.reaches(head.key, family)) continue;
     const u = places[index]!;
     const times = { fade: fade ? fan(fade.knots, u, fade.path) : null, delay: delay ? fan(delay.knots, u, delay.path) : 0 };
-    if (colors) {
-      for (const [name, value] of mix(head, fanColor(colors, u))) rows.push(plainRow(head.parameters.get(name)!, value, times));
+    if (colorOf) {
+      for (const [name, value] of colorOf(head, u)) rows.push(plainRow(head.parameters.get(name)!, value, times));
       continue;
     }
     if (points) {
@@ -53,6 +54,18 @@ export function makeRows({ attribute, part, spread, show }: PartIn): Row[] {
     });
   }
   return rows;
+}
+
+/** Mixes the fan's colour for a head at its place; one colour for all is mixed once for each kind of head. */
+function colorMixer(colors: ColorFan): (head: Head, u: number) => ReadonlyMap<Attribute, number> {
+  if (colors.knots.length > 1) return (head, u) => mix(head, fanColor(colors, u));
+  const color = fanColor(colors, 0);
+  const mixes = new Map<Profile, ReadonlyMap<Attribute, number>[]>();
+  return (head) => {
+    let own = mixes.get(head.profile);
+    if (!own) mixes.set(head.profile, (own = []));
+    return (own[head.index] ??= mix(head, color));
+  };
 }
 
 export interface Times {
