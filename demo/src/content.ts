@@ -45,7 +45,11 @@ function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, 
   return { rank, who: { groupIds: [groupId], ...(mask ? { mask } : {}) }, parts };
 }
 
-function cue(listId: string, number: number, of: { name: string; inSeconds: number; strokes: readonly Stroke[] }): Cue {
+function cue(
+  listId: string,
+  number: number,
+  of: { name: string; inSeconds: number; colorPath?: "even" | "round"; strokes: readonly Stroke[] },
+): Cue {
   return {
     id: `cue-${listId.slice(5)}-${number}`,
     kind: "cue",
@@ -54,6 +58,7 @@ function cue(listId: string, number: number, of: { name: string; inSeconds: numb
     number,
     name: of.name,
     inSeconds: of.inSeconds,
+    ...(of.colorPath ? { colorPath: of.colorPath } : {}),
     strokes: Object.fromEntries(of.strokes.map((entry, index) => [`s${index + 1}`, entry])),
   };
 }
@@ -93,6 +98,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
       {
         name: "Open, outward",
         inSeconds: 6,
+        colorPath: "round",
         strokes: [
           stroke(1, "group-spots", {
             Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),

@@ -240,4 +240,21 @@ describe("points on stage", () => {
     await until("one step takes it back", async () => (await field.count()) === 0);
     await story.page.getByRole("button", { name: "Box" }).click();
   });
+
+  it("still hit their mark when the lead hangs the rib elsewhere; others may not hang anything", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await addLane(story.page, "Position");
+    await story.typeIn("Position value", "0,2,0");
+    await until("they look downstage", () => Math.abs(tilt(19)) > 20);
+    await pause(200);
+    const before = tilt(19);
+    await story.page.getByRole("button", { name: "Hang elsewhere" }).click();
+    await story.drag(story.stage, { x: 300, y: 200 }, { x: 0, y: 60 });
+    // Nearer to the point, the middle heads look down more steeply.
+    await until("they have turned", () => Math.abs(tilt(19)) < Math.abs(before) - 5);
+    expect(await story.page.getByLabel("Position value").inputValue()).toBe("0,2,0");
+    await story.page.keyboard.press("Control+z");
+    await until("one step hangs them back", () => Math.abs(tilt(19) - before) < 0.05);
+    await story.page.getByRole("button", { name: "Box" }).click();
+  });
 });

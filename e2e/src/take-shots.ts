@@ -58,6 +58,27 @@ try {
   await shoot(ines, "shaping");
   await ines.getByRole("button", { name: "Show the groups as a list" }).click();
 
+  await ines.getByRole("button", { name: "Pick a colour" }).click();
+  await shoot(ines, "colour");
+  await ines.keyboard.press("Escape");
+
+  await ines.keyboard.press("Shift+Escape");
+  await setLane(ines, "Dimmer", "70");
+  await ines.getByRole("tab", { name: "Presets" }).click();
+  await ines
+    .getByRole("button", { name: /^Ember/ })
+    .first()
+    .click();
+  await ines
+    .getByRole("button", { name: /^Dusk/ })
+    .first()
+    .click({ modifiers: ["Shift"] });
+  await ines
+    .getByRole("button", { name: /^Pond edge/ })
+    .first()
+    .click();
+  await shoot(ines, "presets");
+
   await ines.getByRole("button", { name: "Record cue" }).first().click();
   await ines.getByLabel("Name of the list").fill("Spore rising");
   await shoot(ines, "record");

@@ -10,7 +10,7 @@ interface InterfaceState {
   /** The lane that the motion column is about. */
   readonly laneAttribute: Attribute | null;
   readonly laneNumbers: "own units" | "DMX";
-  readonly stageTool: "box" | "lasso" | "aim";
+  readonly stageTool: "box" | "lasso" | "aim" | "move";
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** What was copied to be laid elsewhere. */

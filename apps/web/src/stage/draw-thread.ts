@@ -92,6 +92,10 @@ function drawGesture(
       context.rect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
       break;
     }
+    case "move":
+      context.moveTo(...gesture.from);
+      context.lineTo(...gesture.to);
+      break;
     case "aim": {
       const [[x0, y0], [x1, y1]] = [gesture.from, gesture.to];
       if (gesture.path === "circle") context.arc(x0, y0, Math.hypot(x1 - x0, y1 - y0), 0, 2 * Math.PI);

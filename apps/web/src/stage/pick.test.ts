@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { smallShow } from "@vexa/core/testing";
 import { prepareStage } from "./draw-stage";
-import { beginGesture, endGesture, isInside, movedGesture, threadEnds } from "./pick";
+import { hangChanges } from "./hang-elsewhere";
+import { aimedPoints, beginGesture, endGesture, isInside, movedGesture, threadEnds } from "./pick";
 
 const drawing = prepareStage(smallShow().rig, 800, 400);
 const at = (index: number): readonly [number, number] => [drawing.xy[2 * index]!, drawing.xy[2 * index + 1]!];
@@ -53,5 +54,31 @@ describe("picking on the stage", () => {
     expect(endGesture(drawing, four, movedGesture(grabbed, ends.last))).toEqual({ kind: "turn" });
     expect(endGesture(drawing, four, movedGesture(grabbed, [3, 3]))).toEqual({ kind: "nothing" });
     expect(threadEnds(drawing, [2])).toBeNull();
+  });
+});
+
+describe("hanging elsewhere", () => {
+  it("moves each fixture once, by whole centimetres, and nothing when nothing moved", () => {
+    const { rig } = smallShow();
+    const cells = rig.heads.filter(({ fixture }) => fixture.number === 9);
+    expect(cells).toHaveLength(3);
+    expect(hangChanges(cells, { x: 0.404, y: -1 })).toEqual([
+      { op: "set", id: "fx-9", path: ["position"], from: { x: 8, y: 0, z: 5 }, to: { x: 8.4, y: -1, z: 5 } },
+    ]);
+    expect(hangChanges(cells, { x: 0, y: 0 })).toEqual([]);
+  });
+
+  it("aims at the floor under the pointer: a click at a point, a drag along a line or round a circle", () => {
+    const middle = drawing.projection.point({ x: 2, y: 1, z: 0 });
+    const press = beginGesture(drawing, four, { at: middle, tool: "aim" });
+    if (press.kind !== "aim") throw new Error("an aim");
+    expect(aimedPoints(drawing, press)).toEqual({
+      knots: [{ x: expect.closeTo(2, 1) as number, y: expect.closeTo(1, 1) as number, z: 0 }],
+      path: "straight",
+    });
+    const circle = movedGesture({ ...press, path: "circle" }, [middle[0] + 50, middle[1]]);
+    if (circle.kind !== "aim") throw new Error("an aim");
+    expect(aimedPoints(drawing, circle)).toMatchObject({ path: "circle", knots: [{}, {}] });
+    expect(endGesture(drawing, four, circle)).toEqual({ kind: "done" });
   });
 });

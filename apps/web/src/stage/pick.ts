@@ -9,6 +9,8 @@ export type Gesture =
   | { readonly kind: "lasso"; readonly points: readonly Point[] }
   /** One end of the thread is being drawn to the other. */
   | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point }
+  /** The fixtures of the selection are being hung elsewhere. */
+  | { readonly kind: "move"; readonly from: Point; readonly to: Point }
   /** A point on the floor, or with a drag a line (with Shift a circle) of points, at which the selection looks. */
   | { readonly kind: "aim"; readonly from: Point; readonly to: Point; readonly path: "straight" | "circle" };
 
@@ -28,8 +30,9 @@ export function threadEnds({ xy }: StageDrawing, selected: readonly number[]): {
 export function beginGesture(
   drawing: StageDrawing,
   selected: readonly number[],
-  { at, tool, path = "straight" }: { at: Point; tool: "box" | "lasso" | "aim"; path?: "straight" | "circle" },
+  { at, tool, path = "straight" }: { at: Point; tool: "box" | "lasso" | "aim" | "move"; path?: "straight" | "circle" },
 ): Gesture {
+  if (tool === "move") return { kind: "move", from: at, to: at };
   if (tool === "aim") return { kind: "aim", from: at, to: at, path };
   const ends = threadEnds(drawing, selected);
   for (const end of ["first", "last"] as const) if (ends && distance(ends[end], at) <= END_REACH) return { kind: "thread", end, to: at };
@@ -46,7 +49,8 @@ export type Picked =
   /** A click: on a head, or beside all. */
   | { readonly kind: "click"; readonly index: number | null }
   | { readonly kind: "turn" }
-  | { readonly kind: "aimed" }
+  /** What the gesture did is done already. */
+  | { readonly kind: "done" }
   | { readonly kind: "nothing" };
 
 /** What a gesture comes to when the pointer goes up. */
@@ -63,7 +67,8 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
       return { kind: "heads", indices: headsWhere(drawing, (point) => isInside(points, point)) };
     }
     case "aim":
-      return { kind: "aimed" };
+    case "move":
+      return { kind: "done" };
     case "thread": {
       const ends = threadEnds(drawing, selected);
       const other = ends && (gesture.end === "first" ? ends.last : ends.first);

@@ -5,10 +5,12 @@ import { sharpContext, token, useSize } from "../frames/use-size";
 import { partChanges, pointText, selectionName, standingOf } from "../lanes/sketch-edits";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
+import { selectedIn } from "../selection/selected";
 import { useSelected } from "../selection/use-selection";
 import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
+import { hangChanges } from "./hang-elsewhere";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
@@ -24,6 +26,7 @@ export function StageCanvas(): React.JSX.Element {
   const drawing = useMemo(() => (width > 0 ? prepareStage(rig, width, height) : null), [rig, width, height]);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const aiming = useRef("");
+  const hung = useRef<{ x: number; y: number; scale: number } | null>(null);
 
   useEffect(() => {
     if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
@@ -80,6 +83,7 @@ export function StageCanvas(): React.JSX.Element {
     });
     setGesture(next);
     aiming.current = crypto.randomUUID();
+    hung.current = { x: 0, y: 0, scale: drawing.projection.scale };
     if (next.kind === "aim") aimAt(next);
   };
   const aimAt = (of: Extract<Gesture, { kind: "aim" }>): void => {
@@ -90,11 +94,24 @@ export function StageCanvas(): React.JSX.Element {
     const changes = partChanges(client.view, { personId: client.personId, selection, attribute: "Position", part: { ...rest, points } });
     client.transact(`Aimed ${selectionName(client.view, selection)} at ${pointText(points.knots)}`, changes, aiming.current);
   };
+  /** Hangs the selection where the pointer has taken it, counted from where the drag began. */
+  const hang = ({ from, to }: Extract<Gesture, { kind: "move" }>): void => {
+    const grip = hung.current;
+    if (!grip || Math.hypot(to[0] - from[0], to[1] - from[1]) < 3) return;
+    const metres = (pixels: number): number => Math.round((100 * pixels) / grip.scale) / 100;
+    const whole = { x: metres(to[0] - from[0]), y: metres(from[1] - to[1]) };
+    const now = selectedIn(client.view, selection).heads;
+    const changes = hangChanges(now, { x: whole.x - grip.x, y: whole.y - grip.y });
+    if (client.transact(`Hung ${selectionName(client.view, selection)} elsewhere`, changes, aiming.current))
+      hung.current = { ...grip, ...whole };
+    else setGesture(null);
+  };
   const move = (event: React.PointerEvent): void => {
     if (!gesture) return;
     const next = movedGesture(gesture, at(event));
     setGesture(next);
     if (next.kind === "aim") aimAt(next);
+    if (next.kind === "move") hang(next);
   };
   const drop = (event: React.DragEvent): void => {
     const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));

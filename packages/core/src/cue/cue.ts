@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 
 /** A tracking list of cues. */
@@ -23,6 +23,8 @@ export interface Cue {
   readonly name: string;
   /** Time between the cue before and this one, for what has no time of its own. */
   readonly inSeconds: number;
+  /** How colours travel when this cue fades in: even or round to the eye; without it as the lamps' own levels. */
+  readonly colorPath?: "even" | "round";
   readonly strokes: Strokes;
 }
 
@@ -45,5 +47,6 @@ export const cueSchema: Schema<Cue> = fields<Cue>({
   number: numberIn(0.001, 99999),
   name: textUpTo(80),
   inSeconds: numberIn(0, 3600),
+  colorPath: optional(oneOf(["even", "round"])),
   strokes: strokesSchema,
 });

@@ -71,7 +71,11 @@ function randomLists(random: Random): ReturnType<typeof listWithCard> {
   return ["a", "b", "c"].flatMap((id) =>
     listWithCard(
       id,
-      Array.from({ length: 3 }, () => ({ inSeconds: random() * 3, strokes: [randomStroke(random, 1), randomStroke(random, 2)] })),
+      Array.from({ length: 3 }, () => ({
+        inSeconds: random() * 3,
+        strokes: [randomStroke(random, 1), randomStroke(random, 2)],
+        ...(random() < 0.5 ? { colorPath: pick(random, ["even", "round"] as const) } : {}),
+      })),
       { releaseSeconds: random() * 2 },
     ),
   );
@@ -101,10 +105,21 @@ function highlightChanges(show: Show, personId: string, random: Random): Change[
   return [{ op: "add", record: { id, kind: "highlight", version: 1, personId, who, dim: 0.1 } as Highlight }];
 }
 
+/** The show with lamps that can mix whole colours. */
+function withEmitters(show: Show): Show {
+  const emitters = {
+    ColorAdd_R: { x: 0.64, y: 0.33, luminance: 0.2126 },
+    ColorAdd_G: { x: 0.3, y: 0.6, luminance: 0.7152 },
+    ColorAdd_B: { x: 0.15, y: 0.06, luminance: 0.0722 },
+  };
+  const lamps = [...show.records].map(([id, record]) => [id, record.kind === "profile" ? { ...record, emitters } : record] as const);
+  return show.withRecords(new Map(lamps));
+}
+
 /** Runs one random evening on both engines; every octet of every frame must be equal. */
 function playEvening(seed: number): number {
   const random = seededRandom(seed);
-  const show = smallShow(randomLists(random));
+  const show = withEmitters(smallShow(randomLists(random)));
   const engine = new Engine(show, 1000);
   const reference = new ReferenceEngine(show);
   const frame = new Uint8Array(engine.frameLength);

@@ -231,7 +231,8 @@ export class Engine {
     this.#playing = this.#playing.map((source) => {
       if (!isStale(source)) return source;
       const state = this.#show.playbackState(source.id);
-      return (state && revisedSource(source, playbackSource(state, this.#context(), { present: null, merged: this.#merged }))) ?? source;
+      const next = state && playbackSource(state, this.#context(), { present: null, merged: this.#merged });
+      return revisedSource(source, next, this.#show) ?? source;
     });
     for (const { id, personId } of this.#show.all("sketch")) {
       const source = this.#sketches.find((candidate) => candidate.id === `sketch ${personId}`);

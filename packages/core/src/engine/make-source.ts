@@ -1,10 +1,13 @@
+import type { Cue } from "../cue/cue";
 import { stateAt } from "../cue/state-at";
 import type { PlaybackState } from "../playback/playback";
+import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import { resolve, type Resolved } from "../stroke/resolve";
 import { reachOf, reachOfOwner, type Reach } from "../territory/reach";
 import type { Seconds } from "../units/units";
+import { colorTravel } from "./color-travel";
 import { compile, type CompiledRows, type WaveBank } from "./compile";
 import { Source } from "./source";
 
@@ -30,7 +33,7 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   if (!cue || !list) return null;
   const resolved = stateAt(show.cuesOf(list.id), cue.id, within(show, reachOfOwner(list.territoryId, show)));
   const compiled = compile(resolved.rows, cue.inSeconds, bank);
-  return new Source({
+  const source = new Source({
     id: state.playbackId,
     compiled,
     reads: resolved.reads,
@@ -39,6 +42,22 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     level: state.level,
     htpCount: show.rig.htpCount,
   });
+  layTravel(source, cue, show.rig);
+  return source;
+}
+
+/** Where the cue wants colours to travel even or round, their levels along the way. */
+function layTravel(source: Source, { colorPath }: Pick<Cue, "colorPath">, rig: Rig): void {
+  if (!colorPath) return;
+  const { parameters, base, motions } = source.compiled;
+  const moving = new Set(motions.targets);
+  const rowOf = new Map<number, number>();
+  const legs = [...parameters].flatMap((parameter, row) => {
+    if (moving.has(row) || row < source.htpRows) return [];
+    rowOf.set(parameter, row);
+    return [{ parameter, from: source.from[row]!, to: base[row]! }];
+  });
+  source.travel = new Map([...colorTravel(legs, rig, colorPath)].map(([parameter, table]) => [rowOf.get(parameter)!, table]));
 }
 
 /** LTP rows start from the stage, HTP rows from what this playback itself was giving. */
@@ -102,7 +121,7 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
 }
 
 /** The same run with new content: what it already said keeps where it came from. */
-export function revisedSource(present: Source, next: Source | null): Source | null {
+export function revisedSource(present: Source, next: Source | null, show: Show): Source | null {
   if (!next) return null;
   const rowOf = new Map([...present.compiled.parameters].map((parameter, row) => [parameter, row]));
   next.compiled.parameters.forEach((parameter, row) => {
@@ -110,6 +129,8 @@ export function revisedSource(present: Source, next: Source | null): Source | nu
     if (old !== undefined) next.from[row] = present.from[old]!;
   });
   next.level = present.level;
+  const cue = show.get("cue", show.playbackState(next.id)?.cueId);
+  if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;
 }
 

@@ -1,6 +1,9 @@
 import { readTable } from "../motion/wave-table";
 import { fraction, type Seconds } from "../units/units";
+import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
+
+const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
 /** Beats of a master at this moment, or null when there is no such master. */
 export type BeatsOf = (masterId: string) => number | null;
@@ -24,6 +27,8 @@ export class Source {
   weight = 1;
   /** Every fade has arrived. */
   settled = false;
+  /** Levels along the way of colours that don't travel as levels, by row. */
+  travel: ReadonlyMap<number, Float32Array> = NO_TRAVEL;
   readonly #progress: Float64Array;
   readonly #cycles: Float64Array;
   #release: { startSeconds: Seconds; seconds: Seconds } | null = null;
@@ -104,6 +109,8 @@ export class Source {
   rowValue(row: number): number {
     const from = this.from[row]!;
     const done = this.settled ? 1 : this.#progress[this.compiled.timing[row]!]!;
+    const travel = done < 1 ? this.travel.get(row) : undefined;
+    if (travel) return readTravel(travel, done);
     return from + (this.compiled.to[row]! - from) * done;
   }
 
@@ -135,9 +142,10 @@ export class Source {
       const parameter = parameters[row]!;
       if (value > values[parameter]!) values[parameter] = value;
     }
+    const travels = this.travel.size > 0;
     for (let row = htpRows; row < count; row++) {
       const start = from[row]!;
-      const value = start + (to[row]! - start) * progress[timing[row]!]!;
+      const value = travels ? this.rowValue(row) : start + (to[row]! - start) * progress[timing[row]!]!;
       const parameter = parameters[row]!;
       const beneath = values[parameter]!;
       values[parameter] = weight === 1 ? value : beneath + (value - beneath) * weight;

@@ -1,6 +1,7 @@
 import { stateAt } from "../cue/state-at";
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
+import { colorTravel, readTravel } from "../engine/color-travel";
 import { encodeSlots } from "../engine/slots";
 import { readTable, waveTable } from "../motion/wave-table";
 import type { PlaybackState } from "../playback/playback";
@@ -19,6 +20,7 @@ const f32 = Math.fround;
 interface Line extends Row {
   from: number;
   seconds: number;
+  travel?: Float32Array | undefined;
 }
 
 interface Layer {
@@ -117,6 +119,7 @@ export class ReferenceEngine {
     let to = own;
     if (line.motion) to = f32(limited((line.motion.relative ? own : 0) + this.#swing(line, t)));
     const part = done(layer, line, t);
+    if (line.travel && part < 1) return readTravel(line.travel, part);
     return settled ? to : line.from + (to - line.from) * part;
   }
 
@@ -165,6 +168,14 @@ export class ReferenceEngine {
         return [row.parameter, { ...row, seconds: row.fade ?? cue.inSeconds, from }];
       }),
     );
+    if (cue.colorPath) {
+      const legs = [...lines.values()].filter(
+        ({ parameter, value, motion }) => value !== null && !motion && parameter >= this.#show.rig.htpCount,
+      );
+      const ends = legs.map(({ parameter, from, value }) => ({ parameter, from, to: f32(limited(value!)) }));
+      const tables = colorTravel(ends, this.#show.rig, cue.colorPath);
+      for (const line of legs) line.travel = tables.get(line.parameter);
+    }
     if (present && !present.release) {
       const says = (line: Line | undefined): boolean => line !== undefined && line.value !== null;
       const left = [...present.lines.values()].filter((line) => says(line) && !says(lines.get(line.parameter)));

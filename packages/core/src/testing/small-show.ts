@@ -143,13 +143,13 @@ export function strokeOn(groupId: string, parts: Partial<Record<Attribute, Part>
 /** A cue list with cues of these strokes, numbered from 1, and a card that plays it. */
 export function listWithCard(
   id: string,
-  cues: readonly { inSeconds: number; strokes: readonly Stroke[] }[],
+  cues: readonly { inSeconds: number; strokes: readonly Stroke[]; colorPath?: "even" | "round" }[],
   card: Partial<Playback> & { territoryId?: string | null } = {},
 ): ShowRecord[] {
   const { territoryId = null, ...rest } = card;
   return [
     { id, kind: "cueList", version: 1, name: id, rank: 0, territoryId },
-    ...cues.map(({ inSeconds, strokes }, index): Cue => ({
+    ...cues.map(({ inSeconds, strokes, colorPath }, index): Cue => ({
       id: `${id}-${index + 1}`,
       kind: "cue",
       version: 1,
@@ -157,6 +157,7 @@ export function listWithCard(
       number: index + 1,
       name: `${id} ${index + 1}`,
       inSeconds,
+      ...(colorPath ? { colorPath } : {}),
       strokes: Object.fromEntries(strokes.map((stroke, at) => [`s${at + 1}`, stroke])),
     })),
     {

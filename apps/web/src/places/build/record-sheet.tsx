@@ -74,6 +74,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const [cueName, setCueName] = useState("");
   const [inSeconds, setInSeconds] = useState("3");
   const [number, setNumber] = useState<string | null>(null);
+  const [colorPath, setColorPath] = useState<"" | "even" | "round">("");
   const [complaint, setComplaint] = useState<string | null>(null);
   const nextNumber = listId === NEW_LIST ? 1 : Math.floor((show.cuesOf(listId).at(-1)?.number ?? 0) + 1);
   const count = Object.keys(strokes).length;
@@ -90,7 +91,15 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
     const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
     if (twin) return setComplaint(`Cue ${cueNumber} is taken by “${twin.name}”. Choose another number. Nothing was recorded yet.`);
-    const changes = recordChanges(show, me, { listId, listName: listName.trim(), cueName: cueName.trim(), cueNumber, seconds, strokes });
+    const changes = recordChanges(show, me, {
+      listId,
+      listName: listName.trim(),
+      cueName: cueName.trim(),
+      cueNumber,
+      seconds,
+      colorPath,
+      strokes,
+    });
     if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
       toast(
         `Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`,
@@ -145,6 +154,13 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
           onChange={(event) => setCueName(event.target.value)}
         />
       </Field>
+      <Field label="Colours travel">
+        <Choice value={colorPath} onChange={(event) => setColorPath(event.target.value as "" | "even" | "round")}>
+          <option value="">as the lamps' own levels</option>
+          <option value="even">even to the eye</option>
+          <option value="round">round through the hues</option>
+        </Choice>
+      </Field>
       {complaint && (
         <p role="alert" className="text-[13px] text-barred">
           ▬ {complaint}
@@ -160,7 +176,15 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
 function recordChanges(
   show: Show,
   me: Person,
-  of: { listId: string; listName: string; cueName: string; cueNumber: number; seconds: number; strokes: Strokes },
+  of: {
+    listId: string;
+    listName: string;
+    cueName: string;
+    cueNumber: number;
+    seconds: number;
+    colorPath: "" | "even" | "round";
+    strokes: Strokes;
+  },
 ): Change[] {
   const isNew = of.listId === NEW_LIST;
   const listId = isNew ? `list-${crypto.randomUUID()}` : of.listId;
@@ -176,6 +200,7 @@ function recordChanges(
     number: of.cueNumber,
     name: of.cueName || contentName(of.strokes, show),
     inSeconds: of.seconds,
+    ...(of.colorPath ? { colorPath: of.colorPath } : {}),
     strokes: of.strokes,
   };
   return [...(isNew ? [{ op: "add" as const, record: list }] : []), { op: "add", record: cue }];
