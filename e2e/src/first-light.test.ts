@@ -143,7 +143,7 @@ describe("first light", () => {
 
   it("lets it go, and the stage is dark", async () => {
     const card = ines.getByRole("slider", { name: "Spore rising" });
-    await card.getByRole("button", { name: "Let go" }).click();
+    await ines.getByRole("article", { name: "Spore rising" }).getByRole("button", { name: "Let go" }).click();
     await until("the stage is dark again", () => SPOTS.every((_, spot) => dimmer(spot) === 0));
     expect(await card.getAttribute("data-running")).toBe("false");
   });
@@ -196,7 +196,7 @@ describe("first light", () => {
   });
 
   it("has the stage back after the server was killed, and the browser catches up by itself", async () => {
-    await ines.getByRole("slider", { name: "Spore rising" }).getByRole("button", { name: "Go", exact: true }).click();
+    await ines.getByRole("article", { name: "Spore rising" }).getByRole("button", { name: "Go", exact: true }).click();
     await until("it plays", () => dimmer(0) > 0.2);
     // What is played is saved within a tenth of a second.
     await pause(400);

@@ -41,7 +41,7 @@ describe("presets", () => {
 
   it("change on stage at once wherever they are used, also in a cue that plays, and give everything back on undo", async () => {
     await story.page.getByRole("link", { name: "Perform" }).click();
-    await story.page.getByRole("slider", { name: "Root run" }).getByRole("button", { name: "Go", exact: true }).click();
+    await story.page.getByRole("article", { name: "Root run" }).getByRole("button", { name: "Go", exact: true }).click();
     await story.page.getByRole("link", { name: "Build" }).click();
     // The first floor wash: pan, tilt, dimmer in two slots each, shutter, then red, green, blue, white.
     const wash = (): string => [7, 8, 9, 10].map((slot) => story.levels(11)?.[slot]).join(" ");
@@ -63,7 +63,7 @@ describe("presets", () => {
     await story.page.keyboard.press("Control+z");
     await until("and back", () => wash() === before);
     await story.page.getByRole("link", { name: "Perform" }).click();
-    await story.page.getByRole("slider", { name: "Root run" }).getByRole("button", { name: "Let go" }).click();
+    await story.page.getByRole("article", { name: "Root run" }).getByRole("button", { name: "Let go" }).click();
     await story.page.getByRole("link", { name: "Build" }).click();
   });
 
@@ -83,7 +83,7 @@ describe("presets", () => {
     await page.getByRole("button", { name: "Add a card" }).click();
     await page.getByRole("menuitem", { name: /Warm house/ }).click();
     await page.getByRole("button", { name: "Done" }).click();
-    await page.getByRole("slider", { name: "Warm house" }).getByRole("button", { name: "Go", exact: true }).click();
+    await page.getByRole("article", { name: "Warm house" }).getByRole("button", { name: "Go", exact: true }).click();
     await page.getByRole("link", { name: "Build" }).click();
     // Spot: cyan, magenta, yellow flags. Wash: red, green, blue, white. Uplight: red, green, blue, amber, lime.
     const spot = (): string => flags(16);
@@ -100,7 +100,7 @@ describe("presets", () => {
     );
     await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Perform" }).click();
-    await page.getByRole("slider", { name: "Warm house" }).getByRole("button", { name: "Let go" }).click();
+    await page.getByRole("article", { name: "Warm house" }).getByRole("button", { name: "Let go" }).click();
     await page.getByRole("link", { name: "Build" }).click();
   });
 

@@ -180,7 +180,7 @@ describe("one cue that rolls by itself", () => {
     await story.page.getByRole("menuitem", { name: /Rolling in/ }).click();
     await story.page.getByRole("button", { name: "Done" }).click();
     story.node.collect();
-    await story.page.getByRole("slider", { name: "Rolling in" }).getByRole("button", { name: "Go", exact: true }).click();
+    await story.page.getByRole("article", { name: "Rolling in" }).getByRole("button", { name: "Go", exact: true }).click();
     await pause(2500);
     const starts = (at: 3 | 5, rest: number): number[] =>
       Array.from(

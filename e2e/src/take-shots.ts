@@ -31,7 +31,7 @@ try {
   const ines = await signedIn(browser, vexa.url, "ines");
   await ines.goto(`${vexa.url}/perform`);
   for (const list of ["Night bloom", "Canopy drift", "Lantern evening"])
-    await ines.getByRole("slider", { name: list }).getByRole("button", { name: "Go", exact: true }).click();
+    await ines.getByRole("article", { name: list }).getByRole("button", { name: "Go", exact: true }).click();
   const tomasz = await signedIn(browser, vexa.url, "tomasz");
   await pickGroup(tomasz, "Floor washes");
   await pause(5000);
@@ -47,7 +47,7 @@ try {
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
   await shoot(ines, "weave");
 
-  await ines.keyboard.press("Control+z");
+  await ines.getByRole("button", { name: "Take the motion out" }).click();
   await addLane(ines, "Colour");
   await ines.getByLabel("Colour value").fill("#ff7a30..#ffd060..#30a0a0");
   await ines.getByLabel("Colour value").press("Enter");

@@ -11,7 +11,7 @@ const look = cva(
         quiet: "border-transparent bg-transparent text-ink-2 enabled:hover:bg-raised enabled:hover:text-ink",
         sketch: "border-sketch bg-sketch text-on-accent enabled:hover:brightness-110",
         live: "border-live bg-live text-on-accent enabled:hover:brightness-110",
-        chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink",
+        chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink aria-selected:border-sketch aria-selected:bg-raised aria-selected:text-ink",
       },
       size: { small: "h-6 px-2 text-xs", normal: "h-8 text-[13px]", touch: "h-11 min-w-11 text-sm" },
     },

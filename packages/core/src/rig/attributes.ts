@@ -30,6 +30,8 @@ export const ATTRIBUTES = {
   ColorAdd_W: { label: "White", family: "Colour", unit: "percent", usual: [0, 1] },
   ColorAdd_RY: { label: "Amber", family: "Colour", unit: "percent", usual: [0, 1] },
   ColorAdd_GY: { label: "Lime", family: "Colour", unit: "percent", usual: [0, 1] },
+  ColorAdd_C: { label: "Cyan light", family: "Colour", unit: "percent", usual: [0, 1] },
+  ColorAdd_BM: { label: "Indigo", family: "Colour", unit: "percent", usual: [0, 1] },
   ColorSub_C: { label: "Cyan", family: "Colour", unit: "percent", usual: [0, 1] },
   ColorSub_M: { label: "Magenta", family: "Colour", unit: "percent", usual: [0, 1] },
   ColorSub_Y: { label: "Yellow", family: "Colour", unit: "percent", usual: [0, 1] },

@@ -17,6 +17,8 @@ export function highlightValue(channel: Channel): number | null {
     case "ColorAdd_W":
     case "ColorAdd_RY":
     case "ColorAdd_GY":
+    case "ColorAdd_C":
+    case "ColorAdd_BM":
       return normalized(channel, 1);
     case "ColorSub_C":
     case "ColorSub_M":

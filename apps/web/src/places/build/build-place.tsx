@@ -51,7 +51,6 @@ function RightColumn(): React.JSX.Element {
             tone="chip"
             size="small"
             className="flex-1"
-            aria-pressed={rightColumn === tab}
             aria-selected={rightColumn === tab}
             onClick={() => set({ rightColumn: tab })}
           >

@@ -26,8 +26,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
 
   const send = (next: number): void => client.play({ type: "level", playbackId: playback.id, level: next });
   const start = (event: React.PointerEvent<HTMLElement>): void => {
-    set({ chosenPlaybackId: playback.id });
-    if (event.button !== 0 || arranging || barred || (event.target as Element).closest("button")) return;
+    if (event.button !== 0 || arranging || barred) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     drag.current = {
       startY: event.clientY,
@@ -67,35 +66,41 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
 
   return (
     <article
-      role="slider"
-      tabIndex={0}
       aria-label={name}
-      aria-orientation="vertical"
-      aria-valuemin={0}
-      aria-valuemax={100}
-      aria-valuenow={Math.round(level * 100)}
-      aria-valuetext={`${Math.round(level * 100)} %${running ? `, ${cue.name} is running` : ", not running"}`}
-      aria-disabled={barred !== null}
-      data-running={running}
+      onPointerDownCapture={() => set({ chosenPlaybackId: playback.id })}
       className={cn(
-        "relative flex touch-none flex-col overflow-hidden rounded border border-edge bg-bench p-2.5 select-none",
+        "relative flex flex-col overflow-hidden rounded border border-edge bg-bench p-2.5 select-none has-[[role=slider]:focus-visible]:ring-2 has-[[role=slider]:focus-visible]:ring-live",
         running && "border-live/60",
         chosen && "ring-1 ring-ink-3",
         barred && "hatched",
       )}
       style={{ gridColumn: `${playback.column + 1} / span ${playback.columns}`, gridRow: `${playback.row + 1} / span ${playback.rows}` }}
-      onPointerDown={start}
-      onPointerMove={move}
-      onPointerUp={end}
-      onPointerCancel={end}
-      onKeyDown={onKey}
     >
       <div
-        aria-hidden
-        className={cn("absolute inset-x-0 bottom-0 border-t-2", running ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
-        style={{ height: `${level * 100}%` }}
-      />
-      <div className="relative flex min-h-0 flex-1 flex-col gap-0.5">
+        role="slider"
+        tabIndex={0}
+        aria-label={name}
+        aria-orientation="vertical"
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-valuenow={Math.round(level * 100)}
+        aria-valuetext={`${Math.round(level * 100)} %${running ? `, ${cue.name} is running` : ", not running"}`}
+        aria-disabled={barred !== null}
+        data-running={running}
+        className="absolute inset-0 touch-none outline-none"
+        onPointerDown={start}
+        onPointerMove={move}
+        onPointerUp={end}
+        onPointerCancel={end}
+        onKeyDown={onKey}
+      >
+        <div
+          aria-hidden
+          className={cn("absolute inset-x-0 bottom-0 border-t-2", running ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
+          style={{ height: `${level * 100}%` }}
+        />
+      </div>
+      <div className="pointer-events-none relative flex min-h-0 flex-1 flex-col gap-0.5">
         <h3
           className={cn(
             "leading-tight font-semibold break-words",

@@ -5,6 +5,7 @@ import {
   explain,
   hexOfColor,
   presetName,
+  selectHeads,
   setChange,
   usersOf,
   writePresetIn,
@@ -13,6 +14,7 @@ import {
   type Preset,
 } from "@vexa/core";
 import { scopeWords } from "../../../presets/preset-picture";
+import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Field, TextInput } from "../../../ui/field";
@@ -27,6 +29,7 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
       <p className="text-xs text-ink-2">
         Holds: {contentName(preset)} <span className="text-ink-3">({scopeWords(preset)})</span>
       </p>
+      <WhoHasWhat preset={preset} />
       <PresetColor preset={preset} />
       <div className="text-xs">
         <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
@@ -39,6 +42,31 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
       <MergeInto preset={preset} used={users.length > 0} onDone={onDone} />
       <DeletePreset preset={preset} used={users.length > 0} onDone={onDone} />
     </>
+  );
+}
+
+/** Which profiles and heads have values of their own, by name and number; the heads can be selected. */
+function WhoHasWhat({ preset }: { preset: Preset }): React.JSX.Element | null {
+  const show = useShow();
+  const { select } = useInterface();
+  const profiles = Object.keys(preset.perProfile).map((id) => show.get("profile", id)?.model ?? "a profile that is gone");
+  const heads = Object.keys(preset.perHead);
+  const labels = heads.flatMap((key) => show.rig.headByKey.get(key)?.label ?? []);
+  if (profiles.length === 0 && heads.length === 0) return null;
+  return (
+    <div className="grid gap-1 text-xs text-ink-2">
+      {profiles.length > 0 && <p>Own values: {profiles.join(", ")}</p>}
+      {heads.length > 0 && (
+        <>
+          <p className="max-h-12 overflow-y-auto">
+            Heads with their own: <span className="font-mono">{labels.join(" ")}</span>
+          </p>
+          <Button size="small" onClick={() => select(selectHeads(heads))}>
+            Select these {heads.length}
+          </Button>
+        </>
+      )}
+    </div>
   );
 }
 

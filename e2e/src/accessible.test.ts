@@ -1,0 +1,51 @@
+import { AxeBuilder } from "@axe-core/playwright";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openBrowser } from "./browser";
+import { addLane, pickGroup, setLane, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+
+/** Oracle: axe-core 4.13 (WCAG 2 A and AA rules), an independent checker: names, roles, contrast. In both themes. */
+let vexa: RunningVexa;
+let browser: Browser;
+beforeAll(async () => {
+  vexa = await runVexa("127.0.0.1:9");
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+});
+
+async function complaints(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa"]).analyze();
+  return violations.flatMap(({ id, nodes }) =>
+    nodes.map(({ target, failureSummary }) => `${id}: ${target.join(" ")}: ${failureSummary ?? ""}`),
+  );
+}
+
+describe("every place can be read and reached by all", () => {
+  it("sign-in", async () => {
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    await page.goto(vexa.url);
+    await page.getByLabel("Sign-in name").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.context().close();
+  });
+
+  it.each(["Dark", "Light"])("Build and Perform, %s theme", async (theme) => {
+    const page = await signedIn(browser, vexa.url, "ines");
+    if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();
+    await pickGroup(page, "Rib 3 spots");
+    await setLane(page, "Dimmer", "20..100");
+    await addLane(page, "Colour");
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("tab", { name: "Presets" }).click();
+    await page.getByRole("button", { name: "Show the groups as they hang" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("link", { name: "Perform" }).click();
+    await page.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.context().close();
+  });
+});
