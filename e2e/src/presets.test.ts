@@ -62,7 +62,10 @@ describe("presets", () => {
     await story.page.keyboard.press("Escape");
     await story.page.keyboard.press("Control+z");
     await until("and back", () => wash() === before);
-    await story.page.getByRole("link", { name: "Perform" }).click();
+    // "Used by" leads to the cue, in the list that plays it.
+    await story.page.getByRole("button", { name: "Change the preset Ember" }).click();
+    await story.page.getByRole("button", { name: "cue Phased chase" }).click();
+    await story.page.getByRole("complementary", { name: "Chosen list" }).getByRole("heading", { name: "Root run" }).waitFor();
     await story.page.getByRole("article", { name: "Root run" }).getByRole("button", { name: "Let go" }).click();
     await story.page.getByRole("link", { name: "Build" }).click();
   });

@@ -98,7 +98,7 @@ export { ROLES, type Person, type Role, type Territory, type TerritoryPart } fro
 export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
 export { Show } from "./show/show";
-export { usersOf } from "./show/users";
+export { usersOf, type User } from "./show/users";
 export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";

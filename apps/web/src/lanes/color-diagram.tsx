@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { hexOfColor, isRealColor, planckian, uvOf, xyOfUv, xyzOf, type Head, type XyY } from "@vexa/core";
+import { hexOfColor, isRealColor, planckian, SPECTRAL_LOCUS, uvOf, xyOfUv, xyzOf, type Head, type XyY } from "@vexa/core";
 import { sharpContext, token } from "../frames/use-size";
 
 const SIZE = { width: 286, height: 200 };
@@ -110,19 +110,28 @@ function isColor(uv: Uv): boolean {
   return isRealColor(xyOfUv(uv));
 }
 
+/** The colours there are, cut along the spectral locus so that its edge is sharp however coarse the squares. */
 function paintColors(context: CanvasRenderingContext2D): void {
   context.clearRect(0, 0, SIZE.width, SIZE.height);
-  const step = 3;
+  context.save();
+  context.beginPath();
+  for (const [x, y] of SPECTRAL_LOCUS) {
+    const { u, v } = uvOf({ x, y });
+    context.lineTo(toX(u), toY(v));
+  }
+  context.clip();
+  const step = 2;
   for (let px = 0; px < SIZE.width; px += step)
     for (let py = 0; py < SIZE.height; py += step) {
-      const uv = {
+      const xy = xyOfUv({
         u: AREA.u[0] + (px / SIZE.width) * (AREA.u[1] - AREA.u[0]),
         v: AREA.v[0] + ((SIZE.height - py) / SIZE.height) * (AREA.v[1] - AREA.v[0]),
-      };
-      if (!isColor(uv)) continue;
-      context.fillStyle = hexOfColor(xyzOf({ ...xyOfUv(uv), luminance: 1 }), "at-full");
+      });
+      if (xy.y <= 0) continue;
+      context.fillStyle = hexOfColor(xyzOf({ ...xy, luminance: 1 }), "at-full");
       context.fillRect(px, py, step, step);
     }
+  context.restore();
 }
 
 function strokeLine(

@@ -118,6 +118,8 @@ const LETTERS: Partial<Record<Attribute, string>> = {
   ColorAdd_G: "G",
   ColorAdd_B: "B",
   ColorAdd_W: "W",
+  ColorAdd_C: "C",
+  ColorAdd_BM: "I",
   ColorAdd_RY: "A",
   ColorAdd_GY: "L",
   ColorSub_C: "C",

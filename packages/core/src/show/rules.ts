@@ -90,7 +90,11 @@ function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
 function stillUsed(gone: ShowRecord, show: Show): UserError | null {
   const users = usersOf(gone, show);
   if (users.length === 0) return null;
-  const named = users.slice(0, 3).join(", ") + (users.length > 3 ? ` and ${users.length - 3} more` : "");
+  const named =
+    users
+      .slice(0, 3)
+      .map(({ words }) => words)
+      .join(", ") + (users.length > 3 ? ` and ${users.length - 3} more` : "");
   const name = gone.kind === "preset" ? presetName(gone) : "name" in gone ? gone.name : `This ${gone.kind}`;
   return { code: "record.in-use", details: { name, users: named } };
 }

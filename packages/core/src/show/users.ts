@@ -3,8 +3,18 @@ import type { Strokes } from "../stroke/stroke";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
 
-/** Names of what still refers to a record, as people know it: "cue Lit", "the sketch of Ines". */
-export function usersOf(record: ShowRecord, show: Show): string[] {
+/** What refers to a record: the one that refers, and what people call it ("cue Lit", "the sketch of Ines"). */
+export interface User {
+  readonly words: string;
+  readonly record: ShowRecord;
+}
+
+const named =
+  <R extends ShowRecord>(words: (record: R) => string) =>
+  (record: R): User => ({ words: words(record), record });
+
+/** All that still refers to a record. */
+export function usersOf(record: ShowRecord, show: Show): User[] {
   const { id } = record;
   const inStrokes = (strokes: Strokes): boolean =>
     Object.values(strokes).some(
@@ -17,7 +27,7 @@ export function usersOf(record: ShowRecord, show: Show): string[] {
       return show
         .all("fixture")
         .filter(({ profileId }) => profileId === id)
-        .map(({ name }) => name);
+        .map(named(({ name }) => name));
     case "group":
     case "master":
     case "preset":
@@ -25,50 +35,50 @@ export function usersOf(record: ShowRecord, show: Show): string[] {
         ...show
           .all("cue")
           .filter(({ strokes }) => inStrokes(strokes))
-          .map(({ name }) => `cue ${name}`),
+          .map(named(({ name }) => `cue ${name}`)),
         ...show
           .all("sketch")
           .filter(({ strokes }) => inStrokes(strokes))
-          .map(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`),
+          .map(named(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`)),
         ...show
           .all("preset")
           .filter(({ universal, perProfile }) =>
             [universal, ...Object.values(perProfile)].some((parts) => Object.values(parts).some(({ motion }) => motion?.masterId === id)),
           )
-          .map((preset) => `preset ${presetName(preset)}`),
+          .map(named((preset) => `preset ${presetName(preset)}`)),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
-          .map(({ name }) => `territory ${name}`),
+          .map(named(({ name }) => `territory ${name}`)),
       ];
     case "cueList":
       return [
         ...show
           .all("cue")
           .filter(({ listId }) => listId === id)
-          .map(({ name }) => `cue ${name}`),
+          .map(named(({ name }) => `cue ${name}`)),
         ...show
           .all("playback")
           .filter(({ listId }) => listId === id)
-          .map(() => "a card"),
+          .map(named(() => "a card")),
       ];
     case "cue":
       return show
         .all("playbackState")
         .filter(({ cueId }) => cueId === id)
-        .map(() => "a playback that runs it");
+        .map(named(() => "a playback that runs it"));
     case "page":
       return show
         .all("playback")
         .filter(({ pageId }) => pageId === id)
-        .map(() => "a card");
+        .map(named(() => "a card"));
     case "territory":
       return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset")]
         .filter(({ territoryId }) => territoryId === id)
-        .map((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name));
+        .map(named((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name)));
     case "playback":
-      return show.playbackState(id)?.cueId ? ["the stage, where it plays"] : [];
+      return show.playbackState(id)?.cueId ? [{ words: "the stage, where it plays", record }] : [];
     case "person":
-      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(({ name }) => name);
+      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(named(({ name }) => name));
     default:
       return [];
   }

@@ -12,7 +12,9 @@ import {
   xyzOf,
   type Change,
   type Preset,
+  type User,
 } from "@vexa/core";
+import { useNavigate } from "react-router";
 import { scopeWords } from "../../../presets/preset-picture";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
@@ -31,17 +33,43 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
       </p>
       <WhoHasWhat preset={preset} />
       <PresetColor preset={preset} />
-      <div className="text-xs">
-        <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
-        <ul className="max-h-24 overflow-y-auto text-linked">
-          {[...new Set(users)].map((user) => (
-            <li key={user}>∞ {user}</li>
-          ))}
-        </ul>
-      </div>
+      <UsedBy users={users} />
       <MergeInto preset={preset} used={users.length > 0} onDone={onDone} />
       <DeletePreset preset={preset} used={users.length > 0} onDone={onDone} />
     </>
+  );
+}
+
+/** Who uses the preset; a cue leads to its list on a card, where one plays it. */
+function UsedBy({ users }: { users: readonly User[] }): React.JSX.Element {
+  const show = useShow();
+  const navigate = useNavigate();
+  const { set } = useInterface();
+  return (
+    <div className="text-xs">
+      <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
+      <ul className="max-h-24 overflow-y-auto text-linked">
+        {users.map(({ words, record }) => {
+          const card = record.kind === "cue" ? show.all("playback").find(({ listId }) => listId === record.listId) : undefined;
+          const go = (): void => {
+            set({ chosenPlaybackId: card!.id });
+            void navigate("/perform");
+          };
+          return (
+            <li key={record.id}>
+              ∞{" "}
+              {card ? (
+                <button type="button" className="underline hover:text-ink" title="Show it in Perform" onClick={go}>
+                  {words}
+                </button>
+              ) : (
+                words
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
   );
 }
 
