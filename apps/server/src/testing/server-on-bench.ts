@@ -35,6 +35,8 @@ export async function cookieOf(url: string, signInName: string): Promise<string>
     headers: { "content-type": "application/json" },
     body: JSON.stringify({ signInName, password }),
   });
+  // The headers come before the session is saved, the end of the body after it.
+  await response.text();
   return response.headers.get("set-cookie")!.split(";")[0]!;
 }
 
