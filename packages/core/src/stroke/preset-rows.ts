@@ -17,9 +17,9 @@ export function presetRows(of: PartIn): Row[] {
   const { part, show, spread } = of;
   const presets = part.presets!.ids.flatMap((id) => show.preset?.(id) ?? []);
   if (presets.length === 0) return [];
-  const timesOf = partTimes(part, spread);
   const rows = presets.length === 1 ? rowsOfOne(presets[0]!, of) : rowsBetween(presets, of);
   if (!part.fade && !part.delay) return rows;
+  const timesOf = partTimes(part, spread);
   return rows.map((row) => {
     const own = timesOf.get(show.rig.parameters[row.parameter]!.head.key)!;
     return { ...row, fade: part.fade ? own.fade : row.fade, delay: part.delay ? own.delay : row.delay };
@@ -46,6 +46,12 @@ export function scopeOf(preset: Preset, head: Head, key: Attribute): "per head" 
 }
 
 function rowsOfOne(preset: Preset, { attribute: key, spread, show }: PartIn): Row[] {
+  const forAll = partsUnder(preset.universal, key);
+  // One content for everybody, the usual colour or point: nothing to choose between.
+  if (forAll.length === 1 && [preset.perHead, preset.perProfile].every((table) => Object.keys(table).length === 0)) {
+    const [attribute, part] = forAll[0]!;
+    return makeRows({ attribute, part, spread, show });
+  }
   const { family } = attributeInfo(key);
   const rows = new Map<number, Row>();
   const profiles = new Set<string>();
@@ -65,7 +71,7 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show }: PartIn): Ro
         rows.set(parameter, plainRow(parameter, normalizedFreely(show.rig.parameters[parameter]!.channel, value), NO_TIMES));
     }
   }
-  take(partsUnder(preset.universal, key), (head) => scopes.get(head.key) === "universal");
+  take(forAll, (head) => scopes.get(head.key) === "universal");
   for (const id of profiles)
     take(partsUnder(preset.perProfile[id]!, key), (head) => head.profile.id === id && scopes.get(head.key) === "per profile");
   return [...rows.values()];
