@@ -153,10 +153,33 @@ describe("presets", () => {
     const before = flags(16);
     await story.page.getByRole("button", { name: "Change the preset Frostlight" }).click();
     await story.page.getByText("∞ the sketch of Ines").waitFor();
-    await story.page.getByRole("button", { name: "Write its content in there and delete it" }).click();
+    await story.page.getByRole("button", { name: "Delete it…" }).click();
+    const question = story.page.getByRole("alertdialog");
+    await question.getByText("∞ the sketch of Ines").waitFor();
+    await question.getByRole("button", { name: "Keep it" }).click();
+    expect(await preset("Frostlight").count()).toBe(1);
+    await story.page.getByRole("button", { name: "Delete it…" }).click();
+    await question.getByRole("button", { name: "Write in and delete" }).click();
     await until("it is gone from the shelf", async () => (await preset("Frostlight").count()) === 0);
     await story.page.getByLabel("Colour value").waitFor();
     expect(flags(16)).toBe(before);
+  });
+
+  it("are merged: what used the one uses the other, after a look at who that is", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await preset("Ember").click();
+    await until("it is orange", () => spotOctet(story.levels, 16, 10) > 200);
+    const ember = flags(16);
+    await preset("Ember").hover();
+    await story.page.getByRole("button", { name: "Change the preset Ember" }).click();
+    await story.page.getByLabel("Use another one in its place").selectOption({ label: "Moss" });
+    await story.page.getByRole("alertdialog").getByText("∞ the sketch of Ines").waitFor();
+    await story.page.getByRole("button", { name: "Merge", exact: true }).click();
+    await story.lane("Colour").getByText("∞ Moss").waitFor();
+    await until("the stage follows", () => flags(16) !== ember);
+    await story.page.keyboard.press("Control+z");
+    await story.lane("Colour").getByText("∞ Ember").waitFor();
+    await until("and comes back in one step", () => flags(16) === ember);
   });
 
   it("are dragged onto a group and onto a head of the stage", async () => {
@@ -199,8 +222,16 @@ describe("the colour picker", () => {
       .getByText(/▬ ΔE \d/)
       .first()
       .waitFor();
-    await sheet.getByRole("button", { name: "Make them look alike" }).click();
+    await sheet.getByRole("button", { name: "Look alike" }).click();
     await until("all are alike", async () => (await sheet.getByText(/▬ ΔE/).count()) === 0);
+    const alike = flags(16);
+    await sheet.getByRole("button", { name: "Each its best" }).click();
+    await until("each its best is another colour", () => flags(16) !== alike);
+    // Raw emitters lie over the mix: red alone rises, the others stay.
+    await sheet.getByText("Raw emitters").click();
+    const green = story.levels(12)![2];
+    await sheet.getByLabel("Red", { exact: true }).fill("0.5");
+    await until("red at half", () => story.levels(12)![1] === 128 && story.levels(12)![2] === green);
     await page.keyboard.press("Escape");
   });
 
@@ -241,6 +272,22 @@ describe("points on stage", () => {
     await until("it is a line of two points", async () => (await field.inputValue()).split("..").length === 2);
     await story.page.keyboard.press("Control+z");
     await until("one step takes it back", async () => (await field.count()) === 0);
+    await story.page.getByRole("button", { name: "Box" }).click();
+  });
+
+  it("are clicked in 3D on the floor, which is where they are on the plan too", async () => {
+    await pickGroup(story.page, "Rib 3 spots");
+    await story.page.keyboard.press("v");
+    const view = story.page.getByRole("img", { name: /Stage in 3D/ });
+    await view.waitFor();
+    await story.page.getByRole("button", { name: "Turn the view" }).click();
+    await story.drag(view, { x: 300, y: 200 }, { x: 60, y: 20 });
+    await story.page.getByRole("button", { name: "Aim", exact: true }).click();
+    await story.drag(view, { x: 380, y: 240 }, { x: 0, y: 0 });
+    const field = story.page.getByLabel("Position value");
+    await until("it is one point on the floor", async () => /^-?[\d.]+,-?[\d.]+,0$/.test(await field.inputValue()));
+    await story.page.keyboard.press("v");
+    await story.stage.waitFor();
     await story.page.getByRole("button", { name: "Box" }).click();
   });
 

@@ -32,7 +32,7 @@ export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig }
 export { placedHead } from "./rig/placed-head";
 export { attributesOf, parametersOf } from "./rig/head-attributes";
 export { mix, mixDistance, mixed } from "./rig/mix-head";
-export { commonColor } from "./rig/common-color";
+export { colorsAlong, commonColor } from "./rig/common-color";
 export { highlightValue } from "./rig/highlight-value";
 export { patchConflicts, type PatchConflict } from "./rig/patch-conflicts";
 export type { Group } from "./rig/group";
@@ -99,6 +99,7 @@ export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach"
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
 export { Show } from "./show/show";
 export { usersOf, type User } from "./show/users";
+export { mergePresetInto } from "./show/merge-preset";
 export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";

@@ -2,6 +2,7 @@ import { Pipette } from "lucide-react";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
 import {
+  colorsAlong,
   commonColor,
   hexOfColor,
   mix,
@@ -20,6 +21,7 @@ import {
 import { Button } from "../ui/button";
 import { PopSheet } from "../ui/pop-sheet";
 import { ColorDiagram } from "./color-diagram";
+import { EmitterSliders } from "./emitter-sliders";
 
 /** A colour picker made for light: the diagram with what the chosen lamps can make, temperature, and how far off each lamp is. */
 export function ColorPicker({
@@ -42,12 +44,13 @@ export function ColorPicker({
   const kinds = [...new Map(heads.map((head) => [head.profile.id, head])).values()].filter(
     (head) => mixDistance(head, xyzOf(color)) !== null,
   );
-  const alike = (): void => {
-    const common = commonColor(heads, xyzOf(color));
-    begin();
-    if (common) putXy(xyYOf(common));
-    else toast("These lamps have no colour in common. Nothing was changed.", { id: "alike" });
+  const matched = (match: "alike" | undefined): void => {
+    const { match: _, ...rest } = colors;
+    if (match && commonColor(heads, xyzOf(color)) === null)
+      toast("These lamps have no colour in common. Nothing was changed.", { id: "alike" });
+    else onColors(match ? { ...rest, match } : rest, crypto.randomUUID());
   };
+  const shown = xyYOf(colorsAlong({ ...colors, knots: [color] }, heads)(0));
   return (
     <PopSheet
       label="Pick a colour"
@@ -84,14 +87,32 @@ export function ColorPicker({
       <ul className="grid gap-1 text-xs">
         {kinds.length === 0 && <li className="text-ink-3">None of these lamps mixes colours.</li>}
         {kinds.map((head) => (
-          <LampLine key={head.profile.id} head={head} color={color} />
+          <LampLine key={head.profile.id} head={head} color={shown} />
         ))}
       </ul>
       {kinds.length > 1 && (
-        <Button size="small" title="The nearest colour of this hue that all these lamps can make" onClick={alike}>
-          Make them look alike
-        </Button>
+        <div role="group" aria-label="Different lamps" className="grid grid-cols-2 gap-1">
+          <Button
+            tone="chip"
+            size="small"
+            aria-pressed={colors.match === undefined}
+            title="Each lamp comes as near to the colour, and as bright, as it can"
+            onClick={() => matched(undefined)}
+          >
+            Each its best
+          </Button>
+          <Button
+            tone="chip"
+            size="small"
+            aria-pressed={colors.match === "alike"}
+            title="All lamps meet at the nearest colour of this hue that each of them can make"
+            onClick={() => matched("alike")}
+          >
+            Look alike
+          </Button>
+        </div>
       )}
+      <EmitterSliders heads={kinds} color={shown} />
     </PopSheet>
   );
 }

@@ -1,5 +1,7 @@
 import { create } from "zustand";
 import { EMPTY_SELECTION, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
+import type { StageTool } from "../stage/pick";
+import type { StageView } from "../stage/projection";
 
 export type LaneMode = "value" | "fade" | "delay" | "times" | "phase" | "rate" | "size";
 export type Theme = "dark" | "light";
@@ -10,7 +12,8 @@ interface InterfaceState {
   /** The lane that the motion column is about. */
   readonly laneAttribute: Attribute | null;
   readonly laneNumbers: "own units" | "DMX";
-  readonly stageTool: "box" | "lasso" | "aim" | "move";
+  readonly stageTool: StageTool;
+  readonly stageView: StageView;
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** What was copied to be laid elsewhere. */
@@ -41,6 +44,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneAttribute: null,
   laneNumbers: "own units",
   stageTool: "box",
+  stageView: "plan",
   rightColumn: "motion",
   castView: "list",
   copiedShape: null,

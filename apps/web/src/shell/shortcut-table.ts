@@ -2,6 +2,7 @@ import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, wi
 import { wipeChanges } from "../lanes/sketch-edits";
 import { highlightChanges } from "../selection/highlight-edits";
 import { useInterface } from "../selection/interface-store";
+import { toggleStageView } from "../stage/stage-tools";
 import type { ShowClient } from "../session/show-client";
 
 export interface Shortcut {
@@ -60,6 +61,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: (client) => state().select(selectHeads(client.view.rig.heads.map(({ key }) => key))),
   },
   { keys: "U", does: "turn the thread round", where: "build", fits: plain("u"), run: reselect(turnedRound) },
+  { keys: "V", does: "plan or 3D", where: "build", fits: plain("v"), run: toggleStageView },
   { keys: "L", does: "highlight on and off", where: "build", fits: plain("l"), run: (client) => toggleHighlight(client) },
   { keys: "\\", does: "the whole base again", where: "build", fits: plain("\\"), run: reselect(all) },
   {

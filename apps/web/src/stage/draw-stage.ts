@@ -1,5 +1,5 @@
 import { beam, HeadLooks, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
-import { FLOOR_GRID, planProjection, type Projection } from "./projection";
+import { FLOOR_GRID, stageProjection, type Projection, type StageView } from "./projection";
 
 /** A rig prepared for drawing at one size: nothing in here depends on levels. */
 export interface StageDrawing {
@@ -14,8 +14,8 @@ export interface StageDrawing {
   readonly lit: Int32Array;
 }
 
-export function prepareStage(rig: Rig, width: number, height: number): StageDrawing {
-  const projection = planProjection(rig.heads, width, height);
+export function prepareStage(rig: Rig, size: { width: number; height: number }, view: StageView): StageDrawing {
+  const projection = stageProjection(rig.heads, { ...size, view });
   const xy = new Float32Array(rig.heads.length * 2);
   const radius = new Float32Array(rig.heads.length);
   const cells = new Uint8Array(rig.heads.length);

@@ -92,6 +92,8 @@ function drawGesture(
       context.rect(Math.min(x0, x1), Math.min(y0, y1), Math.abs(x1 - x0), Math.abs(y1 - y0));
       break;
     }
+    case "turn":
+      break;
     case "move":
       context.moveTo(...gesture.from);
       context.lineTo(...gesture.to);

@@ -4,7 +4,7 @@ import { prepareStage } from "./draw-stage";
 import { hangChanges } from "./hang-elsewhere";
 import { aimedPoints, beginGesture, endGesture, isInside, movedGesture, threadEnds } from "./pick";
 
-const drawing = prepareStage(smallShow().rig, 800, 400);
+const drawing = prepareStage(smallShow().rig, { width: 800, height: 400 }, "plan");
 const at = (index: number): readonly [number, number] => [drawing.xy[2 * index]!, drawing.xy[2 * index + 1]!];
 const four = [0, 1, 2, 3];
 

@@ -11,8 +11,12 @@ export type Gesture =
   | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point }
   /** The fixtures of the selection are being hung elsewhere. */
   | { readonly kind: "move"; readonly from: Point; readonly to: Point }
+  /** The view is being turned. */
+  | { readonly kind: "turn"; readonly from: Point; readonly to: Point }
   /** A point on the floor, or with a drag a line (with Shift a circle) of points, at which the selection looks. */
   | { readonly kind: "aim"; readonly from: Point; readonly to: Point; readonly path: "straight" | "circle" };
+
+export type StageTool = "box" | "lasso" | "aim" | "move" | "turn";
 
 /** Beyond this many pixels a press is a drag. */
 const DRAG = 5;
@@ -30,9 +34,9 @@ export function threadEnds({ xy }: StageDrawing, selected: readonly number[]): {
 export function beginGesture(
   drawing: StageDrawing,
   selected: readonly number[],
-  { at, tool, path = "straight" }: { at: Point; tool: "box" | "lasso" | "aim" | "move"; path?: "straight" | "circle" },
+  { at, tool, path = "straight" }: { at: Point; tool: StageTool; path?: "straight" | "circle" },
 ): Gesture {
-  if (tool === "move") return { kind: "move", from: at, to: at };
+  if (tool === "move" || tool === "turn") return { kind: tool, from: at, to: at };
   if (tool === "aim") return { kind: "aim", from: at, to: at, path };
   const ends = threadEnds(drawing, selected);
   for (const end of ["first", "last"] as const) if (ends && distance(ends[end], at) <= END_REACH) return { kind: "thread", end, to: at };
@@ -68,6 +72,7 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
     }
     case "aim":
     case "move":
+    case "turn":
       return { kind: "done" };
     case "thread": {
       const ends = threadEnds(drawing, selected);

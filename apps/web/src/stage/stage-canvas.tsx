@@ -11,22 +11,32 @@ import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
+import type { StageView } from "./projection";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
+
+const LOWEST_TIP = 8;
+
+/** The view after a drag across the picture: sideways turns it, up and down tips it. */
+function turnedView(view: StageView, from: readonly [number, number], to: readonly [number, number]): StageView {
+  if (view === "plan") return view;
+  const tip = Math.min(90, Math.max(LOWEST_TIP, view.tip + (to[1] - from[1]) * 0.4));
+  return { turn: (view.turn - (to[0] - from[0]) * 0.4) % 360, tip };
+}
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select, stageTool } = useInterface();
+  const { selection, select, stageTool, stageView, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);
   const thread = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = client.view;
-  const drawing = useMemo(() => (width > 0 ? prepareStage(rig, width, height) : null), [rig, width, height]);
+  const drawing = useMemo(() => (width > 0 ? prepareStage(rig, { width, height }, stageView) : null), [rig, width, height, stageView]);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const aiming = useRef("");
-  const hung = useRef<{ x: number; y: number; scale: number } | null>(null);
+  const hung = useRef<{ x: number; y: number } | null>(null);
 
   useEffect(() => {
     if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
@@ -78,12 +88,12 @@ export function StageCanvas(): React.JSX.Element {
     event.currentTarget.setPointerCapture(event.pointerId);
     const next = beginGesture(drawing, selected, {
       at: at(event),
-      tool: event.altKey ? "lasso" : stageTool,
+      tool: event.altKey ? "lasso" : stageTool === "turn" && stageView === "plan" ? "box" : stageTool,
       path: event.shiftKey ? "circle" : "straight",
     });
     setGesture(next);
     aiming.current = crypto.randomUUID();
-    hung.current = { x: 0, y: 0, scale: drawing.projection.scale };
+    hung.current = { x: 0, y: 0 };
     if (next.kind === "aim") aimAt(next);
   };
   const aimAt = (of: Extract<Gesture, { kind: "aim" }>): void => {
@@ -97,13 +107,11 @@ export function StageCanvas(): React.JSX.Element {
   /** Hangs the selection where the pointer has taken it, counted from where the drag began. */
   const hang = ({ from, to }: Extract<Gesture, { kind: "move" }>): void => {
     const grip = hung.current;
-    if (!grip || Math.hypot(to[0] - from[0], to[1] - from[1]) < 3) return;
-    const metres = (pixels: number): number => Math.round((100 * pixels) / grip.scale) / 100;
-    const whole = { x: metres(to[0] - from[0]), y: metres(from[1] - to[1]) };
-    const now = selectedIn(client.view, selection).heads;
-    const changes = hangChanges(now, { x: whole.x - grip.x, y: whole.y - grip.y });
-    if (client.transact(`Hung ${selectionName(client.view, selection)} elsewhere`, changes, aiming.current))
-      hung.current = { ...grip, ...whole };
+    if (!grip || !drawing || Math.hypot(to[0] - from[0], to[1] - from[1]) < 3) return;
+    const [begun, there] = [drawing.projection.floorAt(...from), drawing.projection.floorAt(...to)];
+    const whole = { x: there.x - begun.x, y: there.y - begun.y };
+    const changes = hangChanges(selectedIn(client.view, selection).heads, { x: whole.x - grip.x, y: whole.y - grip.y });
+    if (client.transact(`Hung ${selectionName(client.view, selection)} elsewhere`, changes, aiming.current)) hung.current = whole;
     else setGesture(null);
   };
   const move = (event: React.PointerEvent): void => {
@@ -112,6 +120,7 @@ export function StageCanvas(): React.JSX.Element {
     setGesture(next);
     if (next.kind === "aim") aimAt(next);
     if (next.kind === "move") hang(next);
+    if (next.kind === "turn" && gesture.kind === "turn") set({ stageView: turnedView(stageView, gesture.to, next.to) });
   };
   const drop = (event: React.DragEvent): void => {
     const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
@@ -139,7 +148,7 @@ export function StageCanvas(): React.JSX.Element {
       ref={frame}
       className="relative h-full w-full touch-none overflow-hidden bg-stage"
       role="img"
-      aria-label={`Stage plan, ${rig.heads.length} heads, ${selected.length} selected`}
+      aria-label={`${stageView === "plan" ? "Stage plan" : "Stage in 3D"}, ${rig.heads.length} heads, ${selected.length} selected`}
       data-selected={selected.length}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}

@@ -1,4 +1,4 @@
-import { fields, listOf, numberIn, oneOf, type Schema } from "../document/schema";
+import { fields, listOf, numberIn, oneOf, optional, type Schema } from "../document/schema";
 import { xyzOf, type Xyz, type XyY } from "./colorimetry";
 import { oklabOf, oklchOf, xyzOfOklab, xyzOfOklch } from "./oklab";
 
@@ -10,11 +10,14 @@ export type ColorPath = (typeof COLOR_PATHS)[number];
 export interface ColorFan {
   readonly knots: readonly XyY[];
   readonly path: ColorPath;
+  /** `alike`: different lamps meet at a colour that all of them can make; without it each gets as near as it can. */
+  readonly match?: "alike";
 }
 
 export const colorFanSchema: Schema<ColorFan> = fields<ColorFan>({
   knots: listOf(fields<XyY>({ x: numberIn(0, 1), y: numberIn(0.0001, 1), luminance: numberIn(0, 1000) }), { min: 1, max: 64 }),
   path: oneOf(COLOR_PATHS),
+  match: optional(oneOf(["alike"])),
 });
 
 /** Below this chroma a colour has no hue of its own: it takes the other's. */

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { stateAt } from "../cue/state-at";
-import { setChange } from "../document/transaction";
+import { changedId, invert, setChange } from "../document/transaction";
 import { beam } from "../geometry/beam";
 import type { Attribute } from "../rig/attributes";
 import { physicalOf } from "../rig/rig";
 import { edit } from "../show/edit";
+import { mergePresetInto } from "../show/merge-preset";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { usersOf } from "../show/users";
@@ -154,6 +155,26 @@ describe("presets", () => {
       ...listWithCard("b", [{ inSeconds: 1, strokes: [strokeOn("movers", { Color: refers("ember", "moss") })] }]),
     );
     expect(writePresetIn(fanned, ember)).toMatchObject({ ok: false, error: { details: { users: "a fan between presets in cue b 1" } } });
+  });
+
+  it("can be merged: all that used the one uses the other, also between presets, and one undo gives it back", () => {
+    const show = showWith(
+      ember,
+      moss,
+      ...listWithCard("a", [
+        { inSeconds: 1, strokes: [strokeOn("movers", { Color: refers("ember") })] },
+        { inSeconds: 1, strokes: [strokeOn("movers", { Color: refers("moss", "ember") })] },
+        { inSeconds: 1, strokes: [strokeOn("movers", { Dimmer: part([1]) })] },
+      ]),
+    );
+    const changes = mergePresetInto(show, ember, "moss");
+    expect(changes.map(changedId)).toEqual(["a-1", "a-2", "ember"]);
+    const after = edit(show, changes);
+    if (!after.ok) throw new Error(after.error.code);
+    expect(after.value.get("preset", "ember")).toBeNull();
+    expect(after.value.get("cue", "a-2")!.strokes["s1"]!.parts.Color!.presets!.ids).toEqual(["moss", "moss"]);
+    const back = edit(after.value, invert(changes));
+    expect(back.ok && back.value.get("cue", "a-1")!.strokes).toEqual(show.get("cue", "a-1")!.strokes);
   });
 
   it("are recorded from strokes in the scope that suits, added to, and thinned out", () => {

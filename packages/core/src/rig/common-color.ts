@@ -1,3 +1,4 @@
+import { fanColor, type ColorFan } from "../color/color-fan";
 import type { Xyz } from "../color/colorimetry";
 import { oklchOf, xyzOfOklch } from "../color/oklab";
 import { mixDistance } from "./mix-head";
@@ -23,4 +24,18 @@ export function commonColor(heads: readonly Head[], target: Xyz): Xyz | null {
     else missed = c;
   }
   return xyzOfOklch({ ...wanted, c: reached });
+}
+
+/** The colour at each place of a fan for these heads: met by all of them where the fan wants lamps to look alike. */
+export function colorsAlong(colors: ColorFan, heads: readonly Head[]): (u: number) => Xyz {
+  if (colors.match !== "alike") return (u) => fanColor(colors, u);
+  const found = new Map<number, Xyz>();
+  return (u) => {
+    let color = found.get(u);
+    if (!color) {
+      const target = fanColor(colors, u);
+      found.set(u, (color = commonColor(heads, target) ?? target));
+    }
+    return color;
+  };
 }

@@ -5,7 +5,7 @@ import { seededRandom } from "../random/random";
 import { fixture, TEST_PROFILES } from "../testing";
 import type { Attribute } from "./attributes";
 import { oklchOf } from "../color/oklab";
-import { commonColor } from "./common-color";
+import { colorsAlong, commonColor } from "./common-color";
 import { mix, mixDistance, mixed } from "./mix-head";
 import type { Channel, Profile } from "./profile";
 import { buildRig, type Head } from "./rig";
@@ -133,5 +133,17 @@ describe("commonColor", () => {
     expect(oklchOf(common).h).toBeCloseTo(oklchOf(deep).h, 3);
     for (const head of [rgb, narrow]) expect(mixDistance(head, common)).toBeLessThan(1);
     expect(mixDistance(narrow, deep)).toBeGreaterThan(1);
+  });
+
+  it("lies along a fan that wants lamps to look alike, and leaves other fans as they are", () => {
+    const knots = [
+      { x: 0.6, y: 0.33, luminance: 0.3 },
+      { x: 0.33, y: 0.34, luminance: 1 },
+    ];
+    const alike = colorsAlong({ knots, path: "even", match: "alike" }, [rgb, narrow]);
+    const best = colorsAlong({ knots, path: "even" }, [rgb, narrow]);
+    for (const u of [0, 0.2, 0.5, 1]) for (const head of [rgb, narrow]) expect(mixDistance(head, alike(u))).toBeLessThan(1);
+    expect(mixDistance(narrow, best(0))).toBeGreaterThan(1);
+    expect(alike(1)).toEqual(best(1));
   });
 });

@@ -3,6 +3,7 @@ import { xyYOf, type Xyz } from "../color/colorimetry";
 import type { Vector } from "../geometry/beam";
 import { fanPoint } from "../geometry/point-fan";
 import type { Attribute } from "../rig/attributes";
+import { colorsAlong } from "../rig/common-color";
 import { physicalOf, type Head } from "../rig/rig";
 import { laidOver, partRows } from "./resolve";
 import type { ResolveContext, Row } from "./row";
@@ -81,9 +82,10 @@ function wholeValues(
 ): (head: Head, index: number) => Whole {
   const places = spread.places(part.shape, part.points?.path === "circle" ? "round" : "open");
   const presets = presetsOf(part, show).flatMap((preset) => preset ?? []);
+  const along = part.colors && colorsAlong(part.colors, spread.heads);
   return (head, index) => {
     const u = places[index]!;
-    if (part.colors) return { color: fanColor(part.colors, u), point: null };
+    if (along) return { color: along(u), point: null };
     if (part.points) return { color: null, point: fanPoint(part.points, u) };
     if (attribute === "Color") {
       const colors = presets.map((preset) => presetColor(preset, head, u));

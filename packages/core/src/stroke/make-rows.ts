@@ -1,7 +1,8 @@
-import { fanColor, type ColorFan } from "../color/color-fan";
+import type { ColorFan } from "../color/color-fan";
 import { aim } from "../geometry/aim";
 import { fanPoint } from "../geometry/point-fan";
 import { attributeInfo, type Attribute } from "../rig/attributes";
+import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
 import type { Channel, Profile } from "../rig/profile";
 import { normalizedFreely, normalizedSize, physicalOf, type Head, type Rig } from "../rig/rig";
@@ -25,7 +26,7 @@ export function makeRows({ attribute, part, spread, show }: PartIn): Row[] {
   const { level, colors, points, nudge, motion, fade, delay } = part;
   const places = spread.places(part.shape, points?.path === "circle" ? "round" : "open");
   const phases = motion && spread.places(motion.phaseShape, "round");
-  const colorOf = colors && colorMixer(colors);
+  const colorOf = colors && colorMixer(colors, spread.heads);
   const rows: Row[] = [];
   for (let index = 0; index < spread.heads.length; index++) {
     const head = spread.heads[index]!;
@@ -57,9 +58,10 @@ export function makeRows({ attribute, part, spread, show }: PartIn): Row[] {
 }
 
 /** Mixes the fan's colour for a head at its place; one colour for all is mixed once for each kind of head. */
-function colorMixer(colors: ColorFan): (head: Head, u: number) => ReadonlyMap<Attribute, number> {
-  if (colors.knots.length > 1) return (head, u) => mix(head, fanColor(colors, u));
-  const color = fanColor(colors, 0);
+function colorMixer(colors: ColorFan, heads: readonly Head[]): (head: Head, u: number) => ReadonlyMap<Attribute, number> {
+  const along = colorsAlong(colors, heads);
+  if (colors.knots.length > 1) return (head, u) => mix(head, along(u));
+  const color = along(0);
   const mixes = new Map<Profile, ReadonlyMap<Attribute, number>[]>();
   return (head) => {
     let own = mixes.get(head.profile);

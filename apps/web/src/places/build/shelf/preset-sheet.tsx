@@ -4,13 +4,13 @@ import {
   contentName,
   explain,
   hexOfColor,
+  mergePresetInto,
   presetName,
   selectHeads,
   setChange,
   usersOf,
   writePresetIn,
   xyzOf,
-  type Change,
   type Preset,
   type User,
 } from "@vexa/core";
@@ -34,8 +34,8 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
       <WhoHasWhat preset={preset} />
       <PresetColor preset={preset} />
       <UsedBy users={users} />
-      <MergeInto preset={preset} used={users.length > 0} onDone={onDone} />
-      <DeletePreset preset={preset} used={users.length > 0} onDone={onDone} />
+      <MergeInto preset={preset} users={users} onDone={onDone} />
+      <DeletePreset preset={preset} users={users} onDone={onDone} />
     </>
   );
 }
@@ -178,51 +178,91 @@ function PresetColor({ preset }: { preset: Preset }): React.JSX.Element | null {
   );
 }
 
-/** Everything that uses this preset uses another from now on, and this one goes. */
-function MergeInto({ preset, used, onDone }: { preset: Preset; used: boolean; onDone: () => void }): React.JSX.Element | null {
+/** Everything that uses this preset uses another from now on, and this one goes. Says first who that is. */
+function MergeInto({ preset, users, onDone }: { preset: Preset; users: readonly User[]; onDone: () => void }): React.JSX.Element | null {
   const client = useClient();
   const show = useShow();
+  const [into, setInto] = useState<Preset | null>(null);
   const others = show.all("preset").filter(({ id, family }) => id !== preset.id && family === preset.family);
-  if (!used || others.length === 0) return null;
-  const merge = (into: string): void => {
-    const changes: Change[] = [...show.all("cue"), ...show.all("sketch")].flatMap((record): Change[] => {
-      const text = JSON.stringify(record.strokes);
-      const next = JSON.stringify(record.strokes, (key, value: unknown) =>
-        key === "ids" && Array.isArray(value) ? value.map((id) => (id === preset.id ? into : (id as string))) : value,
-      );
-      return next === text ? [] : [setChange(record.id, ["strokes"], { from: record.strokes, to: JSON.parse(next) as unknown })];
-    });
-    const gone = { op: "remove" as const, record: preset };
-    if (client.transact(`Merged ${presetName(preset)} into ${presetName(show.get("preset", into)!)}`, [...changes, gone])) onDone();
+  if (users.length === 0 || others.length === 0) return null;
+  const merge = (other: Preset): void => {
+    const changes = mergePresetInto(client.view, preset, other.id);
+    if (client.transact(`Merged ${presetName(preset)} into ${presetName(other)}`, changes)) onDone();
   };
   return (
-    <Field label="Use another one in its place">
-      <Choice value="" onChange={(event) => event.target.value && merge(event.target.value)}>
-        <option value="">Merge into…</option>
-        {others.map((other) => (
-          <option key={other.id} value={other.id}>
-            {presetName(other)}
-          </option>
-        ))}
-      </Choice>
-    </Field>
+    <>
+      <Field label="Use another one in its place">
+        <Choice value={into?.id ?? ""} onChange={(event) => setInto(others.find(({ id }) => id === event.target.value) ?? null)}>
+          <option value="">Merge into…</option>
+          {others.map((other) => (
+            <option key={other.id} value={other.id}>
+              {presetName(other)}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {into && (
+        <InUse
+          words={`${placesOf(users)} will use ${presetName(into)} instead, and ${presetName(preset)} goes.`}
+          users={users}
+          act="Merge"
+          onAct={() => merge(into)}
+          onKeep={() => setInto(null)}
+        />
+      )}
+    </>
   );
 }
 
-function DeletePreset({ preset, used, onDone }: { preset: Preset; used: boolean; onDone: () => void }): React.JSX.Element {
+const placesOf = (users: readonly User[]): string => (users.length === 1 ? "1 place" : `${users.length} places`);
+
+/** The question before what is in use is changed at its root: who uses it, what will be done, and the way back. */
+function InUse(of: { words: string; users: readonly User[]; act: string; onAct: () => void; onKeep: () => void }): React.JSX.Element {
+  return (
+    <div role="alertdialog" aria-label={of.words} className="grid gap-1.5 rounded border border-barred/60 p-2 text-xs">
+      <p>{of.words}</p>
+      <ul className="max-h-24 overflow-y-auto text-linked">
+        {of.users.map(({ words, record }) => (
+          <li key={record.id}>∞ {words}</li>
+        ))}
+      </ul>
+      <div className="grid grid-cols-2 gap-1">
+        <Button size="small" onClick={of.onKeep}>
+          Keep it
+        </Button>
+        <Button size="small" className="text-barred" onClick={of.onAct}>
+          {of.act}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function DeletePreset({ preset, users, onDone }: { preset: Preset; users: readonly User[]; onDone: () => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const [asked, setAsked] = useState(false);
   const [complaint, setComplaint] = useState<string | null>(null);
+  const used = users.length > 0;
   const remove = (): void => {
-    const written = used ? writePresetIn(show, preset) : { ok: true as const, value: [] };
+    const written = used ? writePresetIn(client.view, preset) : { ok: true as const, value: [] };
     if (!written.ok) setComplaint(explain(written.error));
     else if (client.transact(`Deleted the preset ${presetName(preset)}`, [...written.value, { op: "remove", record: preset }])) onDone();
   };
   return (
     <>
-      <Button size="small" className="text-barred" onClick={remove}>
-        {used ? "Write its content in there and delete it" : "Delete the preset"}
-      </Button>
+      {asked ? (
+        <InUse
+          words={`${placesOf(users)} will keep what it says as their own, and ${presetName(preset)} goes.`}
+          users={users}
+          act="Write in and delete"
+          onAct={remove}
+          onKeep={() => setAsked(false)}
+        />
+      ) : (
+        <Button size="small" className="text-barred" onClick={used ? () => setAsked(true) : remove}>
+          {used ? "Delete it…" : "Delete the preset"}
+        </Button>
+      )}
       {complaint && (
         <p role="alert" className="text-xs text-barred">
           ▬ {complaint}
