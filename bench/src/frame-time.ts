@@ -192,7 +192,10 @@ export function presetEditInFrames(): number {
   const engine = new Engine(show, START_SECONDS);
   engine.tick(START_SECONDS, new Uint8Array(engine.frameLength));
   const times: number[] = [];
+  const frame = new Uint8Array(engine.frameLength);
   for (let round = 1; round <= 20; round++) {
+    // Frames go on between people's edits.
+    engine.tick(START_SECONDS + round - FRAME, frame);
     const now = engine.show.get("preset", "preset-7")!.universal.Color;
     const before = performance.now();
     const done = engine.command({
@@ -213,7 +216,9 @@ function editTimes(change: (engine: Engine, round: number, heads: readonly HeadK
   engine.command({ at: START_SECONDS, changes: [widen] });
   engine.tick(START_SECONDS, new Uint8Array(engine.frameLength));
   const times: number[] = [];
+  const frame = new Uint8Array(engine.frameLength);
   for (let round = 1; round <= 20; round++) {
+    engine.tick(START_SECONDS + round - FRAME, frame);
     const changes = [change(engine, round, heads)];
     const before = performance.now();
     const done = engine.command({ at: START_SECONDS + round, changes });

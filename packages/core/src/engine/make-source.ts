@@ -123,15 +123,20 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
 /** The same run with new content: what it already said keeps where it came from. */
 export function revisedSource(present: Source, next: Source | null, show: Show): Source | null {
   if (!next) return null;
-  const rowOf = new Map([...present.compiled.parameters].map((parameter, row) => [parameter, row]));
-  next.compiled.parameters.forEach((parameter, row) => {
-    const old = rowOf.get(parameter);
-    if (old !== undefined) next.from[row] = present.from[old]!;
-  });
+  carryStarts(present, next);
   next.level = present.level;
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;
+}
+
+/** What both say starts where it started before. Parameters rise in both, so one walk along them is enough. */
+function carryStarts(present: Source, next: Source): void {
+  const [before, after] = [present.compiled.parameters, next.compiled.parameters];
+  for (let row = 0, old = 0; row < after.length && old < before.length; row++) {
+    while (old < before.length && before[old]! < after[row]!) old++;
+    if (before[old] === after[row]) next.from[row] = present.from[old]!;
+  }
 }
 
 /** The source of a sketch; null when it is empty. It takes over at once: times are for cues. */
