@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"] } },
+      { test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"], testTimeout: 30000 } },
       { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"] } },
       { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"] } },
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },

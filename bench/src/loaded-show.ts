@@ -54,6 +54,7 @@ function playing(
     shape: {},
     touched: 2,
     motion: {
+      kind: "wave",
       waveform: "sine",
       low: 0,
       high: 1,

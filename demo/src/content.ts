@@ -101,7 +101,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         colorPath: "round",
         strokes: [
           stroke(1, "group-spots", {
-            Dimmer: moving({ waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
+            Dimmer: moving({ kind: "wave", waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
             Pan: level([-60, 60], { shape: { order: "left-to-right" } }),
             Color: colored(["#ffc060", "#fff4e0", "#ffc060"], "even", { order: "outward" }),
           }),
@@ -120,7 +120,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-bars", {
             Dimmer: moving(
-              { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
+              { kind: "wave", waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
               { order: "left-to-right", by: "distance" },
             ),
             Color: colored(["#3a60ff", "#20e0c0", "#7040ff"], "even", { runs: 28 }),
@@ -137,7 +137,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-bars", {
             Dimmer: moving(
-              { waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: { knots: [0.5] }, masterId: "master-slow" },
+              { kind: "wave", waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: { knots: [0.5] }, masterId: "master-slow" },
               { order: "scattered", seed: 7 },
             ),
           }),
@@ -163,6 +163,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-lanterns", {
             Dimmer: moving({
+              kind: "wave",
               waveform: "sine",
               low: 0.25,
               high: 0.6,
@@ -185,8 +186,8 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 0.5,
         strokes: [
           stroke(1, "group-washes", {
-            Dimmer: moving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
-            Tilt: moving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
+            Dimmer: moving({ kind: "wave", waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
+            Tilt: moving({ kind: "wave", waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
             Color: preset("preset-ember"),
           }),
         ],

@@ -74,7 +74,21 @@ export { headsNumbered, headsOfProfile, litHeads } from "./selection/find-heads"
 export { readWho, type NamedHeads } from "./selection/read-who";
 export { highlightIdOf, type Highlight } from "./selection/highlight";
 export { waveform, WAVEFORMS, type Waveform, type WaveformOptions } from "./motion/waveform";
-export type { Motion } from "./motion/motion";
+export { DIRECTIONS, type Direction } from "./motion/direction";
+export { figurePoint, FIGURES, type Figure, type FigureKind, type FigurePoint } from "./motion/figure";
+export {
+  MOST_STEPS,
+  PATH_PLANES,
+  type Drive,
+  type Motion,
+  type PathMotion,
+  type PathPlane,
+  type Step,
+  type StepMotion,
+  type WaveMotion,
+} from "./motion/motion";
+export { pathOffset, pathPoint } from "./motion/motion-table";
+export { drawnValue, MOST_WAVE_POINTS, type SavedWave, type WavePoint } from "./motion/saved-wave";
 export { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, TempoClock, type TempoState } from "./tempo/tempo-clock";
 export { inRank, type Part, type Stroke, type Strokes } from "./stroke/stroke";
 export { sketchIdOf, type Sketch } from "./stroke/sketch";
@@ -85,15 +99,8 @@ export { seenStrokes } from "./stroke/seen";
 export { headValues, type HeadValue } from "./stroke/head-values";
 export type { Cue, CueList } from "./cue/cue";
 export { stateAt } from "./cue/state-at";
-export {
-  masterStateIdOf,
-  playbackStateIdOf,
-  type MasterState,
-  type Page,
-  type Playback,
-  type PlaybackState,
-  type SpeedMaster,
-} from "./playback/playback";
+export { playbackStateIdOf, type Page, type Playback, type PlaybackState } from "./playback/playback";
+export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
 export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
@@ -104,8 +111,9 @@ export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
 export { mayChange, mayPlay } from "./show/rights";
-export { FIRST_BPM, playChanges, type PlayCommand } from "./show/play";
-export { compile, WaveBank, type CompiledRows } from "./engine/compile";
+export { playChanges, type PlayCommand } from "./show/play";
+export { drivenBy, type DrivenBy } from "./show/driven-by";
+export { compile, type CompiledRows } from "./engine/compile";
 export { Engine, type EngineCommand } from "./engine/engine";
 export { encodeSlots } from "./engine/slots";
 export { SLOTS } from "./engine/output-map";

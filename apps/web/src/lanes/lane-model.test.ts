@@ -7,6 +7,7 @@ import { laneCurve, lanesOf, mixedPoints, plotPoints, withFan, withShape } from 
 const heads = smallShow().rig.heads.slice(0, 5).map(placedHead);
 const part: Part = { level: { knots: [0, 1] }, shape: {}, touched: 1, delay: { knots: [0, 2] } };
 const motion: NonNullable<Part["motion"]> = {
+  kind: "wave",
   waveform: "sine",
   low: 0,
   high: 1,

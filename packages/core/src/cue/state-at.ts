@@ -1,5 +1,5 @@
 import { laidOver, resolve, type Resolved } from "../stroke/resolve";
-import type { ResolveContext, Row } from "../stroke/row";
+import { contextWith, type ResolveContext, type Row } from "../stroke/row";
 import type { Cue } from "./cue";
 
 /**
@@ -13,25 +13,22 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
   const reads = new Set<string>();
   for (let index = 0; index <= target; index++) {
     // A head goes on from where the cue before left it: no needless flips between two ways to look at a point.
-    const present = index === 0 ? undefined : (parameter: number): number | null => rows.get(parameter)?.value ?? null;
-    const resolved = resolve(cues[index]!.strokes, withPresent(show, present));
+    const present = (parameter: number): number | null => rows.get(parameter)?.value ?? null;
+    const within = { reaches: show.reaches, ...(index > 0 ? { present } : {}) };
+    const resolved = resolve(cues[index]!.strokes, contextWith(show, within));
     reads.add(cues[index]!.id);
     resolved.reads.forEach((id) => reads.add(id));
     if (target === 0) return { rows: resolved.rows, reads };
     for (const row of resolved.rows) {
       const tracked = rows.get(row.parameter);
-      rows.set(row.parameter, laidOver(tracked, index === target ? row : { ...row, fade: null, delay: 0 }));
+      rows.set(row.parameter, laidOver(tracked, index === target ? row : trackedIn(row)));
     }
   }
   return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
 }
 
-function withPresent(show: ResolveContext, present: ResolveContext["present"]): ResolveContext {
-  return {
-    rig: show.rig,
-    groupHeads: (id) => show.groupHeads(id),
-    preset: (id) => show.preset?.(id) ?? null,
-    ...(show.reaches ? { reaches: show.reaches } : {}),
-    ...(present ? { present } : {}),
-  };
+/** What came in with a cue before: it has this cue's time, its motions have their size, and those that count have run. */
+function trackedIn(row: Row): Row {
+  const motions = row.motions.map((motion) => ({ ...motion, fadeInSeconds: 0, count: motion.count === null ? null : 0 }));
+  return { ...row, fade: null, delay: 0, motions: motions.length > 0 ? motions : row.motions };
 }

@@ -3,6 +3,8 @@ import { setChange, type Change } from "../document/transaction";
 import { seededRandom } from "../random/random";
 import { playChanges, type PlayCommand } from "../show/play";
 import { listWithCard, part, ReferenceEngine, smallShow, strokeOn } from "../testing";
+import { DIRECTIONS } from "../motion/direction";
+import type { Drive, Motion, Step } from "../motion/motion";
 import { WAVEFORMS } from "../motion/waveform";
 import type { Part, Stroke } from "../stroke/stroke";
 import { highlightIdOf, type Highlight } from "../selection/highlight";
@@ -16,17 +18,7 @@ const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(rando
 function randomPart(random: Random, [low, high]: readonly [number, number]): Part {
   const value = (): number => low + random() * (high - low);
   const relative = random() < 0.4;
-  const motion = {
-    waveform: pick(random, WAVEFORMS),
-    low: relative ? (low - high) / 8 : value(),
-    high: relative ? (high - low) / 8 : value(),
-    base: relative ? ("relative" as const) : ("absolute" as const),
-    phase: { knots: [0, 360] },
-    phaseShape: pick(random, [{}, { folded: true as const }, { order: "scattered" as const, seed: 3 }]),
-    masterId: pick(random, ["pulse", null]),
-    rate: pick(random, [{ knots: [0.5] }, { knots: [1, 3] }]),
-    ...(random() < 0.3 ? { size: { knots: [0, 1.5] } } : {}),
-  };
+  const motion = { ...randomDrive(random, relative), ...randomSwing(random, { value, relative, span: high - low }) } as Motion;
   return {
     shape: pick(random, [{}, { turned: true as const }, { runs: 2 }, { clump: 2, folded: true as const }]),
     touched: 1,
@@ -38,12 +30,47 @@ function randomPart(random: Random, [low, high]: readonly [number, number]): Par
   };
 }
 
+function randomDrive(random: Random, relative: boolean): Drive {
+  return {
+    base: relative ? "relative" : "absolute",
+    phase: { knots: [0, 360] },
+    phaseShape: pick(random, [{}, { folded: true as const }, { order: "scattered" as const, seed: 3 }]),
+    masterId: pick(random, ["pulse", null]),
+    rate: pick(random, [{ knots: [0.5] }, { knots: [1, 3] }, { knots: [-1] }]),
+    ...(random() < 0.3 ? { size: { knots: [0, 1.5] } } : {}),
+    ...(random() < 0.4 ? { direction: pick(random, DIRECTIONS) } : {}),
+    ...(random() < 0.3 ? { count: 1 + Math.floor(random() * 3) } : {}),
+    ...(random() < 0.3 ? { fadeInSeconds: random() * 3 } : {}),
+    ...(random() < 0.3 ? { fadeOutSeconds: random() * 3 } : {}),
+  };
+}
+
+function randomSwing(random: Random, of: { value: () => number; relative: boolean; span: number }): object {
+  if (random() < 0.3) {
+    const step = (): Step => ({ level: of.relative ? (random() - 0.5) * of.span : of.value(), fade: pick(random, [0, 1]), hold: 1 });
+    return { kind: "steps", steps: Array.from({ length: 1 + Math.floor(random() * 5) }, step) };
+  }
+  const waveform = pick(random, WAVEFORMS);
+  const ends = of.relative ? { low: -of.span / 8, high: of.span / 8 } : { low: of.value(), high: of.value() };
+  return { kind: "wave", waveform, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
+}
+
+/** A circle or an eight, about where the heads look or on the floor. */
+function randomPath(random: Random): Part {
+  const plane = pick(random, ["angles", "flat"] as const);
+  const drive = randomDrive(random, plane === "angles" && random() < 0.6);
+  const figure = pick(random, ["circle", "eight"] as const);
+  const motion: Motion = { ...drive, kind: "path", figure, plane, width: 3, height: 2, turn: 20, centre: { x: 2, y: 3, z: 0 } };
+  return { shape: {}, touched: 1, motion };
+}
+
 function randomStroke(random: Random, rank: number): Stroke {
   const stroke = strokeOn(
     pick(random, ["movers", "cells"]),
     {
       ...(random() < 0.8 ? { Dimmer: randomPart(random, [0, 1]) } : {}),
       ...(random() < 0.5 ? { Pan: randomPart(random, [-200, 200]) } : {}),
+      ...(random() < 0.4 ? { Position: randomPath(random) } : {}),
       ...(random() < 0.5
         ? {
             Color: {
@@ -63,7 +90,7 @@ function randomStroke(random: Random, rank: number): Stroke {
     },
     rank,
   );
-  const parts = Object.entries(stroke.parts).filter(([, { level, motion, nudge }]) => level || motion || nudge);
+  const parts = Object.entries(stroke.parts).filter(([, { level, motion, nudge, colors }]) => level || motion || nudge || colors);
   return { ...stroke, parts: parts.length > 0 ? Object.fromEntries(parts) : { Tilt: part([5]) } };
 }
 
@@ -76,7 +103,7 @@ function randomLists(random: Random): ReturnType<typeof listWithCard> {
         strokes: [randomStroke(random, 1), randomStroke(random, 2)],
         ...(random() < 0.5 ? { colorPath: pick(random, ["even", "round"] as const) } : {}),
       })),
-      { releaseSeconds: random() * 2 },
+      { releaseSeconds: random() * 2, ...(random() < 0.5 ? { masterId: "pulse" } : {}) },
     ),
   );
 }
@@ -92,6 +119,9 @@ function randomCommand(random: Random): PlayCommand {
     { type: "bpm", masterId: "pulse", bpm: 60 + random() * 200 },
     { type: "tap", masterId: "pulse" },
     { type: "resync", masterId: "pulse" },
+    { type: "resync-all", how: "at once" },
+    { type: pick(random, ["hold", "run", "release", "take"] as const), masterId: "pulse" },
+    { type: "scale", masterId: "pulse", factor: pick(random, [0.5, 1, 2]) },
   ]);
 }
 

@@ -2,16 +2,15 @@ import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlaybackState } from "../playback/playback";
+import { drivenCycles } from "../playback/speed-master";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
-import { beatsAt } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
-import { WaveBank } from "./compile";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import { continuation, leavingSource, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
-import type { Source } from "./source";
+import type { CyclesOf, Source } from "./source";
 
 /** Kinds of records that a highlight is made from. */
 const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);
@@ -33,7 +32,6 @@ export class Engine {
   #merged = new Float32Array(0);
   #values = new Float32Array(0);
   #output: OutputMap;
-  readonly #bank = new WaveBank();
   /** Playbacks and what they leave behind, in the order in which they were started; the latest wins. */
   #playing: Source[] = [];
   /** Sketches, the one touched last on top. */
@@ -121,9 +119,11 @@ export class Engine {
     return false;
   }
 
-  readonly #beatsOf = (masterId: string): number | null => {
-    const state = this.#show.masterState(masterId);
-    return state ? beatsAt(state.tempo, this.#t) : null;
+  readonly #cyclesOf: CyclesOf = (clock, t) => {
+    const { masterId } = clock;
+    return masterId === null
+      ? drivenCycles(null, null, clock, t)
+      : drivenCycles(this.#show.get("master", masterId), this.#show.masterState(masterId), clock, t);
   };
 
   #merge(t: Seconds): void {
@@ -135,6 +135,8 @@ export class Engine {
     if (riders) {
       this.#addRiders(this.#playing);
       this.#addRiders(this.#sketches);
+      this.#clampRiders(this.#playing);
+      this.#clampRiders(this.#sketches);
     }
     layOver(this.#values, this.#highlight);
     this.#dropGone();
@@ -144,7 +146,7 @@ export class Engine {
     let riders = false;
     for (let at = 0; at < sources.length; at++) {
       const source = sources[at]!;
-      source.advance(t, this.#beatsOf, this.#bank.tables);
+      source.advance(t, this.#cyclesOf);
       source.mergeInto(this.#merged);
       if (source.compiled.riders.targets.length > 0) riders = true;
     }
@@ -152,7 +154,11 @@ export class Engine {
   }
 
   #addRiders(sources: readonly Source[]): void {
-    for (let at = 0; at < sources.length; at++) sources[at]!.addRiders(this.#values, this.#bank.tables, this.#show.rig.htpCount);
+    for (let at = 0; at < sources.length; at++) sources[at]!.addRiders(this.#values, this.#show.rig.htpCount);
+  }
+
+  #clampRiders(sources: readonly Source[]): void {
+    for (let at = 0; at < sources.length; at++) sources[at]!.clampRiders(this.#values);
   }
 
   #dropGone(): void {
@@ -165,7 +171,7 @@ export class Engine {
   }
 
   #context(): SourceContext {
-    return { show: this.#show, bank: this.#bank, merged: this.#merged };
+    return { show: this.#show, merged: this.#merged };
   }
 
   /** Everything anew from the records, as after a start. */
@@ -190,8 +196,10 @@ export class Engine {
 
   #takeSketch(personId: string, at: Seconds): void {
     const sketch = this.#show.sketchOf(personId);
-    const others = this.#sketches.filter(({ id }) => id !== `sketch ${personId}`);
-    const source = sketch && sketchSource(sketch, at, this.#context());
+    const id = `sketch ${personId}`;
+    const others = this.#sketches.filter((source) => source.id !== id);
+    const present = this.#sketches.find((source) => source.id === id) ?? null;
+    const source = sketch && sketchSource(sketch, at, this.#context(), present);
     this.#sketches = source ? [...others, source] : others;
   }
 
@@ -237,7 +245,7 @@ export class Engine {
     for (const { id, personId } of this.#show.all("sketch")) {
       const source = this.#sketches.find((candidate) => candidate.id === `sketch ${personId}`);
       if (!source || ids.has(id) || !stale(source, undefined)) continue;
-      const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context());
+      const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context(), source);
       this.#sketches = this.#sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other]));
     }
   }

@@ -5,15 +5,16 @@ import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import { resolve, type Resolved } from "../stroke/resolve";
-import { reachOf, reachOfOwner, type Reach } from "../territory/reach";
+import { contextWith, type Row } from "../stroke/row";
+import { reachOf, reachOfOwner } from "../territory/reach";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
-import { compile, type CompiledRows, type WaveBank } from "./compile";
+import { carryStarts, layOver, movingRows } from "./carry-over";
+import { compile, type CompiledRows } from "./compile";
 import { Source } from "./source";
 
 export interface SourceContext {
   readonly show: Show;
-  readonly bank: WaveBank;
   /** What is on stage now, by parameter. */
   readonly merged: Float32Array;
 }
@@ -26,13 +27,13 @@ export interface StartingPoint {
 
 /** The source of a playback at its cue, or null when there is nothing to play. */
 export function playbackSource(state: PlaybackState, context: SourceContext, start: StartingPoint): Source | null {
-  const { show, bank } = context;
+  const { show } = context;
   const cue = show.get("cue", state.cueId);
   const playback = show.get("playback", state.playbackId);
   const list = show.get("cueList", playback?.listId);
-  if (!cue || !list) return null;
-  const resolved = stateAt(show.cuesOf(list.id), cue.id, within(show, reachOfOwner(list.territoryId, show)));
-  const compiled = compile(resolved.rows, cue.inSeconds, bank);
+  if (!cue || !playback || !list) return null;
+  const resolved = stateAt(show.cuesOf(list.id), cue.id, contextWith(show, { reaches: reachOfOwner(list.territoryId, show) }));
+  const compiled = compile(resolved.rows, { inSeconds: cue.inSeconds, masterId: playback.masterId ?? null });
   const source = new Source({
     id: state.playbackId,
     compiled,
@@ -43,6 +44,8 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     htpCount: show.rig.htpCount,
   });
   layTravel(source, cue, show.rig);
+  const { present, merged } = start;
+  if (present && state.level > 0) layOver(source, present, { merged, gain: (present.level * present.weight) / state.level });
   return source;
 }
 
@@ -92,29 +95,39 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
   return { present: before, merged };
 }
 
-/** What a playback no longer says at its new cue goes back to what lies beneath, over the new cue's time. */
-export function leavingSource(present: Source, next: Source, at: Seconds, { show, bank }: SourceContext): Source | null {
+/**
+ * What a playback no longer says at its new cue goes back to what lies beneath, over the new cue's time. What moved there moves
+ * on meanwhile, and so does all that rode on what lies beneath: at the new cue it comes in anew.
+ */
+export function leavingSource(present: Source, next: Source, at: Seconds, { show }: SourceContext): Source | null {
   const stays = new Set(next.compiled.parameters);
   const rows = [...present.compiled.parameters.keys()].filter((row) => !stays.has(present.compiled.parameters[row]!));
-  if (rows.length === 0) return null;
+  const { riders, clocks, delays, fades } = present.compiled;
+  if (rows.length === 0 && riders.targets.length === 0) return null;
   const held = Float32Array.from(rows, (row) => present.rowValue(row));
+  const moving = movingRows(present);
   const leaving = new Source({
     id: `${present.id} leaving`,
     compiled: {
-      ...compile([], 0, bank),
+      ...compile([], { inSeconds: 0 }),
       parameters: Int32Array.from(rows, (row) => present.compiled.parameters[row]!),
       base: held,
       to: held,
-      timing: new Uint32Array(rows.length),
-      delays: new Float64Array(1),
-      fades: new Float64Array(1),
+      riders,
+      clocks,
+      // Rows never arrive: each stays where it was, or with what moves on beneath. Riders keep the timings that they had.
+      timing: new Uint32Array(rows.length).fill(fades.length),
+      delays: Float64Array.from([...delays, Infinity]),
+      fades: Float64Array.from([...fades, 0]),
     },
     reads: new Set(),
     from: held,
-    startSeconds: at,
+    startSeconds: present.startSeconds,
     level: present.level,
     htpCount: show.rig.htpCount,
   });
+  if (rows.some((row) => moving[row] === 1))
+    leaving.beneath = { source: present, rows: Int32Array.from(rows, (row) => (moving[row] === 1 ? row : -1)), gain: 1 };
   const cueId = show.playbackState(present.id)?.cueId;
   leaving.letGo(at, show.get("cue", cueId)?.inSeconds ?? 0);
   return leaving;
@@ -130,34 +143,50 @@ export function revisedSource(present: Source, next: Source | null, show: Show):
   return next;
 }
 
-/** What both say starts where it started before. Parameters rise in both, so one walk along them is enough. */
-function carryStarts(present: Source, next: Source): void {
-  const [before, after] = [present.compiled.parameters, next.compiled.parameters];
-  for (let row = 0, old = 0; row < after.length && old < before.length; row++) {
-    while (old < before.length && before[old]! < after[row]!) old++;
-    if (before[old] === after[row]) next.from[row] = present.from[old]!;
-  }
-}
+/** How long positions take to come into a motion that a sketch begins, so that no head jumps. */
+const MOTION_START_SECONDS = 1;
 
-/** The source of a sketch; null when it is empty. It takes over at once: times are for cues. */
-export function sketchSource(sketch: Sketch, t: Seconds, { show, bank }: SourceContext): Source | null {
+/**
+ * The source of a sketch; null when it is empty. It takes over at once: times are for cues. Only positions come softly into a
+ * motion; what moved in the sketch before keeps its place.
+ */
+export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: SourceContext, present: Source | null = null): Source | null {
   const person = show.get("person", sketch.personId);
   if (!person || Object.keys(sketch.strokes).length === 0) return null;
-  const resolved: Resolved = resolve(sketch.strokes, within(show, reachOf(person, show)));
+  const resolved: Resolved = resolve(sketch.strokes, contextWith(show, { reaches: reachOf(person, show) }));
   if (resolved.rows.length === 0) return null;
-  const instant = resolved.rows.map((row) => ({ ...row, fade: 0, delay: 0 }));
-  const compiled = compile(instant, 0, bank);
+  const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
+  const rows = resolved.rows.map((row): Row => {
+    if (row.motions.length === 0) return { ...row, fade: 0, delay: 0 };
+    const fade = row.motions[0]!.family === "Position" ? MOTION_START_SECONDS : 0;
+    return { ...row, fade, delay: begun.get(row.parameter)?.delay ?? 0 };
+  });
+  const compiled = compile(rows, { inSeconds: 0 });
+  const from = Float32Array.from(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
   return new Source({
     id: `sketch ${sketch.personId}`,
     compiled,
     reads: resolved.reads,
-    from: compiled.base.slice(),
+    from,
     startSeconds: t,
     level: 1,
     htpCount: 0,
   });
 }
 
-function within(show: Show, reaches: Reach): Parameters<typeof resolve>[1] {
-  return { rig: show.rig, groupHeads: (id) => show.groupHeads(id), preset: (id) => show.preset(id), reaches };
+interface Begun {
+  /** Seconds from now to when it began, so zero or less. */
+  readonly delay: number;
+  readonly from: number | undefined;
+}
+const NOTHING_BEGUN: ReadonlyMap<number, Begun> = new Map();
+
+/** When each parameter that moves in a source began to, and from where. */
+function motionStarts({ compiled, startSeconds, from }: Source, t: Seconds): Map<number, Begun> {
+  const { parameters, motions, riders, delays } = compiled;
+  const starts = new Map<number, Begun>();
+  const delayOf = (timing: number): number => startSeconds + delays[timing]! - t;
+  motions.targets.forEach((row, at) => starts.set(parameters[row]!, { delay: delayOf(motions.timings[at]!), from: from[row]! }));
+  riders.targets.forEach((parameter, at) => starts.set(parameter, { delay: delayOf(riders.timings[at]!), from: undefined }));
+  return starts;
 }

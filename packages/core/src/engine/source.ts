@@ -1,16 +1,25 @@
-import { readTable } from "../motion/wave-table";
 import { fraction, type Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
+import { swingAt, type DriveClock, type FlatMotions } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
-/** Beats of a master at this moment, or null when there is no such master. */
-export type BeatsOf = (masterId: string) => number | null;
+/** Rounds that a clock has gone through at a time. */
+export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
+
+/** What a source takes over from: the run before it, which moves on beneath while this one fades in. */
+export interface Beneath {
+  readonly source: Source;
+  /** For each row of the source above its row there, or -1 where that one doesn't move. */
+  readonly rows: Int32Array;
+  /** Factor of HTP rows: the fader then against the fader now. */
+  readonly gain: number;
+}
 
 /**
  * One contributor to the stage: a running playback, one that is letting go, or a sketch. It fades from what was there
- * when it was started (`from`) to its own values, each row with its own delay and fade.
+ * when it was started (`from`, or what moves on beneath) to its own values, each row with its own delay and fade.
  */
 export class Source {
   readonly id: string;
@@ -29,9 +38,15 @@ export class Source {
   settled = false;
   /** Levels along the way of colours that don't travel as levels, by row. */
   travel: ReadonlyMap<number, Float32Array> = NO_TRAVEL;
+  /** What moves on beneath until this has arrived. */
+  beneath: Beneath | null = null;
   readonly #progress: Float64Array;
   readonly #cycles: Float64Array;
+  /** Where counting clocks began; NaN before the first look. */
+  readonly #begins: Float64Array;
+  #now: Seconds;
   #release: { startSeconds: Seconds; seconds: Seconds } | null = null;
+  #stopSeconds: Seconds | null = null;
 
   constructor(of: {
     id: string;
@@ -47,10 +62,12 @@ export class Source {
     this.reads = of.reads;
     this.from = of.from;
     this.startSeconds = of.startSeconds;
+    this.#now = of.startSeconds;
     this.level = of.level;
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
     this.#progress = new Float64Array(of.compiled.fades.length);
-    this.#cycles = new Float64Array(of.compiled.drives.length);
+    this.#cycles = new Float64Array(of.compiled.clocks.length);
+    this.#begins = new Float64Array(of.compiled.clocks.length).fill(NaN);
   }
 
   get lettingGo(): boolean {
@@ -59,6 +76,12 @@ export class Source {
 
   letGo(startSeconds: Seconds, seconds: Seconds): void {
     this.#release = { startSeconds, seconds };
+    this.stopMotions(startSeconds);
+  }
+
+  /** From here on motions that fade out do so. */
+  stopMotions(at: Seconds): void {
+    this.#stopSeconds ??= at;
   }
 
   /** True while time alone changes what it says. */
@@ -68,13 +91,16 @@ export class Source {
   }
 
   /** Brings fades, release and motions to time t. */
-  advance(t: Seconds, beatsOf: BeatsOf, tables: Float32Array): void {
+  advance(t: Seconds, cyclesOf: CyclesOf): void {
+    this.#now = t;
     if (this.#release) {
       const { startSeconds, seconds } = this.#release;
       this.weight = 1 - progressAt(t - startSeconds, 0, seconds);
     }
     if (!this.settled) this.#advanceFades(t);
-    if (this.compiled.drives.length > 0) this.#advanceMotions(t, beatsOf, tables);
+    if (this.compiled.clocks.length > 0) this.#advanceMotions(t, cyclesOf);
+    if (this.settled) this.beneath = null;
+    this.beneath?.source.advance(t, cyclesOf);
   }
 
   #advanceFades(t: Seconds): void {
@@ -88,81 +114,140 @@ export class Source {
     this.settled = arrived;
   }
 
-  #advanceMotions(t: Seconds, beatsOf: BeatsOf, tables: Float32Array): void {
-    const { drives, motions, base, to } = this.compiled;
-    for (let drive = 0; drive < drives.length; drive++) {
-      const { masterId, rate } = drives[drive]!;
-      const count = masterId === null ? t : (beatsOf(masterId) ?? t);
-      this.#cycles[drive] = fraction(count * rate);
-    }
-    const { targets, phases, lows, spans, relative } = motions;
-    for (let at = 0; at < targets.length; at++) {
+  #advanceMotions(t: Seconds, cyclesOf: CyclesOf): void {
+    const { clocks, motions, base, to } = this.compiled;
+    for (let at = 0; at < clocks.length; at++) this.#cycles[at] = this.#roundsOf(at, t, cyclesOf);
+    const { targets, relative } = motions;
+    for (let at = 0; at < targets.length;) {
       const row = targets[at]!;
-      const turned = this.#cycles[motions.drives[at]!]! + phases[at]!;
-      const swing = lows[at]! + spans[at]! * readTable(tables, motions.tables[at]!, turned - Math.floor(turned));
-      const value = relative[at] === 0 ? swing : base[row]! + swing;
+      let value = base[row]!;
+      do {
+        const swing = this.#swing(motions, at);
+        value = relative[at] === 0 ? swing : value + swing;
+        at++;
+      } while (at < targets.length && targets[at] === row);
       to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
     }
   }
 
+  /** Clocks that count begin with the source and end after their rounds; others give their place in the round. */
+  #roundsOf(at: number, t: Seconds, cyclesOf: CyclesOf): number {
+    const clock = this.compiled.clocks[at]!;
+    const cycles = cyclesOf(clock, t);
+    if (clock.count === null) return fraction(cycles);
+    const way = clock.rate < 0 ? -1 : 1;
+    if (Number.isNaN(this.#begins[at]!)) this.#begins[at] = cyclesOf(clock, this.startSeconds);
+    // A clock that was set back begins anew from there.
+    if ((cycles - this.#begins[at]!) * way < 0) this.#begins[at] = 0;
+    const gone = Math.max(0, (cycles - this.#begins[at]!) * way);
+    return fraction(way * Math.min(gone, clock.count));
+  }
+
+  #swing(motions: FlatMotions, at: number): number {
+    const swing = swingAt(motions, at, this.#cycles[motions.clocks[at]!]!);
+    const { fades } = motions;
+    if (!fades) return swing;
+    const middle = motions.middles[at]!;
+    const delay = this.compiled.delays[motions.timings[at]!]!;
+    const grown = progressAt(this.#now - this.startSeconds, delay, fades.in[at]!);
+    const gone = this.#stopSeconds !== null && fades.out[at]! > 0 ? progressAt(this.#now - this.#stopSeconds, 0, fades.out[at]!) : 0;
+    return middle + (swing - middle) * grown * (1 - gone);
+  }
+
   /** What a row says now, before the level and the weight. */
   rowValue(row: number): number {
-    const from = this.from[row]!;
     const done = this.settled ? 1 : this.#progress[this.compiled.timing[row]!]!;
     const travel = done < 1 ? this.travel.get(row) : undefined;
     if (travel) return readTravel(travel, done);
+    const from = done < 1 ? this.#start(row) : 0;
     return from + (this.compiled.to[row]! - from) * done;
+  }
+
+  #start(row: number): number {
+    const under = this.beneath ? this.beneath.rows[row]! : -1;
+    if (under < 0) return this.from[row]!;
+    const { source, gain } = this.beneath!;
+    const value = source.rowValue(under);
+    return row < this.htpRows ? Math.min(1, value * gain) : value;
   }
 
   /** Lays the rows over what lies beneath: HTP rows raise it, others replace it. */
   mergeInto(values: Float32Array): void {
+    if (this.settled) this.#mergeSettled(values);
+    else if (this.beneath || this.travel.size > 0) this.#mergeRowByRow(values);
+    else this.#mergeFading(values);
+  }
+
+  #mergeSettled(values: Float32Array): void {
+    const { parameters, to } = this.compiled;
+    const { htpRows, weight } = this;
+    const gain = this.level * weight;
+    const count = parameters.length;
+    for (let row = 0; row < htpRows; row++) {
+      const value = to[row]! * gain;
+      const parameter = parameters[row]!;
+      if (value > values[parameter]!) values[parameter] = value;
+    }
+    if (weight === 1) for (let row = htpRows; row < count; row++) values[parameters[row]!] = to[row]!;
+    else
+      for (let row = htpRows; row < count; row++) {
+        const parameter = parameters[row]!;
+        const beneath = values[parameter]!;
+        values[parameter] = beneath + (to[row]! - beneath) * weight;
+      }
+  }
+
+  #mergeFading(values: Float32Array): void {
     const { parameters, to, timing } = this.compiled;
     const { from, htpRows, weight } = this;
     const progress = this.#progress;
     const gain = this.level * weight;
     const count = parameters.length;
-    if (this.settled) {
-      for (let row = 0; row < htpRows; row++) {
-        const value = to[row]! * gain;
-        const parameter = parameters[row]!;
-        if (value > values[parameter]!) values[parameter] = value;
-      }
-      if (weight === 1) for (let row = htpRows; row < count; row++) values[parameters[row]!] = to[row]!;
-      else
-        for (let row = htpRows; row < count; row++) {
-          const parameter = parameters[row]!;
-          const beneath = values[parameter]!;
-          values[parameter] = beneath + (to[row]! - beneath) * weight;
-        }
-      return;
-    }
     for (let row = 0; row < htpRows; row++) {
       const start = from[row]!;
       const value = (start + (to[row]! - start) * progress[timing[row]!]!) * gain;
       const parameter = parameters[row]!;
       if (value > values[parameter]!) values[parameter] = value;
     }
-    const travels = this.travel.size > 0;
     for (let row = htpRows; row < count; row++) {
       const start = from[row]!;
-      const value = travels ? this.rowValue(row) : start + (to[row]! - start) * progress[timing[row]!]!;
+      const value = start + (to[row]! - start) * progress[timing[row]!]!;
       const parameter = parameters[row]!;
       const beneath = values[parameter]!;
       values[parameter] = weight === 1 ? value : beneath + (value - beneath) * weight;
     }
   }
 
-  /** Adds the motions that ride on what lies beneath, after all sources are merged. */
-  addRiders(values: Float32Array, tables: Float32Array, htpCount: number): void {
-    const { targets, phases, lows, spans, timings, drives, tables: starts } = this.compiled.riders;
+  #mergeRowByRow(values: Float32Array): void {
+    const { parameters } = this.compiled;
+    const { htpRows, weight } = this;
+    const gain = this.level * weight;
+    for (let row = 0; row < parameters.length; row++) {
+      const parameter = parameters[row]!;
+      const value = this.rowValue(row);
+      const beneath = values[parameter]!;
+      if (row >= htpRows) values[parameter] = weight === 1 ? value : beneath + (value - beneath) * weight;
+      else if (value * gain > beneath) values[parameter] = value * gain;
+    }
+  }
+
+  /** Adds the motions that ride on what lies beneath, after all sources are merged; `clampRiders` limits what comes of it. */
+  addRiders(values: Float32Array, htpCount: number): void {
+    const { riders } = this.compiled;
+    const { targets, timings } = riders;
     for (let at = 0; at < targets.length; at++) {
       const parameter = targets[at]!;
-      const turned = this.#cycles[drives[at]!]! + phases[at]!;
-      const swing = lows[at]! + spans[at]! * readTable(tables, starts[at]!, turned - Math.floor(turned));
       const done = this.settled ? 1 : this.#progress[timings[at]!]!;
       const gain = done * this.weight * (parameter < htpCount ? this.level : 1);
-      const value = values[parameter]! + swing * gain;
-      values[parameter] = value > 0 ? (value < 1 ? value : 1) : 0;
+      values[parameter] = values[parameter]! + this.#swing(riders, at) * gain;
+    }
+  }
+
+  clampRiders(values: Float32Array): void {
+    const { targets } = this.compiled.riders;
+    for (let at = 0; at < targets.length; at++) {
+      const value = values[targets[at]!]!;
+      values[targets[at]!] = value > 0 ? (value < 1 ? value : 1) : 0;
     }
   }
 }

@@ -1,5 +1,4 @@
 import { describe, expect, it } from "vitest";
-import { readTable, TABLE_POINTS, waveTable } from "./wave-table";
 import { waveform, WAVEFORMS } from "./waveform";
 
 const at = (kind: (typeof WAVEFORMS)[number], positions: number[], width?: number): number[] =>
@@ -33,14 +32,5 @@ describe("waveform", () => {
   it("rests for what is left of the cycle when its width is below one", () => {
     expect(waveform("ramp-up", 0.25, { width: 0.5 })).toBe(0.5);
     expect(waveform("ramp-up", 0.75, { width: 0.5 })).toBe(0);
-  });
-
-  it("reads from a table within a 16-bit step of the formula", () => {
-    const table = waveTable("sine", {});
-    for (let step = 0; step < 5000; step++) {
-      const phase = step / 5003;
-      expect(Math.abs(readTable(table, 0, phase) - waveform("sine", phase))).toBeLessThan(1 / 65535);
-    }
-    expect(table).toHaveLength(TABLE_POINTS + 1);
   });
 });

@@ -1,5 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, type Flaw, type Schema } from "../document/schema";
-import { tempoSchema, type TempoState } from "../tempo/tempo-clock";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Flaw, type Schema } from "../document/schema";
 
 /** A sheet of cards. */
 export interface Page {
@@ -29,6 +28,8 @@ export interface Playback {
   readonly startsOnRaise: boolean;
   /** Lets go when the fader reaches zero. */
   readonly letsGoAtZero: boolean;
+  /** The speed master of its motions that name none themselves. */
+  readonly masterId?: string;
 }
 
 /** What a playback is doing: kept through a restart, never undone. */
@@ -49,30 +50,8 @@ export interface PlaybackState {
   readonly personId: string;
 }
 
-/** A clock with a name that drives motions. */
-export interface SpeedMaster {
-  readonly id: string;
-  readonly kind: "master";
-  readonly version: number;
-  readonly name: string;
-  readonly rank: number;
-}
-
-/** The clock's present run. Kept through a restart, never undone. */
-export interface MasterState {
-  readonly id: string;
-  readonly kind: "masterState";
-  readonly version: number;
-  readonly masterId: string;
-  readonly tempo: TempoState;
-}
-
 export function playbackStateIdOf(playbackId: string): string {
   return `state-${playbackId}`;
-}
-
-export function masterStateIdOf(masterId: string): string {
-  return `state-${masterId}`;
 }
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
@@ -104,6 +83,7 @@ export const playbackSchema: Schema<Playback> = fields<Playback>({
   releaseSeconds: numberIn(0, 3600),
   startsOnRaise: yesOrNo,
   letsGoAtZero: yesOrNo,
+  masterId: optional(id),
 });
 
 export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>({
@@ -117,20 +97,4 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   goSeconds: time,
   letGoSeconds: nullable(time),
   personId: id,
-});
-
-export const masterSchema: Schema<SpeedMaster> = fields<SpeedMaster>({
-  id,
-  kind: oneOf(["master"]),
-  version,
-  name: textUpTo(80),
-  rank: integerIn(0, 1000000),
-});
-
-export const masterStateSchema: Schema<MasterState> = fields<MasterState>({
-  id: stateId,
-  kind: oneOf(["masterState"]),
-  version,
-  masterId: id,
-  tempo: tempoSchema,
 });

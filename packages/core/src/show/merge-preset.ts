@@ -1,5 +1,6 @@
 import { setChange, type Change } from "../document/transaction";
 import type { Preset } from "../preset/preset";
+import { motionReads } from "../stroke/part-reads";
 import type { Part, Strokes } from "../stroke/stroke";
 import type { Show } from "./show";
 
@@ -20,12 +21,18 @@ type Parts = Strokes[string]["parts"];
 /** The same parts with another preset; the very same object when none of them refers to the first. */
 function replacedIn(parts: Parts, fromId: string, toId: string): Parts {
   const entries = Object.entries(parts) as [string, Part][];
-  if (!entries.some(([, { presets }]) => presets?.ids.includes(fromId))) return parts;
-  return Object.fromEntries(
-    entries.map(([name, part]) => {
-      const { presets } = part;
-      if (!presets?.ids.includes(fromId)) return [name, part];
-      return [name, { ...part, presets: { ...presets, ids: presets.ids.map((id) => (id === fromId ? toId : id)) } }];
-    }),
-  );
+  const refers = ({ presets, motion }: Part): boolean => (presets?.ids.includes(fromId) ?? false) || motionReads(motion).includes(fromId);
+  if (!entries.some(([, part]) => refers(part))) return parts;
+  return Object.fromEntries(entries.map(([name, part]) => [name, refers(part) ? replacedPart(part, fromId, toId) : part]));
+}
+
+function replacedPart(part: Part, fromId: string, toId: string): Part {
+  const { presets, motion } = part;
+  const steps =
+    motion?.kind === "steps" ? motion.steps.map((step) => (step.presetId === fromId ? { ...step, presetId: toId } : step)) : null;
+  return {
+    ...part,
+    ...(presets ? { presets: { ...presets, ids: presets.ids.map((id) => (id === fromId ? toId : id)) } } : {}),
+    ...(steps && motion?.kind === "steps" ? { motion: { ...motion, steps } } : {}),
+  };
 }

@@ -1,8 +1,8 @@
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
-import { steadyTempo, TempoClock } from "../tempo/tempo-clock";
+import { playbackStateIdOf, type PlaybackState } from "../playback/playback";
 import { clamp, type Seconds } from "../units/units";
+import { masterChanges, type MasterCommand } from "./play-masters";
 import type { Show } from "./show";
 
 /** What people do while playing. Each becomes changes of session records through `playChanges`. */
@@ -10,11 +10,7 @@ export type PlayCommand =
   | { readonly type: "go"; readonly playbackId: string; readonly cueId?: string }
   | { readonly type: "level"; readonly playbackId: string; readonly level: number }
   | { readonly type: "let-go"; readonly playbackId: string }
-  | { readonly type: "tap" | "resync" | "hold" | "run"; readonly masterId: string }
-  | { readonly type: "bpm"; readonly masterId: string; readonly bpm: number };
-
-/** The tempo of a master that nobody has touched yet. */
-export const FIRST_BPM = 120;
+  | MasterCommand;
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
 export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
@@ -59,33 +55,6 @@ function playbackChanges(
     case "let-go":
       return ok(now.cueId === null ? [] : stateChanges(playback.id, present, released));
   }
-}
-
-function masterChanges(show: Show, command: Extract<PlayCommand, { masterId: string }>, t: Seconds): Result<Change[]> {
-  const master = show.get("master", command.masterId);
-  if (!master) return fail("record.unknown", { what: "speed master" });
-  const present = show.masterState(master.id);
-  const clock = new TempoClock(present?.tempo ?? steadyTempo(FIRST_BPM));
-  switch (command.type) {
-    case "tap":
-      clock.tap(t);
-      break;
-    case "resync":
-      clock.resync(t);
-      break;
-    case "hold":
-      clock.hold(t);
-      break;
-    case "run":
-      clock.go(t);
-      break;
-    case "bpm":
-      clock.setBpm(command.bpm, t);
-  }
-  const id = masterStateIdOf(master.id);
-  if (present) return ok([setChange(id, ["tempo"], { from: present.tempo, to: clock.state })]);
-  const record: MasterState = { id, kind: "masterState", version: 1, masterId: master.id, tempo: clock.state };
-  return ok([{ op: "add", record }]);
 }
 
 function stateChanges(playbackId: string, present: PlaybackState | null, next: Partial<PlaybackState>): Change[] {

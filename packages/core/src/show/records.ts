@@ -1,17 +1,8 @@
 import type { Schema } from "../document/schema";
 import { cueListSchema, cueSchema, type Cue, type CueList } from "../cue/cue";
-import {
-  masterSchema,
-  masterStateSchema,
-  pageSchema,
-  playbackSchema,
-  playbackStateSchema,
-  type MasterState,
-  type Page,
-  type Playback,
-  type PlaybackState,
-  type SpeedMaster,
-} from "../playback/playback";
+import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playback, type PlaybackState } from "../playback/playback";
+import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
 import { fixtureSchema, type Fixture } from "../rig/fixture";
 import { groupSchema, type Group } from "../rig/group";
@@ -38,6 +29,7 @@ export interface RecordByKind {
   sketch: Sketch;
   highlight: Highlight;
   savedShape: SavedShape;
+  savedWave: SavedWave;
   preset: Preset;
 }
 export type Kind = keyof RecordByKind;
@@ -71,6 +63,7 @@ export const KINDS: {
   highlight: { label: "highlight", scope: "session", undone: "never", schema: highlightSchema },
   preset: { label: "preset", scope: "document", undone: "yes", schema: presetSchema },
   savedShape: { label: "saved shape", scope: "document", undone: "yes", schema: savedShapeSchema },
+  savedWave: { label: "waveform", scope: "document", undone: "yes", schema: savedWaveSchema },
 };
 
 export function isKind(kind: string): kind is Kind {

@@ -22,6 +22,7 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   sketch: "self",
   highlight: "self",
   savedShape: "builders",
+  savedWave: "builders",
   playbackState: "play commands",
   masterState: "play commands",
 };

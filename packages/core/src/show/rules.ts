@@ -1,6 +1,8 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import type { Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
+import { motionReads } from "../stroke/part-reads";
 import type { Strokes } from "../stroke/stroke";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
@@ -56,7 +58,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       return show.get("master", record.masterId) ? null : unknown("speed master");
     case "preset":
       if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
-      return missingInStrokes({ content: { who: { heads: [] }, parts: record.universal, rank: 0 } }, show);
+      return presetInPresets(record, show) ?? missingInStrokes(contentOf(record), show);
     case "group":
     case "cueList":
     case "page":
@@ -70,8 +72,31 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "master":
     case "person":
     case "savedShape":
+    case "savedWave":
       return null;
   }
+}
+
+/** A preset's parts in all scopes that have parts, as strokes about nobody. */
+function contentOf({ universal, perProfile }: Preset): Strokes {
+  return Object.fromEntries(
+    [universal, ...Object.values(perProfile)].map((parts, rank) => [String(rank), { who: { heads: [] }, parts, rank }]),
+  );
+}
+
+const stepPresets = (preset: Preset, show: Show): Preset[] =>
+  Object.values(contentOf(preset)).flatMap(({ parts }) =>
+    Object.values(parts).flatMap(({ motion }) => motionReads(motion).flatMap((id) => show.preset(id) ?? [])),
+  );
+
+/** Steps of a preset may name presets, but none that has such steps itself: that could go round in a ring. */
+function presetInPresets(preset: Preset, show: Show): UserError | null {
+  const named = stepPresets(preset, show);
+  const deep = named.some((inner) => inner.id === preset.id || stepPresets(inner, show).length > 0);
+  const namedDeep = named.length > 0 && show.all("preset").some((other) => stepPresets(other, show).some(({ id }) => id === preset.id));
+  if (!deep && !namedDeep) return null;
+  const why = "steps of a preset can't name a preset that has such steps itself";
+  return { code: "value.invalid", details: { field: "The preset", value: presetName(preset), why } };
 }
 
 /** Heads may be missing (the rig changes); groups and masters may not. */
@@ -80,6 +105,8 @@ function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
     if (who.groupIds?.some((id) => !show.get("group", id))) return unknown("group");
     for (const part of Object.values(parts)) {
       if (part.presets?.ids.some((id) => !show.get("preset", id))) return unknown("preset");
+      for (const id of motionReads(part.motion))
+        if (!show.get("preset", id) && !show.get("savedWave", id)) return unknown("preset or waveform of a motion");
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
     }

@@ -1,7 +1,9 @@
 import type { Records } from "../document/record";
 import type { Cue } from "../cue/cue";
-import { masterStateIdOf, playbackStateIdOf, type MasterState, type PlaybackState } from "../playback/playback";
+import { playbackStateIdOf, type PlaybackState } from "../playback/playback";
+import { masterStateIdOf, type MasterState } from "../playback/speed-master";
 import type { HeadKey } from "../rig/fixture";
+import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
 import { buildRig, type Rig } from "../rig/rig";
@@ -62,6 +64,10 @@ export class Show implements ResolveContext, ReachContext {
 
   preset(presetId: string): Preset | null {
     return this.get("preset", presetId);
+  }
+
+  savedWave(waveId: string): SavedWave | null {
+    return this.get("savedWave", waveId);
   }
 
   placed(head: HeadKey): PlacedHead | null {

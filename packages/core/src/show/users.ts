@@ -1,5 +1,6 @@
 import { presetName } from "../preset/preset-name";
-import type { Strokes } from "../stroke/stroke";
+import { motionReads } from "../stroke/part-reads";
+import type { Part, Strokes } from "../stroke/stroke";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
 
@@ -13,15 +14,15 @@ const named =
   <R extends ShowRecord>(words: (record: R) => string) =>
   (record: R): User => ({ words: words(record), record });
 
+function refersTo({ motion, presets }: Part, id: string): boolean {
+  return motion?.masterId === id || (presets?.ids.includes(id) ?? false) || motionReads(motion).includes(id);
+}
+
 /** All that still refers to a record. */
 export function usersOf(record: ShowRecord, show: Show): User[] {
   const { id } = record;
   const inStrokes = (strokes: Strokes): boolean =>
-    Object.values(strokes).some(
-      ({ who, parts }) =>
-        who.groupIds?.includes(id) ||
-        Object.values(parts).some(({ motion, presets }) => motion?.masterId === id || presets?.ids.includes(id)),
-    );
+    Object.values(strokes).some(({ who, parts }) => who.groupIds?.includes(id) || Object.values(parts).some((part) => refersTo(part, id)));
   switch (record.kind) {
     case "profile":
       return show
@@ -31,6 +32,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     case "group":
     case "master":
     case "preset":
+    case "savedWave":
       return [
         ...show
           .all("cue")
@@ -43,7 +45,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         ...show
           .all("preset")
           .filter(({ universal, perProfile }) =>
-            [universal, ...Object.values(perProfile)].some((parts) => Object.values(parts).some(({ motion }) => motion?.masterId === id)),
+            [universal, ...Object.values(perProfile)].some((parts) => Object.values(parts).some((part) => refersTo(part, id))),
           )
           .map(named((preset) => `preset ${presetName(preset)}`)),
         ...show.territories

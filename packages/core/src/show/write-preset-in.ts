@@ -5,7 +5,9 @@ import { presetName } from "../preset/preset-name";
 import type { Attribute } from "../rig/attributes";
 import { physicalOf } from "../rig/rig";
 import { partRows } from "../stroke/resolve";
+import { motionReads } from "../stroke/part-reads";
 import { scopeOf } from "../stroke/preset-rows";
+import { contextWith } from "../stroke/row";
 import { spreadOf } from "../stroke/spread";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
 import type { Show } from "./show";
@@ -13,7 +15,7 @@ import type { Show } from "./show";
 /**
  * The changes that write a preset's content into every cue and sketch that refers to it, so that it can be deleted and
  * nothing on stage changes. Universal content comes as it is; content of profiles and heads as values of those heads. A fan
- * between presets can't be written in: the error names where it is.
+ * between presets and the steps of a motion can't be written in: the error names where they are.
  */
 export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
   const changes: Change[] = [];
@@ -21,10 +23,14 @@ export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
     let strokes: Strokes = record.strokes;
     for (const [id, stroke] of Object.entries(record.strokes))
       for (const [key, part] of Object.entries(stroke.parts) as [Attribute, Part][]) {
-        if (!part.presets?.ids.includes(preset.id)) continue;
-        if (part.presets.ids.length > 1) {
+        const inSteps = motionReads(part.motion).includes(preset.id);
+        if (!inSteps && !part.presets?.ids.includes(preset.id)) continue;
+        if (inSteps || part.presets!.ids.length > 1) {
           const where = record.kind === "cue" ? `cue ${record.name}` : "a sketch";
-          return fail("record.in-use", { name: presetName(preset), users: `a fan between presets in ${where}` });
+          return fail("record.in-use", {
+            name: presetName(preset),
+            users: `${inSteps ? "steps of a motion" : "a fan between presets"} in ${where}`,
+          });
         }
         strokes = writtenIn(show, preset, { strokes, id, key });
       }
@@ -52,7 +58,7 @@ function writtenIn(show: Show, preset: Preset, at: { strokes: Strokes; id: strin
 
 /** The same values as strokes of single heads; heads with equal values share one. */
 function headStrokes(show: Show, stroke: Stroke, { part, key }: { part: Part; key: Attribute }): Stroke[] {
-  const context = { rig: show.rig, groupHeads: (id: string) => show.groupHeads(id), preset: (id: string) => show.preset(id) };
+  const context = contextWith(show, {});
   const parts = new Map<string, Record<string, Part>>();
   for (const { parameter, value, fade, delay } of partRows({ attribute: key, part, spread: spreadOf(stroke.who, show), show: context })) {
     const { head, channel } = show.rig.parameters[parameter]!;

@@ -8,7 +8,7 @@ import { physicalOf, type Head } from "../rig/rig";
 import { laidOver, partRows } from "./resolve";
 import type { ResolveContext, Row } from "./row";
 import { presetColor, presetPoint, presetsOf } from "./preset-rows";
-import { aimHead, axesOf } from "./make-rows";
+import { aimHead, axesOf } from "./aim-head";
 import { spreadOf, type Spread } from "./spread";
 import { inRank, type Part, type Strokes } from "./stroke";
 
@@ -110,8 +110,8 @@ interface Found extends Whole {
 
 function headValue(head: Head, found: Found, { attribute, show }: { attribute: Attribute; show: ResolveContext }): HeadValue {
   const { row, color, point, strokeId } = found;
-  const { value, fade, delay, motion } = row;
-  const times = { fade, delay, moves: motion !== null };
+  const { value, fade, delay, motions } = row;
+  const times = { fade, delay, moves: motions.length > 0 };
   if (attribute === "Color" || attribute === "Position") {
     const axes = point && axesOf(head, show.rig);
     const reached = !point || !axes || aimHead(head, axes, { point }).reached;
@@ -121,7 +121,7 @@ function headValue(head: Head, found: Found, { attribute, show }: { attribute: A
   const turned = channel.physical[1] < channel.physical[0];
   const beyond = value === null ? null : value < -1e-9 ? "low" : value > 1 + 1e-9 ? "high" : null;
   return {
-    value: value === null || (motion && !motion.relative) ? null : physicalOf(channel, value),
+    value: value === null || motions.some(({ relative }) => !relative) ? null : physicalOf(channel, value),
     color: null,
     point: null,
     reached: true,

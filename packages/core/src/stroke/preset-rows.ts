@@ -45,12 +45,12 @@ export function scopeOf(preset: Preset, head: Head, key: Attribute): "per head" 
   return partsUnder(preset.universal, key).length > 0 ? "universal" : null;
 }
 
-function rowsOfOne(preset: Preset, { attribute: key, spread, show }: PartIn): Row[] {
+function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: PartIn): Row[] {
   const forAll = partsUnder(preset.universal, key);
   // One content for everybody, the usual colour or point: nothing to choose between.
   if (forAll.length === 1 && [preset.perHead, preset.perProfile].every((table) => Object.keys(table).length === 0)) {
     const [attribute, part] = forAll[0]!;
-    return makeRows({ attribute, part, spread, show });
+    return makeRows({ attribute, part, spread, show, rowsOf });
   }
   const { family } = attributeInfo(key);
   const rows = new Map<number, Row>();
@@ -58,7 +58,7 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show }: PartIn): Ro
   const scopes = new Map(spread.heads.map((head) => [head.key, scopeOf(preset, head, key)]));
   const take = (parts: [Attribute, Part][], fits: (head: Head) => boolean): void => {
     for (const [attribute, part] of parts)
-      for (const row of makeRows({ attribute, part, spread, show }))
+      for (const row of makeRows({ attribute, part, spread, show, rowsOf }))
         if (fits(show.rig.parameters[row.parameter]!.head)) rows.set(row.parameter, row);
   };
   for (const head of spread.heads) {

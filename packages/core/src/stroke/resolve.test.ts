@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { part, smallShow, strokeOn } from "../testing";
 import type { Attribute } from "../rig/attributes";
 import { physicalOf } from "../rig/rig";
-import { compile, WaveBank } from "../engine/compile";
+import { compile } from "../engine/compile";
 import { headValues } from "./head-values";
 import { resolve } from "./resolve";
 import type { ResolveContext } from "./row";
@@ -34,7 +34,7 @@ describe("resolve", () => {
   it("keeps what lies beyond a head's range, so that it comes back undamaged; only what is sent stops at the end", () => {
     const beyond = { s: strokeOn("movers", { Tilt: part([-400, 400]) }) };
     expect(values(beyond, "Tilt")[0]).toBe(-400);
-    const compiled = compile(resolve(beyond, show).rows, 0, new WaveBank());
+    const compiled = compile(resolve(beyond, show).rows, { inSeconds: 0 });
     expect(compiled.base[0]).toBe(0);
     const nudged = { ...beyond, n: { ...strokeOn("movers", { Tilt: { nudge: { knots: [300] }, shape: {}, touched: 2 } }, 2) } };
     expect(values(nudged, "Tilt")[0]).toBeCloseTo(-100, 6);
@@ -54,6 +54,7 @@ describe("resolve", () => {
 
   it("moves an absolute motion with the nudge, and fans rates and sizes", () => {
     const motion = {
+      kind: "wave" as const,
       waveform: "sine" as const,
       low: 0,
       high: 1,
@@ -68,9 +69,9 @@ describe("resolve", () => {
       m: strokeOn("movers", { Dimmer: { motion, shape: {}, touched: 1 } }, 1),
       n: strokeOn("movers", { Dimmer: { nudge: { knots: [0.25] }, shape: {}, touched: 2 } }, 2),
     };
-    const motions = resolve(strokes, show).rows.map((row) => row.motion!);
+    const motions = resolve(strokes, show).rows.map((row) => row.motions[0]!);
     expect(motions.map(({ rate }) => rate)).toEqual([1, 2, 3, 4, 5, 6, 7, 8].map((rate) => expect.closeTo(rate, 9) as number));
-    expect([motions[0]!.low, motions[0]!.high, motions[7]!.low, motions[7]!.high]).toEqual([0.25, 1.25, 0.75, 0.75]);
+    expect(motions.flatMap(({ low, span }, index) => (index % 7 === 0 ? [low, span] : []))).toEqual([0.25, 1, 0.75, 0]);
   });
 
   it("makes a whole colour with what each head has, beneath single components", () => {
@@ -116,6 +117,7 @@ describe("resolve", () => {
 
   it("spreads phases round, and gives fade and delay the level's shape", () => {
     const motion = {
+      kind: "wave" as const,
       waveform: "sine" as const,
       low: 0,
       high: 1,
@@ -131,13 +133,14 @@ describe("resolve", () => {
       },
       show,
     );
-    expect(rows.map(({ motion: own }) => own!.phaseCycles)).toEqual([7, 6, 5, 4, 3, 2, 1, 0].map((eighth) => eighth / 8));
+    expect(rows.map(({ motions }) => motions[0]!.phaseCycles)).toEqual([7, 6, 5, 4, 3, 2, 1, 0].map((eighth) => eighth / 8));
     expect(rows.map(({ delay }) => delay)).toEqual([0, 1, 2, 3, 3, 2, 1, 0]);
     expect(rows.every(({ fade }) => fade === 1)).toBe(true);
   });
 
   it("lets a relative motion ride on the level of an earlier stroke, with its size in the channel's range", () => {
     const motion = {
+      kind: "wave" as const,
       waveform: "sine" as const,
       low: -54,
       high: 54,
@@ -151,7 +154,7 @@ describe("resolve", () => {
       { a: strokeOn("movers", { Pan: part([0]) }), b: strokeOn("movers", { Pan: { shape: {}, motion, touched: 2 } }, 2) },
       show,
     );
-    expect(rows[0]).toMatchObject({ value: 0.5, motion: { low: -0.1, high: 0.1, relative: true } });
+    expect(rows[0]).toMatchObject({ value: 0.5, motions: [{ low: -0.1, span: 0.2, relative: true }] });
   });
 
   it("leaves out what is outside the reach, and heads and groups that are gone", () => {

@@ -1,7 +1,7 @@
-import type { Preset } from "../preset/preset";
 import type { Attribute } from "../rig/attributes";
 import { makeRows, type PartIn } from "./make-rows";
-import { presetRows, presetsOf } from "./preset-rows";
+import { partReads, readRecord } from "./part-reads";
+import { presetRows } from "./preset-rows";
 import type { ResolveContext, Row, RowMotion } from "./row";
 import { spreadOf } from "./spread";
 import { inRank, type Part, type Strokes } from "./stroke";
@@ -24,7 +24,7 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
     // A whole colour lies beneath single components of the same stroke.
     if (index > 0 || stroke.parts.Color || stroke.parts.Position) apart = false;
     for (const [attribute, part] of partsInOrder(stroke.parts)) {
-      part.presets?.ids.forEach((id) => reads.add(id));
+      for (const id of partReads(part, show)) reads.add(id);
       runs.push(partRows({ attribute, part, spread, show }));
     }
   }
@@ -50,47 +50,49 @@ function topmost(runs: readonly (readonly Row[])[]): Map<number, Row> {
 export function laidOver(beneath: Row | undefined, row: Row): Row {
   if (!beneath || row.value !== null) return row;
   const { nudge } = row;
-  const moved = beneath.motion && !beneath.motion.relative && nudge !== 0 ? shifted(beneath.motion, nudge) : beneath.motion;
+  const moved = nudge === 0 ? beneath.motions : beneath.motions.map((motion) => (motion.relative ? motion : shifted(motion, nudge)));
   return {
     parameter: row.parameter,
     value: beneath.value === null ? null : beneath.value + nudge,
     nudge: beneath.value === null ? beneath.nudge + nudge : 0,
     fade: row.fade ?? beneath.fade,
     delay: row.delay > 0 ? row.delay : beneath.delay,
-    motion: row.motion ?? moved,
+    motions: row.motions.length === 0 ? moved : [...moved, ...row.motions],
   };
 }
 
 function shifted(motion: RowMotion, by: number): RowMotion {
-  return { ...motion, low: motion.low + by, high: motion.high + by };
+  return { ...motion, low: motion.low + by, middle: motion.middle + by };
 }
 
-// Records never change in place: a part that is the same object, on the same heads, with the same presets and within the same
-// reach, comes to the same rows.
+// Records never change in place: a part that is the same object, on the same heads, with the same presets and waveforms and within
+// the same reach, comes to the same rows.
 interface KnownPart extends Pick<PartIn, "attribute" | "spread"> {
   readonly reaches: ResolveContext["reaches"];
-  readonly presets: readonly (Preset | null)[];
+  readonly records: readonly ReturnType<typeof readRecord>[];
   readonly rows: readonly Row[];
 }
 const resolvedParts = new WeakMap<Part, KnownPart>();
 
 /** The rows of one part; only what changed is worked out again. */
-export function partRows(of: PartIn): readonly Row[] {
-  const { attribute, part, spread, show } = of;
+export function partRows({ attribute, part, spread, show }: Omit<PartIn, "rowsOf">): readonly Row[] {
   const { reaches } = show;
-  const presets = presetsOf(part, show);
+  const rowsOf = (other: Part): readonly Row[] => partRows({ attribute, part: other, spread, show });
+  const of: PartIn = { attribute, part, spread, show, rowsOf };
   const make = (): Row[] => (part.presets ? presetRows(of) : makeRows(of));
   // Which of two ways to look at a point is nearer depends on where the head looks now.
   if (attribute === "Position" && show.present) return make();
+  const records = partReads(part, show).map((id) => readRecord(id, show));
   const known = resolvedParts.get(part);
   if (
     known?.spread === spread &&
     known.attribute === attribute &&
     known.reaches === reaches &&
-    known.presets.every((preset, index) => preset === presets[index])
+    known.records.length === records.length &&
+    known.records.every((record, index) => record === records[index])
   )
     return known.rows;
   const rows = make();
-  resolvedParts.set(part, { attribute, spread, reaches, presets, rows });
+  resolvedParts.set(part, { attribute, spread, reaches, records, rows });
   return rows;
 }

@@ -1,19 +1,29 @@
-import type { Waveform } from "../motion/waveform";
+import type { CycleTable } from "../motion/cycle-table";
+import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import type { Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { Rig } from "../rig/rig";
 
-/** A motion of one parameter: ends of the swing in parts of the channel's range, phase in cycles. */
+/** A motion of one parameter, in parts of the channel's range: `low + span * table`. Phase, rate and count are in rounds of the table. */
 export interface RowMotion {
-  readonly waveform: Waveform;
-  readonly width: number | undefined;
+  readonly table: CycleTable;
   readonly low: number;
-  readonly high: number;
+  readonly span: number;
+  /** About which the swing grows and shrinks. */
+  readonly middle: number;
   readonly relative: boolean;
   readonly phaseCycles: number;
   readonly masterId: string | null;
+  /** Rounds per beat. */
   readonly rate: number;
+  readonly ownBpm: number;
+  readonly family: Family;
+  /** Stops after so many rounds; null = endless. */
+  readonly count: number | null;
+  /** 0 = the size is there, or gone, at once. */
+  readonly fadeInSeconds: number;
+  readonly fadeOutSeconds: number;
 }
 
 /** What strokes come to for one parameter. */
@@ -26,8 +36,11 @@ export interface Row {
   /** Seconds; null = the cue's time. */
   readonly fade: number | null;
   readonly delay: number;
-  readonly motion: RowMotion | null;
+  /** In the order in which they lie on each other; at most the first takes the value's place, the others add. */
+  readonly motions: readonly RowMotion[];
 }
+
+export const NO_MOTIONS: readonly RowMotion[] = [];
 
 /** What resolving reads besides the strokes. */
 export interface ResolveContext {
@@ -36,8 +49,21 @@ export interface ResolveContext {
   groupHeads(groupId: string): readonly HeadKey[] | null;
   /** A preset by id, or null when there is none. */
   preset?(presetId: string): Preset | null;
+  /** A drawn waveform by id, or null when there is none. */
+  savedWave?(waveId: string): SavedWave | null;
   /** Where a parameter stands before, 0..1: of two ways to look at a point the nearer is taken. Null = at home. */
   readonly present?: (parameter: number) => number | null;
   /** Leaves out what is outside somebody's reach; none = everything is within. */
   readonly reaches?: ((head: HeadKey, family: Family) => boolean) | undefined;
+}
+
+/** The same show to resolve in, with another reach or another present. */
+export function contextWith(show: ResolveContext, more: Pick<ResolveContext, "reaches" | "present">): ResolveContext {
+  return {
+    rig: show.rig,
+    groupHeads: (id) => show.groupHeads(id),
+    preset: (id) => show.preset?.(id) ?? null,
+    savedWave: (id) => show.savedWave?.(id) ?? null,
+    ...more,
+  };
 }

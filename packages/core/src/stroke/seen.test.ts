@@ -25,6 +25,7 @@ describe("seenStrokes", () => {
 
   it("keeps a level on which a relative motion rides", () => {
     const motion = {
+      kind: "wave" as const,
       waveform: "sine" as const,
       low: 0,
       high: 9,

@@ -67,10 +67,14 @@ const partSchema: Schema<Part> = where(
 
 /** Whole colours and points have names of their own; presets may stand under any. */
 function fitsItsName(name: string, { colors, points, level, motion, nudge }: Part): boolean {
-  const numbers = level ?? motion ?? nudge;
-  if (name === "Color") return points === undefined && numbers === undefined;
-  if (name === "Position") return colors === undefined && numbers === undefined;
-  return colors === undefined && points === undefined;
+  const numbers = level ?? nudge;
+  const steps = motion?.kind === "steps" ? motion.steps : [];
+  if (name === "Color" || name === "Position") {
+    const other = name === "Color" ? points : (colors ?? steps.find(({ color }) => color));
+    const moved = motion === undefined || motion.kind === "steps" || (motion.kind === "path" && name === "Position");
+    return other === undefined && numbers === undefined && moved && steps.every(({ level: number }) => number === undefined);
+  }
+  return colors === undefined && points === undefined && motion?.kind !== "path" && steps.every(({ color }) => color === undefined);
 }
 
 export const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null => {
@@ -84,7 +88,7 @@ export const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null =
   return {
     path: [...path, wrong[0]],
     value: wrong[0],
-    why: "whole colours belong to Colour, points to Position, and numbers to the others",
+    why: "whole colours belong to Colour, points and paths to Position, and numbers to the others",
   };
 };
 

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { seededRandom } from "../random/random";
 import { steadyTempo, TempoClock } from "./tempo-clock";
 
 describe("TempoClock", () => {
@@ -12,6 +13,29 @@ describe("TempoClock", () => {
     const clock = new TempoClock(steadyTempo(90));
     for (const t of [0, 0.502, 0.998, 1.503, 2.001]) clock.tap(100 + t);
     expect(clock.state.bpm).toBeCloseTo(120, 3);
+  });
+
+  it("stays within 1 % for even taps of a hand that shakes by +-15 ms, and a slip doesn't move it", () => {
+    const random = seededRandom(5);
+    for (const bpm of [60, 90, 120, 140])
+      for (let run = 0; run < 500; run++) {
+        const clock = new TempoClock(steadyTempo(90));
+        for (let beat = 0; beat < 9; beat++) clock.tap(100 + (beat * 60) / bpm + (random() * 2 - 1) * 0.015);
+        expect(Math.abs(clock.state.bpm / bpm - 1)).toBeLessThan(0.01);
+      }
+    const slip = new TempoClock(steadyTempo(90));
+    for (const t of [0, 0.5, 1, 1.5, 2.2, 2.7, 3.2, 3.7]) slip.tap(t);
+    expect(slip.state.bpm).toBeCloseTo(120, 6);
+  });
+
+  it("keeps what the tempo was before the last change; a row of taps is one change", () => {
+    const clock = new TempoClock(steadyTempo(90));
+    clock.setBpm(100, 1);
+    expect(clock.state.bpmBefore).toBe(90);
+    for (const t of [5, 5.5, 6, 6.5]) clock.tap(t);
+    expect(clock.state.bpmBefore).toBe(100);
+    clock.scale(0.5, 9);
+    expect(clock.state.bpmBefore).toBeCloseTo(120, 9);
   });
 
   it("is content with two taps, and starts afresh after a pause of more than two seconds", () => {

@@ -3,16 +3,16 @@ import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
 import { colorTravel, readTravel } from "../engine/color-travel";
 import { encodeSlots } from "../engine/slots";
-import { readTable, waveTable } from "../motion/wave-table";
+import { readTable } from "../motion/cycle-table";
 import type { PlaybackState } from "../playback/playback";
+import { drivenCycles } from "../playback/speed-master";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
-import type { Row } from "../stroke/row";
+import { contextWith, type Row, type RowMotion } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
 import { highlightValue } from "../rig/highlight-value";
 import { placedBase, placedHeads } from "../selection/who";
 import { reachOf, reachOfOwner } from "../territory/reach";
-import { beatsAt } from "../tempo/tempo-clock";
 import { fraction } from "../units/units";
 
 const f32 = Math.fround;
@@ -21,6 +21,8 @@ interface Line extends Row {
   from: number;
   seconds: number;
   travel?: Float32Array | undefined;
+  /** What moves on beneath while this fades in. */
+  under?: { layer: Layer; line: Line; gain: number } | undefined;
 }
 
 interface Layer {
@@ -30,7 +32,13 @@ interface Layer {
   level: number;
   start: number;
   release: { at: number; seconds: number } | null;
+  /** Master of the motions that name none. */
+  masterId: string | null;
+  stop: number | null;
+  begins: Map<string, number>;
 }
+
+const MOST_BENEATH = 3;
 
 /**
  * The merge of 2-model.md section 8 as one would first write it: an object for each parameter of each layer, nothing
@@ -41,7 +49,6 @@ export class ReferenceEngine {
   #show: Show;
   #playing: Layer[] = [];
   #sketches: Layer[] = [];
-  readonly #tables = new Map<string, Float32Array>();
 
   constructor(show: Show) {
     this.#show = show;
@@ -55,7 +62,7 @@ export class ReferenceEngine {
     this.#show = before.withRecords(applied.value);
     for (const id of new Set(changes.map(changedId))) {
       const record = this.#show.records.get(id);
-      if (record?.kind === "sketch") this.#sketch(record.personId, at);
+      if (record?.kind === "sketch") this.#sketch(record.personId, at, stage);
       if (record?.kind === "playbackState") this.#play(record, before.playbackState(record.playbackId), { at, stage });
     }
   }
@@ -69,9 +76,13 @@ export class ReferenceEngine {
       for (const line of layer.lines.values()) {
         if (line.value !== null) continue;
         const gain = done(layer, line, t) * weight(layer, t) * (line.parameter < rig.htpCount ? layer.level : 1);
-        const riders = [...(line.motion ? [this.#swing(line, t)] : []), ...(line.nudge === 0 ? [] : [f32(line.nudge)])];
-        for (const swing of riders) values.set(line.parameter, f32(limited(values.get(line.parameter)! + swing * gain)));
+        const riders = [
+          ...line.motions.map((motion) => this.#swing(layer, line, { motion, t })),
+          ...(line.nudge === 0 ? [] : [f32(line.nudge)]),
+        ];
+        for (const swing of riders) values.set(line.parameter, f32(values.get(line.parameter)! + swing * gain));
       }
+    for (const [parameter, value] of values) values.set(parameter, limited(value));
     for (const { personId, who, dim } of this.#show.all("highlight")) {
       const reach = reachOf(this.#show.get("person", personId)!, this.#show);
       const atHand = placedHeads(who, this.#show).map(({ key }) => key);
@@ -115,32 +126,62 @@ export class ReferenceEngine {
   }
 
   #lineValue(layer: Layer, line: Line, t: number, settled = isSettled(layer, t)): number {
-    const own = f32(limited(line.value!));
-    let to = own;
-    if (line.motion) to = f32(limited((line.motion.relative ? own : 0) + this.#swing(line, t)));
-    const part = done(layer, line, t);
-    if (line.travel && part < 1) return readTravel(line.travel, part);
-    return settled ? to : line.from + (to - line.from) * part;
+    let value = f32(limited(line.value!));
+    for (const motion of line.motions) value = (motion.relative ? value : 0) + this.#swing(layer, line, { motion, t });
+    const to = f32(limited(value));
+    const part = settled ? 1 : done(layer, line, t);
+    if (part === 1) return to;
+    if (line.travel) return readTravel(line.travel, part);
+    const from = this.#start(line, t);
+    return from + (to - from) * part;
   }
 
-  #swing(line: Line, t: number): number {
-    const { waveform, width, low, high, phaseCycles, masterId, rate } = line.motion!;
-    const state = masterId === null ? null : this.#show.masterState(masterId);
-    const count = fraction((state ? beatsAt(state.tempo, t) : t) * rate) + phaseCycles;
-    const key = `${waveform} ${width}`;
-    const table = this.#tables.get(key) ?? waveTable(waveform, width === undefined ? {} : { width });
-    this.#tables.set(key, table);
-    return f32(low) + f32(high - low) * readTable(table, 0, count - Math.floor(count));
+  #start({ under, from, parameter }: Line, t: number): number {
+    if (!under) return from;
+    const value = this.#lineValue(under.layer, under.line, t);
+    return parameter < this.#show.rig.htpCount ? Math.min(1, value * under.gain) : value;
   }
 
-  #sketch(personId: string, at: number): void {
-    this.#sketches = this.#sketches.filter(({ id }) => id !== personId);
+  #swing(layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
+    const cycles = this.#rounds(layer, motion, t) + motion.phaseCycles;
+    const swing = f32(motion.low) + f32(motion.span) * readTable(motion.table, cycles - Math.floor(cycles));
+    const grown = part(t - layer.start - line.delay, f32(motion.fadeInSeconds));
+    const gone = layer.stop !== null && motion.fadeOutSeconds > 0 ? part(t - layer.stop, f32(motion.fadeOutSeconds)) : 0;
+    const middle = f32(motion.middle);
+    const sized = motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0;
+    return sized ? middle + (swing - middle) * grown * (1 - gone) : swing;
+  }
+
+  #rounds(layer: Layer, motion: RowMotion, t: number): number {
+    const masterId = motion.masterId ?? layer.masterId;
+    const cyclesAt = (at: number): number =>
+      drivenCycles(this.#show.get("master", masterId), masterId === null ? null : this.#show.masterState(masterId), motion, at);
+    if (motion.count === null) return fraction(cyclesAt(t));
+    const key = `${masterId} ${motion.rate} ${motion.ownBpm} ${motion.family} ${motion.count}`;
+    const way = motion.rate < 0 ? -1 : 1;
+    let begin = layer.begins.get(key) ?? cyclesAt(layer.start);
+    if ((cyclesAt(t) - begin) * way < 0) begin = 0;
+    layer.begins.set(key, begin);
+    return fraction(way * Math.min(Math.max(0, (cyclesAt(t) - begin) * way), motion.count));
+  }
+
+  #sketch(personId: string, at: number, stage: Map<number, number>): void {
+    const present = this.#sketches.find(({ id }) => id === personId);
+    this.#sketches = this.#sketches.filter((layer) => layer !== present);
     const sketch = this.#show.sketchOf(personId);
     const person = this.#show.get("person", personId);
     if (!sketch || !person) return;
     const { rows } = resolve(sketch.strokes, this.#context(reachOf(person, this.#show)));
-    const lines = rows.map((row): [number, Line] => [row.parameter, { ...row, delay: 0, seconds: 0, from: f32(limited(row.value ?? 0)) }]);
-    if (lines.length > 0) this.#sketches.push({ id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at, release: null });
+    const lines = rows.map((row): [number, Line] => {
+      const before = present?.lines.get(row.parameter);
+      const begun = before && before.motions.length > 0 ? before : undefined;
+      const moves = row.motions.length > 0;
+      const seconds = moves && row.motions[0]!.family === "Position" ? 1 : 0;
+      const delay = moves && begun ? present!.start + begun.delay - at : 0;
+      return [row.parameter, { ...row, delay, seconds, from: begun?.from ?? f32(stage.get(row.parameter)!) }];
+    });
+    if (lines.length > 0)
+      this.#sketches.push({ ...FRESH, begins: new Map(), id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at });
   }
 
   #play(state: PlaybackState, before: PlaybackState | null, { at, stage }: { at: number; stage: Map<number, number> }): void {
@@ -148,7 +189,10 @@ export class ReferenceEngine {
     const present = this.#playing[index];
     const playback = this.#show.get("playback", state.playbackId)!;
     if (state.cueId === null) {
-      if (present) present.release ??= { at, seconds: playback.releaseSeconds };
+      if (present && !present.release) {
+        present.release = { at, seconds: playback.releaseSeconds };
+        present.stop ??= at;
+      }
       return;
     }
     if (before?.cueId === state.cueId && before.goSeconds === state.goSeconds) {
@@ -170,34 +214,84 @@ export class ReferenceEngine {
     );
     if (cue.colorPath) {
       const legs = [...lines.values()].filter(
-        ({ parameter, value, motion }) => value !== null && !motion && parameter >= this.#show.rig.htpCount,
+        ({ parameter, value, motions }) => value !== null && motions.length === 0 && parameter >= this.#show.rig.htpCount,
       );
       const ends = legs.map(({ parameter, from, value }) => ({ parameter, from, to: f32(limited(value!)) }));
       const tables = colorTravel(ends, this.#show.rig, cue.colorPath);
       for (const line of legs) line.travel = tables.get(line.parameter);
     }
+    const masterId = playback.masterId ?? null;
+    const next: Layer = {
+      ...FRESH,
+      begins: new Map(),
+      id: state.playbackId,
+      kind: "playback",
+      lines,
+      level: state.level,
+      start: at,
+      masterId,
+    };
+    if (present && state.level > 0) this.#layOver(next, present, { at, stage });
     if (present && !present.release) {
       const says = (line: Line | undefined): boolean => line !== undefined && line.value !== null;
       const left = [...present.lines.values()].filter((line) => says(line) && !says(lines.get(line.parameter)));
+      const moving = (line: Line): boolean => moves(present, line, at);
       const held = left.map((line): [number, Line] => {
         const value = f32(this.#lineValue(present, line, at));
-        return [line.parameter, { ...line, value, from: value, motion: null, delay: 0, seconds: 0 }];
+        const under = moving(line) ? { layer: present, line, gain: 1 } : undefined;
+        return [line.parameter, { ...line, value, from: value, motions: [], delay: Infinity, seconds: 0, travel: undefined, under }];
       });
-      if (held.length > 0)
+      const riding = [...present.lines].filter(([, line]) => line.value === null);
+      if (held.length > 0 || riding.some(([, { motions, nudge }]) => motions.length > 0 || nudge !== 0))
         this.#playing.push({
           ...present,
           id: `${present.id} leaving`,
-          lines: new Map(held),
-          start: at,
+          lines: new Map([...held, ...riding]),
           release: { at, seconds: cue.inSeconds },
+          stop: at,
+          begins: new Map(),
         });
     }
-    this.#playing.push({ id: state.playbackId, kind: "playback", lines, level: state.level, start: at, release: null });
+    this.#playing.push(next);
+  }
+
+  /** What moved moves on beneath, where it is what shows. */
+  #layOver(next: Layer, present: Layer, { at, stage }: { at: number; stage: Map<number, number> }): void {
+    const gain = (present.level * weight(present, at)) / next.level;
+    let any = false;
+    for (const line of next.lines.values()) {
+      const old = present.lines.get(line.parameter);
+      if (line.value === null || !old || old.value === null || !moves(present, old, at)) continue;
+      const htp = line.parameter < this.#show.rig.htpCount;
+      if (!htp && Math.abs(stage.get(line.parameter)! - this.#lineValue(present, old, at)) >= 1e-6) continue;
+      line.under = { layer: present, line: old, gain };
+      any = true;
+    }
+    if (!any) return;
+    present.stop ??= at;
+    let layer: Layer | undefined = next;
+    for (let depth = 0; depth < MOST_BENEATH && layer; depth++) layer = beneath(layer, at);
+    for (const line of layer?.lines.values() ?? [])
+      if (line.under) {
+        line.from = f32(this.#start(line, at));
+        line.under = undefined;
+      }
   }
 
   #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {
-    return { rig: this.#show.rig, groupHeads: (id) => this.#show.groupHeads(id), preset: (id) => this.#show.preset(id), reaches };
+    return contextWith(this.#show, { reaches });
   }
+}
+
+const FRESH = { release: null, masterId: null, stop: null } as const;
+
+function moves(layer: Layer, line: Line, t: number): boolean {
+  return line.motions.length > 0 || (line.under !== undefined && !isSettled(layer, t));
+}
+
+/** The layer that moves on beneath another. */
+function beneath(layer: Layer, t: number): Layer | undefined {
+  return isSettled(layer, t) ? undefined : [...layer.lines.values()].find(({ under }) => under)?.under?.layer;
 }
 
 function isSettled(layer: Layer, t: number): boolean {

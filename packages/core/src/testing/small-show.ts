@@ -9,7 +9,7 @@ import type { Playback } from "../playback/playback";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Part, Stroke } from "../stroke/stroke";
 import { steadyTempo } from "../tempo/tempo-clock";
-import { masterStateIdOf } from "../playback/playback";
+import { masterStateIdOf } from "../playback/speed-master";
 
 /** A show for tests out of these records. Throws where they don't fit together. */
 export function showOf(records: readonly ShowRecord[]): Show {

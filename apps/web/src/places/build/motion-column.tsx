@@ -45,6 +45,7 @@ function firstMotion(attribute: Attribute, show: Show): Motion {
   const master = show.all("master").toSorted((a, b) => a.rank - b.rank)[0];
   const position = attributeInfo(attribute).family === "Position";
   return {
+    kind: "wave",
     waveform: "sine",
     low: position ? -20 : low,
     high: position ? 20 : high,

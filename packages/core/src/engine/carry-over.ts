@@ -1,0 +1,66 @@
+import type { CompiledRows } from "./compile";
+import type { Source } from "./source";
+
+/** Runs that move on beneath one another: deeper than this the lowest stands still where it is. */
+const MOST_BENEATH = 3;
+
+/** For each of these parameters (rising) the row that another source has for it, or -1. */
+export function rowsIn(parameters: Int32Array, other: CompiledRows): Int32Array {
+  const rows = new Int32Array(parameters.length).fill(-1);
+  for (let row = 0, old = 0; row < parameters.length && old < other.parameters.length; row++) {
+    while (old < other.parameters.length && other.parameters[old]! < parameters[row]!) old++;
+    if (other.parameters[old] === parameters[row]) rows[row] = old;
+  }
+  return rows;
+}
+
+/**
+ * Lets what moves in the present run move on beneath the next one while that fades in, so that nothing stops dead. LTP rows
+ * only where the present run is what shows: `merged` is what is on stage.
+ */
+export function layOver(next: Source, present: Source, { merged, gain }: { merged: Float32Array; gain: number }): void {
+  const rows = rowsIn(next.compiled.parameters, present.compiled);
+  const moving = movingRows(present);
+  let any = false;
+  next.compiled.parameters.forEach((parameter, row) => {
+    const old = rows[row]!;
+    const shows = row < next.htpRows || Math.abs(merged[parameter]! - present.rowValue(old)) < 1e-6;
+    if (old >= 0 && moving[old] === 1 && shows) any = true;
+    else rows[row] = -1;
+  });
+  if (!any) return;
+  present.stopMotions(next.startSeconds);
+  next.beneath = { source: present, rows, gain };
+  limitDepth(next);
+}
+
+/** 1 for the rows whose value time alone changes. */
+export function movingRows({ compiled, beneath }: Source): Uint8Array {
+  const moving = new Uint8Array(compiled.parameters.length);
+  compiled.motions.targets.forEach((row) => (moving[row] = 1));
+  beneath?.rows.forEach((under, row) => {
+    if (under >= 0) moving[row] = 1;
+  });
+  return moving;
+}
+
+function limitDepth(top: Source): void {
+  let source = top;
+  for (let depth = 0; depth < MOST_BENEATH && source.beneath; depth++) source = source.beneath.source;
+  const { beneath } = source;
+  if (!beneath) return;
+  beneath.rows.forEach((under, row) => {
+    if (under >= 0) source.from[row] = beneath.source.rowValue(under) * (row < source.htpRows ? beneath.gain : 1);
+  });
+  source.beneath = null;
+}
+
+/** The same run with new content: what both say starts where it started, also over what moves on beneath. */
+export function carryStarts(present: Source, next: Source): void {
+  const rows = rowsIn(next.compiled.parameters, present.compiled);
+  rows.forEach((old, row) => {
+    if (old >= 0) next.from[row] = present.from[old]!;
+  });
+  const { beneath } = present;
+  if (beneath) next.beneath = { ...beneath, rows: rows.map((old) => (old >= 0 ? beneath.rows[old]! : -1)) };
+}

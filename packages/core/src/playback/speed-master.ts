@@ -1,0 +1,130 @@
+import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { FAMILIES, type Family } from "../rig/attributes";
+import { beatsAt, steadyTempo, tempoSchema, type TempoState } from "../tempo/tempo-clock";
+import { fraction, type Bpm, type Seconds } from "../units/units";
+
+/** A clock with a name that drives motions. */
+export interface SpeedMaster {
+  readonly id: string;
+  readonly kind: "master";
+  readonly version: number;
+  readonly name: string;
+  readonly rank: number;
+  /** Drives motions of these families only; none = of all. */
+  readonly families?: readonly Family[];
+}
+
+/** The clock's present run. Kept through a restart, never undone. */
+export interface MasterState {
+  readonly id: string;
+  readonly kind: "masterState";
+  readonly version: number;
+  readonly masterId: string;
+  readonly tempo: TempoState;
+  /** While it is released: since when, and the beats counted until then. What it drives runs on its own clock from there. */
+  readonly released?: { readonly atSeconds: Seconds; readonly beats: number };
+  /** What made the count jump lately, the latest last: what it drives glides over the gap. */
+  readonly jumps?: readonly Jump[];
+}
+
+/** A jump of the count, at a re-sync or when a released master is taken back. */
+export interface Jump {
+  readonly atSeconds: Seconds;
+  /** Where the count stood before; or, for each motion, where its own clock had come to since the release. */
+  readonly from: { readonly beats: number } | { readonly releasedSeconds: Seconds; readonly releasedBeats: number };
+  readonly toBeats: number;
+}
+
+export const MOST_JUMPS = 8;
+
+/** The tempo of a master that nobody has touched yet. */
+export const FIRST_BPM = 120;
+
+export function masterStateIdOf(masterId: string): string {
+  return `state-${masterId}`;
+}
+
+/** What a motion says of how it is driven. */
+export interface Driven {
+  /** Cycles per beat. */
+  readonly rate: number;
+  /** Beats a minute of its own clock. */
+  readonly ownBpm: Bpm;
+  readonly family: Family;
+}
+
+/** How long positions glide after a re-sync, and everything after a master is taken back. */
+export const GLIDE_SECONDS = 1;
+
+/**
+ * Cycles that a motion has gone through at time t: its master's beats times its rate, or those of its own clock where it has no
+ * master, where the master isn't for its family, or while the master is released. Never jumps but at a re-sync, and there
+ * positions glide. Source: 2-model.md sections 5 and 6.
+ */
+export function drivenCycles(master: SpeedMaster | null, state: MasterState | null, driven: Driven, t: Seconds): number {
+  const ownPerSecond = driven.ownBpm / 60;
+  if (!master || (master.families && !master.families.includes(driven.family))) return t * ownPerSecond * driven.rate;
+  const tempo = state?.tempo ?? UNTOUCHED;
+  const released = state?.released;
+  const beats = released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempo, t);
+  return beats * driven.rate + glideAt(state?.jumps, driven, t);
+}
+
+/** What is left at t of the gaps that jumps tore, each by the short way; a jump in the middle of a glide takes over what is left of it. */
+function glideAt(jumps: readonly Jump[] | undefined, { rate, ownBpm, family }: Driven, t: Seconds): number {
+  if (!jumps) return 0;
+  let gap = 0;
+  let since = 0;
+  for (let index = 0; index < jumps.length; index++) {
+    const { atSeconds, from, toBeats } = jumps[index]!;
+    // At a re-sync only positions glide: light is to be on the beat.
+    if ("beats" in from && family !== "Position") continue;
+    const fromBeats = "beats" in from ? from.beats : from.releasedBeats + ((atSeconds - from.releasedSeconds) * ownBpm) / 60;
+    gap = shortWay((fromBeats - toBeats) * rate + gap * left(atSeconds - since));
+    since = atSeconds;
+  }
+  return gap * left(t - since);
+}
+
+const UNTOUCHED = steadyTempo(FIRST_BPM);
+
+/** A difference of phases by the short way round, in -0.5 to 0.5 cycles. */
+function shortWay(cycles: number): number {
+  const rest = fraction(cycles);
+  return rest > 0.5 ? rest - 1 : rest;
+}
+
+/** What is left of a glide, 1 to 0, beginning and ending softly. */
+function left(elapsed: Seconds): number {
+  const s = Math.min(1, Math.max(0, elapsed / GLIDE_SECONDS));
+  return 1 - s * s * (3 - 2 * s);
+}
+
+const version = integerIn(0, Number.MAX_SAFE_INTEGER);
+const id = textUpTo(64);
+const time = numberIn(0, 1e12);
+const beats = numberIn(-1e12, 1e12);
+
+const jumpFrom: Schema<Jump["from"]> = (value, path) =>
+  typeof value === "object" && value !== null && "beats" in value
+    ? fields<{ beats: number }>({ beats })(value, path)
+    : fields<{ releasedSeconds: number; releasedBeats: number }>({ releasedSeconds: time, releasedBeats: beats })(value, path);
+
+export const masterSchema: Schema<SpeedMaster> = fields<SpeedMaster>({
+  id,
+  kind: oneOf(["master"]),
+  version,
+  name: textUpTo(80),
+  rank: integerIn(0, 1000000),
+  families: optional(listOf(oneOf(FAMILIES), { min: 1, max: FAMILIES.length })),
+});
+
+export const masterStateSchema: Schema<MasterState> = fields<MasterState>({
+  id: textUpTo(80),
+  kind: oneOf(["masterState"]),
+  version,
+  masterId: id,
+  tempo: tempoSchema,
+  released: optional(fields<NonNullable<MasterState["released"]>>({ atSeconds: time, beats })),
+  jumps: optional(listOf(fields<Jump>({ atSeconds: time, from: jumpFrom, toBeats: beats }), { max: MOST_JUMPS })),
+});

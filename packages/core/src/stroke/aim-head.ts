@@ -1,0 +1,29 @@
+import { aim } from "../geometry/aim";
+import type { Vector } from "../geometry/beam";
+import type { Channel } from "../rig/profile";
+import type { Head, Rig } from "../rig/rig";
+
+interface Axis {
+  readonly parameter: number;
+  readonly channel: Channel;
+}
+
+/** A head's pan and tilt, or null when it lacks one of them. */
+export function axesOf(head: Head, rig: Rig): { readonly pan: Axis; readonly tilt: Axis } | null {
+  const [pan, tilt] = [head.parameters.get("Pan"), head.parameters.get("Tilt")];
+  if (pan === undefined || tilt === undefined) return null;
+  return {
+    pan: { parameter: pan, channel: rig.parameters[pan]!.channel },
+    tilt: { parameter: tilt, channel: rig.parameters[tilt]!.channel },
+  };
+}
+
+/** `aim` for a head of the rig, with the ranges of its channels as limits. */
+export function aimHead(
+  head: Head,
+  { pan, tilt }: { readonly pan: Axis; readonly tilt: Axis },
+  of: { point: Vector; present?: { pan: number; tilt: number } },
+): ReturnType<typeof aim> {
+  const placement = { position: head.position, rotation: head.fixture.rotation };
+  return aim({ ...placement, panRange: pan.channel.physical, tiltRange: tilt.channel.physical }, of.point, of.present);
+}
