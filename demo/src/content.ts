@@ -6,7 +6,6 @@ import {
   type CueList,
   type Fan,
   type Mask,
-  type Motion,
   type Page,
   type Part,
   type Playback,
@@ -15,6 +14,7 @@ import {
   type ShowRecord,
   type Stroke,
 } from "@vexa/core";
+import { demoWaves, stepping, tracing, waving } from "./motions";
 
 const ALONG: Shape = {};
 
@@ -31,14 +31,6 @@ function colored(hexes: readonly string[], path: ColorPath = "even", shape: Shap
 /** Presets by reference: one, or a fan between several. */
 function preset(...ids: readonly string[]): Part {
   return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
-}
-
-function moving(motion: Partial<Motion> & Pick<Motion, "waveform" | "low" | "high">, shape: Shape = ALONG): Part {
-  return {
-    shape: ALONG,
-    touched: 2,
-    motion: { base: "absolute", phase: { knots: [0, 360] }, phaseShape: shape, masterId: "master-pulse", rate: { knots: [1] }, ...motion },
-  };
 }
 
 function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, Part>>, mask?: Mask): Stroke {
@@ -101,7 +93,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         colorPath: "round",
         strokes: [
           stroke(1, "group-spots", {
-            Dimmer: moving({ kind: "wave", waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
+            Dimmer: waving({ waveform: "sine", low: 0.1, high: 1, rate: { knots: [0.5] } }, { order: "outward" }),
             Pan: level([-60, 60], { shape: { order: "left-to-right" } }),
             Color: colored(["#ffc060", "#fff4e0", "#ffc060"], "even", { order: "outward" }),
           }),
@@ -119,8 +111,8 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 3,
         strokes: [
           stroke(1, "group-bars", {
-            Dimmer: moving(
-              { kind: "wave", waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
+            Dimmer: waving(
+              { waveform: "soft-pulse", width: 0.6, low: 0.15, high: 0.9, rate: { knots: [0.25] }, masterId: "master-slow" },
               { order: "left-to-right", by: "distance" },
             ),
             Color: colored(["#3a60ff", "#20e0c0", "#7040ff"], "even", { runs: 28 }),
@@ -136,8 +128,8 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 1.5,
         strokes: [
           stroke(1, "group-bars", {
-            Dimmer: moving(
-              { kind: "wave", waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: { knots: [0.5] }, masterId: "master-slow" },
+            Dimmer: waving(
+              { waveform: "pulse", width: 0.2, low: 0.04, high: 1, rate: { knots: [0.5] }, masterId: "master-slow" },
               { order: "scattered", seed: 7 },
             ),
           }),
@@ -162,8 +154,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 3,
         strokes: [
           stroke(1, "group-lanterns", {
-            Dimmer: moving({
-              kind: "wave",
+            Dimmer: waving({
               waveform: "sine",
               low: 0.25,
               high: 0.6,
@@ -186,9 +177,76 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         inSeconds: 0.5,
         strokes: [
           stroke(1, "group-washes", {
-            Dimmer: moving({ kind: "wave", waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
-            Tilt: moving({ kind: "wave", waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
+            Dimmer: waving({ waveform: "pulse", width: 0.25, low: 0, high: 1 }, { folded: true }),
+            Tilt: waving({ waveform: "triangle", low: -30, high: 30, base: "relative", rate: { knots: [0.5] } }),
             Color: preset("preset-ember"),
+          }),
+        ],
+      },
+    ],
+  },
+  {
+    id: "list-pond",
+    name: "Pond circles",
+    territoryId: "territory-ribs",
+    cues: [
+      {
+        name: "Round the pond",
+        inSeconds: 4,
+        strokes: [
+          stroke(1, "group-spots", {
+            Position: tracing(
+              {
+                figure: "circle",
+                plane: "flat",
+                base: "absolute",
+                width: 6,
+                height: 6,
+                centre: { x: 0, y: 6, z: 0 },
+                masterId: "master-breath",
+              },
+              { folded: true },
+            ),
+            Dimmer: waving({ waveform: "sine", low: 0.15, high: 0.85, rate: { knots: [0.5] } }, { order: "left-to-right" }),
+            Color: preset("preset-dusk"),
+          }),
+        ],
+      },
+      {
+        name: "Heartbeat",
+        inSeconds: 2,
+        strokes: [
+          stroke(1, "group-spots", {
+            Dimmer: waving(
+              { waveform: "drawn", waveId: "wave-heartbeat", low: 0.05, high: 1, rate: { knots: [0.5] }, fadeInSeconds: 2 },
+              { order: "outward" },
+            ),
+          }),
+        ],
+      },
+    ],
+  },
+  {
+    id: "list-colour-walk",
+    name: "Colour walk",
+    territoryId: "territory-ribs",
+    cues: [
+      {
+        name: "Five colours walk",
+        inSeconds: 1,
+        strokes: [
+          stroke(1, "group-washes", {
+            Dimmer: level([0.8]),
+            Color: stepping(["preset-ember", "preset-moss", "preset-dusk", "preset-lantern", "preset-frost"], { masterId: "master-root" }),
+          }),
+        ],
+      },
+      {
+        name: "Eights along the lines",
+        inSeconds: 3,
+        strokes: [
+          stroke(1, "group-washes", {
+            Position: tracing({ figure: "eight", width: 50, height: 24, rate: { knots: [0.125] }, masterId: "master-breath" }, { runs: 2 }),
           }),
         ],
       },
@@ -218,6 +276,8 @@ const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "
   { listId: "list-lanterns", column: 5, row: 0, columns: 2, rows: 3, releaseSeconds: 4 },
   { listId: "list-root-run", column: 7, row: 0, columns: 2, rows: 3, releaseSeconds: 0.5 },
   { listId: "list-spore", column: 0, row: 3, columns: 2, rows: 2, releaseSeconds: 0.3 },
+  { listId: "list-pond", column: 2, row: 3, columns: 3, rows: 2, releaseSeconds: 3 },
+  { listId: "list-colour-walk", column: 5, row: 3, columns: 2, rows: 2, releaseSeconds: 1 },
 ];
 
 /** Shapes to lay on any lane. */
@@ -251,5 +311,5 @@ export function demoContent(): ShowRecord[] {
     rank,
     shape,
   }));
-  return [...lists, ...cues, page, ...cards, ...shapes];
+  return [...demoWaves(), ...lists, ...cues, page, ...cards, ...shapes];
 }

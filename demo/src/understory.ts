@@ -83,6 +83,8 @@ const TERRITORIES: readonly Territory[] = [
 const MASTERS: readonly [SpeedMaster, number][] = [
   [{ id: "master-pulse", kind: "master", version: 1, name: "Pulse", rank: 0 }, 96],
   [{ id: "master-slow", kind: "master", version: 1, name: "Slow bloom", rank: 1 }, 32],
+  [{ id: "master-root", kind: "master", version: 1, name: "Root beat", rank: 2 }, 128],
+  [{ id: "master-breath", kind: "master", version: 1, name: "Breath", rank: 3, families: ["Position"] }, 40],
 ];
 
 /** The whole demo show as records, in an order in which each names only what came before. */

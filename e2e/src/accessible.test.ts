@@ -40,11 +40,24 @@ describe("every place can be read and reached by all", () => {
     await setLane(page, "Dimmer", "20..100");
     await addLane(page, "Colour");
     expect(await complaints(page)).toEqual([]);
+    for (const attribute of ["Position", "Dimmer"]) {
+      await page.getByLabel("Motion of", { exact: true }).selectOption({ label: attribute });
+      await page.getByText("Phase, size and how they lie").click();
+      await page.getByText("Rate, count, growing and shrinking").click();
+      expect(await complaints(page)).toEqual([]);
+    }
+    await page.getByRole("button", { name: "Steps", exact: true }).click();
+    expect(await complaints(page)).toEqual([]);
     await page.getByRole("tab", { name: "Presets" }).click();
     await page.getByRole("button", { name: "Show the groups as they hang" }).click();
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("link", { name: "Perform" }).click();
     await page.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Table" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Close" }).click();
+    await page.getByRole("button", { name: "More of Pulse" }).click();
     expect(await complaints(page)).toEqual([]);
     await page.context().close();
   });

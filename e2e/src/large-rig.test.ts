@@ -14,7 +14,7 @@ let ines: Page & { errors: string[] };
 
 beforeAll(async () => {
   node = await nodeOnLoopback([1]);
-  vexa = await runVexa(`127.0.0.1:${node.port}`, "large");
+  vexa = await runVexa(`127.0.0.1:${node.port}`, { demo: "large" });
   browser = await openBrowser();
   ines = await signedIn(browser, vexa.url, "ines");
 });

@@ -15,14 +15,17 @@ export interface RunningVexa {
 }
 
 /** Starts the built server with the demo show; `sacn` is where its output goes. */
-export async function runVexa(sacn: string, demo: "understory" | "large" = "understory"): Promise<RunningVexa> {
+export async function runVexa(
+  sacn: string,
+  { demo = "understory", osc = "off" }: { demo?: "understory" | "large"; osc?: string } = {},
+): Promise<RunningVexa> {
   const admin = process.env["VEXA_DATABASE_ADMIN_URL"];
   if (!admin) throw new Error("VEXA_DATABASE_ADMIN_URL isn't set. Run this with ./vexa test or ./vexa shots.");
   const name = `vexa_e2e_${randomBytes(5).toString("hex")}`;
   await query(admin, `CREATE DATABASE ${name}`);
   const address = new URL(admin);
   address.pathname = `/${name}`;
-  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0", demo });
+  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0", demo, osc });
   return {
     get url() {
       return url;
@@ -30,7 +33,7 @@ export async function runVexa(sacn: string, demo: "understory" | "large" = "unde
     databaseUrl: address.toString(),
     restart: async (how) => {
       await end(child, how);
-      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo }));
+      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo, osc }));
     },
     stop: async () => {
       await end(child, "SIGTERM");
@@ -46,7 +49,7 @@ async function query(connectionString: string, sql: string): Promise<void> {
   await client.end();
 }
 
-function launch(of: { databaseUrl: string; sacn: string; port: string; demo: string }): Promise<{ child: ChildProcess; url: string }> {
+function launch(of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc", string>): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [MAIN], {
     env: {
       ...process.env,
@@ -55,6 +58,7 @@ function launch(of: { databaseUrl: string; sacn: string; port: string; demo: str
       VEXA_SACN: of.sacn,
       VEXA_DEMO: of.demo,
       VEXA_PORT: of.port,
+      VEXA_OSC_PORT: of.osc,
       VEXA_SESSION_SECRET: "only for this test",
     },
     stdio: ["ignore", "pipe", "inherit"],

@@ -32,6 +32,7 @@ function settings(): Settings {
     whenTaken: env["VEXA_PORT"] === undefined ? "take a free one" : "fail",
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
     sacnTargets: sacnTargets(env["VEXA_SACN"] ?? "127.0.0.1:5568"),
+    oscPort: env["VEXA_OSC_PORT"] === "off" ? null : Number(env["VEXA_OSC_PORT"] ?? 7331),
     webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
     demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
     log: pino({ level: env["VEXA_LOG"] ?? "warn" }, pino.destination(2)),
@@ -43,6 +44,7 @@ async function serve(): Promise<void> {
   const lines = [
     `Vexa is ready: http://${settings().host}:${running.port}`,
     running.seeded ? "A demo show was put into the empty database." : "Your show is as you left it.",
+    running.oscPort === null ? "OSC isn't heard." : `OSC is heard on 127.0.0.1:${running.oscPort}.`,
     "Demo sign-ins (they work only while the server stays on loopback):",
     ...DEMO_SIGN_INS.map(({ signInName, password }) => `  ${signInName.padEnd(10)} ${password}`),
   ];

@@ -6,6 +6,7 @@ import { Show } from "@vexa/core";
 import { refusalToListen } from "./account/accounts";
 import { createApp, createSession } from "./app";
 import { EngineHost } from "./engine-host/engine-host";
+import { openOsc, type OscInput } from "./input/osc-input";
 import type { SacnTarget } from "./output/sacn-output";
 import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
@@ -22,6 +23,8 @@ export interface Settings {
   readonly whenTaken: "take a free one" | "fail";
   readonly sessionSecret: string;
   readonly sacnTargets: readonly SacnTarget[];
+  /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
+  readonly oscPort: number | null;
   readonly webFolder: string | null;
   /** What an empty database is filled with. */
   readonly demo: "understory" | "large";
@@ -30,6 +33,8 @@ export interface Settings {
 
 export interface Running {
   readonly port: number;
+  /** Null while no OSC is heard. */
+  readonly oscPort: number | null;
   readonly door: Door;
   readonly host: EngineHost;
   /** True when the database was empty and the demo was put in. */
@@ -70,7 +75,9 @@ export async function start(settings: Settings): Promise<Running> {
   const sockets = openSockets(http, { door, host, session });
   await listen(http, settings);
   const theDoor = door;
+  const oscInput = await hearOsc(theDoor, settings);
   return {
+    oscPort: oscInput?.port ?? null,
     port: (http.address() as AddressInfo).port,
     door: theDoor,
     host,
@@ -78,6 +85,7 @@ export async function start(settings: Settings): Promise<Running> {
     stop: async () => {
       // The stage first: receivers hear that the streams end, then what was played is saved.
       await host.stop();
+      await oscInput?.close();
       await sockets.close();
       http.closeAllConnections();
       await theDoor.flush();
@@ -85,6 +93,22 @@ export async function start(settings: Settings): Promise<Running> {
       await database.destroy();
     },
   };
+}
+
+async function hearOsc(door: Door, { oscPort, log }: Settings): Promise<OscInput | null> {
+  if (oscPort === null) return null;
+  try {
+    return await openOsc({
+      host: "127.0.0.1",
+      port: oscPort,
+      show: () => door.show,
+      play: (person, command) => door.play(person, command, undefined),
+      log,
+    });
+  } catch (error) {
+    log.warn({ err: error }, `OSC isn't heard: port ${oscPort} can't be had`);
+    return null;
+  }
 }
 
 function listen(http: Server, { host, port, whenTaken }: Pick<Settings, "host" | "port" | "whenTaken">): Promise<void> {

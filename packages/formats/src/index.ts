@@ -1,1 +1,3 @@
+export * as midi from "./midi/message";
+export * as osc from "./osc/message";
 export * as sacn from "./sacn/packet";

@@ -84,16 +84,19 @@ class TransactionDto {
   changes: ChangeDto[];
 }
 
+const CARD_COMMANDS = ["go", "level", "let-go"];
+const MASTER_COMMANDS = ["tap", "resync", "hold", "run", "release", "take", "bpm", "scale"];
+
 class PlayDto {
-  @IsIn(["go", "level", "let-go", "tap", "resync", "hold", "run", "bpm"])
+  @IsIn([...CARD_COMMANDS, ...MASTER_COMMANDS, "resync-all"])
   type: PlayCommand["type"];
 
-  @ValidateIf(({ type }: PlayDto) => ["go", "level", "let-go"].includes(type))
+  @ValidateIf(({ type }: PlayDto) => CARD_COMMANDS.includes(type))
   @IsString()
   @Length(1, 64)
   playbackId?: string;
 
-  @ValidateIf(({ type }: PlayDto) => ["tap", "resync", "hold", "run", "bpm"].includes(type))
+  @ValidateIf(({ type }: PlayDto) => MASTER_COMMANDS.includes(type))
   @IsString()
   @Length(1, 64)
   masterId?: string;
@@ -114,6 +117,16 @@ class PlayDto {
   @Min(MIN_BPM)
   @Max(MAX_BPM)
   bpm?: number;
+
+  @ValidateIf(({ type }: PlayDto) => type === "scale")
+  @IsNumber()
+  @Min(0)
+  @Max(64)
+  factor?: number;
+
+  @IsOptional()
+  @IsIn(["at once"])
+  how?: "at once";
 
   @IsOptional()
   @IsNumber()

@@ -29,4 +29,38 @@ export class FirstLight1764000000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstLight1764000000000];
+/** Motions became of several kinds; all of them so far were waves. */
+export class MotionKinds1764100000000 implements MigrationInterface {
+  name = "MotionKinds1764100000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    for (const [table, column] of [
+      ["record", "body"],
+      ["journal", "changes"],
+    ] as const) {
+      const key = table === "record" ? `"show_id" || ' ' || "id"` : `"id"::text`;
+      const rows = (await runner.query(
+        `SELECT ${key} AS key, "${column}" AS content FROM "${table}" WHERE "${column}"::text LIKE '%"waveform"%'`,
+      )) as {
+        key: string;
+        content: unknown;
+      }[];
+      for (const row of rows)
+        await runner.query(`UPDATE "${table}" SET "${column}" = $1 WHERE ${key} = $2`, [JSON.stringify(withKinds(row.content)), row.key]);
+    }
+  }
+
+  down(): Promise<void> {
+    return Promise.reject(new Error("Motions of other kinds than waves can't be made into waves."));
+  }
+}
+
+/** The same content, each motion of which says that it is a wave. */
+function withKinds(content: unknown): unknown {
+  if (Array.isArray(content)) return content.map(withKinds);
+  if (typeof content !== "object" || content === null) return content;
+  const inner = Object.fromEntries(Object.entries(content).map(([name, value]) => [name, withKinds(value)]));
+  return "waveform" in inner && !("kind" in inner) ? { kind: "wave", ...inner } : inner;
+}
+
+export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000];

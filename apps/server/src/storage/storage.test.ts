@@ -4,6 +4,7 @@ import type { ShowRecord } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { SHOW_ID, seedWhenEmpty } from "../show/seed";
 import { freshDatabase } from "../testing/fresh-database";
+import { MotionKinds1764100000000 } from "./migrations";
 import { ShowStorage } from "./show-storage";
 
 let database: DataSource;
@@ -25,6 +26,23 @@ describe("the database", () => {
     const stored = await new ShowStorage(database, SHOW_ID).load();
     expect(stored.name).toBe("Understory");
     expect(stored.records.map(({ id }) => id)).toEqual(understory().map(({ id }) => id));
+  });
+
+  it("brings motions of the first version along as waves, in records and in the journal", async () => {
+    const storage = new ShowStorage(database, SHOW_ID);
+    const before = await storage.load();
+    const strip = `regexp_replace(%::text, '"kind": "wave", ', '', 'g')::jsonb`;
+    await database.query(`UPDATE record SET body = ${strip.replace("%", "body")}`);
+    const motion = { waveform: "sine", low: 0 };
+    await database.query(
+      `INSERT INTO journal (show_id, author, label, state, changes, changed_at) VALUES ($1, 'person-ines', 'old', 'step', $2, now())`,
+      [SHOW_ID, JSON.stringify([{ op: "set", id: "sketch", path: [], to: motion }])],
+    );
+    expect(JSON.stringify((await storage.load()).records)).not.toContain('"kind":"wave"');
+    await new MotionKinds1764100000000().up(database.createQueryRunner());
+    expect((await storage.load()).records).toEqual(before.records);
+    const [line] = (await database.query(`SELECT changes FROM journal WHERE label = 'old'`)) as { changes: { to: object }[] }[];
+    expect(line!.changes[0]!.to).toEqual({ kind: "wave", ...motion });
   });
 
   it("writes an edit whole or not at all", async () => {

@@ -20,6 +20,7 @@ export async function serverOnBench(of: { sacnPort?: number; keep?: "database" }
     whenTaken: "fail",
     sessionSecret: "only for tests",
     sacnTargets: [{ address: "127.0.0.1", port: of.sacnPort ?? 9 }],
+    oscPort: null,
     webFolder: null,
     demo: "understory",
     log: pino({ level: "silent" }),

@@ -3,6 +3,7 @@ import { useInterface } from "../selection/interface-store";
 import { FanField } from "../ui/fan-field";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { SlotChoice, UnitLine } from "./lane-numbers";
+import { motionWords } from "./motion-words";
 import type { LaneEdits } from "./use-lane-edits";
 import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
 
@@ -47,7 +48,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
         attribute={attribute}
         heads={heads}
         fan={laneMode === "value" ? shownFan : null}
-        words={`${UNIT_WORDS[curve.unit] ?? ""}${part.motion ? ` · ${part.motion.waveform}` : ""}`}
+        words={`${UNIT_WORDS[curve.unit] ?? ""}${part.motion ? ` · ${motionWords(attribute, part.motion)}` : ""}`}
       />
     </>
   );

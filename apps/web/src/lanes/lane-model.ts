@@ -14,7 +14,8 @@ import {
 } from "@vexa/core";
 import type { LaneMode } from "../selection/interface-store";
 import type { Selected } from "../selection/selected";
-import { screenScale, screenUnit, selectionName, standingOf, type Standing } from "./sketch-edits";
+import { selectionName, standingOf, type Standing } from "./sketch-edits";
+import { screenScale, screenUnit } from "./screen-units";
 
 /** One attribute of the selected heads in one's sketch. */
 export interface Lane {

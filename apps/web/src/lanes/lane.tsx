@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { attributeInfo, type Head, type PlacedHead, type Shape } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
+import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { WeaveCanvas } from "../weave/weave-canvas";
@@ -8,7 +9,7 @@ import { ColorPlot } from "./color-plot";
 import { LaneEntry } from "./lane-entry";
 import { laneCurve, mixedPoints, plotPoints, withFan, withShape, type Lane, type LaneCurve } from "./lane-model";
 import { LanePlot } from "./lane-plot";
-import { partWords } from "./sketch-edits";
+import { partWords } from "./part-words";
 import { LinkedPlot, PointPlot } from "./whole-plots";
 import { ShapeChips } from "./shape-chips";
 import { TimesPlot } from "./times-plot";
@@ -111,9 +112,16 @@ function LanePicture({
   edits: LaneEdits;
 }): React.JSX.Element {
   const { laneMode } = useInterface();
+  const show = useShow();
+  const me = useMe();
+  const strokes = show.sketchOf(me.id)?.strokes ?? {};
   const { attribute, own, editable, values, sources } = lane;
   const { label, usual } = attributeInfo(attribute);
   if (laneMode === "times") return <TimesPlot label={`${label} times`} values={values} />;
+  if (laneMode === "value" && editable && own?.part.motion)
+    return (
+      <WeaveCanvas attribute={attribute} motion={own.part.motion} strokes={strokes} heads={heads} beats={8} label={`Weave of ${label}`} />
+    );
   if (attribute === "Color" && laneMode === "value")
     return (
       <ColorPlot
@@ -127,8 +135,6 @@ function LanePicture({
     );
   if (attribute === "Position" && laneMode === "value") return <PointPlot lane={lane} />;
   if (laneMode === "value" && editable && own?.part.presets) return <LinkedPlot lane={lane} />;
-  if (laneMode === "value" && editable && own?.part.motion)
-    return <WeaveCanvas attribute={attribute} part={own.part} heads={heads} beats={8} label={`Weave of ${label}`} />;
   const curve: LaneCurve | null = own ? laneCurve(attribute, own.part, laneMode) : null;
   if (laneMode !== "value" && !curve?.fan)
     return (

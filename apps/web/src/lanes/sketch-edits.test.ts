@@ -14,7 +14,8 @@ import {
   type Strokes,
 } from "@vexa/core";
 import { smallShow } from "@vexa/core/testing";
-import { addedFan, nudgeChanges, partChanges, partWords, selectionName, strokeFor, wipeChanges } from "./sketch-edits";
+import { addedFan, nudgeChanges, partChanges, selectionName, strokeFor, wipeChanges } from "./sketch-edits";
+import { partWords } from "./part-words";
 
 const movers = selectGroups(["movers"]);
 const odd = withMask(movers, { type: "every", n: 2, at: 1 });

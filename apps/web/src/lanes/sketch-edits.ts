@@ -3,14 +3,12 @@ import {
   ATTRIBUTE_NAMES,
   attributeInfo,
   fan,
-  formatFan,
-  hexOfColor,
   inRank,
+  onlyRides,
   sameJson,
   selectedHeads,
   setChange,
   sketchIdOf,
-  xyzOf,
   type Attribute,
   type Change,
   type Fan,
@@ -20,7 +18,6 @@ import {
   type Sketch,
   type Stroke,
   type Strokes,
-  type Vector,
   type Who,
 } from "@vexa/core";
 
@@ -98,7 +95,7 @@ export interface PartOn {
  */
 export function partChanges(show: Show, on: PartOn): Change[] {
   let changes = placedPart(show, on);
-  if (!on.part || on.part.nudge) return changes;
+  if (!on.part || onlyRides(on.part)) return changes;
   for (const attribute of rivalsOf(on.attribute)) {
     const next = apply(show.records, changes);
     if (!next.ok) return changes;
@@ -186,45 +183,4 @@ const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 export function wipeChanges(show: Show, personId: string): Change[] {
   const strokes: Strokes = show.sketchOf(personId)?.strokes ?? {};
   return Object.keys(strokes).length === 0 ? [] : [setChange(sketchIdOf(personId), ["strokes"], { from: strokes, to: {} })];
-}
-
-/** Numbers on screen are this many times those inside. */
-export function screenScale(attribute: Attribute): number {
-  return attributeInfo(attribute).unit === "percent" ? 100 : 1;
-}
-
-export function screenUnit(attribute: Attribute): string {
-  const { unit } = attributeInfo(attribute);
-  return { percent: "%", degrees: "°", hertz: "Hz", slot: "", color: "", point: "m" }[unit];
-}
-
-/** What a part says, in a few words: "20..100..20, sine 0..100". */
-export function partWords(attribute: Attribute, part: Part): string {
-  const scale = screenScale(attribute);
-  const scaled = (of: Fan | undefined): string => (of ? formatFan(of.knots.map((knot) => knot * scale)) : "");
-  const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
-  const motion = part.motion ? `${part.motion.waveform} ${formatFan([part.motion.low * scale, part.motion.high * scale])}` : "";
-  const points = part.points ? `${part.points.path === "circle" ? "circle about" : "point"} ${pointText(part.points.knots)}` : "";
-  return [scaled(part.level), colors, points, part.presets ? "from presets" : "", part.nudge ? `nudged ${scaled(part.nudge)}` : "", motion]
-    .filter(Boolean)
-    .join(", ");
-}
-
-/** Points as they are typed: "1,2,0..3,2,0", in metres. */
-export function pointText(knots: readonly Vector[]): string {
-  const tenth = (value: number): string => String(Math.round(value * 100) / 100);
-  return knots.map(({ x, y, z }) => [x, y, z].map(tenth).join(",")).join("..");
-}
-
-/** Reads points as they are typed; null where they can't be read. The height may be left out: the floor. */
-export function readPoints(text: string): Vector[] | null {
-  const knots = text
-    .split("..")
-    .map((word) => word.split(",").map((number) => (/^\s*[+-]?(\d+\.?\d*|\.\d+)\s*$/.test(number) ? Number(number) : NaN)));
-  if (
-    knots.length > 64 ||
-    knots.some((numbers) => numbers.length < 2 || numbers.length > 3 || numbers.some((number) => !(Math.abs(number) <= 1000)))
-  )
-    return null;
-  return knots.map(([x, y, z = 0]) => ({ x: x!, y: y!, z }));
 }

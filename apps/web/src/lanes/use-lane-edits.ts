@@ -2,7 +2,8 @@ import { attributeInfo, type Fan, type Part } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
 import type { Lane } from "./lane-model";
-import { nudgeChanges, partChanges, partWords, selectionName } from "./sketch-edits";
+import { nudgeChanges, partChanges, selectionName } from "./sketch-edits";
+import { partWords } from "./part-words";
 
 /** What a lane does to the sketch. */
 export interface LaneEdits {

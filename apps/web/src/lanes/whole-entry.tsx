@@ -6,7 +6,7 @@ import { DraftField } from "../ui/draft-field";
 import { ColorChips } from "./color-chips";
 import { ColorPicker } from "./color-picker";
 import type { Lane } from "./lane-model";
-import { pointText, readPoints } from "./sketch-edits";
+import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
 
 const FIELD = "h-7 text-xs text-sketch";

@@ -4,7 +4,7 @@ import { useRef } from "react";
 import { attributeInfo } from "@vexa/core";
 import { useSize } from "../frames/use-size";
 import type { Lane } from "./lane-model";
-import { screenScale } from "./sketch-edits";
+import { screenScale } from "./screen-units";
 
 /** Where on the floor each selected head looks, seen from above: across to the right, upstage upward, joined by the thread. */
 export function PointPlot({ lane }: { lane: Lane }): React.JSX.Element {

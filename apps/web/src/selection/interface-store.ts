@@ -21,6 +21,8 @@ interface InterfaceState {
   readonly copiedParts: Stroke["parts"] | null;
   /** Level of the rest of the selection under highlight, 0..1. */
   readonly highlightDim: number;
+  /** Values of all parameters at a moment to come, shown on the stage instead of the live ones while a weave is pressed. */
+  readonly scrubbed: Float32Array | null;
   readonly recording: boolean;
   readonly shortcutsShown: boolean;
   readonly chosenMasterId: string | null;
@@ -50,6 +52,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   copiedShape: null,
   copiedParts: null,
   highlightDim: 0.1,
+  scrubbed: null,
   recording: false,
   shortcutsShown: false,
   chosenMasterId: null,

@@ -132,12 +132,13 @@ export class ShowClient {
     return true;
   }
 
-  play(command: PlayCommand): void {
+  /** Plays at once; `atSeconds` is when it was meant, where that is known better than now. */
+  play(command: PlayCommand, atSeconds: number = this.now()): void {
     if (this.#connection !== "live") {
       this.#tell("refused", explain({ code: "server.unreachable", details: {} }));
       return;
     }
-    this.#socket.emit("play", { ...command, atSeconds: this.now() }, (answer) => this.#tellAnswer(answer));
+    this.#socket.emit("play", { ...command, atSeconds }, (answer) => this.#tellAnswer(answer));
   }
 
   undo(direction: "undo" | "redo"): void {

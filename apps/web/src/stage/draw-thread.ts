@@ -1,5 +1,6 @@
 import type { Vector } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
+import type { FigureHandle } from "./figure-handles";
 import { threadEnds, type Gesture } from "./pick";
 
 /** In a crowd rings would hide the light: there the thread alone says who is selected. */
@@ -19,6 +20,10 @@ export function drawThread(
     others: readonly number[];
     /** Points on stage at which the selected heads are told to look. */
     targets: readonly Vector[];
+    /** Lines that beams draw, with gaps. */
+    traces: readonly (readonly (Vector | null)[])[];
+    /** Where the handles of the figure in hand stand. */
+    handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
     ink: string;
     otherInk: string;
     gesture: Gesture | null;
@@ -52,6 +57,8 @@ export function drawThread(
   }
   drawEnds(context, drawing, of.selected);
   drawTargets(context, drawing, of.targets);
+  drawTraces(context, drawing, of.traces);
+  if (of.handles) drawHandles(context, of.handles);
   if (of.gesture) drawGesture(context, drawing, { gesture: of.gesture, selected: of.selected });
 }
 
@@ -79,6 +86,41 @@ function drawTargets(context: CanvasRenderingContext2D, { projection }: StageDra
   context.stroke();
 }
 
+function drawTraces(
+  context: CanvasRenderingContext2D,
+  { projection }: StageDrawing,
+  traces: readonly (readonly (Vector | null)[])[],
+): void {
+  context.lineWidth = 1.2;
+  context.globalAlpha = traces.length > 12 ? 0.35 : 0.7;
+  context.beginPath();
+  for (const trace of traces)
+    trace.forEach((place, index) => {
+      if (!place) return;
+      if (index > 0 && trace[index - 1]) context.lineTo(...projection.point(place));
+      else context.moveTo(...projection.point(place));
+    });
+  context.stroke();
+  context.globalAlpha = 1;
+}
+
+/** Small squares on the figure, a ring in its middle, and the one that turns it on a stalk. */
+function drawHandles(context: CanvasRenderingContext2D, handles: Readonly<Record<FigureHandle, readonly [number, number]>>): void {
+  context.lineWidth = 1.2;
+  context.beginPath();
+  context.moveTo(...handles.width);
+  context.lineTo(...handles.turn);
+  context.stroke();
+  for (const name of ["width", "height", "scale"] as const) {
+    const [x, y] = handles[name];
+    context.fillRect(x - 3.5, y - 3.5, 7, 7);
+  }
+  for (const name of ["centre", "turn"] as const) {
+    const [x, y] = handles[name];
+    ring(context, { x, y, size: 5 });
+  }
+}
+
 function drawGesture(
   context: CanvasRenderingContext2D,
   drawing: StageDrawing,
@@ -93,6 +135,7 @@ function drawGesture(
       break;
     }
     case "turn":
+    case "figure":
       break;
     case "move":
       context.moveTo(...gesture.from);

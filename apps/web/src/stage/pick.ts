@@ -1,5 +1,6 @@
 import type { PointFan } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
+import type { FigureHandle } from "./figure-handles";
 
 type Point = readonly [number, number];
 
@@ -11,6 +12,8 @@ export type Gesture =
   | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point }
   /** The fixtures of the selection are being hung elsewhere. */
   | { readonly kind: "move"; readonly from: Point; readonly to: Point }
+  /** A handle of a figure that beams draw is being moved. */
+  | { readonly kind: "figure"; readonly handle: FigureHandle; readonly from: Point; readonly to: Point }
   /** The view is being turned. */
   | { readonly kind: "turn"; readonly from: Point; readonly to: Point }
   /** A point on the floor, or with a drag a line (with Shift a circle) of points, at which the selection looks. */
@@ -73,6 +76,7 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
     case "aim":
     case "move":
     case "turn":
+    case "figure":
       return { kind: "done" };
     case "thread": {
       const ends = threadEnds(drawing, selected);

@@ -46,6 +46,19 @@ describe("stageProjection", () => {
     );
   });
 
+  it("finds a place on a wall as well, but not on one that is seen edge on", () => {
+    fc.assert(
+      fc.property(anywhere, metres, metres, metres, (view, x, y, z) => {
+        const projection = stageProjection(heads, { ...size, view });
+        const found = projection.planeAt(...projection.point({ x, y, z }), { axis: "y", at: y });
+        if (found) expect(Math.hypot(found.x - x, found.z - z)).toBeLessThan(0.01);
+        else expect(Math.abs(Math.cos((view.turn * Math.PI) / 180) * Math.cos((view.tip * Math.PI) / 180))).toBeLessThan(0.03);
+      }),
+      { seed: 6 },
+    );
+    expect(stageProjection(heads, { ...size, view: "plan" }).planeAt(10, 10, { axis: "x", at: 0 })).toBeNull();
+  });
+
   it("has every head in the picture", () => {
     for (const view of ["plan", { turn: 24, tip: 28 }, { turn: 200, tip: 8 }] as const) {
       const projection = stageProjection(heads, { ...size, view });

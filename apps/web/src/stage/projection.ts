@@ -15,6 +15,8 @@ export interface Projection {
   point(at: Vector): readonly [number, number];
   /** The place on the floor under a point of the picture, to a centimetre. */
   floorAt(x: number, y: number): Vector;
+  /** The place on a plane that one coordinate makes; null where the plane is seen edge on. */
+  planeAt(x: number, y: number, plane: { readonly axis: "x" | "y" | "z"; readonly at: number }): Vector | null;
 }
 
 /** Metres between the lines of the floor. */
@@ -22,28 +24,41 @@ export const FLOOR_GRID = 2;
 const gridBelow = (metres: number): number => Math.floor(metres / FLOOR_GRID) * FLOOR_GRID;
 const centimetres = (metres: number): number => Math.round(100 * metres) / 100;
 
-/** Metres across and up the picture of a place, and the floor's place there. */
+/** What a metre to the right, upstage and up comes to across and up the picture. */
 interface Flat {
-  across(at: Vector): number;
-  up(at: Vector): number;
-  floor(across: number, up: number): { x: number; y: number };
+  readonly across: Vector;
+  readonly up: Vector;
 }
 
-const PLAN: Flat = {
-  across: ({ x }) => x,
-  up: ({ y, z }) => y + LIFT * z,
-  floor: (across, up) => ({ x: across, y: up }),
-};
+const PLAN: Flat = { across: { x: 1, y: 0, z: 0 }, up: { x: 0, y: 1, z: LIFT } };
 
 /** As from far away: turned about the upright, then tipped; parallel lines stay parallel. */
 function allRound({ turn, tip }: { turn: number; tip: number }): Flat {
   const [a, b] = [(turn * Math.PI) / 180, (tip * Math.PI) / 180];
   const [cos, sin, high, deep] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)];
-  return {
-    across: ({ x, y }) => x * cos + y * sin,
-    up: ({ x, y, z }) => (y * cos - x * sin) * deep + z * high,
-    floor: (across, up) => ({ x: across * cos - (up / deep) * sin, y: across * sin + (up / deep) * cos }),
-  };
+  return { across: { x: cos, y: sin, z: 0 }, up: { x: -sin * deep, y: cos * deep, z: high } };
+}
+
+const dot = (a: Vector, b: Vector): number => a.x * b.x + a.y * b.y + a.z * b.z;
+
+const OTHERS = { x: ["y", "z"], y: ["x", "z"], z: ["x", "y"] } as const;
+/** Planes that show less of a metre than this are edge on. */
+const EDGE_ON = 0.02;
+
+/** The place on a plane with these measures in the picture. */
+function onPlane(
+  { across, up }: Flat,
+  measure: { across: number; up: number },
+  { axis, at }: { axis: "x" | "y" | "z"; at: number },
+): Vector | null {
+  const [u, v] = OTHERS[axis];
+  const [right, top] = [measure.across - across[axis] * at, measure.up - up[axis] * at];
+  const size = across[u] * up[v] - across[v] * up[u];
+  if (Math.abs(size) < EDGE_ON) return null;
+  const place = { x: at, y: at, z: at };
+  place[u] = centimetres((right * up[v] - across[v] * top) / size);
+  place[v] = centimetres((across[u] * top - right * up[u]) / size);
+  return place;
 }
 
 /** The plan, seen from above with a little lift: the audience is below, upstage above, house right at the right. */
@@ -58,23 +73,25 @@ export function stageProjection(
 ): Projection {
   const flat = view === "plan" ? PLAN : allRound(view);
   const [x, y] = [extent(heads, ({ position }) => position.x), extent(heads, ({ position }) => position.y + LIFT * position.z)];
-  const across = extent(heads, ({ position }) => flat.across(position));
-  const up = extent(heads, ({ position }) => flat.up(position));
+  const across = extent(heads, ({ position }) => dot(flat.across, position));
+  const up = extent(heads, ({ position }) => dot(flat.up, position));
   // From the side the floor lies below every head: it belongs in the picture.
-  if (view !== "plan") for (const { position } of heads) up[0] = Math.min(up[0], flat.up({ ...position, z: 0 }));
+  if (view !== "plan") for (const { position } of heads) up[0] = Math.min(up[0], dot(flat.up, { ...position, z: 0 }));
   const margin = 34;
   const scale = Math.max(2, Math.min((width - 2 * margin) / (across[1] - across[0]), (height - 2 * margin) / (up[1] - up[0])));
   const [middleX, middleY] = [(across[0] + across[1]) / 2, (up[0] + up[1]) / 2];
+  const measureAt = (px: number, py: number): { across: number; up: number } => ({
+    across: (px - width / 2) / scale + middleX,
+    up: middleY - (py - height / 2) / scale,
+  });
   return {
     width,
     height,
     scale,
     floor: { left: gridBelow(x[0] - 1), right: -gridBelow(-x[1] - 1), front: gridBelow(y[0] - 2), back: -gridBelow(-y[1] - 1) },
-    floorAt: (px, py) => {
-      const at = flat.floor((px - width / 2) / scale + middleX, middleY - (py - height / 2) / scale);
-      return { x: centimetres(at.x), y: centimetres(at.y), z: 0 };
-    },
-    point: (at) => [width / 2 + (flat.across(at) - middleX) * scale, height / 2 - (flat.up(at) - middleY) * scale],
+    floorAt: (px, py) => onPlane(flat, measureAt(px, py), { axis: "z", at: 0 })!,
+    planeAt: (px, py, plane) => onPlane(flat, measureAt(px, py), plane),
+    point: (at) => [width / 2 + (dot(flat.across, at) - middleX) * scale, height / 2 - (dot(flat.up, at) - middleY) * scale],
   };
 }
 

@@ -2,7 +2,8 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { added, EMPTY_SELECTION, headValues, selectHeads, toggled, turnedRound } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../frames/use-size";
-import { partChanges, pointText, selectionName, standingOf } from "../lanes/sketch-edits";
+import { partChanges, selectionName, standingOf } from "../lanes/sketch-edits";
+import { pointText } from "../lanes/point-text";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
 import { selectedIn } from "../selection/selected";
@@ -12,6 +13,7 @@ import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
 import type { StageView } from "./projection";
+import { useFigure } from "./use-figure";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 
 const LOWEST_TIP = 8;
@@ -26,7 +28,7 @@ function turnedView(view: StageView, from: readonly [number, number], to: readon
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, set } = useInterface();
+  const { selection, select, stageTool, stageView, scrubbed, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);
@@ -44,12 +46,12 @@ export function StageCanvas(): React.JSX.Element {
 
   const { request } = useFrameLoop(() => {
     if (!drawing) return;
-    drawLight(sharpContext(light.current!, width, height), drawing, client.values);
+    drawLight(sharpContext(light.current!, width, height), drawing, useInterface.getState().scrubbed ?? client.values);
   });
   useEffect(() => {
     request();
     return client.subscribeLevels(request);
-  }, [client, request, drawing]);
+  }, [client, request, drawing, scrubbed]);
 
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
@@ -64,6 +66,7 @@ export function StageCanvas(): React.JSX.Element {
     () => (strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : []),
     [strokes, heads, show],
   );
+  const figure = useFigure(client, drawing, heads);
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   useEffect(() => {
     if (!drawing) return;
@@ -71,12 +74,14 @@ export function StageCanvas(): React.JSX.Element {
       selected,
       single,
       targets,
+      traces: figure.traces,
+      handles: figure.handles,
       others: others.split(" ").flatMap((key) => indexOf.get(key) ?? []),
       ink: token("stage-thread"),
       otherInk: token("stage-other"),
       gesture,
     });
-  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets]);
+  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles]);
 
   const ends = drawing && threadEnds(drawing, selected);
   const at = (event: React.PointerEvent): readonly [number, number] => {
@@ -86,6 +91,12 @@ export function StageCanvas(): React.JSX.Element {
   const start = (event: React.PointerEvent): void => {
     if (event.button !== 0 || !drawing) return;
     event.currentTarget.setPointerCapture(event.pointerId);
+    const handle = stageTool === "box" ? figure.handleAt(at(event)) : null;
+    if (handle) {
+      aiming.current = crypto.randomUUID();
+      setGesture({ kind: "figure", handle, from: at(event), to: at(event) });
+      return;
+    }
     const next = beginGesture(drawing, selected, {
       at: at(event),
       tool: event.altKey ? "lasso" : stageTool === "turn" && stageView === "plan" ? "box" : stageTool,
@@ -120,6 +131,7 @@ export function StageCanvas(): React.JSX.Element {
     setGesture(next);
     if (next.kind === "aim") aimAt(next);
     if (next.kind === "move") hang(next);
+    if (next.kind === "figure") figure.move(next.handle, next.to, aiming.current);
     if (next.kind === "turn" && gesture.kind === "turn") set({ stageView: turnedView(stageView, gesture.to, next.to) });
   };
   const drop = (event: React.DragEvent): void => {
@@ -152,6 +164,7 @@ export function StageCanvas(): React.JSX.Element {
       data-selected={selected.length}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}
+      data-handles={figure.handles ? JSON.stringify(figure.handles) : undefined}
       data-thread={ends ? [...ends.first, ...ends.last].map(Math.round).join(" ") : undefined}
       onPointerDown={start}
       onPointerMove={move}
@@ -159,6 +172,11 @@ export function StageCanvas(): React.JSX.Element {
       onDrop={drop}
       onPointerUp={end}
     >
+      {scrubbed && (
+        <p className="absolute top-2 right-3 text-xs text-sketch" role="status">
+          ◌ as it will be, not live
+        </p>
+      )}
       {[floor, light, thread].map((canvas, layer) => (
         <canvas key={layer} ref={canvas} className="pointer-events-none absolute inset-0 h-full w-full" />
       ))}

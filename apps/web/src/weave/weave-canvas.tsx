@@ -1,128 +1,104 @@
-import { useEffect, useRef } from "react";
-import {
-  attributeInfo,
-  beatsAt,
-  fan,
-  fraction,
-  placedHead,
-  placeHeads,
-  steadyTempo,
-  waveform,
-  type Attribute,
-  type Head,
-  type Motion,
-  type Part,
-  type Show,
-} from "@vexa/core";
+import { useEffect, useRef, useState } from "react";
+import type { Attribute, Head, Motion, Strokes } from "@vexa/core";
 import { sharpContext, token, useSize } from "../frames/use-size";
+import { motionWords } from "../lanes/motion-words";
 import { useInterface } from "../selection/interface-store";
-import { useShow, useClient } from "../session/show-context";
-
-/** Rows of pixels at most: more heads than this share rows. */
-const MOST_ROWS = 256;
+import { useClient, useShow } from "../session/show-context";
+import { weaveImage, weavePreview, weaveSpan } from "./weave-picture";
 
 /**
- * The picture of a motion before it runs: time along x, heads along y from the first of the thread down, brightness for the
- * value. Beat lines stand where its master beats; the moving line is now.
+ * The picture of a motion before it runs: time along x, heads along y from the first of the thread down, at true colour and
+ * brightness. Beat lines stand where its master beats; the moving line is now. Pressing on it shows that moment on the stage.
  */
 export function WeaveCanvas(props: {
   attribute: Attribute;
-  /** A part with a motion. */
-  part: Part;
+  motion: Motion;
+  /** The strokes with the motion in them, whether it runs already or not. */
+  strokes: Strokes;
   heads: readonly Head[];
   beats: number;
   label: string;
 }): React.JSX.Element {
-  const { attribute, part, heads, beats, label } = props;
-  const motion = part.motion!;
+  const { attribute, motion, strokes, heads, beats, label } = props;
   const client = useClient();
   const show = useShow();
-  const { theme } = useInterface();
+  const { theme, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const picture = useRef<HTMLCanvasElement>(null);
   const now = useRef<HTMLDivElement>(null);
+  const [turn, setTurn] = useState(0);
+  const [scrubbed, setScrubbed] = useState<number | null>(null);
   const { width, height } = useSize(frame);
+  const tempo = show.masterState(motion.masterId ?? "")?.tempo;
 
   useEffect(() => {
-    if (width === 0 || height === 0) return;
-    paint(sharpContext(picture.current!, width, height), { attribute, part, heads, beats, width, height });
-  }, [attribute, part, heads, beats, width, height, theme]);
+    if (width === 0 || height === 0 || heads.length === 0) return;
+    const at = client.now();
+    const of = { show: client.view, strokes, attribute, heads, stage: client.values, now: at };
+    const span = weaveSpan(client.view, motion, { beats, now: at });
+    const image = weaveImage(of, { span, columns: Math.max(1, Math.floor(width / 2)) });
+    const context = sharpContext(picture.current!, width, height);
+    context.clearRect(0, 0, width, height);
+    const small = new OffscreenCanvas(image.width, image.height);
+    small.getContext("2d")!.putImageData(image, 0, 0);
+    context.imageSmoothingEnabled = false;
+    context.drawImage(small, 0, 0, width, height);
+    drawBeats(context, { beats, width, height });
+  }, [client, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
 
   useEffect(() => {
     let handle = 0;
+    let last = -1;
     const move = (): void => {
-      const along = fraction(countOf(client.view, motion, client.now()) / beats);
-      if (now.current) now.current.style.transform = `translateX(${along * width}px)`;
+      const at = client.now();
+      const { from, seconds } = weaveSpan(client.view, motion, { beats, now: at });
+      if (now.current) now.current.style.transform = `translateX(${((at - from) / seconds) * width}px)`;
+      // Each new stretch is another one where the dice decide, or where other masters have gone on.
+      const stretch = Math.round(from * 10);
+      if (last >= 0 && stretch !== last) setTurn((before) => before + 1);
+      last = stretch;
       handle = requestAnimationFrame(move);
     };
     handle = requestAnimationFrame(move);
     return () => cancelAnimationFrame(handle);
   }, [client, motion, beats, width]);
 
+  const scrub = (event: React.PointerEvent): void => {
+    const along = Math.min(1, Math.max(0, (event.clientX - frame.current!.getBoundingClientRect().left) / Math.max(1, width)));
+    const at = client.now();
+    const { from, seconds } = weaveSpan(client.view, motion, { beats, now: at });
+    const preview = weavePreview({ show: client.view, strokes, attribute, heads, stage: client.values, now: at });
+    set({ scrubbed: preview.at(from + along * seconds).slice() });
+    setScrubbed(along);
+  };
+  const leave = (): void => {
+    set({ scrubbed: null });
+    setScrubbed(null);
+  };
   const master = show.get("master", motion.masterId)?.name;
   return (
     <div
       ref={frame}
       role="img"
-      aria-label={`${label}: ${motion.waveform}, ${heads.length} heads by ${beats} ${master ? "beats" : "seconds"}`}
-      className="absolute inset-0 overflow-hidden rounded-sm bg-stage"
+      aria-label={`${label}: ${motionWords(attribute, motion)}, ${heads.length} heads by ${beats} ${master ? "beats" : "seconds"}`}
+      title="Press to see this moment on the stage"
+      className="absolute inset-0 cursor-ew-resize touch-none overflow-hidden rounded-sm bg-stage"
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        scrub(event);
+      }}
+      onPointerMove={(event) => scrubbed !== null && scrub(event)}
+      onPointerUp={leave}
+      onPointerCancel={leave}
     >
       <canvas ref={picture} className="absolute inset-0 h-full w-full" />
       <div ref={now} className="absolute inset-y-0 w-px bg-ink/70" />
+      {scrubbed !== null && <div className="absolute inset-y-0 w-0.5 bg-sketch" style={{ left: scrubbed * width }} />}
     </div>
   );
 }
 
-/** Beats of the motion's master, or seconds when it runs on its own. */
-function countOf(show: Show, motion: Motion, t: number): number {
-  if (motion.masterId === null) return t;
-  return beatsAt(show.masterState(motion.masterId)?.tempo ?? steadyTempo(120), t);
-}
-
-function paint(
-  context: CanvasRenderingContext2D,
-  {
-    attribute,
-    part,
-    heads,
-    beats,
-    width,
-    height,
-  }: { attribute: Attribute; part: Part; heads: readonly Head[]; beats: number; width: number; height: number },
-): void {
-  context.clearRect(0, 0, width, height);
-  const rows = Math.min(heads.length, MOST_ROWS);
-  if (rows === 0) return;
-  const columns = Math.max(1, Math.floor(width / 2));
-  const motion = part.motion!;
-  const placed = heads.map(placedHead);
-  const places = placeHeads(placed, motion.phaseShape, "round");
-  const along = placeHeads(placed, part.shape, "open");
-  const options = motion.width === undefined ? {} : { width: motion.width };
-  const [low, high] =
-    motion.base === "relative" ? [Math.min(motion.low, motion.high), Math.max(motion.low, motion.high)] : attributeInfo(attribute).usual;
-  const image = new ImageData(columns, rows);
-  for (let row = 0; row < rows; row++) {
-    const head = Math.floor((row * heads.length) / rows);
-    const phase = fan(motion.phase.knots, places[head]!, motion.phase.path) / 360;
-    const rate = fan(motion.rate.knots, along[head]!, motion.rate.path);
-    const size = motion.size ? fan(motion.size.knots, along[head]!, motion.size.path) : 1;
-    const middle = motion.base === "relative" ? 0 : (motion.low + motion.high) / 2;
-    const [bottom, top] = [middle + (motion.low - middle) * size, middle + (motion.high - middle) * size];
-    for (let column = 0; column < columns; column++) {
-      const cycles = (column / columns) * beats * rate + phase;
-      const value = bottom + (top - bottom) * waveform(motion.waveform, cycles, options);
-      const light = Math.min(1, Math.max(0, (value - low) / (high - low || 1)));
-      // Lamplight: apricot that goes to black, with the eye's curve.
-      const at = 4 * (row * columns + column);
-      const shade = Math.sqrt(light);
-      image.data.set([8 + 240 * shade, 12 + 176 * shade * shade ** 0.3, 10 + 116 * light, 255], at);
-    }
-  }
-  const small = new OffscreenCanvas(columns, rows);
-  small.getContext("2d")!.putImageData(image, 0, 0);
-  context.imageSmoothingEnabled = false;
-  context.drawImage(small, 0, 0, width, height);
+function drawBeats(context: CanvasRenderingContext2D, { beats, width, height }: { beats: number; width: number; height: number }): void {
   context.strokeStyle = token("stage-other");
   context.globalAlpha = 0.45;
   context.beginPath();

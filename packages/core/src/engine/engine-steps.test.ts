@@ -132,6 +132,9 @@ describe("engine: a phased chase of 5 colour presets over 28 heads at 128 BPM", 
     const merged = after(show, mergePresetInto(show, show.get("preset", "color-2")!, "color-4"));
     const motion = merged.get("cue", "a-1")!.strokes["s1"]!.parts.Color!.motion as StepMotion;
     expect(motion.steps.map(({ presetId }) => presetId)).toEqual(["color-0", "color-1", "color-4", "color-3", "color-4"]);
+    const inside = rowOf28(preset("phased", { Color: chased() }));
+    const named = after(inside, mergePresetInto(inside, inside.get("preset", "color-2")!, "color-4")).get("preset", "phased")!;
+    expect(JSON.stringify(named.universal)).not.toContain("color-2");
   });
 
   it("in a preset can't name presets that have such steps themselves: nothing goes round in a ring", () => {

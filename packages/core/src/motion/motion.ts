@@ -174,9 +174,9 @@ const stepsSchema: Schema<StepMotion> = where(
 );
 
 const BY_KIND: { readonly [K in Motion["kind"]]: Schema<Motion> } = {
-  wave: waveSchema as Schema<Motion>,
-  path: pathSchema as Schema<Motion>,
-  steps: stepsSchema as Schema<Motion>,
+  wave: waveSchema,
+  path: pathSchema,
+  steps: stepsSchema,
 };
 
 export const motionSchema: Schema<Motion> = (value, path): Flaw | null => {

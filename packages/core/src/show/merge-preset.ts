@@ -13,14 +13,25 @@ export function mergePresetInto(show: Show, preset: Preset, intoId: string): Cha
     const changed = Object.entries(strokes).some(([strokeId, { parts }]) => parts !== next[strokeId]!.parts);
     return changed ? [setChange(id, ["strokes"], { from: strokes, to: next })] : [];
   });
-  return [...changes, { op: "remove", record: preset }];
+  const inPresets = show.all("preset").flatMap((other): Change[] => {
+    const universal = replacedIn(other.universal, preset.id, intoId);
+    const perProfile = Object.entries(other.perProfile).flatMap(([id, parts]): Change[] => {
+      const next = replacedIn(parts, preset.id, intoId);
+      return next === parts ? [] : [setChange(other.id, ["perProfile", id], { from: parts, to: next })];
+    });
+    return [
+      ...(universal === other.universal ? [] : [setChange(other.id, ["universal"], { from: other.universal, to: universal })]),
+      ...perProfile,
+    ];
+  });
+  return [...changes, ...inPresets, { op: "remove", record: preset }];
 }
 
 type Parts = Strokes[string]["parts"];
 
 /** The same parts with another preset; the very same object when none of them refers to the first. */
 function replacedIn(parts: Parts, fromId: string, toId: string): Parts {
-  const entries = Object.entries(parts) as [string, Part][];
+  const entries: [string, Part][] = Object.entries(parts);
   const refers = ({ presets, motion }: Part): boolean => (presets?.ids.includes(fromId) ?? false) || motionReads(motion).includes(fromId);
   if (!entries.some(([, part]) => refers(part))) return parts;
   return Object.fromEntries(entries.map(([name, part]) => [name, refers(part) ? replacedPart(part, fromId, toId) : part]));

@@ -81,7 +81,7 @@ function jumpsWith({ jumps = [] }: MasterState, jump: Jump): Jump[] {
 type Next = { readonly [K in "tempo" | "released" | "jumps"]?: MasterState[K] | undefined };
 
 function stateChanges(state: MasterState, present: MasterState | null, next: Next): Change[] {
-  if (!present) return [{ op: "add", record: { ...state, ...next } as MasterState }];
+  if (!present) return [{ op: "add", record: { ...state, ...next } }];
   return (Object.keys(next) as (keyof Next)[])
     .filter((field) => present[field] !== next[field])
     .map((field) => setChange(state.id, [field], { from: present[field], to: next[field] }));

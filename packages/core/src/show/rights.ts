@@ -12,7 +12,7 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   fixture: "lead",
   territory: "lead",
   person: "lead",
-  master: "lead",
+  master: "builders",
   group: "owner",
   preset: "owner",
   cueList: "owner",

@@ -50,6 +50,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
     case "playback":
       if (!show.get("page", record.pageId)) return unknown("page");
+      if (record.masterId !== undefined && !show.get("master", record.masterId)) return unknown("speed master");
       return show.get("cueList", record.listId) ? null : unknown("cue list");
     case "playbackState":
       if (!show.get("playback", record.playbackId)) return unknown("card");

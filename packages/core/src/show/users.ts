@@ -48,6 +48,10 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
             [universal, ...Object.values(perProfile)].some((parts) => Object.values(parts).some((part) => refersTo(part, id))),
           )
           .map(named((preset) => `preset ${presetName(preset)}`)),
+        ...show
+          .all("playback")
+          .filter(({ masterId }) => masterId === id)
+          .map(named(({ listId }) => `the card of ${show.get("cueList", listId)?.name ?? "a list"}`)),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),

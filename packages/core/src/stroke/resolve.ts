@@ -32,11 +32,17 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
   return { rows: rows.sort((a, b) => a.parameter - b.parameter), reads };
 }
 
-/** Whole colours and positions first: single components lie over them. */
+/** Whole colours and positions first: single components lie over them. What only rides comes last: it moves what the others say. */
 function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part][] {
   const entries = Object.entries(parts) as [Attribute, Part][];
-  const whole = (name: Attribute): number => (name === "Color" || name === "Position" ? 1 : 0);
-  return parts.Color || parts.Position ? entries.sort(([a], [b]) => whole(b) - whole(a)) : entries;
+  const whole = (name: Attribute): boolean => name === "Color" || name === "Position";
+  const turn = ([name, part]: [Attribute, Part]): number => (onlyRides(part) ? 2 : whole(name) ? 0 : 1);
+  return parts.Color || parts.Position ? entries.sort((a, b) => turn(a) - turn(b)) : entries;
+}
+
+/** Nothing but a nudge or a relative motion on what lies beneath. */
+export function onlyRides({ level, colors, points, presets, motion }: Part): boolean {
+  return !level && !colors && !points && !presets && motion?.base !== "absolute";
 }
 
 /** Of several rows of one parameter the last; one without a value rides on what is before it. */

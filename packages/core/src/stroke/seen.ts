@@ -1,5 +1,6 @@
 import type { Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
+import { onlyRides } from "./resolve";
 import type { ResolveContext } from "./row";
 import { headsOf } from "./spread";
 import { inRank, type Part, type Stroke, type Strokes } from "./stroke";
@@ -17,12 +18,16 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
       const parameters = heads.flatMap((head) => parametersOf(head, attribute));
       const seen = parameters.some((parameter) => !covered.has(parameter));
       // A nudge or a relative motion without a level rides on what an earlier stroke says: that stays seen.
-      const covers = part.level !== undefined || part.colors !== undefined || part.motion?.base === "absolute";
-      if (covers) parameters.forEach((parameter) => covered.add(parameter));
+      if (covers(part)) parameters.forEach((parameter) => covered.add(parameter));
       return seen;
     });
     if (parts.length > 0)
       kept.unshift([id, parts.length === Object.keys(stroke.parts).length ? stroke : { ...stroke, parts: Object.fromEntries(parts) }]);
   }
   return Object.fromEntries(kept);
+}
+
+/** Whether a part says something for every head: what refers to presets may have nothing for some of them. */
+function covers(part: Part): boolean {
+  return !onlyRides(part) && !part.presets && part.motion?.kind !== "steps";
 }

@@ -8,37 +8,16 @@ import type { PlaybackState } from "../playback/playback";
 import { drivenCycles } from "../playback/speed-master";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
-import { contextWith, type Row, type RowMotion } from "../stroke/row";
+import { contextWith, type RowMotion } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
 import { highlightValue } from "../rig/highlight-value";
 import { placedBase, placedHeads } from "../selection/who";
 import { reachOf, reachOfOwner } from "../territory/reach";
 import { fraction } from "../units/units";
 
+import { beneath, done, FRESH, isSettled, limited, MOST_BENEATH, moves, part, weight, type Layer, type Line } from "./reference-layer";
+
 const f32 = Math.fround;
-
-interface Line extends Row {
-  from: number;
-  seconds: number;
-  travel?: Float32Array | undefined;
-  /** What moves on beneath while this fades in. */
-  under?: { layer: Layer; line: Line; gain: number } | undefined;
-}
-
-interface Layer {
-  id: string;
-  kind: "playback" | "sketch";
-  lines: Map<number, Line>;
-  level: number;
-  start: number;
-  release: { at: number; seconds: number } | null;
-  /** Master of the motions that name none. */
-  masterId: string | null;
-  stop: number | null;
-  begins: Map<string, number>;
-}
-
-const MOST_BENEATH = 3;
 
 /**
  * The merge of 2-model.md section 8 as one would first write it: an object for each parameter of each layer, nothing
@@ -281,36 +260,4 @@ export class ReferenceEngine {
   #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {
     return contextWith(this.#show, { reaches });
   }
-}
-
-const FRESH = { release: null, masterId: null, stop: null } as const;
-
-function moves(layer: Layer, line: Line, t: number): boolean {
-  return line.motions.length > 0 || (line.under !== undefined && !isSettled(layer, t));
-}
-
-/** The layer that moves on beneath another. */
-function beneath(layer: Layer, t: number): Layer | undefined {
-  return isSettled(layer, t) ? undefined : [...layer.lines.values()].find(({ under }) => under)?.under?.layer;
-}
-
-function isSettled(layer: Layer, t: number): boolean {
-  return [...layer.lines.values()].every((line) => done(layer, line, t) === 1);
-}
-
-function done(layer: Layer, line: Line, t: number): number {
-  return part(t - layer.start - line.delay, line.seconds);
-}
-
-function weight(layer: Layer, t: number): number {
-  return layer.release ? 1 - part(t - layer.release.at, layer.release.seconds) : 1;
-}
-
-function part(under: number, seconds: number): number {
-  if (under < 0) return 0;
-  return seconds > 0 && under < seconds ? under / seconds : 1;
-}
-
-function limited(value: number): number {
-  return Math.min(1, Math.max(0, value));
 }

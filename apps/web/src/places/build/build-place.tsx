@@ -3,11 +3,12 @@ import { LanesPanel } from "../../lanes/lanes-panel";
 import { wipeChanges } from "../../lanes/sketch-edits";
 import { useInterface } from "../../selection/interface-store";
 import { useLiveClient, useMe } from "../../session/show-context";
+import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { StageTools } from "../../stage/stage-tools";
 import { Button } from "../../ui/button";
 import { Cast } from "./cast/cast";
-import { MotionColumn } from "./motion-column";
+import { MotionColumn } from "./motion/motion-column";
 import { RecordSheet } from "./record-sheet";
 import { Shelf } from "./shelf/shelf";
 
@@ -53,15 +54,19 @@ function RightColumn(): React.JSX.Element {
             className="flex-1"
             aria-selected={rightColumn === tab}
             onClick={() => set({ rightColumn: tab })}
+            // A preset on its way to a step of a motion opens the column in which the steps are.
+            onDragEnter={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && set({ rightColumn: tab })}
           >
             {tab === "presets" ? "Presets" : "Motion"}
           </Button>
         ))}
       </div>
-      {rightColumn === "presets" ? (
+      {/* The shelf stays: what is dragged out of it must not vanish on the way. */}
+      <div className={rightColumn === "presets" ? "flex min-h-0 flex-1 flex-col" : "hidden"}>
         <Shelf />
-      ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto">
+      </div>
+      {rightColumn === "motion" && (
+        <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
           <MotionColumn />
         </div>
       )}

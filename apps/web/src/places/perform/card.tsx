@@ -1,10 +1,11 @@
 import { X } from "lucide-react";
 import { useRef, useState } from "react";
-import { mayPlay, type Playback } from "@vexa/core";
+import { mayPlay, setChange, type Playback } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { Choice } from "../../ui/field";
 import { FadeProgress } from "./fade-progress";
 
 /** One playback. The whole card is its fader: a drag anywhere moves the level from where it is. */
@@ -144,6 +145,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
           </Button>
         </div>
       )}
+      {arranging && !barred && <MotionSpeed playback={playback} />}
       {arranging && !barred && (
         <Button
           size="small"
@@ -155,5 +157,28 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
         </Button>
       )}
     </article>
+  );
+}
+
+/** The speed master of the card's motions that name none themselves. */
+function MotionSpeed({ playback }: { playback: Playback }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const take = (masterId: string | undefined): void => {
+    const words = masterId === undefined ? "by itself" : `with ${show.get("master", masterId)?.name}`;
+    client.transact(`A card runs ${words}`, [setChange(playback.id, ["masterId"], { from: playback.masterId, to: masterId })]);
+  };
+  return (
+    <label className="relative mt-1.5 grid gap-0.5 text-xs text-ink-2">
+      Motions without a master
+      <Choice className="h-7" value={playback.masterId ?? ""} onChange={(event) => take(event.target.value || undefined)}>
+        <option value="">run by themselves</option>
+        {show.all("master").map(({ id, name }) => (
+          <option key={id} value={id}>
+            follow {name}
+          </option>
+        ))}
+      </Choice>
+    </label>
   );
 }

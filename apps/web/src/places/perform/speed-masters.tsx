@@ -1,30 +1,52 @@
-import { beatsAt, FIRST_BPM, fraction, MAX_BPM, MIN_BPM, steadyTempo, type Show, type SpeedMaster, type Strokes } from "@vexa/core";
+import { Ellipsis, Plus } from "lucide-react";
+import { beatsAt, drivenBy, FIRST_BPM, fraction, MAX_BPM, MIN_BPM, steadyTempo, type SpeedMaster } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { FanField } from "../../ui/fan-field";
-
-/** Motions in cues and sketches that a master drives. */
-function drives(show: Show, masterId: string): number {
-  const count = (strokes: Strokes): number =>
-    Object.values(strokes).reduce(
-      (sum, { parts }) => sum + Object.values(parts).filter(({ motion }) => motion?.masterId === masterId).length,
-      0,
-    );
-  return [...show.all("cue"), ...show.all("sketch")].reduce((sum, { strokes }) => sum + count(strokes), 0);
-}
+import { MasterSheet } from "./master-sheet";
+import { masterStanding } from "./master-standing";
+import { MasterTable } from "./master-table";
 
 /** The speed masters: tap on the dot. */
 export function SpeedMasters(): React.JSX.Element {
   const show = useShow();
+  const client = useClient();
+  const me = useMe();
   const masters = show.all("master").toSorted((a, b) => a.rank - b.rank);
+  const add = (): void => {
+    const rank = 1 + Math.max(-1, ...masters.map((master) => master.rank));
+    const record: SpeedMaster = { id: `master-${crypto.randomUUID()}`, kind: "master", version: 1, name: `Speed ${rank + 1}`, rank };
+    client.transact(`Made the speed master ${record.name}`, [{ op: "add", record }]);
+  };
   return (
-    <div className="grid shrink-0 grid-cols-[repeat(auto-fill,minmax(260px,1fr))] gap-2" role="group" aria-label="Speed masters">
-      {masters.map((master) => (
-        <Master key={master.id} master={master} />
-      ))}
-    </div>
+    <section className="shrink-0" aria-label="Speed masters">
+      <div className="mb-1 flex items-center gap-1.5">
+        <h2 className="flex-1 text-xs font-semibold text-ink-2">Speed masters</h2>
+        {masters.length > 0 && (
+          <Button
+            size="small"
+            title="Phase zero now, for all that all of them drive; positions glide there"
+            onClick={() => client.play({ type: "resync-all" })}
+          >
+            Re-sync all
+          </Button>
+        )}
+        <MasterTable />
+        {me.role !== "operator" && (
+          <Button size="small" onClick={add}>
+            <Plus size={12} aria-hidden /> New
+          </Button>
+        )}
+      </div>
+      {masters.length === 0 && <p className="text-[13px] text-ink-3">There are none yet. Motions then run at their own speed.</p>}
+      <div className="grid max-h-44 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
+        {masters.map((master) => (
+          <Master key={master.id} master={master} />
+        ))}
+      </div>
+    </section>
   );
 }
 
@@ -32,15 +54,18 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const { chosenMasterId, set } = useInterface();
-  const tempo = show.masterState(master.id)?.tempo ?? steadyTempo(FIRST_BPM);
-  const held = tempo.running === "held";
-  const bpm = tempo.bpm * tempo.scale;
-  const beatSeconds = 60 / Math.max(1, bpm);
-  const count = drives(show, master.id);
+  const state = show.masterState(master.id);
+  const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
+  const { held, released, mark, words } = masterStanding(state);
+  const beatSeconds = 60 / Math.max(1, tempo.bpm * tempo.scale);
+  const count = drivenBy(master.id, show).length;
   return (
     <article
       aria-label={`Speed master ${master.name}`}
-      className={cn("flex items-center gap-3 rounded border border-edge bg-bench p-2", chosenMasterId === master.id && "ring-1 ring-ink-3")}
+      className={cn(
+        "flex items-center gap-2.5 rounded border border-edge bg-bench p-2",
+        chosenMasterId === master.id && "ring-1 ring-ink-3",
+      )}
       onPointerDown={() => set({ chosenMasterId: master.id })}
     >
       <button
@@ -54,10 +79,10 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
         }}
       >
         <span
-          key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.running}`}
-          className={cn("block size-5 bg-live", held ? "bg-parked" : "rounded-full")}
+          key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.scale} ${tempo.running}`}
+          className={cn("block size-5", held ? "bg-parked" : released ? "rounded-full border-2 border-ink-3" : "rounded-full bg-live")}
           style={
-            held
+            held || tempo.scale === 0
               ? {}
               : {
                   animation: `beat ${beatSeconds}s linear infinite`,
@@ -66,36 +91,47 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           }
         />
       </button>
-      <div className="min-w-0 flex-1">
-        <h3 className="truncate font-semibold">{master.name}</h3>
-        <p className="text-xs text-ink-3">
-          {held ? "■ held · " : ""}drives {count} {count === 1 ? "motion" : "motions"}
-        </p>
-      </div>
-      <div className="grid gap-1">
-        <FanField
-          label={`${master.name} BPM`}
-          className="h-7 w-20 text-right text-base"
-          knots={[Math.round(tempo.bpm * 10) / 10]}
-          scale={1}
-          onKnots={([value, ...more]) => {
-            if (value === undefined || more.length > 0 || value < MIN_BPM || value > MAX_BPM) return false;
-            client.play({ type: "bpm", masterId: master.id, bpm: value });
-            return true;
-          }}
-        />
-        <div className="flex justify-end gap-1">
+      <div className="grid min-w-0 flex-1 gap-1">
+        <div className="flex items-center gap-1">
+          <h3 className="min-w-0 flex-1 truncate leading-6 font-semibold" title={master.name}>
+            {master.name}
+          </h3>
+          <span className="shrink-0 text-xs text-ink-3" data-state={words} title={`drives ${count} ${count === 1 ? "motion" : "motions"}`}>
+            {held || released ? `${mark} ${words}` : `∞ ${count}`}
+          </span>
+          <MasterSheet
+            master={master}
+            tempo={tempo}
+            trigger={
+              <Button tone="quiet" size="small" className="px-0.5" aria-label={`More of ${master.name}`}>
+                <Ellipsis size={14} aria-hidden />
+              </Button>
+            }
+          />
+        </div>
+        <div className="grid grid-cols-[1fr_auto_auto] gap-1">
+          <FanField
+            label={`${master.name} BPM`}
+            className="h-7 px-1 text-right text-[15px]"
+            knots={[Math.round(tempo.bpm * 10) / 10]}
+            scale={1}
+            onKnots={([value, ...more]) => {
+              if (value === undefined || more.length > 0 || value < MIN_BPM || value > MAX_BPM) return false;
+              client.play({ type: "bpm", masterId: master.id, bpm: value });
+              return true;
+            }}
+          />
           <Button
             size="small"
-            className="px-1.5"
-            title="Phase zero now, for all that it drives"
+            className="h-7 px-1.5"
+            title="Phase zero now, for all that it drives; positions glide there"
             onClick={() => client.play({ type: "resync", masterId: master.id })}
           >
             re-sync
           </Button>
           <Button
             size="small"
-            className="px-1.5"
+            className="h-7 px-1.5"
             aria-pressed={held}
             onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
           >

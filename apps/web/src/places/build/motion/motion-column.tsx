@@ -1,0 +1,112 @@
+import { ATTRIBUTE_NAMES, attributeInfo, attributesOf, type Attribute, type Head, type Motion } from "@vexa/core";
+import { useInterface } from "../../../selection/interface-store";
+import { useSelected } from "../../../selection/use-selection";
+import { useShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { Choice } from "../../../ui/field";
+import { WeaveCanvas } from "../../../weave/weave-canvas";
+import { DriveFields } from "./drive-fields";
+import { firstMotion, KIND_WORDS, kindsFor } from "./first-motion";
+import { PathFields } from "./path-fields";
+import { PhaseFields } from "./phase-fields";
+import { StepFields } from "./step-fields";
+import { useMotion, type MotionInHand } from "./use-motion";
+import { WaveFields } from "./wave-fields";
+
+/** The motion of one attribute of the selection: its settings and its weave, before and while it runs. */
+export function MotionColumn(): React.JSX.Element {
+  const { selection, laneAttribute } = useInterface();
+  const { heads } = useSelected();
+  const offered = attributesOf(heads, ATTRIBUTE_NAMES);
+  if (heads.length === 0 || offered.length === 0)
+    return (
+      <div className="grid gap-1.5 p-3 text-[13px] text-ink-3">
+        <p className="font-medium text-ink-2">Nobody to move yet</p>
+        <p>Select heads; their motions are made here, and the weave shows them before they run.</p>
+      </div>
+    );
+  const attribute = laneAttribute && offered.includes(laneAttribute) ? laneAttribute : offered[0]!;
+  return <MotionForm key={`${attribute} ${JSON.stringify(selection)}`} attribute={attribute} offered={offered} heads={heads} />;
+}
+
+function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; heads: readonly Head[] }): React.JSX.Element {
+  const { attribute, offered, heads } = of;
+  const show = useShow();
+  const { set } = useInterface();
+  const hand = useMotion(attribute);
+  const { motion } = hand;
+  const kinds = kindsFor(attribute);
+  return (
+    <div className="grid gap-2.5 p-3">
+      <div className="flex items-center gap-2">
+        <h2 className="text-xs font-semibold text-ink-2">Motion of</h2>
+        <Choice
+          aria-label="Motion of"
+          className="h-7 flex-1"
+          value={attribute}
+          onChange={(event) => set({ laneAttribute: event.target.value as Attribute })}
+        >
+          {offered.map((name) => (
+            <option key={name} value={name}>
+              {attributeInfo(name).label}
+            </option>
+          ))}
+        </Choice>
+        <span className="text-xs text-ink-3">{hand.runs ? <span className="text-sketch">◌ runs</span> : "draft"}</span>
+      </div>
+      {kinds.length > 1 && (
+        <div role="group" aria-label="Kind of motion" className="flex gap-1">
+          {kinds.map((kind) => (
+            <Button
+              key={kind}
+              tone="chip"
+              size="small"
+              className="flex-1"
+              aria-pressed={motion.kind === kind}
+              onClick={() => motion.kind !== kind && hand.put(firstMotion(attribute, kind, { show, before: motion }))}
+            >
+              {KIND_WORDS[kind]}
+            </Button>
+          ))}
+        </div>
+      )}
+      <Weave hand={hand} heads={heads} />
+      {hand.runs ? (
+        <Button onClick={hand.takeOut}>Take the motion out</Button>
+      ) : (
+        <Button tone="plain" className="border-sketch text-sketch" onClick={hand.start}>
+          Add motion to {attributeInfo(attribute).label}
+        </Button>
+      )}
+      <KindFields hand={hand} motion={motion} heads={heads} />
+      <PhaseFields hand={hand} />
+      <DriveFields hand={hand} />
+    </div>
+  );
+}
+
+function Weave({ hand, heads }: { hand: MotionInHand; heads: readonly Head[] }): React.JSX.Element {
+  const { attribute, motion, strokes } = hand;
+  return (
+    <div>
+      <div className="relative h-36">
+        <WeaveCanvas attribute={attribute} motion={motion} strokes={strokes} heads={heads} beats={8} label="Weave before it runs" />
+      </div>
+      <p className="mt-1 flex justify-between text-xs text-ink-3">
+        <span>{attribute === "Position" ? "pan, first head on top" : "first head on top"}</span>{" "}
+        <span>8 {motion.masterId ? "beats" : "seconds"} →</span>
+      </p>
+    </div>
+  );
+}
+
+function KindFields({ hand, motion, heads }: { hand: MotionInHand; motion: Motion; heads: readonly Head[] }): React.JSX.Element {
+  switch (motion.kind) {
+    case "wave":
+      return <WaveFields hand={hand} motion={motion} heads={heads} />;
+    case "path":
+      return <PathFields hand={hand} motion={motion} />;
+    case "steps":
+      return <StepFields hand={hand} motion={motion} />;
+  }
+}
