@@ -161,7 +161,7 @@ describe("motions of one attribute", () => {
     await drawn.getByLabel("Name of the waveform").fill("Plateau");
     await drawn.getByLabel("Name of the waveform").press("Enter");
     await column().getByRole("group", { name: "Waveform Plateau" }).waitFor();
-    expect(await column().getByLabel("Waveform", { exact: true }).locator("option:checked").textContent()).toBe("∞ Plateau");
+    expect(await column().getByLabel("Waveform").first().locator("option:checked").textContent()).toBe("∞ Plateau");
   });
 
   it("go through presets as steps, which are added, dragged to another place, and dropped on from the shelf", async () => {
@@ -194,11 +194,12 @@ describe("motions of one attribute", () => {
     await until("Dusk comes first", async () => JSON.stringify(await shown()) === JSON.stringify(["Dusk", "Ember", "Moss"]));
 
     await page.getByRole("tab", { name: "Presets" }).click();
-    const from = (await page
+    const frostlight = page
       .getByRole("region", { name: "Shelf" })
       .getByRole("button", { name: /^Frostlight/ })
-      .first()
-      .boundingBox())!;
+      .first();
+    await frostlight.scrollIntoViewIfNeeded();
+    const from = (await frostlight.boundingBox())!;
     const tab = (await page.getByRole("tab", { name: "Motion" }).boundingBox())!;
     await page.mouse.move(from.x + 40, from.y + 12);
     await page.mouse.down();
