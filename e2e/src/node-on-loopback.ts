@@ -33,7 +33,7 @@ export async function nodeOnLoopback(universes: readonly number[]): Promise<Loop
   };
 }
 
-function freeUdpPort(): Promise<number> {
+export function freeUdpPort(): Promise<number> {
   const socket = createSocket("udp4");
   return new Promise((resolve) => {
     socket.bind(0, "127.0.0.1", () => {

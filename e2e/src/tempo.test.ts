@@ -1,0 +1,225 @@
+import { createSocket } from "node:dgram";
+import osc from "osc";
+import type { Locator } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { BuildStory } from "./build-story";
+import { freeUdpPort } from "./node-on-loopback";
+import { message } from "./people";
+import { pause, until } from "./until";
+
+/** Story 4b: speed masters, and what they hear: fingers, OSC, MIDI, and the beats of a sound file. */
+let story: BuildStory;
+let oscPort = 0;
+beforeAll(async () => {
+  oscPort = await freeUdpPort();
+  story = await BuildStory.begin({ osc: String(oscPort) });
+  await fakeMidi();
+  await story.page.getByRole("link", { name: "Perform" }).click();
+});
+afterAll(async () => {
+  expect(story.page.errors).toEqual([]);
+  await story.end();
+});
+
+const bpm = async (name: string): Promise<number> => Number(await story.page.getByLabel(`${name} BPM`).inputValue());
+const row = (name: string): Locator =>
+  story.page.getByRole("dialog", { name: "Speed masters" }).getByRole("row", { name: new RegExp(`^${name} `) });
+const cells = async (name: string): Promise<string[]> => row(name).getByRole("cell").allTextContents();
+const sheetOf = async (name: string): Promise<Locator> => {
+  await story.page.getByRole("button", { name: `More of ${name}` }).click();
+  return story.page.getByRole("dialog", { name: `Speed master ${name}` });
+};
+const leave = (): Promise<void> => story.page.keyboard.press("Escape");
+
+describe("speed masters", () => {
+  it("are halved, doubled, nudged and scaled, and the table tells the tempo now and before", async () => {
+    const { page } = story;
+    await story.typeIn("Pulse BPM", "120");
+    await page.getByRole("button", { name: "Table" }).click();
+    await until("96 stands as before", async () => (await cells("Pulse")).slice(0, 4).join(" ") === "● driving 120.0 96.0 100 %");
+    await page.getByRole("button", { name: "Close" }).click();
+    const sheet = await sheetOf("Pulse");
+    await sheet.getByRole("button", { name: "halve" }).click();
+    await sheet.getByRole("button", { name: "faster" }).click();
+    await sheet.getByLabel("Scale of Pulse").fill("1.5");
+    await leave();
+    await page.getByRole("button", { name: "Table" }).click();
+    await until("121 BPM at 150 %", async () => (await cells("Pulse")).slice(1, 4).join(" ") === "181.5 60.5 150 %");
+    await row("Pulse").getByRole("button", { name: "release" }).click();
+    await until("released", async () => (await cells("Pulse"))[0] === "○ released");
+    await row("Pulse").getByRole("button", { name: "take back" }).click();
+    await row("Pulse").getByRole("button", { name: "hold" }).click();
+    await until("held", async () => (await cells("Pulse"))[0] === "■ held");
+    await row("Pulse").getByRole("button", { name: "run" }).click();
+    expect((await cells("Breath"))[4]).toBe("Position");
+    expect((await cells("Root beat"))[5]).toContain("cue Five colours walk");
+    await page.getByRole("button", { name: "Close" }).click();
+    await (await sheetOf("Pulse")).getByLabel("Scale of Pulse").fill("1");
+    await leave();
+  });
+
+  it("are made, named, given families and deleted; one that drives something stays, and the message says what", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "New", exact: true }).click();
+    await page.getByRole("article", { name: "Speed master Speed 5" }).waitFor();
+    const sheet = await sheetOf("Speed 5");
+    await sheet.getByText("Drives nothing yet").waitFor();
+    await sheet.getByRole("group", { name: "Families that it drives" }).getByRole("button", { name: "Beam" }).click();
+    await until(
+      "it isn't for the beam any more",
+      async () => (await sheet.getByRole("button", { name: "Beam" }).getAttribute("aria-pressed")) === "false",
+    );
+    await sheet.getByLabel("Name of the speed master").fill("Moth wings");
+    await sheet.getByLabel("Name of the speed master").press("Enter");
+    await page.getByRole("article", { name: "Speed master Moth wings" }).waitFor();
+    await page.getByRole("dialog", { name: "Speed master Moth wings" }).getByRole("button", { name: "Delete" }).click();
+    await until("it is gone", async () => (await page.getByRole("article", { name: "Speed master Moth wings" }).count()) === 0);
+    await (await sheetOf("Pulse")).getByRole("button", { name: "Delete" }).click();
+    await message(page, /Pulse.*cue/)
+      .first()
+      .waitFor();
+    await leave();
+    expect(await page.getByRole("article", { name: "Speed master Pulse" }).count()).toBe(1);
+  });
+
+  it("drive the motions of a card that name no master themselves", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "Arrange" }).click();
+    const card = page.getByRole("article", { name: "Lantern evening" });
+    await card.getByRole("combobox").selectOption({ label: "follow Root beat" });
+    expect(await card.getByRole("combobox").locator("option:checked").textContent()).toBe("follow Root beat");
+    await page.keyboard.press("Control+z");
+    await until(
+      "one step takes it back",
+      async () => (await card.getByRole("combobox").locator("option:checked").textContent()) === "run by themselves",
+    );
+    await page.getByRole("button", { name: "Done" }).click();
+  });
+});
+
+describe("beats from outside", () => {
+  it("come by OSC: taps, numbers, and nonsense that changes nothing", async () => {
+    await send("/vexa/master/Slow_bloom/bpm", 77.5);
+    await until("77.5 BPM", async () => (await bpm("Slow bloom")) === 77.5);
+    await send("/vexa/master/Slow_bloom/bpm", 7000);
+    await send("/vexa/master/nobody/bpm", 90);
+    await sendOctets(Uint8Array.from([1, 2, 3, 4, 5]));
+    for (let tap = 0; tap < 6; tap++) {
+      await send("/vexa/master/Slow_bloom/tap", 1);
+      await pause(500);
+    }
+    const tapped = await bpm("Slow bloom");
+    expect(Math.abs(tapped - 120)).toBeLessThan(6);
+    await send("/vexa/master/Slow_bloom/hold", 1);
+    await story.page.getByRole("article", { name: "Speed master Slow bloom" }).getByText("■ held").waitFor();
+    await send("/vexa/master/Slow_bloom/run", 1);
+  });
+
+  it("come from a MIDI note that is learnt by playing it, and from a MIDI clock", async () => {
+    const sheet = await sheetOf("Root beat");
+    await sheet.getByRole("button", { name: "Tap by a note" }).click();
+    await sheet.getByText("Play a note…").waitFor();
+    await midi([[0x99, 36, 100]], 0);
+    await sheet.getByText("Hears note 36, channel 10").waitFor();
+    await leave();
+    await midi(
+      Array.from({ length: 5 }, () => [0x99, 36, 100]),
+      400,
+    );
+    await until("150 BPM from a note every 400 ms", async () => Math.abs((await bpm("Root beat")) - 150) < 0.2);
+    // Another note is somebody else's.
+    await midi(
+      Array.from({ length: 4 }, () => [0x99, 38, 100]),
+      300,
+    );
+    expect(Math.abs((await bpm("Root beat")) - 150)).toBeLessThan(0.2);
+    await (await sheetOf("Root beat")).getByRole("button", { name: "MIDI clock" }).click();
+    await leave();
+    await midi(
+      Array.from({ length: 60 }, () => [0xf8]),
+      60000 / 128 / 24,
+    );
+    await until("128 BPM from the clock", async () => Math.abs((await bpm("Root beat")) - 128) < 0.3);
+  });
+
+  it("are found in a sound file, as a suggestion that is used or not; what isn't a sound says so", async () => {
+    const sheet = await sheetOf("Slow bloom");
+    const before = await bpm("Slow bloom");
+    const input = sheet.getByLabel("Tempo of a sound for Slow bloom");
+    await input.setInputFiles({ name: "clicks.wav", mimeType: "audio/wav", buffer: clickTrack(128, 16) });
+    await sheet.getByRole("status").waitFor();
+    const found = Number(/(\d+(\.\d)?)\s*BPM/.exec(await sheet.getByRole("status").innerText())![1]);
+    expect(Math.abs(found - 128)).toBeLessThan(1);
+    expect(await bpm("Slow bloom")).toBe(before);
+    await sheet.getByRole("button", { name: "Use it" }).click();
+    await until("the master has it", async () => (await bpm("Slow bloom")) === found);
+    await input.setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("no sound at all") });
+    await message(story.page, /“notes.txt” isn't a sound that this browser can read/).waitFor();
+    expect(await bpm("Slow bloom")).toBe(found);
+    await leave();
+  });
+});
+
+function send(address: string, value: number): Promise<void> {
+  return sendOctets(Uint8Array.from(osc.writePacket({ address, args: [{ type: "f", value }] }, { metadata: true })));
+}
+
+function sendOctets(packet: Uint8Array): Promise<void> {
+  const socket = createSocket("udp4");
+  return new Promise((resolve) =>
+    socket.send(packet, oscPort, "127.0.0.1", () => {
+      socket.close();
+      resolve();
+    }),
+  );
+}
+
+/** Puts a MIDI input of our own into the page: Chromium has no devices here. */
+async function fakeMidi(): Promise<void> {
+  await story.page.evaluate(() => {
+    const input = { onmidimessage: null as ((event: object) => void) | null };
+    const access = { inputs: new Map([["one", input]]), onstatechange: null };
+    Object.assign(globalThis, { testMidiInput: input });
+    Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve(access) });
+  });
+}
+
+/** Messages that came in one after the other, so many milliseconds apart, the last of them just now. */
+async function midi(messages: readonly (readonly number[])[], everyMs: number): Promise<void> {
+  await story.page.evaluate(
+    async ([sent, every]) => {
+      const { testMidiInput } = globalThis as unknown as { testMidiInput: { onmidimessage: (event: object) => void } };
+      for (const octets of sent) {
+        await new Promise((resolve) => setTimeout(resolve, every));
+        testMidiInput.onmidimessage({ data: Uint8Array.from(octets), timeStamp: performance.now() });
+      }
+    },
+    [messages, everyMs] as const,
+  );
+}
+
+/** A WAV file of one channel with a short noise on every beat. */
+function clickTrack(beatsAMinute: number, seconds: number): Buffer {
+  const rate = 44100;
+  const samples = Buffer.alloc(rate * seconds * 2);
+  const every = (60 / beatsAMinute) * rate;
+  for (let beat = 0; beat * every < rate * seconds; beat++)
+    for (let at = 0; at < 1500; at++) {
+      const index = Math.round(beat * every) + at;
+      if (index < rate * seconds) samples.writeInt16LE(Math.round(20000 * Math.sin(at * at * 0.37) * (1 - at / 1500)), index * 2);
+    }
+  const header = Buffer.alloc(44);
+  header.write("RIFF", 0);
+  header.writeUInt32LE(36 + samples.length, 4);
+  header.write("WAVEfmt ", 8);
+  header.writeUInt32LE(16, 16);
+  header.writeUInt16LE(1, 20);
+  header.writeUInt16LE(1, 22);
+  header.writeUInt32LE(rate, 24);
+  header.writeUInt32LE(rate * 2, 28);
+  header.writeUInt16LE(2, 32);
+  header.writeUInt16LE(16, 34);
+  header.write("data", 36);
+  header.writeUInt32LE(samples.length, 40);
+  return Buffer.concat([header, samples]);
+}
