@@ -237,7 +237,7 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
         strokes: [
           stroke(1, "group-washes", {
             Dimmer: level([0.8]),
-            Color: stepping(["preset-ember", "preset-moss", "preset-dusk", "preset-lantern", "preset-frost"], { masterId: "master-root" }),
+            Color: stepping(["preset-ember", "preset-moss", "preset-dusk", "preset-lantern", "preset-night"], { masterId: "master-root" }),
           }),
         ],
       },

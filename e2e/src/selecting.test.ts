@@ -29,8 +29,8 @@ describe("selecting", () => {
 
   it("steps through masks by mouse and keys, wrapping, and gives the base back", async () => {
     await pickGroup(story.page, "Rib 3 spots");
-    await story.page.getByLabel("every").fill("3");
-    await story.page.getByLabel("from").fill("2");
+    await story.page.getByRole("group", { name: "Selection tools" }).getByLabel("every").fill("3");
+    await story.page.getByRole("group", { name: "Selection tools" }).getByLabel("from").fill("2");
     expect(await story.selected()).toBe("3: 302..308");
     await story.page.keyboard.press("Escape");
     await pickGroup(story.page, "Rib 3 spots");

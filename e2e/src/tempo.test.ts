@@ -184,14 +184,16 @@ async function fakeMidi(): Promise<void> {
   });
 }
 
-/** Messages that came in one after the other, so many milliseconds apart, the last of them just now. */
+/** Messages that come in one after the other, so many milliseconds apart; the device's time stamps are exact, however late the page is. */
 async function midi(messages: readonly (readonly number[])[], everyMs: number): Promise<void> {
   await story.page.evaluate(
     async ([sent, every]) => {
       const { testMidiInput } = globalThis as unknown as { testMidiInput: { onmidimessage: (event: object) => void } };
-      for (const octets of sent) {
-        await new Promise((resolve) => setTimeout(resolve, every));
-        testMidiInput.onmidimessage({ data: Uint8Array.from(octets), timeStamp: performance.now() });
+      const start = performance.now();
+      for (const [index, octets] of sent.entries()) {
+        const timeStamp = start + index * every;
+        while (performance.now() < timeStamp) await new Promise((resolve) => setTimeout(resolve, 2));
+        testMidiInput.onmidimessage({ data: Uint8Array.from(octets), timeStamp });
       }
     },
     [messages, everyMs] as const,

@@ -6,6 +6,9 @@ import { useInterface } from "../selection/interface-store";
 import { useClient, useShow } from "../session/show-context";
 import { weaveImage, weavePreview, weaveSpan } from "./weave-picture";
 
+const MOST_AT_ONCE = 150;
+const REST_MS = 120;
+
 /**
  * The picture of a motion before it runs: time along x, heads along y from the first of the thread down, at true colour and
  * brightness. Beat lines stand where its master beats; the moving line is now. Pressing on it shows that moment on the stage.
@@ -33,17 +36,23 @@ export function WeaveCanvas(props: {
 
   useEffect(() => {
     if (width === 0 || height === 0 || heads.length === 0) return;
-    const at = client.now();
-    const of = { show: client.view, strokes, attribute, heads, stage: client.values, now: at };
-    const span = weaveSpan(client.view, motion, { beats, now: at });
-    const image = weaveImage(of, { span, columns: Math.max(1, Math.floor(width / 2)) });
-    const context = sharpContext(picture.current!, width, height);
-    context.clearRect(0, 0, width, height);
-    const small = new OffscreenCanvas(image.width, image.height);
-    small.getContext("2d")!.putImageData(image, 0, 0);
-    context.imageSmoothingEnabled = false;
-    context.drawImage(small, 0, 0, width, height);
-    drawBeats(context, { beats, width, height });
+    const paint = (): void => {
+      const at = client.now();
+      const of = { show: client.view, strokes, attribute, heads, stage: client.values, now: at };
+      const span = weaveSpan(client.view, motion, { beats, now: at });
+      const image = weaveImage(of, { span, columns: Math.max(1, Math.floor(width / 2)) });
+      const context = sharpContext(picture.current!, width, height);
+      context.clearRect(0, 0, width, height);
+      const small = new OffscreenCanvas(image.width, image.height);
+      small.getContext("2d")!.putImageData(image, 0, 0);
+      context.imageSmoothingEnabled = false;
+      context.drawImage(small, 0, 0, width, height);
+      drawBeats(context, { beats, width, height });
+    };
+    if (heads.length <= MOST_AT_ONCE) return paint();
+    // A crowd's picture takes longer than a frame: the drag comes first, the picture when it rests.
+    const handle = setTimeout(paint, REST_MS);
+    return () => clearTimeout(handle);
   }, [client, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
 
   useEffect(() => {

@@ -1,5 +1,6 @@
-import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Flaw, type Schema } from "../document/schema";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
+import { familiesSchema, type CueTimes } from "./cue-times";
 
 /** A tracking list of cues. */
 export interface CueList {
@@ -12,23 +13,48 @@ export interface CueList {
   readonly territoryId: string | null;
 }
 
+/**
+ * What starts a cue besides a go: the end of the cue before, so many seconds after that one was started, or a time of the list's
+ * timecode or sound.
+ */
+export type CueTrigger = { readonly type: "follow" } | { readonly type: "wait" | "timecode"; readonly seconds: number };
+
 /** A cue changes what its strokes name; everything else stays. */
-export interface Cue {
+export interface Cue extends CueTimes {
   readonly id: string;
   readonly kind: "cue";
   readonly version: number;
   readonly listId: string;
   /** Decimal, distinct within its list, in steps of a thousandth. */
   readonly number: number;
-  readonly name: string;
-  /** Time between the cue before and this one, for what has no time of its own. */
-  readonly inSeconds: number;
+  /** Null = called by what it says. */
+  readonly name: string | null;
+  readonly note?: string;
+  /** One of eight tints, to find it again. */
+  readonly tint?: number;
+  /** None = a go. */
+  readonly trigger?: CueTrigger;
+  /** The cue that comes after this one; none = the next number. */
+  readonly thenCueId?: string;
+  /** Its content isn't carried on into the next cue: that one has what was there before. */
+  readonly cueOnly?: true;
+  /** Nothing is carried into it: it says everything itself. */
+  readonly block?: true;
   /** How colours travel when this cue fades in: even or round to the eye; without it as the lamps' own levels. */
   readonly colorPath?: "even" | "round";
   readonly strokes: Strokes;
 }
 
+export const CUE_TINTS = 8;
+
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
+const yes: Schema<true | undefined> = (value, path): Flaw | null =>
+  value === undefined || value === true ? null : { path, value, why: "it must be true, or left out" };
+
+const trigger: Schema<CueTrigger> = (value, path): Flaw | null =>
+  typeof value === "object" && value !== null && "seconds" in value
+    ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(value, path)
+    : fields<{ type: "follow" }>({ type: oneOf(["follow"]) })(value, path);
 
 export const cueListSchema: Schema<CueList> = fields<CueList>({
   id: textUpTo(64),
@@ -45,8 +71,17 @@ export const cueSchema: Schema<Cue> = fields<Cue>({
   version,
   listId: textUpTo(64),
   number: numberIn(0.001, 99999),
-  name: textUpTo(80),
+  name: nullable(textUpTo(80)),
+  note: optional(textUpTo(2000)),
+  tint: optional(integerIn(1, CUE_TINTS)),
+  trigger: optional(trigger),
+  thenCueId: optional(textUpTo(64)),
+  cueOnly: yes,
+  block: yes,
   inSeconds: numberIn(0, 3600),
+  outSeconds: optional(numberIn(0, 3600)),
+  delaySeconds: optional(numberIn(0, 3600)),
+  families: optional(familiesSchema),
   colorPath: optional(oneOf(["even", "round"])),
   strokes: strokesSchema,
 });
