@@ -38,7 +38,7 @@ export function StageTools(): React.JSX.Element {
             key={tool}
             tone="chip"
             size="small"
-            className="bg-stage px-1.5"
+            className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
             aria-pressed={stageTool === tool}
             title={title}
             aria-label={name}
@@ -51,7 +51,7 @@ export function StageTools(): React.JSX.Element {
       <Button
         tone="chip"
         size="small"
-        className="bg-stage px-1.5"
+        className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
         aria-pressed={stageView !== "plan"}
         title="Plan or 3D (V)"
         onClick={toggleStageView}

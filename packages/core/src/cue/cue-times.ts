@@ -56,7 +56,12 @@ export function rowTimes(cue: CueTimes, row: Timed): RowTimes {
   return {
     fade: fade ?? (fadeTime ? seconds(fadeTime) : cue.inSeconds),
     delay: delay ?? (family?.delay ? seconds(family.delay) : (cue.delaySeconds ?? 0)),
-    fadeFrom: fade !== null ? "stroke" : (row.down ? (family?.out ?? (cue.outSeconds === undefined ? family?.in : undefined)) : family?.in) ? "family" : "cue",
+    fadeFrom:
+      fade !== null
+        ? "stroke"
+        : (row.down ? (family?.out ?? (cue.outSeconds === undefined ? family?.in : undefined)) : family?.in)
+          ? "family"
+          : "cue",
     delayFrom: delay !== null ? "stroke" : family?.delay ? "family" : "cue",
   };
 }

@@ -53,7 +53,10 @@ const yes: Schema<true | undefined> = (value, path): Flaw | null =>
 
 const trigger: Schema<CueTrigger> = (value, path): Flaw | null =>
   typeof value === "object" && value !== null && "seconds" in value
-    ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(value, path)
+    ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(
+        value,
+        path,
+      )
     : fields<{ type: "follow" }>({ type: oneOf(["follow"]) })(value, path);
 
 export const cueListSchema: Schema<CueList> = fields<CueList>({

@@ -52,12 +52,12 @@ export function compile(rows: readonly Row[], { inSeconds, masterId = null }: Co
   const [motions, riders]: [Swing[], Swing[]] = [[], []];
   const timing = new Uint32Array(own.length);
   own.forEach(({ delay, fade, motions: moving }, target) => {
-    timing[target] = timings.indexOf(delay, fade ?? inSeconds);
+    timing[target] = timings.indexOf(delay ?? 0, fade ?? inSeconds);
     for (const motion of moving) motions.push({ target, motion, timing: timing[target] });
   });
   for (const { value, nudge, motions: moving, parameter, delay, fade } of rows) {
     if (value !== null) continue;
-    const at = timings.indexOf(delay, fade ?? inSeconds);
+    const at = timings.indexOf(delay ?? 0, fade ?? inSeconds);
     for (const motion of moving) riders.push({ target: parameter, motion, timing: at });
     if (nudge !== 0) riders.push({ target: parameter, motion: steady(nudge), timing: at });
   }

@@ -3,6 +3,7 @@ import { setChange, type Change } from "../document/transaction";
 import { seededRandom } from "../random/random";
 import { playChanges, type PlayCommand } from "../show/play";
 import { listWithCard, part, ReferenceEngine, smallShow, strokeOn } from "../testing";
+import type { Cue } from "../cue/cue";
 import { DIRECTIONS } from "../motion/direction";
 import type { Drive, Motion, Step } from "../motion/motion";
 import { WAVEFORMS } from "../motion/waveform";
@@ -94,6 +95,16 @@ function randomStroke(random: Random, rank: number): Stroke {
   return { ...stroke, parts: parts.length > 0 ? Object.fromEntries(parts) : { Tilt: part([5]) } };
 }
 
+function randomTimes(random: Random): Partial<Omit<Cue, "strokes">> {
+  return {
+    ...(random() < 0.4 ? { outSeconds: random() * 3 } : {}),
+    ...(random() < 0.3 ? { delaySeconds: random() } : {}),
+    ...(random() < 0.4 ? { families: { Position: { in: { part: 0.5 }, delay: { seconds: 0.4 } }, Intensity: { out: { part: 2 } } } } : {}),
+    ...(random() < 0.3 ? { cueOnly: true as const } : {}),
+    ...(random() < 0.2 ? { block: true as const } : {}),
+  };
+}
+
 function randomLists(random: Random): ReturnType<typeof listWithCard> {
   return ["a", "b", "c"].flatMap((id) =>
     listWithCard(
@@ -101,6 +112,7 @@ function randomLists(random: Random): ReturnType<typeof listWithCard> {
       Array.from({ length: 3 }, () => ({
         inSeconds: random() * 3,
         strokes: [randomStroke(random, 1), randomStroke(random, 2)],
+        ...randomTimes(random),
         ...(random() < 0.5 ? { colorPath: pick(random, ["even", "round"] as const) } : {}),
       })),
       { releaseSeconds: random() * 2, ...(random() < 0.5 ? { masterId: "pulse" } : {}) },
@@ -116,6 +128,8 @@ function randomCommand(random: Random): PlayCommand {
     { type: "go", playbackId, cueId: `${list}-${1 + Math.floor(random() * 3)}` },
     { type: "level", playbackId, level: pick(random, [0, 0.3, random(), 1]) },
     { type: "let-go", playbackId },
+    { type: "go", playbackId, seconds: random() },
+    { type: pick(random, ["back", "pause", "continue"] as const), playbackId },
     { type: "bpm", masterId: "pulse", bpm: 60 + random() * 200 },
     { type: "tap", masterId: "pulse" },
     { type: "resync", masterId: "pulse" },

@@ -213,7 +213,9 @@ export class Engine {
     }
     const moved = before?.cueId !== state.cueId || before.goSeconds !== state.goSeconds;
     if (!moved) {
-      if (present && !present.lettingGo) present.level = state.level;
+      if (!present || present.lettingGo) return;
+      present.level = state.level;
+      present.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
       return;
     }
     const source = playbackSource(state, this.#context(), { present: present ?? null, merged: this.#merged });
@@ -239,7 +241,8 @@ export class Engine {
     this.#playing = this.#playing.map((source) => {
       if (!isStale(source)) return source;
       const state = this.#show.playbackState(source.id);
-      const next = state && playbackSource(state, this.#context(), { present: null, merged: this.#merged });
+      const start = { present: null, merged: this.#merged, retimed: { present: source, at } };
+      const next = state && playbackSource(state, this.#context(), start);
       return revisedSource(source, next, this.#show) ?? source;
     });
     for (const { id, personId } of this.#show.all("sketch")) {

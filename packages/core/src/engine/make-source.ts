@@ -1,6 +1,7 @@
 import type { Cue } from "../cue/cue";
 import { stateAt } from "../cue/state-at";
-import type { PlaybackState } from "../playback/playback";
+import { timesOfRow } from "../cue/timeline";
+import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
@@ -10,7 +11,7 @@ import { reachOf, reachOfOwner } from "../territory/reach";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { carryStarts, layOver, movingRows } from "./carry-over";
-import { compile, type CompiledRows } from "./compile";
+import { compile } from "./compile";
 import { Source } from "./source";
 
 export interface SourceContext {
@@ -23,6 +24,8 @@ export interface SourceContext {
 export interface StartingPoint {
   readonly present: Source | null;
   readonly merged: Float32Array;
+  /** The same run before its content or times were changed at a moment. */
+  readonly retimed?: { readonly present: Source; readonly at: Seconds };
 }
 
 /** The source of a playback at its cue, or null when there is nothing to play. */
@@ -32,21 +35,52 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const playback = show.get("playback", state.playbackId);
   const list = show.get("cueList", playback?.listId);
   if (!cue || !playback || !list) return null;
+  const { rig } = show;
   const resolved = stateAt(show.cuesOf(list.id), cue.id, contextWith(show, { reaches: reachOfOwner(list.territoryId, show) }));
-  const compiled = compile(resolved.rows, { inSeconds: cue.inSeconds, masterId: playback.masterId ?? null });
+  const startOf = startValues(state.level, { ...start, htpCount: rig.htpCount });
+  const timed = resolved.rows.map((row) => timedRow(cue, row, { rig, from: startOf(row.parameter), chosen: state.seconds }));
+  const rows = start.retimed ? keptPlaces(timed, start.retimed, fadedSeconds(state, start.retimed.at)) : timed;
+  const compiled = compile(rows, { inSeconds: cue.inSeconds, masterId: playback.masterId ?? null });
   const source = new Source({
     id: state.playbackId,
     compiled,
     reads: resolved.reads,
-    from: startValues(compiled, state.level, { ...start, htpCount: show.rig.htpCount }),
+    from: Float32Array.from(compiled.parameters, startOf),
     startSeconds: state.goSeconds,
     level: state.level,
-    htpCount: show.rig.htpCount,
+    htpCount: rig.htpCount,
   });
-  layTravel(source, cue, show.rig);
+  source.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
+  layTravel(source, cue, rig);
   const { present, merged } = start;
   if (present && state.level > 0) layOver(source, present, { merged, gain: (present.level * present.weight) / state.level });
   return source;
+}
+
+/** A row with the times that hold for it: its own, its family's, the cue's, or the one chosen for this go. */
+function timedRow(cue: Cue, row: Row, { rig, from, chosen }: { rig: Rig; from: number; chosen: Seconds | undefined }): Row {
+  const { parameter, value, nudge, motions } = row;
+  const { fade, delay } = chosen === undefined ? timesOfRow(cue, row, { rig, from }) : { fade: chosen, delay: 0 };
+  return { parameter, value, nudge, motions, fade, delay };
+}
+
+/**
+ * Rows of a cue whose times were changed while it runs: what is under way keeps the part that is done and takes the new time for the
+ * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
+ */
+function keptPlaces(rows: readonly Row[], { present }: { present: Source }, elapsed: Seconds): Row[] {
+  const { compiled } = present;
+  const rowOf = new Map([...compiled.parameters].map((parameter, row) => [parameter, row]));
+  return rows.map((row) => {
+    const old = rowOf.get(row.parameter);
+    if (old === undefined) return present.settled ? { ...row, fade: 0, delay: 0 } : row;
+    const timing = compiled.timing[old]!;
+    const [fade, delay] = [row.fade!, row.delay!];
+    if (present.settled) return { ...row, delay: elapsed - fade };
+    if (compiled.fades[timing] === fade && compiled.delays[timing] === delay) return row;
+    const done = present.progressOf(old);
+    return { ...row, delay: done > 0 ? elapsed - done * fade : Math.max(delay, elapsed) };
+  });
 }
 
 /** Where the cue wants colours to travel even or round, their levels along the way. */
@@ -65,21 +99,21 @@ function layTravel(source: Source, { colorPath }: Pick<Cue, "colorPath">, rig: R
 
 /** LTP rows start from the stage, HTP rows from what this playback itself was giving. */
 function startValues(
-  compiled: CompiledRows,
   level: number,
-  { present, merged, htpCount }: StartingPoint & { htpCount: number },
-): Float32Array {
-  const from = new Float32Array(compiled.parameters.length);
+  { present, merged, retimed, htpCount }: StartingPoint & { htpCount: number },
+): (parameter: number) => number {
   const own = new Map<number, number>();
+  if (retimed) {
+    const { compiled, from } = retimed.present;
+    compiled.parameters.forEach((parameter, row) => own.set(parameter, from[row]!));
+    return (parameter) => own.get(parameter) ?? Math.fround(parameter < htpCount ? 0 : merged[parameter]!);
+  }
   if (present && level > 0)
     present.compiled.parameters.forEach((parameter, row) => {
       const gain = (present.level * present.weight) / level;
       if (row < present.htpRows) own.set(parameter, Math.min(1, present.rowValue(row) * gain));
     });
-  compiled.parameters.forEach((parameter, row) => {
-    from[row] = parameter < htpCount ? (own.get(parameter) ?? 0) : merged[parameter]!;
-  });
-  return from;
+  return (parameter) => Math.fround(parameter < htpCount ? (own.get(parameter) ?? 0) : merged[parameter]!);
 }
 
 /** After a restart, a fade that was under way goes on from the state of the cue before it. */
@@ -128,8 +162,9 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
   });
   if (rows.some((row) => moving[row] === 1))
     leaving.beneath = { source: present, rows: Int32Array.from(rows, (row) => (moving[row] === 1 ? row : -1)), gain: 1 };
-  const cueId = show.playbackState(present.id)?.cueId;
-  leaving.letGo(at, show.get("cue", cueId)?.inSeconds ?? 0);
+  leaving.pause = present.pause;
+  const state = show.playbackState(present.id);
+  leaving.letGo(at, state?.seconds ?? show.get("cue", state?.cueId)?.inSeconds ?? 0);
   return leaving;
 }
 
@@ -138,6 +173,7 @@ export function revisedSource(present: Source, next: Source | null, show: Show):
   if (!next) return null;
   carryStarts(present, next);
   next.level = present.level;
+  next.pause = present.pause;
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;

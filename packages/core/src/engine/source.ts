@@ -5,6 +5,8 @@ import { swingAt, type DriveClock, type FlatMotions } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
+const NEVER_PAUSED = { since: null, heldSeconds: 0 } as const;
+
 /** Rounds that a clock has gone through at a time. */
 export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
 
@@ -40,6 +42,8 @@ export class Source {
   travel: ReadonlyMap<number, Float32Array> = NO_TRAVEL;
   /** What moves on beneath until this has arrived. */
   beneath: Beneath | null = null;
+  /** Seconds by which fades are behind because they were paused, and since when they are. */
+  pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
   readonly #progress: Float64Array;
   readonly #cycles: Float64Array;
   /** Where counting clocks began; NaN before the first look. */
@@ -105,9 +109,10 @@ export class Source {
 
   #advanceFades(t: Seconds): void {
     const { delays, fades } = this.compiled;
+    const elapsed = (this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds;
     let arrived = true;
     for (let timing = 0; timing < fades.length; timing++) {
-      const done = progressAt(t - this.startSeconds, delays[timing]!, fades[timing]!);
+      const done = progressAt(elapsed, delays[timing]!, fades[timing]!);
       this.#progress[timing] = done;
       if (done < 1) arrived = false;
     }
@@ -152,6 +157,11 @@ export class Source {
     const grown = progressAt(this.#now - this.startSeconds, delay, fades.in[at]!);
     const gone = this.#stopSeconds !== null && fades.out[at]! > 0 ? progressAt(this.#now - this.#stopSeconds, 0, fades.out[at]!) : 0;
     return middle + (swing - middle) * grown * (1 - gone);
+  }
+
+  /** The part done of a row's fade, as of the last advance. */
+  progressOf(row: number): number {
+    return this.settled ? 1 : this.#progress[this.compiled.timing[row]!]!;
   }
 
   /** What a row says now, before the level and the weight. */

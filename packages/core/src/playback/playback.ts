@@ -46,8 +46,19 @@ export interface PlaybackState {
   /** When it was last started or moved to its cue. */
   readonly goSeconds: number;
   readonly letGoSeconds: number | null;
+  /** The time chosen for this go, in place of all times of the cue; 0 = a cut. */
+  readonly seconds?: number;
+  /** When its fades were paused; motions go on. */
+  readonly pausedSeconds?: number;
+  /** For how long they have been paused since the go. */
+  readonly heldSeconds?: number;
   /** Who touched it last. */
   readonly personId: string;
+}
+
+/** Seconds of fading that a playback has behind it at t: without its pauses. */
+export function fadedSeconds({ goSeconds, pausedSeconds, heldSeconds = 0 }: PlaybackState, t: number): number {
+  return (pausedSeconds ?? t) - goSeconds - heldSeconds;
 }
 
 export function playbackStateIdOf(playbackId: string): string {
@@ -96,5 +107,8 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   previousCueId: nullable(id),
   goSeconds: time,
   letGoSeconds: nullable(time),
+  seconds: optional(numberIn(0, 3600)),
+  pausedSeconds: optional(time),
+  heldSeconds: optional(numberIn(0, 1e9)),
   personId: id,
 });

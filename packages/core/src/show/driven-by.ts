@@ -2,6 +2,7 @@ import type { Motion } from "../motion/motion";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { Part, Strokes } from "../stroke/stroke";
 import type { Cue } from "../cue/cue";
+import { cueName } from "./cue-name";
 import type { Show } from "./show";
 
 /** One place where a speed master drives something. */
@@ -28,7 +29,7 @@ export function drivenBy(masterId: string, show: Show): DrivenBy[] {
       ),
     );
   return [
-    ...show.all("cue").flatMap((cue: Cue) => found(cue.strokes, `cue ${cue.name}`, lists.has(cue.listId))),
+    ...show.all("cue").flatMap((cue: Cue) => found(cue.strokes, `cue ${cueName(cue, show)}`, lists.has(cue.listId))),
     ...show
       .all("sketch")
       .flatMap(({ strokes, personId }) => found(strokes, `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`, false)),

@@ -6,6 +6,7 @@ import { motionReads } from "../stroke/part-reads";
 import type { Strokes } from "../stroke/stroke";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
+import { cueName } from "./cue-name";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
 import { usersOf } from "./users";
@@ -38,8 +39,10 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       if (twin)
         return {
           code: "value.invalid",
-          details: { field: "The cue number", value: String(record.number), why: `${twin.name} already has it` },
+          details: { field: "The cue number", value: String(record.number), why: `${cueName(twin, show)} already has it` },
         };
+      if (record.thenCueId !== undefined && show.get("cue", record.thenCueId)?.listId !== record.listId)
+        return unknown("cue to go to afterwards");
       return missingInStrokes(record.strokes, show);
     }
     case "sketch":
@@ -123,6 +126,13 @@ function stillUsed(gone: ShowRecord, show: Show): UserError | null {
       .slice(0, 3)
       .map(({ words }) => words)
       .join(", ") + (users.length > 3 ? ` and ${users.length - 3} more` : "");
-  const name = gone.kind === "preset" ? presetName(gone) : "name" in gone ? gone.name : `This ${gone.kind}`;
+  const name =
+    gone.kind === "preset"
+      ? presetName(gone)
+      : gone.kind === "cue"
+        ? cueName(gone, show)
+        : "name" in gone
+          ? gone.name
+          : `This ${gone.kind}`;
   return { code: "record.in-use", details: { name, users: named } };
 }

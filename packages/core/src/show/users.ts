@@ -1,3 +1,4 @@
+import { cueName } from "./cue-name";
 import { presetName } from "../preset/preset-name";
 import { motionReads } from "../stroke/part-reads";
 import type { Part, Strokes } from "../stroke/stroke";
@@ -37,7 +38,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         ...show
           .all("cue")
           .filter(({ strokes }) => inStrokes(strokes))
-          .map(named(({ name }) => `cue ${name}`)),
+          .map(named((cue) => `cue ${cueName(cue, show)}`)),
         ...show
           .all("sketch")
           .filter(({ strokes }) => inStrokes(strokes))
@@ -61,7 +62,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         ...show
           .all("cue")
           .filter(({ listId }) => listId === id)
-          .map(named(({ name }) => `cue ${name}`)),
+          .map(named((cue) => `cue ${cueName(cue, show)}`)),
         ...show
           .all("playback")
           .filter(({ listId }) => listId === id)
@@ -71,7 +72,13 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
       return show
         .all("playbackState")
         .filter(({ cueId }) => cueId === id)
-        .map(named(() => "a playback that runs it"));
+        .map(named((): string => "a playback that runs it"))
+        .concat(
+          show
+            .all("cue")
+            .filter(({ thenCueId }) => thenCueId === id)
+            .map(named((cue) => `cue ${cueName(cue, show)}, which goes there`)),
+        );
     case "page":
       return show
         .all("playback")

@@ -10,6 +10,7 @@ import { scopeOf } from "../stroke/preset-rows";
 import { contextWith } from "../stroke/row";
 import { spreadOf } from "../stroke/spread";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
+import { cueName } from "./cue-name";
 import type { Show } from "./show";
 
 /**
@@ -26,7 +27,7 @@ export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
         const inSteps = motionReads(part.motion).includes(preset.id);
         if (!inSteps && !part.presets?.ids.includes(preset.id)) continue;
         if (inSteps || part.presets!.ids.length > 1) {
-          const where = record.kind === "cue" ? `cue ${record.name}` : "a sketch";
+          const where = record.kind === "cue" ? `cue ${cueName(record, show)}` : "a sketch";
           return fail("record.in-use", {
             name: presetName(preset),
             users: `${inSteps ? "steps of a motion" : "a fan between presets"} in ${where}`,
@@ -67,7 +68,7 @@ function headStrokes(show: Show, stroke: Stroke, { part, key }: { part: Part; ke
       shape: {},
       touched: part.touched,
       ...(fade === null ? {} : { fade: { knots: [fade] } }),
-      ...(delay === 0 ? {} : { delay: { knots: [delay] } }),
+      ...(delay === null ? {} : { delay: { knots: [delay] } }),
     };
     parts.set(head.key, { ...parts.get(head.key), [channel.attribute]: own });
   }

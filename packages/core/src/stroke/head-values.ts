@@ -25,7 +25,7 @@ export interface HeadValue {
   readonly strokeId: string | null;
   /** The end of the range at which the head stops. */
   readonly stopsAt: "low" | "high" | null;
-  /** Seconds; null = the cue's time. */
+  /** Seconds; null = the cue's time. Parts of its in-time are shown as if that were a second. */
   readonly fade: number | null;
   readonly delay: number;
   readonly moves: boolean;
@@ -110,8 +110,8 @@ interface Found extends Whole {
 
 function headValue(head: Head, found: Found, { attribute, show }: { attribute: Attribute; show: ResolveContext }): HeadValue {
   const { row, color, point, strokeId } = found;
-  const { value, fade, delay, motions } = row;
-  const times = { fade, delay, moves: motions.length > 0 };
+  const { value, motions } = row;
+  const times = { fade: row.fade ?? row.fadePart ?? null, delay: row.delay ?? row.delayPart ?? 0, moves: motions.length > 0 };
   if (attribute === "Color" || attribute === "Position") {
     const axes = point && axesOf(head, show.rig);
     const reached = !point || !axes || aimHead(head, axes, { point }).reached;

@@ -9,6 +9,7 @@ import { normalizedFreely, normalizedSize, physicalOf, type Head } from "../rig/
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
 import { motionsOfHeads, type MovedParameter } from "./motion-rows";
+import { timesAt, type Times } from "./part-times";
 import { NO_MOTIONS, type ResolveContext, type Row } from "./row";
 import type { Spread } from "./spread";
 import type { Part } from "./stroke";
@@ -23,16 +24,11 @@ export interface PartIn {
   readonly rowsOf: (part: Part) => readonly Row[];
 }
 
-export interface Times {
-  readonly fade: number | null;
-  readonly delay: number;
-}
-
 /** What a part with content of its own comes to, head by head. */
 export function makeRows(of: PartIn): Row[] {
   const { attribute, part, spread, show } = of;
   const { family } = attributeInfo(attribute);
-  const { motion, points, fade, delay } = part;
+  const { motion, points } = part;
   const places = spread.places(part.shape, points?.path === "circle" ? "round" : "open");
   const content = contentOf(of);
   const movesOf = motion && motionsOfHeads({ ...of, motion });
@@ -41,7 +37,7 @@ export function makeRows(of: PartIn): Row[] {
     const head = spread.heads[index]!;
     if (show.reaches && !show.reaches(head.key, family)) continue;
     const u = places[index]!;
-    const times = { fade: fade ? fan(fade.knots, u, fade.path) : null, delay: delay ? fan(delay.knots, u, delay.path) : 0 };
+    const times = timesAt(part, u);
     const own = content(head, u, times);
     if (movesOf) withMotions(own, movesOf(head, index), times);
     for (const row of own) rows.push(row);
@@ -93,7 +89,7 @@ function colorMixer(colors: ColorFan, heads: readonly Head[]): (head: Head, u: n
 }
 
 export function plainRow(parameter: number, value: number, times: Times): Row {
-  return { parameter, value, nudge: 0, fade: times.fade, delay: times.delay, motions: NO_MOTIONS };
+  return { parameter, value, nudge: 0, ...times, motions: NO_MOTIONS };
 }
 
 /** Pan and tilt with which a head looks at a point, as rows; none for heads that can't be turned. */

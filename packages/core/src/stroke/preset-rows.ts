@@ -7,9 +7,9 @@ import { attributeInfo, type Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
 import { normalizedFreely, type Head } from "../rig/rig";
 import { fan } from "../shape/fan";
-import { aimedRows, makeRows, plainRow, type PartIn, type Times } from "./make-rows";
+import { aimedRows, makeRows, plainRow, type PartIn } from "./make-rows";
+import { NO_TIMES, timesAt, timesOver } from "./part-times";
 import type { ResolveContext, Row } from "./row";
-import type { Spread } from "./spread";
 import type { Part } from "./stroke";
 
 /** What a part that refers to presets comes to: one preset as it is, or each head at its place between several. */
@@ -19,21 +19,13 @@ export function presetRows(of: PartIn): Row[] {
   if (presets.length === 0) return [];
   const rows = presets.length === 1 ? rowsOfOne(presets[0]!, of) : rowsBetween(presets, of);
   if (!part.fade && !part.delay) return rows;
-  const timesOf = partTimes(part, spread);
-  return rows.map((row) => {
+  const places = spread.places(part.shape, "open");
+  const timesOf = new Map(spread.heads.map(({ key }, index) => [key, timesAt(part, places[index]!)]));
+  return rows.map(({ fade, fadePart, delay, delayPart, ...row }) => {
     const own = timesOf.get(show.rig.parameters[row.parameter]!.head.key)!;
-    return { ...row, fade: part.fade ? own.fade : row.fade, delay: part.delay ? own.delay : row.delay };
+    const inside = { fade, delay, ...(fadePart === undefined ? {} : { fadePart }), ...(delayPart === undefined ? {} : { delayPart }) };
+    return { ...row, ...timesOver(own, inside) };
   });
-}
-
-function partTimes({ shape, fade, delay }: Part, spread: Spread): Map<string, Times> {
-  const places = spread.places(shape, "open");
-  return new Map(
-    spread.heads.map(({ key }, index) => {
-      const u = places[index]!;
-      return [key, { fade: fade ? fan(fade.knots, u, fade.path) : null, delay: delay ? fan(delay.knots, u, delay.path) : 0 }];
-    }),
-  );
 }
 
 /** The most specific scope of a preset that says something of a key for a head. */
@@ -76,8 +68,6 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: Par
     take(partsUnder(preset.perProfile[id]!, key), (head) => head.profile.id === id && scopes.get(head.key) === "per profile");
   return [...rows.values()];
 }
-
-const NO_TIMES: Times = { fade: null, delay: 0 };
 
 /** Colours go from preset to preset along the path, points in metres, everything else straight from value to value. */
 function rowsBetween(presets: readonly Preset[], of: PartIn): Row[] {

@@ -1,6 +1,7 @@
 import type { Attribute } from "../rig/attributes";
 import { makeRows, type PartIn } from "./make-rows";
 import { partReads, readRecord } from "./part-reads";
+import { timesOver } from "./part-times";
 import { presetRows } from "./preset-rows";
 import type { ResolveContext, Row, RowMotion } from "./row";
 import { spreadOf } from "./spread";
@@ -61,8 +62,7 @@ export function laidOver(beneath: Row | undefined, row: Row): Row {
     parameter: row.parameter,
     value: beneath.value === null ? null : beneath.value + nudge,
     nudge: beneath.value === null ? beneath.nudge + nudge : 0,
-    fade: row.fade ?? beneath.fade,
-    delay: row.delay > 0 ? row.delay : beneath.delay,
+    ...timesOver(row, beneath),
     motions: row.motions.length === 0 ? moved : [...moved, ...row.motions],
   };
 }

@@ -33,9 +33,11 @@ export interface Row {
   readonly value: number | null;
   /** Added to what lies beneath while `value` is null, in parts of the channel's range. */
   readonly nudge: number;
-  /** Seconds; null = the cue's time. */
+  /** Seconds; null = the cue's time, or `fadePart` of its in-time. */
   readonly fade: number | null;
-  readonly delay: number;
+  readonly fadePart?: number;
+  readonly delay: number | null;
+  readonly delayPart?: number;
   /** In the order in which they lie on each other; at most the first takes the value's place, the others add. */
   readonly motions: readonly RowMotion[];
 }

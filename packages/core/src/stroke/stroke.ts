@@ -32,6 +32,8 @@ export interface Part {
   /** Seconds; without it the cue's own time holds. */
   readonly fade?: Fan;
   readonly delay?: Fan;
+  /** Fade and delay are parts of the cue's in-time (1 = all of it) instead of seconds. */
+  readonly timesIn?: "parts";
   /** Rises with each touch: the latest lane comes first. */
   readonly touched: number;
 }
@@ -57,6 +59,7 @@ const partSchema: Schema<Part> = where(
     shape: shapeSchema,
     fade: optional(fanSchema(0, 3600)),
     delay: optional(fanSchema(0, 3600)),
+    timesIn: optional(oneOf(["parts"])),
     touched: integerIn(0, Number.MAX_SAFE_INTEGER),
   }),
   ({ level, motion, colors, points, presets, nudge }) =>

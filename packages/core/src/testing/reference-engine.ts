@@ -1,4 +1,5 @@
 import { stateAt } from "../cue/state-at";
+import { timesOfRow } from "../cue/timeline";
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
 import { colorTravel, readTravel } from "../engine/color-travel";
@@ -124,7 +125,7 @@ export class ReferenceEngine {
   #swing(layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
     const cycles = this.#rounds(layer, motion, t) + motion.phaseCycles;
     const swing = f32(motion.low) + f32(motion.span) * readTable(motion.table, cycles - Math.floor(cycles));
-    const grown = part(t - layer.start - line.delay, f32(motion.fadeInSeconds));
+    const grown = part(t - layer.start - line.delay!, f32(motion.fadeInSeconds));
     const gone = layer.stop !== null && motion.fadeOutSeconds > 0 ? part(t - layer.stop, f32(motion.fadeOutSeconds)) : 0;
     const middle = f32(motion.middle);
     const sized = motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0;
@@ -156,7 +157,7 @@ export class ReferenceEngine {
       const begun = before && before.motions.length > 0 ? before : undefined;
       const moves = row.motions.length > 0;
       const seconds = moves && row.motions[0]!.family === "Position" ? 1 : 0;
-      const delay = moves && begun ? present!.start + begun.delay - at : 0;
+      const delay = moves && begun ? present!.start + begun.delay! - at : 0;
       return [row.parameter, { ...row, delay, seconds, from: begun?.from ?? f32(stage.get(row.parameter)!) }];
     });
     if (lines.length > 0)
@@ -175,7 +176,9 @@ export class ReferenceEngine {
       return;
     }
     if (before?.cueId === state.cueId && before.goSeconds === state.goSeconds) {
-      if (present && !present.release) present.level = state.level;
+      if (!present || present.release) return;
+      present.level = state.level;
+      present.pause = { since: state.pausedSeconds ?? null, held: state.heldSeconds ?? 0 };
       return;
     }
     if (index >= 0) this.#playing.splice(index, 1);
@@ -188,7 +191,9 @@ export class ReferenceEngine {
         const gain = present ? (present.level * weight(present, at)) / state.level : 0;
         const carried = old && old.value !== null && state.level > 0 ? Math.min(1, this.#lineValue(present!, old, at) * gain) : 0;
         const from = f32(row.parameter < this.#show.rig.htpCount ? carried : stage.get(row.parameter)!);
-        return [row.parameter, { ...row, seconds: row.fade ?? cue.inSeconds, from }];
+        const own = timesOfRow(cue, row, { rig: this.#show.rig, from });
+        const { fade: seconds, delay } = state.seconds === undefined ? own : { fade: state.seconds, delay: 0 };
+        return [row.parameter, { ...row, seconds, delay, from }];
       }),
     );
     if (cue.colorPath) {
@@ -226,7 +231,7 @@ export class ReferenceEngine {
           ...present,
           id: `${present.id} leaving`,
           lines: new Map([...held, ...riding]),
-          release: { at, seconds: cue.inSeconds },
+          release: { at, seconds: state.seconds ?? cue.inSeconds },
           stop: at,
           begins: new Map(),
         });

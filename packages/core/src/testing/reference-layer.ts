@@ -18,12 +18,13 @@ export interface Layer {
   /** Master of the motions that name none. */
   masterId: string | null;
   stop: number | null;
+  pause: { since: number | null; held: number };
   begins: Map<string, number>;
 }
 
 export const MOST_BENEATH = 3;
 
-export const FRESH = { release: null, masterId: null, stop: null } as const;
+export const FRESH = { release: null, masterId: null, stop: null, pause: { since: null, held: 0 } } as const;
 
 export function moves(layer: Layer, line: Line, t: number): boolean {
   return line.motions.length > 0 || (line.under !== undefined && !isSettled(layer, t));
@@ -39,7 +40,7 @@ export function isSettled(layer: Layer, t: number): boolean {
 }
 
 export function done(layer: Layer, line: Line, t: number): number {
-  return part(t - layer.start - line.delay, line.seconds);
+  return part((layer.pause.since ?? t) - layer.start - layer.pause.held - line.delay!, line.seconds);
 }
 
 export function weight(layer: Layer, t: number): number {

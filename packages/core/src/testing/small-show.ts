@@ -143,21 +143,20 @@ export function strokeOn(groupId: string, parts: Partial<Record<Attribute, Part>
 /** A cue list with cues of these strokes, numbered from 1, and a card that plays it. */
 export function listWithCard(
   id: string,
-  cues: readonly { inSeconds: number; strokes: readonly Stroke[]; colorPath?: "even" | "round" }[],
+  cues: readonly (Partial<Omit<Cue, "strokes">> & { inSeconds: number; strokes: readonly Stroke[] })[],
   card: Partial<Playback> & { territoryId?: string | null } = {},
 ): ShowRecord[] {
   const { territoryId = null, ...rest } = card;
   return [
     { id, kind: "cueList", version: 1, name: id, rank: 0, territoryId },
-    ...cues.map(({ inSeconds, strokes, colorPath }, index): Cue => ({
+    ...cues.map(({ strokes, ...rest }, index): Cue => ({
       id: `${id}-${index + 1}`,
       kind: "cue",
       version: 1,
       listId: id,
       number: index + 1,
       name: `${id} ${index + 1}`,
-      inSeconds,
-      ...(colorPath ? { colorPath } : {}),
+      ...rest,
       strokes: Object.fromEntries(strokes.map((stroke, at) => [`s${at + 1}`, stroke])),
     })),
     {
