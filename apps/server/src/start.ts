@@ -10,6 +10,7 @@ import { openOsc, type OscInput } from "./input/osc-input";
 import type { SacnTarget } from "./output/sacn-output";
 import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
+import { FollowOn } from "./show/follow-on";
 import { SHOW_ID, seedWhenEmpty } from "./show/seed";
 import { openDatabase } from "./storage/data-source";
 import { ShowStorage } from "./storage/show-storage";
@@ -75,6 +76,7 @@ export async function start(settings: Settings): Promise<Running> {
   const sockets = openSockets(http, { door, host, session });
   await listen(http, settings);
   const theDoor = door;
+  const followOn = new FollowOn(theDoor, host.now);
   const oscInput = await hearOsc(theDoor, settings);
   return {
     oscPort: oscInput?.port ?? null,
@@ -84,6 +86,7 @@ export async function start(settings: Settings): Promise<Running> {
     seeded,
     stop: async () => {
       // The stage first: receivers hear that the streams end, then what was played is saved.
+      followOn.stop();
       await host.stop();
       await oscInput?.close();
       await sockets.close();

@@ -1,5 +1,6 @@
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { PROTOCOL_VERSION } from "@vexa/core";
 import { cookieOf, serverOnBench } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -15,7 +16,7 @@ describe("signing in over HTTP", () => {
     expect((stranger.body as { sentence: string }).sentence).toBe("You are signed out. Sign in again; what you recorded is safe.");
     const cookie = await cookieOf(server.url, "tomasz");
     const show = await ask().get("/api/show").set("cookie", cookie).expect(200);
-    expect(show.body).toMatchObject({ showName: "Understory", personId: "person-tomasz", protocol: 1 });
+    expect(show.body).toMatchObject({ showName: "Understory", personId: "person-tomasz", protocol: PROTOCOL_VERSION });
     await ask().delete("/api/session").set("cookie", cookie).expect(204);
     await ask().get("/api/show").set("cookie", cookie).expect(401);
   });

@@ -84,7 +84,7 @@ class TransactionDto {
   changes: ChangeDto[];
 }
 
-const CARD_COMMANDS = ["go", "level", "let-go"];
+const CARD_COMMANDS = ["go", "back", "pause", "continue", "level", "let-go"];
 const MASTER_COMMANDS = ["tap", "resync", "hold", "run", "release", "take", "bpm", "scale"];
 
 class PlayDto {
@@ -117,6 +117,12 @@ class PlayDto {
   @Min(MIN_BPM)
   @Max(MAX_BPM)
   bpm?: number;
+
+  @IsOptional()
+  @IsNumber()
+  @Min(0)
+  @Max(3600)
+  seconds?: number;
 
   @ValidateIf(({ type }: PlayDto) => type === "scale")
   @IsNumber()

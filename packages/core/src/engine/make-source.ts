@@ -188,7 +188,7 @@ const MOTION_START_SECONDS = 1;
  */
 export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: SourceContext, present: Source | null = null): Source | null {
   const person = show.get("person", sketch.personId);
-  if (!person || Object.keys(sketch.strokes).length === 0) return null;
+  if (!person || sketch.blind || Object.keys(sketch.strokes).length === 0) return null;
   const resolved: Resolved = resolve(sketch.strokes, contextWith(show, { reaches: reachOf(person, show) }));
   if (resolved.rows.length === 0) return null;
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;

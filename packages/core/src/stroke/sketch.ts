@@ -8,6 +8,8 @@ export interface Sketch {
   readonly version: number;
   readonly personId: string;
   readonly strokes: Strokes;
+  /** Not on stage: its owner alone sees it, as it would be. */
+  readonly blind?: true;
 }
 
 export function sketchIdOf(personId: string): string {
@@ -20,4 +22,5 @@ export const sketchSchema: Schema<Sketch> = fields<Sketch>({
   version: integerIn(0, Number.MAX_SAFE_INTEGER),
   personId: textUpTo(64),
   strokes: strokesSchema,
+  blind: (value, path) => (value === undefined || value === true ? null : { path, value, why: "it must be true, or left out" }),
 });

@@ -150,7 +150,7 @@ export class ReferenceEngine {
     this.#sketches = this.#sketches.filter((layer) => layer !== present);
     const sketch = this.#show.sketchOf(personId);
     const person = this.#show.get("person", personId);
-    if (!sketch || !person) return;
+    if (!sketch || !person || sketch.blind) return;
     const { rows } = resolve(sketch.strokes, this.#context(reachOf(person, this.#show)));
     const lines = rows.map((row): [number, Line] => {
       const before = present?.lines.get(row.parameter);

@@ -2,34 +2,13 @@ import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import {
-  attributeInfo,
-  seenStrokes,
-  type Attribute,
-  type Change,
-  type Cue,
-  type CueList,
-  type Person,
-  type Show,
-  type Strokes,
-} from "@vexa/core";
-import { selectionName } from "../../lanes/sketch-edits";
+import { cueName as nameOfCue, seenStrokes, type Change, type Cue, type CueList, type Person, type Show, type Strokes } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
 
 const NEW_LIST = "";
-
-/** What strokes are about, in the words of a cue that nobody has named: "Rib spots Dimmer, Pan". */
-function contentName(strokes: Strokes, show: Show): string {
-  const words = Object.values(strokes).map(({ who, parts }) => {
-    const name = selectionName(show, who);
-    const attributes = (Object.keys(parts) as Attribute[]).map((attribute) => attributeInfo(attribute).label);
-    return `${name} ${attributes.slice(0, 3).join(", ")}${attributes.length > 3 ? "…" : ""}`;
-  });
-  return words.join("; ").slice(0, 80) || "Empty";
-}
 
 /** Lists into which this person may record. */
 function ownLists(show: Show, me: Person): CueList[] {
@@ -90,7 +69,8 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
     if (!(seconds >= 0 && seconds <= 3600) || inSeconds.trim() === "")
       return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
     const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
-    if (twin) return setComplaint(`Cue ${cueNumber} is taken by “${twin.name}”. Choose another number. Nothing was recorded yet.`);
+    if (twin)
+      return setComplaint(`Cue ${cueNumber} is taken by “${nameOfCue(twin, show)}”. Choose another number. Nothing was recorded yet.`);
     const changes = recordChanges(show, me, {
       listId,
       listName: listName.trim(),
@@ -115,7 +95,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         <p className="text-sketch">
           ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
         </p>
-        <p className="mt-1 text-ink-2">{contentName(strokes, show)}</p>
+        <p className="mt-1 text-ink-2">{nameOfCue({ name: null, strokes }, show)}</p>
         {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
       </div>
       <Field label="Cue list">
@@ -150,7 +130,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         <TextInput
           value={cueName}
           maxLength={80}
-          placeholder={contentName(strokes, show)}
+          placeholder={nameOfCue({ name: null, strokes }, show)}
           onChange={(event) => setCueName(event.target.value)}
         />
       </Field>
@@ -198,7 +178,7 @@ function recordChanges(
     version: 1,
     listId,
     number: of.cueNumber,
-    name: of.cueName || contentName(of.strokes, show),
+    name: of.cueName || null,
     inSeconds: of.seconds,
     ...(of.colorPath ? { colorPath: of.colorPath } : {}),
     strokes: of.strokes,

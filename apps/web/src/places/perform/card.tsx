@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { useRef, useState } from "react";
-import { mayPlay, setChange, type Playback } from "@vexa/core";
+import { cueName, mayPlay, setChange, type Playback } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -85,7 +85,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
         aria-valuemin={0}
         aria-valuemax={100}
         aria-valuenow={Math.round(level * 100)}
-        aria-valuetext={`${Math.round(level * 100)} %${running ? `, ${cue.name} is running` : ", not running"}`}
+        aria-valuetext={`${Math.round(level * 100)} %${running ? `, ${cueName(cue, show)} is running` : ", not running"}`}
         aria-disabled={barred !== null}
         data-running={running}
         className="absolute inset-0 touch-none outline-none"
@@ -114,7 +114,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
         <p className="line-clamp-2 text-xs text-ink-2">
           {running ? (
             <>
-              <span className="text-live">●</span> {cue.number} {cue.name}
+              <span className="text-live">●</span> {cue.number} {cueName(cue, show)}
             </>
           ) : (
             `${cues.length} ${cues.length === 1 ? "cue" : "cues"}`

@@ -1,4 +1,4 @@
-import type { Page } from "@vexa/core";
+import { cueName, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -72,7 +72,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
                 title={`Go to cue ${cue.number}`}
               >
                 <span className="font-mono text-ink-3">{cue.number}</span>
-                <span className="truncate">{cue.name}</span>
+                <span className="truncate">{cueName(cue, show)}</span>
                 <span className="text-ink-3">in {cue.inSeconds} s</span>
               </button>
               {runs && state && <FadeProgress state={state} seconds={cue.inSeconds} />}
