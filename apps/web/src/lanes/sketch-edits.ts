@@ -20,6 +20,7 @@ import {
   type Strokes,
   type Who,
 } from "@vexa/core";
+import type { ShowClient } from "../session/show-client";
 
 /** One's own stroke that is about exactly this selection and says something of the attribute, the topmost of them; or null. */
 export function strokeFor(strokes: Strokes, selection: Selection, attribute?: Attribute): { id: string; stroke: Stroke } | null {
@@ -183,4 +184,12 @@ const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 export function wipeChanges(show: Show, personId: string): Change[] {
   const strokes: Strokes = show.sketchOf(personId)?.strokes ?? {};
   return Object.keys(strokes).length === 0 ? [] : [setChange(sketchIdOf(personId), ["strokes"], { from: strokes, to: {} })];
+}
+
+/** Takes one's sketch off the stage, for oneself alone, or puts it there. */
+export function toggleBlind(client: ShowClient): void {
+  const sketch = client.view.sketchOf(client.personId);
+  if (!sketch) return;
+  const change = sketch.blind ? setChange(sketch.id, ["blind"], { from: true }) : setChange(sketch.id, ["blind"], { to: true });
+  client.transact(sketch.blind ? "The sketch is live" : "The sketch is blind", [change]);
 }

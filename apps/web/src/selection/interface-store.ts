@@ -23,6 +23,11 @@ interface InterfaceState {
   readonly highlightDim: number;
   /** Values of all parameters at a moment to come, shown on the stage instead of the live ones while a weave is pressed. */
   readonly scrubbed: Float32Array | null;
+  readonly scoreListId: string | null;
+  /** Chosen in Score, the last one on top. */
+  readonly chosenCueIds: readonly string[];
+  /** The cue whose strokes are one's sketch, to be put back into it. */
+  readonly editedCueId: string | null;
   readonly recording: boolean;
   readonly shortcutsShown: boolean;
   readonly chosenMasterId: string | null;
@@ -53,6 +58,9 @@ export const useInterface = create<InterfaceState>((set) => ({
   copiedParts: null,
   highlightDim: 0.1,
   scrubbed: null,
+  scoreListId: null,
+  chosenCueIds: [],
+  editedCueId: null,
   recording: false,
   shortcutsShown: false,
   chosenMasterId: null,

@@ -4,6 +4,7 @@ import { toast } from "sonner";
 import { selectedHeads } from "@vexa/core";
 import { BuildPlace } from "../places/build/build-place";
 import { PerformPlace } from "../places/perform/perform-place";
+import { ScorePlace } from "../places/score/score-place";
 import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
@@ -60,6 +61,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
       <main className="min-h-0 min-w-0">
         <Routes>
           <Route path="/build" element={<BuildPlace />} />
+          <Route path="/score" element={<ScorePlace />} />
           <Route path="/perform" element={<PerformPlace />} />
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>

@@ -1,10 +1,11 @@
-import { LogOut, Moon, SlidersVertical, Spline, Sun, CircleHelp } from "lucide-react";
+import { ListMusic, LogOut, Moon, SlidersVertical, Spline, Sun, CircleHelp } from "lucide-react";
 import { NavLink } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { cn } from "../ui/class-names";
 
 const PLACES = [
   { to: "/build", label: "Build", Icon: Spline },
+  { to: "/score", label: "Score", Icon: ListMusic },
   { to: "/perform", label: "Perform", Icon: SlidersVertical },
 ] as const;
 

@@ -1,5 +1,5 @@
 import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, withMask, type Selection } from "@vexa/core";
-import { wipeChanges } from "../lanes/sketch-edits";
+import { toggleBlind, wipeChanges } from "../lanes/sketch-edits";
 import { highlightChanges } from "../selection/highlight-edits";
 import { useInterface } from "../selection/interface-store";
 import { toggleStageView } from "../stage/stage-tools";
@@ -61,6 +61,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: (client) => state().select(selectHeads(client.view.rig.heads.map(({ key }) => key))),
   },
   { keys: "U", does: "turn the thread round", where: "build", fits: plain("u"), run: reselect(turnedRound) },
+  { keys: "B", does: "blind: your sketch off the stage, for you alone", where: "build", fits: plain("b"), run: toggleBlind },
   { keys: "V", does: "plan or 3D", where: "build", fits: plain("v"), run: toggleStageView },
   { keys: "L", does: "highlight on and off", where: "build", fits: plain("l"), run: (client) => toggleHighlight(client) },
   { keys: "\\", does: "the whole base again", where: "build", fits: plain("\\"), run: reselect(all) },

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { added, EMPTY_SELECTION, headValues, selectHeads, toggled, turnedRound } from "@vexa/core";
+import { added, EMPTY_SELECTION, headValues, Preview, selectHeads, toggled, turnedRound, type Strokes } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { partChanges, selectionName, standingOf } from "../lanes/sketch-edits";
@@ -8,6 +8,7 @@ import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
 import { selectedIn } from "../selection/selected";
 import { useSelected } from "../selection/use-selection";
+import type { ShowClient } from "../session/show-client";
 import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
 import { drawThread } from "./draw-thread";
@@ -23,6 +24,16 @@ function turnedView(view: StageView, from: readonly [number, number], to: readon
   if (view === "plan") return view;
   const tip = Math.min(90, Math.max(LOWEST_TIP, view.tip + (to[1] - from[1]) * 0.4));
   return { turn: (view.turn - (to[0] - from[0]) * 0.4) % 360, tip };
+}
+
+/** One's blind sketch over a dark stage, for oneself alone. */
+function useBlind(client: ShowClient, strokes: Strokes | null): Preview | null {
+  const show = client.view;
+  return useMemo(() => {
+    if (!strokes) return null;
+    const stage = Float32Array.from(show.rig.parameters, ({ home }) => home);
+    return new Preview(strokes, { show, stage, now: client.now() });
+  }, [client, show, strokes]);
 }
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
@@ -44,14 +55,20 @@ export function StageCanvas(): React.JSX.Element {
     if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
   }, [drawing, width, height]);
 
+  const sketch = client.view.sketchOf(client.personId);
+  const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
   const { request } = useFrameLoop(() => {
     if (!drawing) return;
-    drawLight(sharpContext(light.current!, width, height), drawing, useInterface.getState().scrubbed ?? client.values);
+    const values = useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? client.values;
+    drawLight(sharpContext(light.current!, width, height), drawing, values);
   });
   useEffect(() => {
     request();
-    return client.subscribeLevels(request);
-  }, [client, request, drawing, scrubbed]);
+    if (!blind) return client.subscribeLevels(request);
+    // What is seen blind moves by itself, whatever the stage does.
+    const timer = setInterval(request, 40);
+    return () => clearInterval(timer);
+  }, [client, request, drawing, scrubbed, blind]);
 
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
@@ -172,9 +189,9 @@ export function StageCanvas(): React.JSX.Element {
       onDrop={drop}
       onPointerUp={end}
     >
-      {scrubbed && (
-        <p className="absolute top-2 right-3 text-xs text-sketch" role="status">
-          ◌ as it will be, not live
+      {(scrubbed ?? blind) && (
+        <p className="absolute top-2 right-3 text-xs text-stage-thread" role="status">
+          {scrubbed ? "◌ as it will be, not live" : "◌ blind: your sketch, not the stage"}
         </p>
       )}
       {[floor, light, thread].map((canvas, layer) => (

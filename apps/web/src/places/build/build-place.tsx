@@ -1,6 +1,8 @@
+import { cueName, setChange } from "@vexa/core";
+import { useNavigate } from "react-router";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { LanesPanel } from "../../lanes/lanes-panel";
-import { wipeChanges } from "../../lanes/sketch-edits";
+import { toggleBlind, wipeChanges } from "../../lanes/sketch-edits";
 import { useInterface } from "../../selection/interface-store";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";
@@ -92,24 +94,75 @@ function SketchActions(): React.JSX.Element {
   const me = useMe();
   const { set } = useInterface();
   const wipe = wipeChanges(client.view, me.id);
-  const strokes = Object.keys(client.view.sketchOf(me.id)?.strokes ?? {}).length;
+  const sketch = client.view.sketchOf(me.id);
+  const strokes = Object.keys(sketch?.strokes ?? {}).length;
   return (
     <div className="grid shrink-0 gap-2 border-t border-edge p-3">
-      <p className="text-xs text-ink-2">
-        {strokes === 0 ? (
-          "Your sketch is empty."
-        ) : (
-          <>
-            <span className="text-sketch">◌</span> {strokes} {strokes === 1 ? "stroke" : "strokes"} in your sketch, live on stage
-          </>
-        )}
-      </p>
+      <div className="flex items-center gap-2">
+        <p className="min-w-0 flex-1 text-xs text-ink-2">
+          {strokes === 0 ? (
+            "Your sketch is empty."
+          ) : (
+            <>
+              <span className="text-sketch">◌</span> {strokes} {strokes === 1 ? "stroke" : "strokes"},{" "}
+              {sketch?.blind ? "blind" : "live on stage"}
+            </>
+          )}
+        </p>
+        <Button
+          tone="chip"
+          size="small"
+          aria-pressed={sketch?.blind === true}
+          title="Blind: you alone see your sketch, the stage stays as it is (B)"
+          onClick={() => toggleBlind(client)}
+        >
+          Blind
+        </Button>
+      </div>
+      <EditedCue />
       <div className="grid grid-cols-[auto_1fr] gap-2">
         <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
           Wipe
         </Button>
         <Button tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
           Record cue
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** The cue that was opened here: what the sketch has become goes back into it, or it stays as it was. */
+function EditedCue(): React.JSX.Element | null {
+  const client = useLiveClient();
+  const me = useMe();
+  const navigate = useNavigate();
+  const { editedCueId, set } = useInterface();
+  const cue = client.view.get("cue", editedCueId);
+  const sketch = client.view.sketchOf(me.id);
+  if (!cue || !sketch) return null;
+  const leave = (how: "put back" | "leave"): void => {
+    const changes = [
+      ...(how === "put back" ? [setChange(cue.id, ["strokes"], { from: cue.strokes, to: sketch.strokes })] : []),
+      setChange(sketch.id, ["strokes"], { from: sketch.strokes, to: {} }),
+      ...(sketch.blind ? [setChange(sketch.id, ["blind"], { from: true })] : []),
+    ];
+    if (!client.transact(how === "put back" ? `Put the sketch back into cue ${cue.number}` : `Left cue ${cue.number} as it was`, changes))
+      return;
+    set({ editedCueId: null });
+    void navigate("/score");
+  };
+  return (
+    <div role="group" aria-label="Opened cue" className="grid gap-1.5 rounded border border-linked/60 p-2 text-xs">
+      <p className="truncate">
+        <span className="text-linked">∞</span> Cue {cue.number} {cueName(cue, client.view)}
+      </p>
+      <div className="grid grid-cols-2 gap-1">
+        <Button size="small" onClick={() => leave("put back")}>
+          Put it back
+        </Button>
+        <Button size="small" onClick={() => leave("leave")}>
+          Leave as it was
         </Button>
       </div>
     </div>

@@ -1,0 +1,297 @@
+import { toast } from "sonner";
+import {
+  blockedStrokes,
+  CUE_TINTS,
+  cueName,
+  FAMILIES,
+  setChange,
+  type Change,
+  type Cue,
+  type CueList,
+  type CueTrigger,
+  type Family,
+  type FamilyTimes,
+} from "@vexa/core";
+import { useClient, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
+import { DraftField } from "../../ui/draft-field";
+import { Choice, Field } from "../../ui/field";
+import { CueStrokes } from "./cue-strokes";
+import { cueTimeWords, readCueTime, readSeconds, timeWords } from "./time-words";
+
+type Fields = Partial<Record<keyof Cue, unknown>>;
+
+/** Everything about one cue: its name and note, what starts it, its times, and the strokes that it is made of. */
+export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; list: CueList }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  /** Sets fields; undefined takes one away. */
+  const put = (words: string, fields: Fields): boolean => {
+    const changes = Object.entries(fields).map(([field, to]): Change => {
+      const from = cue[field as keyof Cue];
+      return setChange(cue.id, [field], { ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) });
+    });
+    return client.transact(`Cue ${cue.number} of ${list.name}: ${words}`, changes);
+  };
+  return (
+    <div className="grid gap-3 p-3">
+      <div className="grid grid-cols-[4rem_1fr] gap-2">
+        <Field label="Number">
+          <DraftField
+            label="Cue number"
+            text={String(cue.number)}
+            onTake={(text) => {
+              const number = Number(text.replace(",", "."));
+              if (number > 0 && number <= 99999) return put(`number ${number}`, { number: Math.round(number * 1000) / 1000 });
+              toast.error(`“${text}” is no cue number: it must be above zero, such as 2 or 2.5. ${cue.number} was kept.`, { id: "number" });
+              return false;
+            }}
+          />
+        </Field>
+        <Field label="Name">
+          <DraftField
+            label="Name of the cue"
+            className="font-sans"
+            text={cue.name ?? ""}
+            placeholder={cueName(cue, show)}
+            onTake={(name) => name.length <= 80 && put(name ? `name ${name}` : "named by what it says", { name: name || null })}
+          />
+        </Field>
+      </div>
+      <Field label="Note">
+        <DraftField
+          label="Note"
+          className="font-sans"
+          text={cue.note ?? ""}
+          placeholder="for whoever runs it"
+          onTake={(note) => note.length <= 2000 && put("note", { note: note || undefined })}
+        />
+      </Field>
+      <Tags cue={cue} onTint={(tint) => put(tint === undefined ? "no tag" : `tag ${tint}`, { tint })} />
+      <Trigger cue={cue} cues={cues} onPut={put} />
+      <Times cue={cue} onPut={put} />
+      <div className="flex gap-1">
+        <Button
+          tone="chip"
+          size="small"
+          aria-pressed={cue.cueOnly === true}
+          title="Its content isn't carried on: the next cue has what was there before"
+          onClick={() => put(cue.cueOnly ? "tracks" : "cue only", { cueOnly: cue.cueOnly ? undefined : true })}
+        >
+          cue only
+        </Button>
+        <Button
+          tone="chip"
+          size="small"
+          aria-pressed={cue.block === true}
+          title="Nothing is carried into it: what it shows now becomes its own"
+          onClick={() =>
+            cue.block ? put("no block", { block: undefined }) : put("a block", { strokes: blockedStrokes(cues, cue), block: true })
+          }
+        >
+          block
+        </Button>
+      </div>
+      <CueStrokes cue={cue} list={list} />
+    </div>
+  );
+}
+
+function Tags({ cue, onTint }: { cue: Cue; onTint: (tint: number | undefined) => void }): React.JSX.Element {
+  return (
+    <div role="group" aria-label="Tag" className="flex items-center gap-1 text-xs text-ink-2">
+      Tag
+      {Array.from({ length: CUE_TINTS }, (_, index) => index + 1).map((tint) => (
+        <button
+          key={tint}
+          type="button"
+          aria-label={`Tag ${tint}`}
+          aria-pressed={cue.tint === tint}
+          data-tint={tint}
+          className={cn("tag size-5 border-2 border-transparent", cue.tint === tint && "border-ink")}
+          onClick={() => onTint(cue.tint === tint ? undefined : tint)}
+        >
+          {tint}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const TRIGGERS = { go: "a go", follow: "when the one before is done", wait: "some time after the one before" } as const;
+
+function Trigger({
+  cue,
+  cues,
+  onPut,
+}: {
+  cue: Cue;
+  cues: readonly Cue[];
+  onPut: (words: string, fields: Fields) => boolean;
+}): React.JSX.Element {
+  const show = useShow();
+  const { trigger } = cue;
+  const type = trigger?.type === "timecode" ? "go" : (trigger?.type ?? "go");
+  const take = (next: keyof typeof TRIGGERS): void => {
+    const made: CueTrigger | undefined = next === "go" ? undefined : next === "wait" ? { type: "wait", seconds: 5 } : { type: "follow" };
+    onPut(`comes with ${TRIGGERS[next]}`, { trigger: made });
+  };
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <Field label="Comes with">
+        <Choice value={type} onChange={(event) => take(event.target.value as keyof typeof TRIGGERS)}>
+          {(Object.keys(TRIGGERS) as (keyof typeof TRIGGERS)[]).map((entry) => (
+            <option key={entry} value={entry}>
+              {TRIGGERS[entry]}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {trigger?.type === "wait" ? (
+        <Field label="Seconds after its go">
+          <SecondsField
+            label="Wait"
+            seconds={trigger.seconds}
+            onSeconds={(seconds) => seconds !== null && onPut(`waits ${seconds} s`, { trigger: { type: "wait", seconds } })}
+          />
+        </Field>
+      ) : (
+        <span />
+      )}
+      <Field label="After it">
+        <Choice
+          value={cue.thenCueId ?? ""}
+          onChange={(event) =>
+            onPut(event.target.value ? "goes elsewhere" : "the next one", { thenCueId: event.target.value || undefined })
+          }
+        >
+          <option value="">the next number</option>
+          {cues.map((entry) => (
+            <option key={entry.id} value={entry.id}>
+              {entry.number} {cueName(entry, show)}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+    </div>
+  );
+}
+
+/** A number of seconds that is typed; empty takes it away where that is allowed. */
+function SecondsField({
+  label,
+  seconds,
+  placeholder,
+  onSeconds,
+}: {
+  label: string;
+  seconds: number | undefined;
+  placeholder?: string;
+  onSeconds: (seconds: number | null) => boolean;
+}): React.JSX.Element {
+  return (
+    <DraftField
+      label={label}
+      text={seconds === undefined ? "" : timeWords(seconds)}
+      {...(placeholder === undefined ? {} : { placeholder })}
+      onTake={(text) => {
+        const read = text === "" ? null : readSeconds(text);
+        if (text !== "" && read === null) {
+          toast.error(`“${text}” is no time: write seconds from 0 to 3600, such as 2, 0.5 or 1:30. What was there was kept.`, {
+            id: "time",
+          });
+          return false;
+        }
+        return onSeconds(read);
+      }}
+    />
+  );
+}
+
+/** In, out and delay of the cue, and each family's own, in seconds or percent of in. An empty field shows whose time holds. */
+function Times({ cue, onPut }: { cue: Cue; onPut: (words: string, fields: Fields) => boolean }): React.JSX.Element {
+  return (
+    <fieldset className="grid gap-1.5">
+      <legend className="mb-1 text-xs text-ink-2">Times from the cue before, seconds</legend>
+      <div className="grid grid-cols-3 gap-2">
+        <Field label="In">
+          <SecondsField
+            label="In"
+            seconds={cue.inSeconds}
+            onSeconds={(seconds) => seconds !== null && onPut(`in ${seconds} s`, { inSeconds: seconds })}
+          />
+        </Field>
+        <Field label="Out">
+          <SecondsField
+            label="Out"
+            seconds={cue.outSeconds}
+            placeholder={`in ${timeWords(cue.inSeconds)}`}
+            onSeconds={(seconds) => onPut(seconds === null ? "out as in" : `out ${seconds} s`, { outSeconds: seconds ?? undefined })}
+          />
+        </Field>
+        <Field label="Delay">
+          <SecondsField
+            label="Delay"
+            seconds={cue.delaySeconds}
+            placeholder="0"
+            onSeconds={(seconds) => onPut(seconds === null ? "no delay" : `delay ${seconds} s`, { delaySeconds: seconds ?? undefined })}
+          />
+        </Field>
+      </div>
+      <div className="grid grid-cols-[4.5rem_1fr_1fr_1fr] items-center gap-x-2 gap-y-1 text-xs text-ink-2">
+        <span />
+        <span>in</span>
+        <span>out</span>
+        <span>delay</span>
+        {FAMILIES.map((family) => (
+          <FamilyRow key={family} cue={cue} family={family} onPut={onPut} />
+        ))}
+      </div>
+      <p className="text-xs text-ink-3">Seconds, or a percent of in such as 50%. Empty: the cue's own, shown in grey.</p>
+    </fieldset>
+  );
+}
+
+function FamilyRow({
+  cue,
+  family,
+  onPut,
+}: {
+  cue: Cue;
+  family: Family;
+  onPut: (words: string, fields: Fields) => boolean;
+}): React.JSX.Element {
+  const own: FamilyTimes = cue.families?.[family] ?? {};
+  const put = (field: keyof FamilyTimes, text: string): boolean => {
+    const time = text === "" ? undefined : readCueTime(text);
+    if (time === null) {
+      toast.error(`“${text}” is no time: write seconds such as 2, or a percent of in such as 50%. What was there was kept.`, {
+        id: "family time",
+      });
+      return false;
+    }
+    const { [field]: _, ...rest } = own;
+    const next: FamilyTimes = time ? { ...rest, [field]: time } : rest;
+    const { [family]: __, ...others } = cue.families ?? {};
+    const families = Object.keys(next).length > 0 ? { ...others, [family]: next } : others;
+    return onPut(`${family} ${field} ${text || "as the cue"}`, { families: Object.keys(families).length > 0 ? families : undefined });
+  };
+  const field = (name: keyof FamilyTimes, holds: string): React.JSX.Element => (
+    <DraftField
+      label={`${family} ${name}`}
+      className="h-6 px-1 text-xs"
+      text={cueTimeWords(own[name])}
+      placeholder={holds}
+      onTake={(text) => put(name, text)}
+    />
+  );
+  return (
+    <>
+      <span>{family}</span>
+      {field("in", timeWords(cue.inSeconds))}
+      {family === "Intensity" ? field("out", timeWords(cue.outSeconds ?? cue.inSeconds)) : <span />}
+      {field("delay", timeWords(cue.delaySeconds ?? 0))}
+    </>
+  );
+}

@@ -1,0 +1,191 @@
+import { X } from "lucide-react";
+import { useNavigate } from "react-router";
+import {
+  attributeInfo,
+  inRank,
+  presetKeys,
+  presetName,
+  setChange,
+  sketchIdOf,
+  strokeName,
+  whoName,
+  type Attribute,
+  type Cue,
+  type CueList,
+  type Part,
+  type Stroke,
+} from "@vexa/core";
+import { partWords } from "../../lanes/part-words";
+import { PRESET_DRAG } from "../../presets/preset-edits";
+import { PresetPicture } from "../../presets/preset-picture";
+import { useInterface } from "../../selection/interface-store";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+
+/** What a cue is made of: a stroke a row. A preset can be dropped on one; all of them open in Build as the lanes that they were. */
+export function CueStrokes({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Element {
+  const show = useShow();
+  const strokes = inRank(cue.strokes);
+  return (
+    <section className="grid gap-1.5" aria-label="Strokes">
+      <h3 className="text-xs text-ink-2">
+        {strokes.length === 0
+          ? "It changes nothing yet."
+          : `${strokes.length} ${strokes.length === 1 ? "stroke" : "strokes"}, later ones win`}
+      </h3>
+      <ul className="grid gap-1">
+        {strokes.map(([id, stroke]) => (
+          <StrokeRow key={id} cue={cue} id={id} stroke={stroke} list={list} />
+        ))}
+      </ul>
+      <OpenInBuild cue={cue} list={list} />
+      <PresetTray
+        label={`Presets to drop on a stroke of cue ${cue.number}`}
+        presets={show.all("preset").toSorted((a, b) => a.rank - b.rank)}
+      />
+    </section>
+  );
+}
+
+function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: Stroke; list: CueList }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const parts = Object.entries(stroke.parts) as [Attribute, Part][];
+  const words = (what: string): string => `Cue ${cue.number} of ${list.name}: ${what}`;
+  const takeOut = (attribute: Attribute): void => {
+    const path = parts.length > 1 ? ["strokes", id, "parts", attribute] : ["strokes", id];
+    client.transact(words(`took ${attributeInfo(attribute).label} out`), [
+      setChange(cue.id, path, { from: parts.length > 1 ? stroke.parts[attribute] : stroke }),
+    ]);
+  };
+  const drop = (event: React.DragEvent): void => {
+    const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
+    if (!preset) return;
+    event.preventDefault();
+    const changes = presetKeys(preset).map((key) => {
+      const from = stroke.parts[key];
+      const to: Part = {
+        shape: from?.shape ?? {},
+        touched: from?.touched ?? 1,
+        ...(from?.fade ? { fade: from.fade } : {}),
+        ...(from?.delay ? { delay: from.delay } : {}),
+        ...(from?.timesIn ? { timesIn: from.timesIn } : {}),
+        presets: { ids: [preset.id], path: "even" },
+      };
+      return setChange(cue.id, ["strokes", id, "parts", key], { ...(from ? { from } : {}), to });
+    });
+    client.transact(words(`${presetName(preset)} on ${whoName(stroke.who, show)}`), changes);
+  };
+  return (
+    <li
+      aria-label={strokeName(stroke, show)}
+      className="rounded border border-edge bg-ground p-1.5 text-xs"
+      onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
+      onDrop={drop}
+    >
+      <p className="truncate font-medium">{whoName(stroke.who, show)}</p>
+      <ul>
+        {parts.map(([attribute, part]) => (
+          <li key={attribute} className="flex items-center gap-1 text-ink-2">
+            <span className="min-w-0 flex-1 truncate">
+              {attributeInfo(attribute).label}{" "}
+              {part.presets ? (
+                <span className="text-linked">∞ {part.presets.ids.map((presetId) => presetNameOf(presetId, show)).join("..")}</span>
+              ) : (
+                <span className="font-mono">{partWords(attribute, part)}</span>
+              )}
+            </span>
+            <button
+              type="button"
+              className="text-ink-3 hover:text-ink"
+              aria-label={`Take ${attributeInfo(attribute).label} of ${whoName(stroke.who, show)} out`}
+              onClick={() => takeOut(attribute)}
+            >
+              <X size={11} aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </li>
+  );
+}
+
+function presetNameOf(id: string, show: ReturnType<typeof useShow>): string {
+  const preset = show.get("preset", id);
+  return preset ? presetName(preset) : "gone";
+}
+
+/** A row of all presets, to be dragged onto a stroke. */
+function PresetTray({
+  label,
+  presets,
+}: {
+  label: string;
+  presets: readonly NonNullable<ReturnType<ReturnType<typeof useShow>["preset"]>>[];
+}): React.JSX.Element {
+  return (
+    <ul aria-label={label} className="flex flex-wrap gap-1 border-t border-edge pt-2">
+      {presets.map((preset) => (
+        <li key={preset.id}>
+          <span
+            draggable
+            title={`${presetName(preset)}: drag it onto a stroke`}
+            className="flex cursor-grab items-center gap-1 rounded border border-edge bg-raised px-1 py-0.5 text-xs"
+            onDragStart={(event) => event.dataTransfer.setData(PRESET_DRAG, preset.id)}
+          >
+            <PresetPicture preset={preset} className="size-4 shrink-0" />
+            <span className="max-w-24 truncate">{presetName(preset)}</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Takes the cue's strokes into one's sketch, where they are the same lanes again; live, or blind. */
+function OpenInBuild({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Element {
+  const client = useClient();
+  const me = useMe();
+  const show = useShow();
+  const navigate = useNavigate();
+  const { select, set } = useInterface();
+  const sketch = show.sketchOf(me.id);
+  const busy = Object.keys(sketch?.strokes ?? {}).length > 0;
+  const open = (how: "live" | "blind"): void => {
+    if (!sketch) return;
+    const blind = how === "blind" ? (true as const) : undefined;
+    const changes = [
+      setChange(sketchIdOf(me.id), ["strokes"], { from: sketch.strokes, to: cue.strokes }),
+      ...(sketch.blind === blind
+        ? []
+        : [setChange(sketch.id, ["blind"], { ...(sketch.blind ? { from: true } : {}), ...(blind ? { to: true } : {}) })]),
+    ];
+    if (!client.transact(`Opened cue ${cue.number} of ${list.name} ${how}`, changes)) return;
+    const [, first] = inRank(cue.strokes)[0] ?? [];
+    if (first) select(first.who);
+    set({ editedCueId: cue.id });
+    void navigate("/build");
+  };
+  return (
+    <div className="grid grid-cols-2 gap-1">
+      {(["live", "blind"] as const).map((how) => (
+        <Button
+          key={how}
+          size="small"
+          disabled={busy || !sketch}
+          title={
+            busy
+              ? "Your sketch isn't empty: record or wipe it first"
+              : how === "live"
+                ? "Its strokes become your sketch, on stage"
+                : "Its strokes become your sketch, and the stage stays as it is"
+          }
+          onClick={() => open(how)}
+        >
+          Edit {how} in Build
+        </Button>
+      ))}
+      {busy && <p className="col-span-2 text-xs text-ink-3">Your sketch isn't empty: record or wipe it first.</p>}
+    </div>
+  );
+}

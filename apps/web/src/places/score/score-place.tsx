@@ -1,0 +1,39 @@
+import { useInterface } from "../../selection/interface-store";
+import { useShow } from "../../session/show-context";
+import { CueSheet } from "./cue-sheet";
+import { CueTable } from "./cue-table";
+import { Lists } from "./lists";
+import { TimeChart } from "./time-chart";
+
+/** Cue lists: the cues, the chosen one's times as a chart and its strokes. */
+export function ScorePlace(): React.JSX.Element {
+  const show = useShow();
+  const { scoreListId, chosenCueIds } = useInterface();
+  const lists = show.all("cueList").toSorted((a, b) => a.rank - b.rank);
+  const list = show.get("cueList", scoreListId) ?? lists[0] ?? null;
+  const cues = list ? show.cuesOf(list.id) : [];
+  const chosen = cues.filter(({ id }) => chosenCueIds.includes(id));
+  const cue = chosen.at(-1) ?? null;
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[208px_minmax(0,1fr)_300px]">
+      <Lists lists={lists} chosen={list} />
+      <div className="flex min-h-0 flex-col">
+        {list ? (
+          <CueTable key={list.id} list={list} cues={cues} chosen={chosen} />
+        ) : (
+          <p className="grid flex-1 place-content-center text-[13px] text-ink-3">
+            There are no cue lists yet. Record a cue in Build; its list appears here.
+          </p>
+        )}
+        {cue && <TimeChart key={cue.id} cue={cue} cues={cues} />}
+      </div>
+      <aside className="min-h-0 overflow-y-auto border-l border-edge bg-bench" aria-label="Chosen cue">
+        {cue && list ? (
+          <CueSheet key={cue.id} cue={cue} cues={cues} list={list} />
+        ) : (
+          <p className="p-3 text-[13px] text-ink-3">Choose a cue to see what it says, and when.</p>
+        )}
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import { useState } from "react";
+import { cueName, type CueList } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
+import { useClient, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { TextInput } from "../../ui/field";
+import { readSeconds } from "./time-words";
+
+/** Runs the list from here: go, back, pause, to the chosen cue in a time of choice, and let go with the time that this takes. */
+export function Transport({ list }: { list: CueList }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const { chosenCueIds } = useInterface();
+  const [time, setTime] = useState("");
+  const playback = show.all("playback").find(({ listId }) => listId === list.id);
+  if (!playback)
+    return (
+      <p className="shrink-0 border-b border-edge px-3 py-2 text-xs text-ink-3">
+        No card plays this list: put it on a page in Perform, under Arrange.
+      </p>
+    );
+  const playbackId = playback.id;
+  const state = show.playbackState(playbackId);
+  const cue = show.get("cue", state?.cueId);
+  const chosen = show.get("cue", chosenCueIds.at(-1));
+  const seconds = time.trim() === "" ? undefined : readSeconds(time);
+  const paused = state?.pausedSeconds !== undefined;
+  return (
+    <div
+      role="group"
+      aria-label={`Run ${list.name}`}
+      className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-edge px-3 py-1.5"
+    >
+      <Button tone="live" size="small" onClick={() => client.play({ type: "go", playbackId })}>
+        Go
+      </Button>
+      <Button size="small" disabled={!cue} onClick={() => client.play({ type: "back", playbackId })}>
+        Back
+      </Button>
+      <Button
+        size="small"
+        disabled={!cue}
+        aria-pressed={paused}
+        onClick={() => client.play({ type: paused ? "continue" : "pause", playbackId })}
+      >
+        {paused ? "Continue" : "Pause"}
+      </Button>
+      <span className="flex items-center gap-1">
+        <Button
+          size="small"
+          disabled={!chosen || seconds === null}
+          title="To the chosen cue, in its own times or in the seconds beside; 0 is a cut"
+          onClick={() =>
+            chosen &&
+            client.play({ type: "go", playbackId, cueId: chosen.id, ...(seconds === undefined || seconds === null ? {} : { seconds }) })
+          }
+        >
+          {chosen ? `Go to ${chosen.number}` : "Go to"}
+        </Button>
+        <TextInput
+          aria-label="Seconds for going there"
+          aria-invalid={seconds === null}
+          className="h-6 w-20 font-mono text-xs"
+          placeholder="its own"
+          value={time}
+          onChange={(event) => setTime(event.target.value)}
+          onKeyDown={(event) => event.stopPropagation()}
+        />
+      </span>
+      <span className="min-w-0 flex-1 truncate text-right text-xs text-ink-2">
+        {cue ? (
+          <>
+            <span className="text-live">●</span> {cue.number} {cueName(cue, show)}
+          </>
+        ) : (
+          "doesn't run"
+        )}
+      </span>
+      <Button
+        size="small"
+        disabled={!cue}
+        title={`Back to what lies beneath in ${playback.releaseSeconds} s. In and out are times between cues; this one is the time of letting go, and belongs to the card.`}
+        onClick={() => client.play({ type: "let-go", playbackId })}
+      >
+        Let go, {playback.releaseSeconds} s
+      </Button>
+    </div>
+  );
+}
