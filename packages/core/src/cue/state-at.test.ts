@@ -1,6 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
-import { resolve } from "../stroke/resolve";
+import type { Motion } from "../motion/motion";
+import type { Preset } from "../preset/preset";
+import { NO_CONTENT } from "../preset/record-preset";
+import { laidOver, resolve } from "../stroke/resolve";
+import { contextWith, type Row } from "../stroke/row";
+import type { Part, Stroke } from "../stroke/stroke";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { Show } from "../show/show";
 import { stateAt } from "./state-at";
@@ -105,4 +110,135 @@ function fold(show: Show, cueId: string): Map<number, number> {
     else if (cue.block) state = new Map();
   }
   return state;
+}
+
+describe("stateAt, from the last cue backward", () => {
+  it("equals going through all cues from the first on, with fans, masks, riders, presets, motions and aims (40 seeds)", () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const random = seededRandom(seed);
+      const show = smallShow([
+        ...PRESETS,
+        ...listWithCard(
+          "a",
+          Array.from({ length: 12 }, () => randomCue(random, seed % 2 === 0)),
+        ),
+      ]);
+      for (const cueId of ["a-5", "a-12"]) {
+        const found = stateAt(show.cuesOf("a"), cueId, show);
+        expect(found.rows.map(plain)).toEqual(forward(show, cueId).map(plain));
+      }
+    }
+  });
+
+  it("reads what it used: the cues, and the groups and presets of what shows", () => {
+    const show = smallShow([
+      ...PRESETS,
+      ...listWithCard("a", [
+        { inSeconds: 0, strokes: [strokeOn("cells", { ColorAdd_R: part([0.5]) })] },
+        { inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: referring("bright") })] },
+      ]),
+    ]);
+    expect([...stateAt(show.cuesOf("a"), "a-2", show).reads].sort()).toEqual(["a-1", "a-2", "bright", "cells", "movers"]);
+  });
+});
+
+/** A row as numbers of nine digits: sums may be made in another order. */
+const plain = ({ parameter, value, nudge, fade, delay, motions }: Row): unknown => {
+  const nine = (number: number | null): string | null => (number === null ? null : (number + 0).toFixed(9));
+  return [
+    parameter,
+    nine(value),
+    nine(nudge),
+    fade,
+    delay,
+    motions.map((motion) => [nine(motion.low), motion.relative, motion.count, nine(motion.phaseCycles)]),
+  ];
+};
+const preset = (id: string, content: Partial<Preset>): Preset => ({
+  ...NO_CONTENT,
+  id,
+  kind: "preset",
+  version: 1,
+  name: id,
+  rank: 0,
+  family: "Mixed",
+  territoryId: null,
+  ...content,
+});
+const PRESETS = [
+  preset("bright", { universal: { Dimmer: part([0.8]) } }),
+  preset("some", { perHead: { "fx-2": { Dimmer: 0.3, Pan: 20 } } }),
+];
+const referring = (id: string): Part => ({ presets: { ids: [id], path: "even" }, shape: {}, touched: 1 });
+
+function randomCue(random: () => number, aims: boolean): Parameters<typeof listWithCard>[1][number] {
+  const motion: Motion = {
+    kind: "wave",
+    waveform: "sine",
+    low: -0.2,
+    high: 0.2,
+    base: random() < 0.6 ? "relative" : "absolute",
+    phase: { knots: [0, 360] },
+    phaseShape: {},
+    masterId: "pulse",
+    rate: { knots: [1] },
+    ...(random() < 0.5 ? { count: 2, fadeInSeconds: 1 } : {}),
+  };
+  const dimmer = (): Part => {
+    const dice = random();
+    if (dice < 0.3) return part([random(), random()], { fade: { knots: [random()] } });
+    if (dice < 0.45) return { shape: {}, touched: 1, nudge: { knots: [random() / 4] } };
+    if (dice < 0.65) return { shape: {}, touched: 1, motion };
+    return referring(dice < 0.85 ? "bright" : "some");
+  };
+  const stroke = (rank: number): Stroke => ({
+    who:
+      random() < 0.6 ? { groupIds: ["movers"] } : { groupIds: ["movers"], mask: { type: "every", n: 2, at: 1 + Math.floor(random() * 2) } },
+    rank,
+    parts: {
+      ...(random() < 0.7 ? { Dimmer: dimmer() } : {}),
+      ...(random() < 0.5 ? { Pan: random() < 0.7 ? part([200 * random() - 100]) : { shape: {}, touched: 1, nudge: { knots: [5] } } } : {}),
+      ...(aims && random() < 0.4
+        ? {
+            Position: {
+              shape: {},
+              touched: 1,
+              points: { knots: [{ x: 8 * random(), y: 9 * random() - 4, z: 0 }], path: "straight" as const },
+            },
+          }
+        : {}),
+      ...(random() < 0.3 ? { ColorAdd_R: part([random()]) } : {}),
+    },
+  });
+  const strokes = [stroke(1), stroke(2)].filter(({ parts }) => Object.keys(parts).length > 0);
+  return {
+    inSeconds: 1,
+    strokes,
+    ...(random() < 0.15 ? { cueOnly: true as const } : {}),
+    ...(random() < 0.08 ? { block: true as const } : {}),
+  };
+}
+
+/** The state as one would first write it: all cues that count, from the first on, whole. */
+function forward(show: Show, cueId: string): Row[] {
+  const cues = show.cuesOf("a");
+  const target = cues.findIndex(({ id }) => id === cueId);
+  const start = Math.max(
+    0,
+    cues.slice(0, target + 1).findLastIndex(({ block }) => block === true),
+  );
+  const rows = new Map<number, Row>();
+  for (let index = start; index <= target; index++) {
+    const cue = cues[index]!;
+    if (cue.cueOnly && index !== target) continue;
+    const present = (parameter: number): number | null => rows.get(parameter)?.value ?? null;
+    const context = contextWith(show, rows.size > 0 ? { present } : {});
+    for (const row of resolve(cue.strokes, context).rows) {
+      const motions = row.motions.map((motion) => ({ ...motion, fadeInSeconds: 0, count: motion.count === null ? null : 0 }));
+      const { parameter, value, nudge } = row;
+      const own = index === target ? row : { parameter, value, nudge, fade: null, delay: null, motions };
+      rows.set(parameter, laidOver(rows.get(parameter), own));
+    }
+  }
+  return [...rows.values()].sort((a, b) => a.parameter - b.parameter);
 }

@@ -1,5 +1,10 @@
-import { laidOver, resolve, type Resolved } from "../stroke/resolve";
+import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { Who } from "../selection/who";
+import { laidOver, onlyRides, partRows, partsInOrder, resolve, type Resolved } from "../stroke/resolve";
+import { partReads } from "../stroke/part-reads";
 import { contextWith, type ResolveContext, type Row } from "../stroke/row";
+import { spreadOf } from "../stroke/spread";
+import { inRank, type Part, type Strokes } from "../stroke/stroke";
 import type { Cue } from "./cue";
 
 /**
@@ -9,24 +14,117 @@ import type { Cue } from "./cue";
  */
 export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContext): Resolved {
   const target = cues.findIndex(({ id }) => id === cueId);
-  const rows = new Map<number, Row>();
   const reads = new Set<string>();
+  const counting: Cue[] = [];
   for (let index = firstThatCounts(cues, target); index <= target; index++) {
-    const cue = cues[index]!;
-    reads.add(cue.id);
-    if (cue.cueOnly && index !== target) continue;
+    reads.add(cues[index]!.id);
+    if (!cues[index]!.cueOnly || index === target) counting.push(cues[index]!);
+  }
+  if (counting.length <= 1) {
+    const resolved = resolve(counting[0]?.strokes ?? {}, contextWith(show, { reaches: show.reaches }));
+    resolved.reads.forEach((id) => reads.add(id));
+    return { rows: resolved.rows, reads };
+  }
+  // Aiming at points goes on from where the cue before left each head: that has to be followed from the first cue on. All else is
+  // found from the last cue backward, and what lies under it isn't looked at.
+  const aims = counting.some(({ strokes }) => fromTheTop(strokes).some(({ attribute }) => attribute === "Position"));
+  const rows = new Map<number, Row>();
+  if (aims) foldForward(counting, show, { rows, reads });
+  foldBackward(counting, show, { rows, reads, without: aims ? "Position" : null });
+  return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
+}
+
+interface Fold {
+  readonly rows: Map<number, Row>;
+  readonly reads: Set<string>;
+}
+
+/** The positions of all cues, from the first on. */
+function foldForward(cues: readonly Cue[], show: ResolveContext, { rows, reads }: Fold): void {
+  cues.forEach((cue, index) => {
+    const strokes = positionsOf(cue.strokes);
+    if (!strokes) return;
     // A head goes on from where the cue before left it: no needless flips between two ways to look at a point.
     const present = (parameter: number): number | null => rows.get(parameter)?.value ?? null;
-    const within = { reaches: show.reaches, ...(rows.size > 0 ? { present } : {}) };
-    const resolved = resolve(cue.strokes, contextWith(show, within));
+    const resolved = resolve(strokes, contextWith(show, { reaches: show.reaches, ...(rows.size > 0 ? { present } : {}) }));
     resolved.reads.forEach((id) => reads.add(id));
-    if (rows.size === 0 && index === target) return { rows: resolved.rows, reads };
     for (const row of resolved.rows) {
       const tracked = rows.get(row.parameter);
-      rows.set(row.parameter, laidOver(tracked, index === target ? row : trackedIn(row)));
+      rows.set(row.parameter, laidOver(tracked, index === cues.length - 1 ? row : trackedIn(row)));
     }
+  });
+}
+
+/** Everything else, from the last cue backward: the first value that is found for a parameter is the one that counts. */
+function foldBackward(cues: readonly Cue[], show: ResolveContext, { rows, reads, without }: Fold & { without: "Position" | null }): void {
+  const known = new Set<number>();
+  const riders = new Map<number, Row[]>();
+  const covered = new Set<string>();
+  for (let index = cues.length - 1; index >= 0; index--)
+    for (const { key, attribute, part, who } of fromTheTop(cues[index]!.strokes)) {
+      if (covered.has(key) || (without !== null && attributeInfo(attribute).family === without)) continue;
+      who.groupIds?.forEach((id) => reads.add(id));
+      for (const id of partReads(part, show)) reads.add(id);
+      for (const own of partRows({ attribute, part, spread: spreadOf(who, show), show })) {
+        if (known.has(own.parameter)) continue;
+        const row = index === cues.length - 1 ? own : trackedIn(own);
+        const above = riders.get(own.parameter) ?? [];
+        if (row.value === null) riders.set(own.parameter, [row, ...above]);
+        else {
+          known.add(own.parameter);
+          riders.delete(own.parameter);
+          rows.set(own.parameter, above.reduce(laidOver, row));
+        }
+      }
+      if (covers(part, attribute, show)) covered.add(key);
+    }
+  for (const [parameter, [lowest, ...above]] of riders) rows.set(parameter, above.reduce(laidOver, lowest!));
+}
+
+interface PartAt {
+  readonly key: string;
+  readonly attribute: Attribute;
+  readonly part: Part;
+  readonly who: Who;
+}
+
+// Strokes never change in place.
+const partsFromTheTop = new WeakMap<Strokes, readonly PartAt[]>();
+const positions = new WeakMap<Strokes, Strokes | null>();
+
+/** All parts of strokes, the topmost first, each with a key of whom and what it is about. */
+function fromTheTop(strokes: Strokes): readonly PartAt[] {
+  let found = partsFromTheTop.get(strokes);
+  if (!found) {
+    found = inRank(strokes)
+      .flatMap(([, { who, parts }]) => {
+        const key = JSON.stringify(who);
+        return partsInOrder(parts).map(([attribute, part]): PartAt => ({ key: `${key} ${attribute}`, attribute, part, who }));
+      })
+      .toReversed();
+    partsFromTheTop.set(strokes, found);
   }
-  return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
+  return found;
+}
+
+/** The strokes with their positions alone; null when they have none. */
+function positionsOf(strokes: Strokes): Strokes | null {
+  let found = positions.get(strokes);
+  if (found === undefined) {
+    const entries = Object.entries(strokes).flatMap(([id, stroke]) => {
+      const parts = Object.entries(stroke.parts).filter(([name]) => attributeInfo(name as Attribute).family === "Position");
+      return parts.length > 0 ? [[id, { ...stroke, parts: Object.fromEntries(parts) }] as const] : [];
+    });
+    positions.set(strokes, (found = entries.length > 0 ? Object.fromEntries(entries) : null));
+  }
+  return found;
+}
+
+/** Whether a part says something for every head that it is about: then the same part of an earlier cue can't be seen. */
+function covers(part: Part, attribute: Attribute, show: ResolveContext): boolean {
+  if (onlyRides(part)) return false;
+  if (part.motion?.kind === "steps" && part.motion.steps.some(({ presetId }) => presetId !== undefined)) return false;
+  return part.presets?.ids.every((id) => (show.preset?.(id)?.universal ?? {})[attribute] !== undefined) ?? true;
 }
 
 /** The nearest block at or before a cue: what lies before it says nothing there. */
