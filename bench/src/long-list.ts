@@ -67,6 +67,5 @@ export function goToLastInFrames(): number {
     times.push(performance.now() - before);
     if (!done.ok) throw new Error(done.error.code);
   }
-  console.log(times.map((t) => t.toFixed(1)).join(" "));
   return median(times) / (1000 / 44.1);
 }

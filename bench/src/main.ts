@@ -11,6 +11,7 @@ import {
   oneFaderShare,
 } from "./frame-time";
 import { commandToPacket } from "./latency";
+import { goToLastInFrames } from "./long-list";
 import { movingShare } from "./moving-share";
 
 /** `./vexa bench [--quick]`: prints ratios of this very run and keeps them in bench/results/latest.json. */
@@ -46,6 +47,7 @@ tell("one fader moves and all else rests, over a full frame, 256 universes", `x 
 tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 3");
 tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "");
 tell("edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames", shown(presetEditInFrames()), "<= 1");
+tell("go to the last of 2,000 cues until it is compiled, in frames", shown(goToLastInFrames()), "state within 1");
 const moving = movingShare(rounds);
 tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");
 const frames = quick ? 10_000 : 100_000;

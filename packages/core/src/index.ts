@@ -118,6 +118,7 @@ export { mayChange, mayPlay } from "./show/rights";
 export { cueAfter, playChanges, type PlayCommand } from "./show/play";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";
+export { addedStrokes, strokesWithout } from "./show/record-cue";
 export { nextDue, secondsLeft, type Due } from "./show/next-due";
 export { drivenBy, type DrivenBy } from "./show/driven-by";
 export { compile, type CompiledRows } from "./engine/compile";

@@ -1,5 +1,5 @@
 import { fields, numberIn, optional, type Flaw, type Schema } from "../document/schema";
-import { FAMILIES, type Family } from "../rig/attributes";
+import { type FAMILIES, type Family } from "../rig/attributes";
 import type { Seconds } from "../units/units";
 
 /** Seconds, or a part of the cue's in-time (1 = all of it): those stretch with it. */

@@ -81,8 +81,9 @@ describe("stateAt", () => {
       for (let step = 0; step < 12; step++) {
         const to = 1 + Math.floor(random() * 6);
         const playbackId = "card-a";
-        if (random() < 0.3) bench.play({ type: "go", playbackId });
-        else if (random() < 0.3) bench.play({ type: "back", playbackId });
+        const dice = random();
+        if (dice < 0.3) bench.play({ type: "go", playbackId });
+        else if (dice < 0.5) bench.play({ type: "back", playbackId });
         else bench.play({ type: "go", playbackId, cueId: `a-${to}`, ...(random() < 0.4 ? { seconds: random() } : {}) });
         bench.t += random();
         bench.engine.tick(bench.t, bench.frame);

@@ -7,6 +7,7 @@ import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
+import { RecordIntoCue, type IntoCue } from "./record-into-cue";
 
 const NEW_LIST = "";
 
@@ -55,6 +56,9 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const [number, setNumber] = useState<string | null>(null);
   const [colorPath, setColorPath] = useState<"" | "even" | "round">("");
   const [complaint, setComplaint] = useState<string | null>(null);
+  const [what, setWhat] = useState<"new" | IntoCue>("new");
+  const present = listId === NEW_LIST ? [] : show.cuesOf(listId);
+  const into = present.length > 0 && what !== "new" ? what : null;
   const nextNumber = listId === NEW_LIST ? 1 : Math.floor((show.cuesOf(listId).at(-1)?.number ?? 0) + 1);
   const count = Object.keys(strokes).length;
   const groups = [
@@ -63,6 +67,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
 
   const record = (event: React.FormEvent): void => {
     event.preventDefault();
+    if (into) return;
     const cueNumber = Number((number ?? String(nextNumber)).replace(",", "."));
     const seconds = Number(inSeconds.replace(",", "."));
     if (!(cueNumber > 0)) return setComplaint("The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.");
@@ -87,32 +92,8 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       onDone();
     }
   };
-  if (count === 0)
-    return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
-  return (
-    <form onSubmit={record} className="grid gap-3">
-      <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
-        <p className="text-sketch">
-          ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
-        </p>
-        <p className="mt-1 text-ink-2">{nameOfCue({ name: null, strokes }, show)}</p>
-        {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
-      </div>
-      <Field label="Cue list">
-        <Choice value={listId} onChange={(event) => setListId(event.target.value)} autoFocus>
-          <option value={NEW_LIST}>A new list</option>
-          {lists.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-      </Field>
-      {listId === NEW_LIST && (
-        <Field label="Name of the list">
-          <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
-        </Field>
-      )}
+  const newCue = (
+    <>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Cue number">
           <TextInput
@@ -149,6 +130,45 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       <Button type="submit" tone="sketch" size="touch">
         Record cue
       </Button>
+    </>
+  );
+  if (count === 0)
+    return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
+  return (
+    <form onSubmit={record} className="grid gap-3">
+      <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
+        <p className="text-sketch">
+          ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
+        </p>
+        <p className="mt-1 text-ink-2">{nameOfCue({ name: null, strokes }, show)}</p>
+        {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
+      </div>
+      <Field label="Cue list">
+        <Choice value={listId} onChange={(event) => setListId(event.target.value)} autoFocus>
+          <option value={NEW_LIST}>A new list</option>
+          {lists.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {listId === NEW_LIST && (
+        <Field label="Name of the list">
+          <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
+        </Field>
+      )}
+      {present.length > 0 && (
+        <Field label="What to do">
+          <Choice value={what} onChange={(event) => setWhat(event.target.value as "new" | IntoCue)}>
+            <option value="new">record a new cue</option>
+            <option value="add">add to a cue</option>
+            <option value="replace">replace a cue</option>
+            <option value="take out">take out of a cue</option>
+          </Choice>
+        </Field>
+      )}
+      {into ? <RecordIntoCue cues={present} how={into} strokes={strokes} onDone={onDone} /> : newCue}
     </form>
   );
 }

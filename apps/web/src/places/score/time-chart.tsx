@@ -159,8 +159,8 @@ function BarRow({
       onPointerUp={() => (drag.current = null)}
       onKeyDown={(event) => {
         const by = { ArrowLeft: -0.1, ArrowRight: 0.1, ArrowDown: -0.1, ArrowUp: 0.1 }[event.key];
-        event.stopPropagation();
         if (by === undefined) return;
+        event.stopPropagation();
         event.preventDefault();
         put(end, span[end] + by, crypto.randomUUID());
       }}

@@ -41,7 +41,7 @@ export function FigureDrawer({
   };
   const onKey = (event: React.KeyboardEvent, index: number): void => {
     const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0] }[event.key];
-    event.stopPropagation();
+    if (by ?? event.key === "Delete") event.stopPropagation();
     gesture.current = crypto.randomUUID();
     if (event.key === "Delete" && points.length > 2) put(points.toSpliced(index, 1));
     if (!by) return;

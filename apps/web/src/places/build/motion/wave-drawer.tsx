@@ -80,7 +80,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
   const onKey = (event: React.KeyboardEvent, index: number): void => {
     const point = wave.points[index]!;
     const by = { ArrowUp: [0, 0.02], ArrowDown: [0, -0.02], ArrowLeft: [-0.01, 0], ArrowRight: [0.01, 0] }[event.key];
-    event.stopPropagation();
+    if (by ?? event.key === "Delete") event.stopPropagation();
     gesture.current = crypto.randomUUID();
     if (event.key === "Delete" && wave.points.length > 2 && index > 0) set(wave.points.toSpliced(index, 1));
     if (!by) return;
