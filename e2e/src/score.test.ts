@@ -1,5 +1,5 @@
 import type { Locator } from "playwright-core";
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
 import { pause, until } from "./until";
@@ -159,147 +159,55 @@ describe("a song of four cues", () => {
     story.node.collect();
     await press("Go");
     await pause(5200);
-    // Cue 2 takes 1 s to 20 %, then cue 3 follows on for 1 s to 60 %, and cue 4 comes 2 s after the go of cue 3.
+    // Cue 2 goes down to 20 % in 1 s, cue 3 follows on up to 60 % in 1 s, and cue 4 takes the first head down to nothing 2 s after the
+    // go of cue 3. Each is half-way half a second after its go: a late frame doesn't move that.
     const levels = story.node
       .history(3)
       .map(({ atSeconds, levels: slots }) => ({ at: atSeconds, level: (slots[4]! * 256 + slots[5]!) / 65535 }));
-    const lowest = levels.reduce((best, entry) => (entry.level < best.level && entry.at < levels[0]!.at + 2 ? entry : best));
-    expect(near(lowest.level, 0.2, 0.015)).toBe(true);
-    const peak = levels.find(({ at, level }) => at > lowest.at && level > 0.598)!;
-    expect(Math.abs(peak.at - lowest.at - 1)).toBeLessThan(0.08);
-    // Cue 4 takes the first head from 60 % down to nothing.
-    const leaves = levels.find(({ at, level }) => at > peak.at && level < 0.59)!;
-    expect(Math.abs(leaves.at - lowest.at - 2)).toBeLessThan(0.1);
+    const crossing = (half: number, way: "up" | "down", from: number): number => {
+      const at = levels.findIndex(({ at: when, level }) => when > from && (way === "up" ? level >= half : level <= half));
+      const [before, after] = [levels[at - 1]!, levels[at]!];
+      return before.at + ((half - before.level) / (after.level - before.level)) * (after.at - before.at);
+    };
+    const second = crossing(0.6, "down", 0);
+    const third = crossing(0.4, "up", second + 0.3);
+    const fourth = crossing(0.3, "down", third);
+    expect(Math.abs(third - second - 1)).toBeLessThan(0.06);
+    expect(Math.abs(fourth - third - 2)).toBeLessThan(0.06);
   });
 });
 
-describe("editing a list", () => {
-  beforeEach(async () => {
-    await place("Score");
-    await story.page
-      .getByRole("navigation", { name: "Cue lists" })
-      .getByRole("button", { name: /Night bloom/ })
-      .click();
-  });
-  const numbers = async (): Promise<string> =>
-    (await rows().allInnerTexts()).map((text) => /\d+(\.\d+)?/.exec(text.replace("●", ""))![0]).join(" ");
-
-  it("copies, moves, renumbers and deletes cues, several at a time, and finds them by words", async () => {
+describe("a list as a chase and as a one-shot", () => {
+  it("steps on the beats of its tempo, at the wire, and lets go by itself at the end", async () => {
     const { page } = story;
+    for (const number of [2, 3, 4]) {
+      await row(number).click();
+      await sheet().getByLabel("Comes with").selectOption({ label: "a go" });
+    }
+    await page.getByRole("combobox", { name: "Runs as" }).selectOption({ label: "a chase: a step a beat" });
+    await story.typeIn("BPM of the chase", "240");
     await row(1).click();
-    await row(2).click({ modifiers: ["Shift"] });
-    await page.getByRole("button", { name: "Copy behind" }).click();
-    await until("two copies lie between 2 and 3", async () => (await numbers()) === "1 2 2.1 2.2 3");
-    await page.getByRole("button", { name: "Renumber" }).click();
-    await until("whole numbers", async () => (await numbers()) === "1 2 3 4 5");
-    await row(5).click();
-    await page.getByRole("button", { name: "Move up" }).click();
-    await until("the last has moved up", async () => (await numbers()) === "1 2 3 3.1 4");
-    await page.keyboard.press("Control+z");
-    await until("and back", async () => (await numbers()) === "1 2 3 4 5");
-    await row(3).click();
-    await row(4).click({ modifiers: ["Control"] });
-    await page.getByRole("button", { name: "Delete", exact: true }).click();
-    await until("three are left", async () => (await numbers()) === "1 2 5");
-    await page.getByLabel("Search cues").fill("open");
-    await until("one is found", async () => (await numbers()) === "5");
-    await page.getByLabel("Search cues").fill("walrus");
-    await page.getByText("No cue has “walrus”").waitFor();
-    await page.getByLabel("Search cues").fill("");
-    await row(1).click();
-    await field("Cue number", "2");
-    await message(page, /“Seeds in the dark”|already has it/)
-      .first()
-      .waitFor();
-    expect((await numbers()).startsWith("1 2")).toBe(true);
-  });
+    await run().getByLabel("Seconds for going there").fill("0");
+    await press("Go to 1");
+    await run().getByLabel("Seconds for going there").fill("");
+    await pause(400);
+    story.node.collect();
+    await pause(3000);
+    // The first head stands at 100, 20, 60 and 0 % in turn, a quarter of a second each.
+    const levels = story.node
+      .history(3)
+      .map(({ atSeconds, levels: slots }) => ({ at: atSeconds, level: Math.round(((slots[4]! * 256 + slots[5]!) / 65535) * 100) }));
+    const steps = levels.filter(({ level }, index) => index > 0 && level !== levels[index - 1]!.level);
+    expect(new Set(steps.map(({ level }) => level))).toEqual(new Set([100, 20, 60, 0]));
+    const gaps = steps.slice(1).map(({ at }, index) => at - steps[index]!.at);
+    const mean = gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length;
+    expect(Math.abs(mean - 0.25)).toBeLessThan(0.01);
 
-  it("shows what starts, tracks and ends; cue only takes back, a block stands by itself and looks the same", async () => {
-    const { page } = story;
-    await row(2).click();
-    await page.getByRole("button", { name: "Tracking" }).click();
-    const tracking = page.getByRole("region", { name: "Tracking" });
-    const pan = tracking.getByRole("row", { name: /Rib spots Pan/ });
-    expect(await pan.getByRole("img", { name: "tracks" }).count()).toBe(1);
-    await sheet().getByRole("button", { name: "block" }).click();
-    await until("it says everything itself", async () => (await pan.getByRole("img", { name: "tracks" }).count()) === 0);
-    await sheet()
-      .getByText(/3 strokes/)
-      .waitFor();
-    await page.keyboard.press("Control+z");
-    await until("it tracks again", async () => (await pan.getByRole("img", { name: "tracks" }).count()) === 1);
-    await page.getByRole("button", { name: "Cues", exact: true }).click();
-  });
-
-  it("takes a preset dropped on a stroke, and the stage follows", async () => {
-    const { page } = story;
-    await row(1).click();
-    const stroke = sheet().getByRole("listitem", { name: /^Floor washes/ });
-    await stroke.getByText("∞ Dusk").waitFor();
-    await sheet().getByTitle("Moss: drag it onto a stroke").dragTo(stroke);
-    await stroke.getByText("∞ Moss").waitFor();
-    await page.keyboard.press("Control+z");
-    await stroke.getByText("∞ Dusk").waitFor();
-  });
-
-  it("opens a cue's strokes in Build as the lanes that they were, blind, and puts them back", async () => {
-    const { page } = story;
-    await row(2).click();
-    await sheet().getByRole("button", { name: "Edit blind in Build" }).click();
-    await page.getByText("blind: your sketch, not the stage").waitFor();
-    expect(await page.getByLabel("Dimmer value", { exact: true }).inputValue()).toBe("30..100..30");
-    expect(story.dimmer(0)).toBe(0);
-    await setLane(page, "Dimmer", "10..90..10");
-    await pause(300);
-    expect(story.dimmer(0)).toBe(0);
-    await page.getByRole("button", { name: "Put it back" }).click();
-    await row(2).waitFor();
-    await row(2).click();
-    await sheet().getByText("10..90..10").waitFor();
-    await page.keyboard.press("Control+z");
-    await until("one step gives both back", async () => (await sheet().getByText("30..100..30").count()) === 1);
-    await place("Build");
-    await story.fresh();
-    await page.keyboard.press("b");
-    await until("live again", async () => (await page.getByText("blind: your sketch, not the stage").count()) === 0);
-  });
-
-  it("records into a cue that is there: adds, takes out, and replaces", async () => {
-    const { page } = story;
-    await place("Build");
-    await pickGroup(page, "Floor washes");
-    await setLane(page, "Dimmer", "77");
-    const into = async (what: string, button: string): Promise<void> => {
-      await page.getByRole("button", { name: "Record cue" }).first().click();
-      await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Night bloom" });
-      await page.getByRole("combobox", { name: /^What to do/ }).selectOption({ label: what });
-      await page.getByRole("combobox", { name: /^Which cue/ }).selectOption({ index: 1 });
-      await page.getByRole("button", { name: button }).click();
-    };
-    const strokes = async (): Promise<string> => {
-      await place("Score");
-      await page
-        .getByRole("navigation", { name: "Cue lists" })
-        .getByRole("button", { name: /Night bloom/ })
-        .click();
-      await row(2).click();
-      const text = (await sheet().getByRole("region", { name: "Strokes" }).getByRole("listitem").allInnerTexts()).join(" ");
-      await place("Build");
-      return text;
-    };
-    await into("add to a cue", "Add to the cue");
-    await message(page, /Added to cue 2/).waitFor();
-    const added = await strokes();
-    expect(added).toContain("Dimmer 77");
-    expect(added).toContain("30..100..30");
-    await into("take out of a cue", "Take out of the cue");
-    await message(page, /Taken out of cue 2/).waitFor();
-    expect(await strokes()).not.toContain("77");
-    await into("replace a cue", "Replace the cue");
-    await message(page, /Replaced cue 2/).waitFor();
-    const replaced = await strokes();
-    expect(replaced).toContain("Dimmer 77");
-    expect(replaced).not.toContain("30..100..30");
-    await story.fresh();
+    await page.getByRole("combobox", { name: "Runs as" }).selectOption({ label: "a one-shot: lets go after the last" });
+    await row(4).click();
+    await press("Go to 4");
+    await until("it has let go", async () => (await run().getByText("doesn't run").count()) === 1);
+    await until("the stage is dark", () => story.dimmer(23) === 0);
+    await page.getByRole("combobox", { name: "Runs as" }).selectOption({ label: "a cue list" });
   });
 });

@@ -99,7 +99,7 @@ export { inStep } from "./stroke/in-step";
 export type { ResolveContext, Row, RowMotion } from "./stroke/row";
 export { seenStrokes } from "./stroke/seen";
 export { headValues, type HeadValue } from "./stroke/head-values";
-export { CUE_TINTS, type Cue, type CueList, type CueTrigger } from "./cue/cue";
+export { CUE_TINTS, type Chase, type Cue, type CueList, type CueTrigger } from "./cue/cue";
 export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes, type TimeSource } from "./cue/cue-times";
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";

@@ -1,4 +1,4 @@
-import { nextDue, type Due, type Person, type Show } from "@vexa/core";
+import { nextDue, sameJson, type Due, type Person, type Show } from "@vexa/core";
 import type { Door } from "./door";
 
 /** Changes come in crowds (a drag): what is due is worked out once for all of them. */
@@ -7,7 +7,7 @@ const REST_MS = 20;
 const LONGEST_MS = 2 ** 31 - 1;
 
 /**
- * Starts cues that follow on or wait, each at its very moment: the go is dated to when it was due, however late the timer is. What is
+ * Starts cues that follow on or wait, steps of chases, and the letting go of one-shots, each at its very moment: the go is dated to when it was due, however late the timer is. What is
  * due is worked out anew whenever the show changes, so that times changed while a cue runs count.
  */
 export class FollowOn {
@@ -36,7 +36,7 @@ export class FollowOn {
     for (const state of show.all("playbackState")) {
       const due = state.cueId === null ? null : nextDue(show, state);
       if (!due) continue;
-      running.add(due.playbackId);
+      running.add(due.command.playbackId);
       this.#wait(due);
     }
     for (const [playbackId, { timer }] of this.#timers)
@@ -47,18 +47,20 @@ export class FollowOn {
   }
 
   #wait(due: Due): void {
-    const present = this.#timers.get(due.playbackId);
-    if (present?.due.cueId === due.cueId && present.due.atSeconds === due.atSeconds) return;
+    const { playbackId } = due.command;
+    const present = this.#timers.get(playbackId);
+    if (present && sameJson(present.due, due)) return;
     if (present) clearTimeout(present.timer);
     const ms = Math.min(LONGEST_MS, Math.max(0, (due.atSeconds - this.#now()) * 1000));
-    this.#timers.set(due.playbackId, { due, timer: setTimeout(() => this.#go(due), ms) });
+    this.#timers.set(playbackId, { due, timer: setTimeout(() => this.#go(due), ms) });
   }
 
   #go(due: Due): void {
-    this.#timers.delete(due.playbackId);
+    const { playbackId } = due.command;
+    this.#timers.delete(playbackId);
     if (this.#now() < due.atSeconds - 0.001) return this.#wait(due);
-    const person = whoPlays(this.#door.show, due.playbackId);
-    if (person) void this.#door.play(person, { type: "go", playbackId: due.playbackId, cueId: due.cueId }, due.atSeconds);
+    const person = whoPlays(this.#door.show, playbackId);
+    if (person) void this.#door.play(person, due.command, due.atSeconds);
   }
 }
 

@@ -1,4 +1,5 @@
 import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Flaw, type Schema } from "../document/schema";
+import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
 
@@ -11,6 +12,22 @@ export interface CueList {
   readonly rank: number;
   /** Who it belongs to; null = common: anybody plays it. */
   readonly territoryId: string | null;
+  /** `one-shot`: lets go by itself when its last cue has arrived. Without it the last cue stays. */
+  readonly ends?: "one-shot";
+  /** Its cues are steps that follow each other at a tempo. */
+  readonly chase?: Chase;
+}
+
+/** How a list runs as a chase: a step a beat. */
+export interface Chase {
+  /** Its own tempo, where no speed master drives it. */
+  readonly bpm: number;
+  readonly masterId: string | null;
+  /** The part of a step over which it comes in: 0 = at once, 1 = all of it. */
+  readonly fadePart: number;
+  readonly direction: Direction;
+  /** Ends after so many rounds; none = endless. */
+  readonly rounds?: number;
 }
 
 /**
@@ -66,6 +83,16 @@ export const cueListSchema: Schema<CueList> = fields<CueList>({
   name: textUpTo(80),
   rank: integerIn(0, 1000000),
   territoryId: nullable(textUpTo(64)),
+  ends: optional(oneOf(["one-shot"])),
+  chase: optional(
+    fields<Chase>({
+      bpm: numberIn(1, 600),
+      masterId: nullable(textUpTo(64)),
+      fadePart: numberIn(0, 1),
+      direction: oneOf(DIRECTIONS),
+      rounds: optional(integerIn(1, 9999)),
+    }),
+  ),
 });
 
 export const cueSchema: Schema<Cue> = fields<Cue>({

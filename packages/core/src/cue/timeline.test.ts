@@ -5,6 +5,7 @@ import { edit } from "../show/edit";
 import { nextDue, secondsLeft } from "../show/next-due";
 import type { PlaybackState } from "../playback/playback";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
+import type { Chase, CueList } from "./cue";
 import { rowTimes } from "./cue-times";
 import { strokeSpans, stateBefore, timeline } from "./timeline";
 
@@ -84,6 +85,13 @@ describe("timeline", () => {
   });
 });
 
+const after = (show: Show, fields: Partial<CueList>): Show => {
+  const changes = Object.entries(fields).map(([field, to]) => setChange("a", [field], { to }));
+  const done = edit(show, changes);
+  if (!done.ok) throw new Error(JSON.stringify(done.error));
+  return done.value;
+};
+
 describe("what comes next by itself", () => {
   const playing = (more: Partial<PlaybackState>): PlaybackState => ({
     id: "state-card-a",
@@ -107,8 +115,8 @@ describe("what comes next by itself", () => {
   );
 
   it("follows on when everything has arrived, waits from the go, and counts pauses", () => {
-    expect(nextDue(show, playing({}))).toEqual({ playbackId: "card-a", cueId: "a-2", atSeconds: 103 });
-    expect(nextDue(show, playing({ cueId: "a-2" }))).toMatchObject({ cueId: "a-3", atSeconds: 107 });
+    expect(nextDue(show, playing({}))).toEqual({ atSeconds: 103, command: { type: "go", playbackId: "card-a", cueId: "a-2" } });
+    expect(nextDue(show, playing({ cueId: "a-2" }))).toMatchObject({ command: { cueId: "a-3" }, atSeconds: 107 });
     expect(nextDue(show, playing({ heldSeconds: 4 }))).toMatchObject({ atSeconds: 107 });
     expect(nextDue(show, playing({ seconds: 0.5 }))).toMatchObject({ atSeconds: 100.5 });
   });
@@ -117,6 +125,65 @@ describe("what comes next by itself", () => {
     expect(nextDue(show, playing({ cueId: "a-3" }))).toBeNull();
     expect(nextDue(show, playing({ pausedSeconds: 101 }))).toBeNull();
     expect(nextDue(show, playing({ cueId: null }))).toBeNull();
+  });
+
+  it("lets a one-shot go when its last cue has arrived", () => {
+    const shot = after(smallShow(listWithCard("a", [{ inSeconds: 2, strokes: [dimmer(1)] }])), { ends: "one-shot" });
+    expect(nextDue(shot, playing({}))).toEqual({ atSeconds: 102, command: { type: "let-go", playbackId: "card-a" } });
+    expect(nextDue(shot, playing({ heldSeconds: 3 }))).toMatchObject({ atSeconds: 105 });
+  });
+
+  describe("of a chase", () => {
+    const chase: Chase = { bpm: 90, masterId: null, fadePart: 0.5, direction: "forward" };
+    const steps = Array.from({ length: 4 }, (_, index) => ({ inSeconds: 9, strokes: [dimmer(index / 4)] }));
+    const chasing = (more: Partial<Chase> = {}): Show => after(smallShow(listWithCard("a", steps)), { chase: { ...chase, ...more } });
+    /** The cues that it goes through by itself. */
+    const walk = (of: Show, count: number): string => {
+      let state = playing({});
+      const seen = ["1"];
+      for (let step = 0; step < count; step++) {
+        const due = nextDue(of, state);
+        if (due?.command.type !== "go") break;
+        const { cueId, seconds, steps: made } = due.command;
+        state = { ...state, cueId: cueId!, previousCueId: state.cueId, goSeconds: due.atSeconds, seconds: seconds!, steps: made! };
+        seen.push(cueId!.slice(2));
+      }
+      return seen.join(" ");
+    };
+
+    it("is a step a beat of its own tempo, fading in over its part of the step", () => {
+      const due = nextDue(chasing(), playing({}))!;
+      expect(due.atSeconds).toBeCloseTo(100 + 60 / 90, 9);
+      expect(due.command).toEqual({
+        type: "go",
+        playbackId: "card-a",
+        cueId: "a-2",
+        seconds: expect.closeTo(30 / 90, 9) as number,
+        steps: 1,
+      });
+    });
+
+    it("falls on the beats of its master, and waits while that is held", () => {
+      // The pulse is at 120: beats at every half second.
+      expect(nextDue(chasing({ masterId: "pulse" }), playing({ goSeconds: 100.2 }))!.atSeconds).toBeCloseTo(100.5, 9);
+      expect(nextDue(chasing({ masterId: "pulse" }), playing({ goSeconds: 100.49 }))!.atSeconds).toBeCloseTo(101, 9);
+      const held = chasing({ masterId: "pulse" });
+      const state = held.masterState("pulse")!;
+      const stopped = held.withRecords(
+        new Map([...held.records, [state.id, { ...state, tempo: { ...state.tempo, running: "held" as const } }]]),
+      );
+      expect(nextDue(stopped, playing({}))).toBeNull();
+    });
+
+    it("goes forward, backward, there and back, at random without repeats, for so many rounds", () => {
+      expect(walk(chasing(), 6)).toBe("1 2 3 4 1 2 3");
+      expect(walk(chasing({ direction: "backward" }), 5)).toBe("1 4 3 2 1 4");
+      expect(walk(chasing({ direction: "there-and-back" }), 8)).toBe("1 2 3 4 3 2 1 2 3");
+      const random = walk(chasing({ direction: "random" }), 40).split(" ");
+      random.forEach((cue, index) => expect([random[index - 1], random[index - 2]]).not.toContain(cue));
+      expect(new Set(random).size).toBe(4);
+      expect(walk(chasing({ rounds: 2 }), 40)).toBe("1 2 3 4 1 2 3 4");
+    });
   });
 
   it("tells the seconds that are left", () => {

@@ -52,6 +52,8 @@ export interface PlaybackState {
   readonly pausedSeconds?: number;
   /** For how long they have been paused since the go. */
   readonly heldSeconds?: number;
+  /** Steps that its chase has made by itself since somebody's go. */
+  readonly steps?: number;
   /** Who touched it last. */
   readonly personId: string;
 }
@@ -110,5 +112,6 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   seconds: optional(numberIn(0, 3600)),
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
+  steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),
   personId: id,
 });

@@ -8,8 +8,8 @@ import type { Show } from "./show";
 
 /** What people do while playing. Each becomes changes of session records through `playChanges`. */
 export type PlayCommand =
-  /** To the next cue, or to one; `seconds` in place of its own times, 0 = a cut. */
-  | { readonly type: "go"; readonly playbackId: string; readonly cueId?: string; readonly seconds?: number }
+  /** To the next cue, or to one; `seconds` in place of its own times, 0 = a cut. `steps`: a chase's own, so many since somebody's go. */
+  | { readonly type: "go"; readonly playbackId: string; readonly cueId?: string; readonly seconds?: number; readonly steps?: number }
   | { readonly type: "back" | "pause" | "continue"; readonly playbackId: string }
   | { readonly type: "level"; readonly playbackId: string; readonly level: number }
   | { readonly type: "let-go"; readonly playbackId: string }
@@ -32,16 +32,26 @@ function playbackChanges(
   const now: Omit<PlaybackState, "id" | "kind" | "version"> = { ...idle, ...present, playbackId: playback.id };
   const cues = show.cuesOf(playback.listId);
   const unpaused = { pausedSeconds: undefined, heldSeconds: undefined };
-  const started = (cueId: string, seconds?: number): Next => ({
+  const started = (cueId: string, { seconds, steps }: { seconds?: number | undefined; steps?: number | undefined } = {}): Next => ({
     cueId,
     previousCueId: now.cueId,
     goSeconds: t,
     letGoSeconds: null,
     seconds,
+    steps,
     ...unpaused,
     personId,
   });
-  const released = { level: 0, cueId: null, previousCueId: null, letGoSeconds: t, seconds: undefined, ...unpaused, personId };
+  const released = {
+    level: 0,
+    cueId: null,
+    previousCueId: null,
+    letGoSeconds: t,
+    seconds: undefined,
+    steps: undefined,
+    ...unpaused,
+    personId,
+  };
   switch (command.type) {
     case "go": {
       const next = command.cueId === undefined ? cueAfter(cues, now.cueId) : cues.find(({ id }) => id === command.cueId);
@@ -49,7 +59,7 @@ function playbackChanges(
       if (!next) return cues.length === 0 ? fail("record.unknown", { what: "first cue" }) : ok([]);
       // Go on a card whose fader is down means "show me": it comes up with its fader full.
       const level = now.cueId === null && now.level === 0 ? 1 : now.level;
-      return ok(stateChanges(playback.id, present, { ...started(next.id, command.seconds), level }));
+      return ok(stateChanges(playback.id, present, { ...started(next.id, command), level }));
     }
     case "back": {
       const at = cues.findIndex(({ id }) => id === now.cueId);

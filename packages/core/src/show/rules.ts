@@ -63,8 +63,10 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "preset":
       if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
       return presetInPresets(record, show) ?? missingInStrokes(contentOf(record), show);
-    case "group":
     case "cueList":
+      if (record.chase?.masterId && !show.get("master", record.chase.masterId)) return unknown("speed master");
+      return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
+    case "group":
     case "page":
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "territory": {

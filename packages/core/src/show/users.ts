@@ -53,6 +53,10 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .all("playback")
           .filter(({ masterId }) => masterId === id)
           .map(named(({ listId }) => `the card of ${show.get("cueList", listId)?.name ?? "a list"}`)),
+        ...show
+          .all("cueList")
+          .filter(({ chase }) => chase?.masterId === id)
+          .map(named(({ name }) => `the chase ${name}`)),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),

@@ -82,6 +82,27 @@ describe("TempoClock", () => {
     expect(clock.cycles(102)).toBeCloseTo(2);
   });
 
+  it("counts as an integral of its tempo summed up independently, step by step, through changes, holds and scales", () => {
+    const random = seededRandom(3);
+    for (let run = 0; run < 20; run++) {
+      const clock = new TempoClock(steadyTempo(60 + 100 * random()));
+      let [t, beats] = [50, clock.cycles(50)];
+      for (let act = 0; act < 15; act++) {
+        const [bpm, scale, running] = [clock.state.bpm, clock.state.scale, clock.state.running];
+        // Summed in thousandths of a second, knowing nothing of anchors.
+        const wait = Math.ceil(3000 * random());
+        for (let step = 0; step < wait; step++) beats += running === "held" ? 0 : (bpm * scale) / 60 / 1000;
+        t += wait / 1000;
+        expect(clock.cycles(t)).toBeCloseTo(beats, 6);
+        const dice = random();
+        if (dice < 0.4) clock.setBpm(1 + 300 * random(), t);
+        else if (dice < 0.6) clock.scale(2 * random(), t);
+        else if (dice < 0.8) clock.hold(t);
+        else clock.go(t);
+      }
+    }
+  });
+
   it("never jumps, whatever is done to it but a re-sync, and never runs backwards", () => {
     const acts = fc.array(
       fc.record({

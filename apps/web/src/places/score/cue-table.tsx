@@ -7,6 +7,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
+import { RunsAs } from "./runs-as";
 import { timeWords, triggerWords } from "./time-words";
 import { TrackingView } from "./tracking-view";
 import { Transport } from "./transport";
@@ -39,6 +40,7 @@ export function CueTable({ list, cues, chosen }: { list: CueList; cues: readonly
         ))}
       </header>
       <Transport list={list} />
+      <RunsAs list={list} />
       {cues.length > 0 && <ListEdits cues={cues} chosen={chosen} />}
       {cues.length === 0 ? (
         <p className="grid flex-1 place-content-center text-[13px] text-ink-3">This list has no cues. Record one into it in Build.</p>

@@ -40,9 +40,8 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
   );
 }
 
-/** Who uses the preset; a cue leads to its list on a card, where one plays it. */
+/** Who uses the preset; a cue leads to itself in Score. */
 function UsedBy({ users }: { users: readonly User[] }): React.JSX.Element {
-  const show = useShow();
   const navigate = useNavigate();
   const { set } = useInterface();
   return (
@@ -50,16 +49,16 @@ function UsedBy({ users }: { users: readonly User[] }): React.JSX.Element {
       <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
       <ul className="max-h-24 overflow-y-auto text-linked">
         {users.map(({ words, record }) => {
-          const card = record.kind === "cue" ? show.all("playback").find(({ listId }) => listId === record.listId) : undefined;
           const go = (): void => {
-            set({ chosenPlaybackId: card!.id });
-            void navigate("/perform");
+            if (record.kind !== "cue") return;
+            set({ scoreListId: record.listId, chosenCueIds: [record.id] });
+            void navigate("/score");
           };
           return (
             <li key={record.id}>
               ∞{" "}
-              {card ? (
-                <button type="button" className="underline hover:text-ink" title="Show it in Perform" onClick={go}>
+              {record.kind === "cue" ? (
+                <button type="button" className="underline hover:text-ink" title="Show it in Score" onClick={go}>
                   {words}
                 </button>
               ) : (
