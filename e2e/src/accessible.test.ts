@@ -33,7 +33,7 @@ describe("every place can be read and reached by all", () => {
     await page.context().close();
   });
 
-  it.each(["Dark", "Light"])("Build and Perform, %s theme", async (theme) => {
+  it.each(["Dark", "Light"])("Build, Score and Perform, %s theme", async (theme) => {
     const page = await signedIn(browser, vexa.url, "ines");
     if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();
     await pickGroup(page, "Rib 3 spots");
@@ -50,6 +50,12 @@ describe("every place can be read and reached by all", () => {
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("tab", { name: "Presets" }).click();
     await page.getByRole("button", { name: "Show the groups as they hang" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("link", { name: "Score" }).click();
+    await page.getByRole("listbox", { name: "Cues" }).getByRole("option").nth(1).click();
+    await page.getByRole("region", { name: /^Times of cue/ }).waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Tracking" }).click();
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("link", { name: "Perform" }).click();
     await page.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();

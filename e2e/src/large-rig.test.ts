@@ -78,3 +78,28 @@ describe("2,000 heads", () => {
     );
   });
 });
+
+describe("a list of 2,000 cues", () => {
+  it("opens, scrolls to its end, and goes there", async () => {
+    const clicked = performance.now();
+    await ines.getByRole("link", { name: "Score" }).click();
+    const cues = ines.getByRole("listbox", { name: "Cues" });
+    await cues.getByRole("option").first().waitFor();
+    const opened = performance.now() - clicked;
+    // Only what is in sight is drawn.
+    expect(await cues.getByRole("option").count()).toBeLessThan(60);
+    await cues.evaluate((element) => element.scrollTo(0, element.scrollHeight));
+    const last = cues.getByRole("option").last();
+    await until("cue 2000 is in sight", async () => (await last.innerText()).trim().startsWith("2000"));
+    await last.click();
+    const run = ines.getByRole("group", { name: "Run Long evening" });
+    await run.getByLabel("Seconds for going there").fill("0");
+    node.collect();
+    const pressed = performance.now();
+    await run.getByRole("button", { name: "Go to 2000" }).click();
+    await run.getByText(/● 2000/).waitFor();
+    const shown = performance.now() - pressed;
+    process.stdout.write(`a list of 2,000 cues opens in ${opened.toFixed(0)} ms; a go to the last shows after ${shown.toFixed(0)} ms\n`);
+    expect(ines.errors).toEqual([]);
+  });
+});

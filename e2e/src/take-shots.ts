@@ -43,10 +43,24 @@ try {
   await setLane(ines, "Pan", "-40..40");
   await shoot(ines, "build");
 
-  await ines.getByRole("article", { name: "Lane Dimmer" }).getByRole("heading").click();
+  await addLane(ines, "Colour");
+  await ines.getByLabel("Colour value").fill("#ff7a30..#ffd060..#30a0a0");
+  await ines.getByLabel("Colour value").press("Enter");
+  const motionOf = (label: string): Promise<unknown> => ines.getByLabel("Motion of", { exact: true }).selectOption({ label });
+  await motionOf("Dimmer");
+  await ines.getByRole("button", { name: "from the centre" }).click();
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
   await shoot(ines, "weave");
 
+  await motionOf("Position");
+  await ines.getByLabel("Drawn on").selectOption({ label: "floor, or level" });
+  await ines.getByRole("button", { name: "Add motion to Position" }).click();
+  await ines.keyboard.press("v");
+  await pause(1500);
+  await shoot(ines, "figure");
+  await ines.keyboard.press("v");
+  await ines.getByRole("button", { name: "Take the motion out" }).click();
+  await motionOf("Dimmer");
   await ines.getByRole("button", { name: "Take the motion out" }).click();
   await addLane(ines, "Colour");
   await ines.getByLabel("Colour value").fill("#ff7a30..#ffd060..#30a0a0");
@@ -82,6 +96,31 @@ try {
   await ines.getByRole("button", { name: "Record cue" }).first().click();
   await ines.getByLabel("Name of the list").fill("Spore rising");
   await shoot(ines, "record");
+  await ines.getByRole("button", { name: "Close" }).click();
+  await ines.keyboard.press("Shift+Escape");
+
+  await ines.getByRole("link", { name: "Score" }).click();
+  const cue = (number: number) =>
+    ines
+      .getByRole("listbox", { name: "Cues" })
+      .getByRole("option")
+      .nth(number - 1);
+  await cue(3).click();
+  await ines.getByLabel("Comes with").selectOption({ label: "when the one before is done" });
+  await cue(2).click();
+  await ines.getByLabel("Position in").fill("50%");
+  await ines.getByLabel("Position in").press("Enter");
+  await ines.getByRole("button", { name: "Intensity" }).click();
+  await ines.getByRole("group", { name: "Run Night bloom" }).getByRole("button", { name: "Go to 2" }).click();
+  await pause(700);
+  await shoot(ines, "score");
+  await ines.getByRole("button", { name: "Tracking" }).click();
+  await shoot(ines, "tracking");
+
+  await ines.getByRole("link", { name: "Perform" }).click();
+  await ines.getByRole("article", { name: "Speed master Root beat" }).getByRole("button", { name: "hold" }).click();
+  await ines.getByRole("button", { name: "Table" }).click();
+  await shoot(ines, "speed-masters");
 } finally {
   await browser.close();
   await vexa.stop();

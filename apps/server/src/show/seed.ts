@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
-import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, understory } from "@vexa/demo";
+import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory } from "@vexa/demo";
 import { hashPassword } from "../account/password";
 import { AccountEntity, ShowEntity } from "../storage/entities";
 import { ShowStorage } from "../storage/show-storage";
@@ -13,7 +13,7 @@ export const SHOW_ID = "show-1";
 export async function seedWhenEmpty(database: DataSource, demo: "understory" | "large" = "understory"): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
   if ((await shows.count()) > 0) return false;
-  const records: readonly ShowRecord[] = demo === "large" ? largeRig({ heads: 2000, universes: 256 }) : understory();
+  const records: readonly ShowRecord[] = demo === "large" ? [...largeRig({ heads: 2000, universes: 256 }), ...longList()] : understory();
   const checked = edit(
     new Show(new Map()),
     records.map((record) => ({ op: "add", record })),
