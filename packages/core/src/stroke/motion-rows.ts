@@ -1,4 +1,5 @@
-import { cycleTable } from "../motion/cycle-table";
+import type { Vector } from "../geometry/beam";
+import type { CycleTable } from "../motion/cycle-table";
 import type { Motion, PathMotion, Step, StepMotion, WaveMotion } from "../motion/motion";
 import { anglePathTables, PATH_CELLS, pathCycles, pathPoint, stepTable, waveMotionTable, type MotionTable } from "../motion/motion-table";
 import { attributeInfo, type Attribute, type Family } from "../rig/attributes";
@@ -108,8 +109,6 @@ function angleSwings({ show }: MotionIn, motion: PathMotion): HeadSwings {
 /** Above so many heads a figure in metres is worked out at fewer places. */
 const MANY_HEADS = 500;
 
-type Angles = readonly { readonly pan: number; readonly tilt: number }[];
-
 // Motions never change in place: on the same heads a figure in metres comes to the same angles.
 const knownAngles = new WeakMap<PathMotion, { readonly spread: Spread; readonly byHead: Map<string, readonly MotionTable[]> }>();
 
@@ -118,8 +117,9 @@ function planeSwings({ show, spread }: MotionIn, motion: PathMotion): HeadSwings
   let kept = knownAngles.get(motion);
   if (kept?.spread !== spread) knownAngles.set(motion, (kept = { spread, byHead: new Map<string, readonly MotionTable[]>() }));
   const { byHead } = kept;
+  const pointsOf = new Map<number, readonly Vector[]>();
   const cycles = pathCycles(motion);
-  const cells = (spread.heads.length > MANY_HEADS ? PATH_CELLS / 8 : PATH_CELLS / 2) * cycles;
+  const cells = (spread.heads.length > MANY_HEADS ? PATH_CELLS / 8 : PATH_CELLS / 4) * cycles;
   return (head, { size }) => {
     const axes = axesOf(head, show.rig);
     if (!axes) return [];
@@ -127,13 +127,9 @@ function planeSwings({ show, spread }: MotionIn, motion: PathMotion): HeadSwings
     const key = `${head.key} ${size}`;
     let tables = byHead.get(key);
     if (!tables) {
-      const angles = anglesAlong(cells, middle, (place, present) =>
-        aimHead(head, axes, { point: pathPoint(motion, place, size), present }),
-      );
-      tables = (["pan", "tilt"] as const).map((axis) => ({
-        table: cycleTable((place) => between(angles, place * cells, axis), { cells }),
-        cycles,
-      }));
+      let points = pointsOf.get(size);
+      if (!points) pointsOf.set(size, (points = Array.from({ length: cells }, (_, cell) => pathPoint(motion, cell / cells, size))));
+      tables = angleTables(points, middle, (point, present) => aimHead(head, axes, { point, present })).map((table) => ({ table, cycles }));
       byHead.set(key, tables);
     }
     return (["pan", "tilt"] as const).map((axis, index) => {
@@ -145,16 +141,28 @@ function planeSwings({ show, spread }: MotionIn, motion: PathMotion): HeadSwings
   };
 }
 
-/** Angles at the ends of all cells, each the nearest to the one before, so that nothing flips on the way. */
-function anglesAlong(cells: number, middle: Angles[number], aimAt: (place: number, present: Angles[number]) => Angles[number]): Angles {
-  let present = middle;
-  return Array.from({ length: cells + 1 }, (_, cell) => (present = aimAt((cell % cells) / cells, present)));
+interface HeadAngles {
+  readonly pan: number;
+  readonly tilt: number;
 }
 
-function between(angles: Angles, at: number, axis: "pan" | "tilt"): number {
-  const cell = Math.min(Math.floor(at), angles.length - 2);
-  const from = angles[cell]![axis];
-  return from + (angles[cell + 1]![axis] - from) * (at - cell);
+/** Tables of pan and tilt along points, straight from one to the next; each the nearest to the one before, so that nothing flips. */
+function angleTables(
+  points: readonly Vector[],
+  middle: HeadAngles,
+  aimAt: (point: Vector, present: HeadAngles) => HeadAngles,
+): readonly [CycleTable, CycleTable] {
+  const [pan, tilt] = [new Float32Array(2 * points.length), new Float32Array(2 * points.length)];
+  let present = aimAt(points[0]!, middle);
+  points.forEach((_, cell) => {
+    const next = aimAt(points[(cell + 1) % points.length]!, present);
+    pan[2 * cell] = present.pan;
+    pan[2 * cell + 1] = next.pan - present.pan;
+    tilt[2 * cell] = present.tilt;
+    tilt[2 * cell + 1] = next.tilt - present.tilt;
+    present = next;
+  });
+  return [pan, tilt];
 }
 
 /** What each step says for each parameter becomes that parameter's table; a step that says nothing for it leaves it as it is. */
