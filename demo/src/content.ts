@@ -1,59 +1,6 @@
-import {
-  colorOfHex,
-  type Attribute,
-  type ColorPath,
-  type Cue,
-  type CueList,
-  type Fan,
-  type Mask,
-  type Page,
-  type Part,
-  type Playback,
-  type SavedShape,
-  type Shape,
-  type ShowRecord,
-  type Stroke,
-} from "@vexa/core";
+import { type CueList, type Page, type Playback, type SavedShape, type Shape, type ShowRecord } from "@vexa/core";
 import { demoWaves, stepping, tracing, waving } from "./motions";
-
-const ALONG: Shape = {};
-
-/** A part with a level or fan that lies along the selection as picked unless said otherwise. */
-function level(knots: readonly number[], more: { shape?: Shape; fade?: Fan; delay?: Fan } = {}): Part {
-  return { level: { knots }, shape: ALONG, touched: 1, ...more };
-}
-
-/** Whole colours along the selection, as screens write them. */
-function colored(hexes: readonly string[], path: ColorPath = "even", shape: Shape = ALONG): Part {
-  return { colors: { knots: hexes.map((hex) => colorOfHex(hex)!), path }, shape, touched: 1 };
-}
-
-/** Presets by reference: one, or a fan between several. */
-function preset(...ids: readonly string[]): Part {
-  return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
-}
-
-function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, Part>>, mask?: Mask): Stroke {
-  return { rank, who: { groupIds: [groupId], ...(mask ? { mask } : {}) }, parts };
-}
-
-function cue(
-  listId: string,
-  number: number,
-  of: { name: string; inSeconds: number; colorPath?: "even" | "round"; strokes: readonly Stroke[] },
-): Cue {
-  return {
-    id: `cue-${listId.slice(5)}-${number}`,
-    kind: "cue",
-    version: 1,
-    listId,
-    number,
-    name: of.name,
-    inSeconds: of.inSeconds,
-    ...(of.colorPath ? { colorPath: of.colorPath } : {}),
-    strokes: Object.fromEntries(of.strokes.map((entry, index) => [`s${index + 1}`, entry])),
-  };
-}
+import { colored, cue, level, preset, stroke } from "./strokes";
 
 const LISTS: readonly { id: string; name: string; territoryId: string | null; cues: readonly Parameters<typeof cue>[2][] }[] = [
   {

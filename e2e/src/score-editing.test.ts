@@ -1,14 +1,16 @@
-import type { Locator } from "playwright-core";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
+import { ScoreStory } from "./score-story";
 import { pause, until } from "./until";
 
 /** Story 5b: a cue list as something that is edited: cues, tracking, strokes, and recording into what is there. */
 let story: BuildStory;
+let score: ScoreStory;
 beforeAll(async () => {
   story = await BuildStory.begin();
   story.page.setDefaultTimeout(10000);
+  score = new ScoreStory(story.page);
 });
 afterAll(async () => {
   expect(story.page.errors).toEqual([]);
@@ -16,15 +18,6 @@ afterAll(async () => {
 });
 
 const place = (name: string): Promise<void> => story.page.getByRole("link", { name }).click();
-const rows = (): Locator => story.page.getByRole("listbox", { name: "Cues" }).getByRole("option");
-const row = (number: number): Locator => rows().nth(number - 1);
-const sheet = (): Locator => story.page.getByRole("complementary", { name: "Chosen cue" });
-const field = async (label: string, text: string): Promise<void> => {
-  const input = sheet().getByLabel(label, { exact: true });
-  await input.fill(text);
-  await input.press("Enter");
-};
-
 describe("editing a list", () => {
   beforeEach(async () => {
     await place("Score");
@@ -34,23 +27,23 @@ describe("editing a list", () => {
       .click();
   });
   const numbers = async (): Promise<string> =>
-    (await rows().allInnerTexts()).map((text) => /\d+(\.\d+)?/.exec(text.replace("●", ""))![0]).join(" ");
+    (await score.rows.allInnerTexts()).map((text) => /\d+(\.\d+)?/.exec(text.replace("●", ""))![0]).join(" ");
 
   it("copies, moves, renumbers and deletes cues, several at a time, and finds them by words", async () => {
     const { page } = story;
-    await row(1).click();
-    await row(2).click({ modifiers: ["Shift"] });
+    await score.row(1).click();
+    await score.row(2).click({ modifiers: ["Shift"] });
     await page.getByRole("button", { name: "Copy behind" }).click();
     await until("two copies lie between 2 and 3", async () => (await numbers()) === "1 2 2.1 2.2 3");
     await page.getByRole("button", { name: "Renumber" }).click();
     await until("whole numbers", async () => (await numbers()) === "1 2 3 4 5");
-    await row(5).click();
+    await score.row(5).click();
     await page.getByRole("button", { name: "Move up" }).click();
     await until("the last has moved up", async () => (await numbers()) === "1 2 3 3.1 4");
     await page.keyboard.press("Control+z");
     await until("and back", async () => (await numbers()) === "1 2 3 4 5");
-    await row(3).click();
-    await row(4).click({ modifiers: ["Control"] });
+    await score.row(3).click();
+    await score.row(4).click({ modifiers: ["Control"] });
     await page.getByRole("button", { name: "Delete", exact: true }).click();
     await until("three are left", async () => (await numbers()) === "1 2 5");
     await page.getByLabel("Search cues").fill("open");
@@ -58,8 +51,8 @@ describe("editing a list", () => {
     await page.getByLabel("Search cues").fill("walrus");
     await page.getByText("No cue has “walrus”").waitFor();
     await page.getByLabel("Search cues").fill("");
-    await row(1).click();
-    await field("Cue number", "2");
+    await score.row(1).click();
+    await score.field("Cue number", "2");
     await message(page, /“Seeds in the dark”|already has it/)
       .first()
       .waitFor();
@@ -68,16 +61,14 @@ describe("editing a list", () => {
 
   it("shows what starts, tracks and ends; cue only takes back, a block stands by itself and looks the same", async () => {
     const { page } = story;
-    await row(2).click();
+    await score.row(2).click();
     await page.getByRole("button", { name: "Tracking" }).click();
     const tracking = page.getByRole("region", { name: "Tracking" });
     const pan = tracking.getByRole("row", { name: /Rib spots Pan/ });
     expect(await pan.getByRole("img", { name: "tracks" }).count()).toBe(1);
-    await sheet().getByRole("button", { name: "block" }).click();
+    await score.sheet.getByRole("button", { name: "block" }).click();
     await until("it says everything itself", async () => (await pan.getByRole("img", { name: "tracks" }).count()) === 0);
-    await sheet()
-      .getByText(/3 strokes/)
-      .waitFor();
+    await score.sheet.getByText(/3 strokes/).waitFor();
     await page.keyboard.press("Control+z");
     await until("it tracks again", async () => (await pan.getByRole("img", { name: "tracks" }).count()) === 1);
     await page.getByRole("button", { name: "Cues", exact: true }).click();
@@ -85,10 +76,10 @@ describe("editing a list", () => {
 
   it("takes a preset dropped on a stroke, and the stage follows", async () => {
     const { page } = story;
-    await row(1).click();
-    const stroke = sheet().getByRole("listitem", { name: /^Floor washes/ });
+    await score.row(1).click();
+    const stroke = score.sheet.getByRole("listitem", { name: /^Floor washes/ });
     await stroke.getByText("∞ Dusk").waitFor();
-    await sheet().getByTitle("Moss: drag it onto a stroke").dragTo(stroke);
+    await score.sheet.getByTitle("Moss: drag it onto a stroke").dragTo(stroke);
     await stroke.getByText("∞ Moss").waitFor();
     await page.keyboard.press("Control+z");
     await stroke.getByText("∞ Dusk").waitFor();
@@ -96,8 +87,8 @@ describe("editing a list", () => {
 
   it("opens a cue's strokes in Build as the lanes that they were, blind, and puts them back", async () => {
     const { page } = story;
-    await row(2).click();
-    await sheet().getByRole("button", { name: "Edit blind in Build" }).click();
+    await score.row(2).click();
+    await score.sheet.getByRole("button", { name: "Edit blind in Build" }).click();
     await page.getByText("blind: your sketch, not the stage").waitFor();
     expect(await page.getByLabel("Dimmer value", { exact: true }).inputValue()).toBe("30..100..30");
     expect(story.dimmer(0)).toBe(0);
@@ -105,11 +96,11 @@ describe("editing a list", () => {
     await pause(300);
     expect(story.dimmer(0)).toBe(0);
     await page.getByRole("button", { name: "Put it back" }).click();
-    await row(2).waitFor();
-    await row(2).click();
-    await sheet().getByText("10..90..10").waitFor();
+    await score.row(2).waitFor();
+    await score.row(2).click();
+    await score.sheet.getByText("10..90..10").waitFor();
     await page.keyboard.press("Control+z");
-    await until("one step gives both back", async () => (await sheet().getByText("30..100..30").count()) === 1);
+    await until("one step gives both back", async () => (await score.sheet.getByText("30..100..30").count()) === 1);
     await place("Build");
     await story.fresh();
     await page.keyboard.press("b");
@@ -134,8 +125,8 @@ describe("editing a list", () => {
         .getByRole("navigation", { name: "Cue lists" })
         .getByRole("button", { name: /Night bloom/ })
         .click();
-      await row(2).click();
-      const text = (await sheet().getByRole("region", { name: "Strokes" }).getByRole("listitem").allInnerTexts()).join(" ");
+      await score.row(2).click();
+      const text = (await score.sheet.getByRole("region", { name: "Strokes" }).getByRole("listitem").allInnerTexts()).join(" ");
       await place("Build");
       return text;
     };

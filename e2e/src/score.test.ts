@@ -2,13 +2,16 @@ import type { Locator } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
+import { ScoreStory } from "./score-story";
 import { pause, until } from "./until";
 
 /** Story 5: a song of four cues, whose times are drawn, dragged and changed while they run; measured at the wire. */
 let story: BuildStory;
+let score: ScoreStory;
 beforeAll(async () => {
   story = await BuildStory.begin();
   story.page.setDefaultTimeout(10000);
+  score = new ScoreStory(story.page);
 });
 afterAll(async () => {
   expect(story.page.errors).toEqual([]);
@@ -16,15 +19,7 @@ afterAll(async () => {
 });
 
 const place = (name: string): Promise<void> => story.page.getByRole("link", { name }).click();
-const rows = (): Locator => story.page.getByRole("listbox", { name: "Cues" }).getByRole("option");
-const row = (number: number): Locator => rows().nth(number - 1);
-const sheet = (): Locator => story.page.getByRole("complementary", { name: "Chosen cue" });
-const field = async (label: string, text: string): Promise<void> => {
-  const input = sheet().getByLabel(label, { exact: true });
-  await input.fill(text);
-  await input.press("Enter");
-};
-const run = (): Locator => story.page.getByRole("group", { name: "Run Song" });
+const run = (): Locator => score.run("Song");
 const press = (name: string): Promise<void> => run().getByRole("button", { name, exact: true }).click();
 const near = (value: number, wanted: number, tolerance = 0.02): boolean => Math.abs(value - wanted) < tolerance;
 
@@ -55,13 +50,12 @@ describe("a song of four cues", () => {
     await story.page.getByRole("button", { name: "Add a card" }).click();
     await story.page.getByRole("menuitem", { name: /Song/ }).first().click();
     await story.page.getByRole("button", { name: "Done" }).click();
-    await place("Score");
-    await story.page.getByRole("navigation", { name: "Cue lists" }).getByRole("button", { name: /Song/ }).click();
-    await until("all four are there", async () => (await rows().count()) === 4);
-    await row(2).click();
-    expect(await row(2).innerText()).toContain("Rib 3 spots Dimmer");
-    await field("Name of the cue", "Down to embers");
-    await until("it has its name", async () => (await row(2).innerText()).includes("Down to embers"));
+    await score.open("Song");
+    await until("all four are there", async () => (await score.rows.count()) === 4);
+    await score.row(2).click();
+    expect(await score.row(2).innerText()).toContain("Rib 3 spots Dimmer");
+    await score.field("Name of the cue", "Down to embers");
+    await until("it has its name", async () => (await score.row(2).innerText()).includes("Down to embers"));
   });
 
   it("takes the out-time for what goes down, keeps its place when times change in the middle, and shows both in the chart", async () => {
@@ -69,27 +63,27 @@ describe("a song of four cues", () => {
     await until("the first is full at once", () => story.dimmer(16) === 1);
     await press("Go");
     await until("half-way down", () => story.dimmer(16) < 0.6);
-    await field("In", "20");
+    await score.field("In", "20");
     const after = story.dimmer(16);
     await pause(1000);
     // What is left takes the new time: in a second it goes a twentieth of the whole way of 0.8.
     expect(near(story.dimmer(16), after - 0.04, 0.025)).toBe(true);
-    await field("Out", "0.5");
+    await score.field("Out", "0.5");
     await until("with out at half a second it is there", () => near(story.dimmer(16), 0.2, 0.005));
     await story.page.getByText("all has arrived after 0.5 s").waitFor();
-    await field("Out", "");
-    await field("In", "2");
+    await score.field("Out", "");
+    await score.field("In", "2");
     await story.page.getByText("all has arrived after 2 s").waitFor();
-    await field("In", "soon");
+    await score.field("In", "soon");
     await message(story.page, /“soon” is no time/).waitFor();
-    expect(await sheet().getByLabel("In", { exact: true }).inputValue()).toBe("2");
+    expect(await score.sheet.getByLabel("In", { exact: true }).inputValue()).toBe("2");
   });
 
   it("has times in percent that stay percent, and ends that can be dragged in the chart as one step to take back", async () => {
-    await field("Intensity in", "50%");
+    await score.field("Intensity in", "50%");
     const chart = story.page.getByRole("region", { name: "Times of cue 2" });
     await chart.getByText("1 s (50%)").waitFor();
-    await field("In", "4");
+    await score.field("In", "4");
     await chart.getByText("2 s (50%)").waitFor();
     const end = chart.getByRole("slider", { name: "End of Intensity" });
     const box = (await end.boundingBox())!;
@@ -98,12 +92,15 @@ describe("a song of four cues", () => {
     await story.page.mouse.move(box.x - 60, box.y + 5, { steps: 5 });
     await story.page.mouse.up();
     await until("it is shorter and still percent", async () => {
-      const percent = Number((await sheet().getByLabel("Intensity in", { exact: true }).inputValue()).replace("%", ""));
+      const percent = Number((await score.sheet.getByLabel("Intensity in", { exact: true }).inputValue()).replace("%", ""));
       return percent > 10 && percent < 45;
     });
     await story.page.keyboard.press("Control+z");
-    await until("one step takes it back", async () => (await sheet().getByLabel("Intensity in", { exact: true }).inputValue()) === "50%");
-    await field("Intensity delay", "25%");
+    await until(
+      "one step takes it back",
+      async () => (await score.sheet.getByLabel("Intensity in", { exact: true }).inputValue()) === "50%",
+    );
+    await score.field("Intensity delay", "25%");
     await until(
       "it starts at 1 s",
       async () => (await chart.getByRole("slider", { name: "Start of Intensity" }).getAttribute("aria-valuetext")) === "1 s",
@@ -113,17 +110,17 @@ describe("a song of four cues", () => {
     await story.page.keyboard.press("ArrowRight");
     await until("the stroke has a time of its own", async () => (await chart.getByText("2.1 s").count()) > 0);
     await story.page.keyboard.press("Control+z");
-    await field("Intensity delay", "");
-    await field("Intensity in", "");
-    await field("In", "1");
+    await score.field("Intensity delay", "");
+    await score.field("Intensity in", "");
+    await score.field("In", "1");
   });
 
   it("goes to any cue in its own time, a time of choice or as a cut, back, and pauses", async () => {
-    await row(1).click();
+    await score.row(1).click();
     await run().getByLabel("Seconds for going there").fill("0");
     await press("Go to 1");
     await until("cut to full", () => story.dimmer(16) === 1);
-    await row(3).click();
+    await score.row(3).click();
     await run().getByLabel("Seconds for going there").fill("4");
     await press("Go to 3");
     await until("on its way", () => story.dimmer(16) < 0.95);
@@ -143,15 +140,15 @@ describe("a song of four cues", () => {
   });
 
   it("follows on by itself, waits, and runs in a ring, each at its moment on the wire", async () => {
-    await row(3).click();
-    await sheet().getByLabel("Comes with").selectOption({ label: "when the one before is done" });
-    await row(4).click();
-    await sheet().getByLabel("Comes with").selectOption({ label: "some time after the one before" });
-    await field("Wait", "2");
-    await row(2).click();
-    await field("In", "1");
+    await score.row(3).click();
+    await score.sheet.getByLabel("Comes with").selectOption({ label: "when the one before is done" });
+    await score.row(4).click();
+    await score.sheet.getByLabel("Comes with").selectOption({ label: "some time after the one before" });
+    await score.field("Wait", "2");
+    await score.row(2).click();
+    await score.field("In", "1");
     await story.page.getByRole("img", { name: /Next, cue 3: follows on/ }).waitFor();
-    await row(1).click();
+    await score.row(1).click();
     await run().getByLabel("Seconds for going there").fill("0");
     await press("Go to 1");
     await run().getByLabel("Seconds for going there").fill("");
@@ -181,12 +178,12 @@ describe("a list as a chase and as a one-shot", () => {
   it("steps on the beats of its tempo, at the wire, and lets go by itself at the end", async () => {
     const { page } = story;
     for (const number of [2, 3, 4]) {
-      await row(number).click();
-      await sheet().getByLabel("Comes with").selectOption({ label: "a go" });
+      await score.row(number).click();
+      await score.sheet.getByLabel("Comes with").selectOption({ label: "a go" });
     }
     await page.getByRole("combobox", { name: "Runs as" }).selectOption({ label: "a chase: a step a beat" });
     await story.typeIn("BPM of the chase", "240");
-    await row(1).click();
+    await score.row(1).click();
     await run().getByLabel("Seconds for going there").fill("0");
     await press("Go to 1");
     await run().getByLabel("Seconds for going there").fill("");
@@ -204,7 +201,7 @@ describe("a list as a chase and as a one-shot", () => {
     expect(Math.abs(mean - 0.25)).toBeLessThan(0.01);
 
     await page.getByRole("combobox", { name: "Runs as" }).selectOption({ label: "a one-shot: lets go after the last" });
-    await row(4).click();
+    await score.row(4).click();
     await press("Go to 4");
     await until("it has let go", async () => (await run().getByText("doesn't run").count()) === 1);
     await until("the stage is dark", () => story.dimmer(23) === 0);

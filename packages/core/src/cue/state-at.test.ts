@@ -1,12 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
-import type { Motion } from "../motion/motion";
 import type { Preset } from "../preset/preset";
 import { NO_CONTENT } from "../preset/record-preset";
 import { laidOver, resolve } from "../stroke/resolve";
 import { contextWith, type Row } from "../stroke/row";
 import type { Part, Stroke } from "../stroke/stroke";
-import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
+import { EngineOnBench, listWithCard, part, smallShow, strokeOn, waveMotion } from "../testing";
 import type { Show } from "../show/show";
 import { stateAt } from "./state-at";
 
@@ -173,18 +172,8 @@ const PRESETS = [
 const referring = (id: string): Part => ({ presets: { ids: [id], path: "even" }, shape: {}, touched: 1 });
 
 function randomCue(random: () => number, aims: boolean): Parameters<typeof listWithCard>[1][number] {
-  const motion: Motion = {
-    kind: "wave",
-    waveform: "sine",
-    low: -0.2,
-    high: 0.2,
-    base: random() < 0.6 ? "relative" : "absolute",
-    phase: { knots: [0, 360] },
-    phaseShape: {},
-    masterId: "pulse",
-    rate: { knots: [1] },
-    ...(random() < 0.5 ? { count: 2, fadeInSeconds: 1 } : {}),
-  };
+  const base = random() < 0.6 ? "relative" : "absolute";
+  const motion = waveMotion({ low: -0.2, high: 0.2, base, ...(random() < 0.5 ? { count: 2, fadeInSeconds: 1 } : {}) });
   const dimmer = (): Part => {
     const dice = random();
     if (dice < 0.3) return part([random(), random()], { fade: { knots: [random()] } });

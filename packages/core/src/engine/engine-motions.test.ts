@@ -5,40 +5,12 @@ import type { PathMotion, WaveMotion } from "../motion/motion";
 import { physicalOf } from "../rig/rig";
 import type { ShowRecord } from "../show/records";
 import type { Strokes } from "../stroke/stroke";
-import { EngineOnBench, fixture, listWithCard, part, smallShow, strokeOn } from "../testing";
+import { circleMotion, EngineOnBench, fixture, listWithCard, moving, part, smallShow, strokeOn, waveMotion } from "../testing";
 
 const go = { type: "go", playbackId: "card-a" } as const;
 const FRAME = 1 / 44;
 
-const wave = (more: Partial<WaveMotion> = {}): WaveMotion => ({
-  kind: "wave",
-  waveform: "sine",
-  low: 0,
-  high: 1,
-  base: "absolute",
-  phase: { knots: [0, 360] },
-  phaseShape: {},
-  masterId: "pulse",
-  rate: { knots: [1] },
-  ...more,
-});
-const circle = (more: Partial<PathMotion> = {}): PathMotion => ({
-  kind: "path",
-  figure: "circle",
-  plane: "angles",
-  width: 40,
-  height: 40,
-  turn: 0,
-  centre: { x: 0, y: 0, z: 0 },
-  base: "relative",
-  phase: { knots: [0, 360] },
-  phaseShape: {},
-  masterId: "pulse",
-  rate: { knots: [0.25] },
-  ...more,
-});
-const moving = (motion: WaveMotion | PathMotion) => ({ shape: {}, touched: 1, motion });
-const onDimmer = (more: Partial<WaveMotion> = {}): Strokes => ({ s: strokeOn("movers", { Dimmer: moving(wave(more)) }) });
+const onDimmer = (more: Partial<WaveMotion> = {}): Strokes => ({ s: strokeOn("movers", { Dimmer: moving(waveMotion(more)) }) });
 
 /** The pulse with its beat 0 at t = 100, at 120 BPM. */
 function withPulse(bench: EngineOnBench): EngineOnBench {
@@ -92,7 +64,7 @@ describe("engine: motions", () => {
     const bench = new EngineOnBench(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Pan: part([54]) })] }])));
     bench.play(go);
     const push = (high: number): WaveMotion =>
-      wave({ waveform: "pulse", width: 1, high, base: "relative", phase: { knots: [0] }, masterId: null });
+      waveMotion({ waveform: "pulse", width: 1, high, base: "relative", phase: { knots: [0] }, masterId: null });
     bench.sketch("ann", { s: strokeOn("movers", { Pan: moving(push(27)) }) });
     expect(bench.read(1, 2, 2)).toBeCloseTo(0.65, 4);
     bench.sketch("ann", { s: strokeOn("movers", { Pan: moving(push(27)) }, 1), r: strokeOn("movers", { Pan: moving(push(54)) }, 2) });
@@ -109,7 +81,7 @@ describe("engine: motions", () => {
 
   it("the later of two absolute motions wins", () => {
     const bench = new EngineOnBench(smallShow());
-    const still = (high: number): WaveMotion => wave({ waveform: "pulse", width: 1, high });
+    const still = (high: number): WaveMotion => waveMotion({ waveform: "pulse", width: 1, high });
     bench.sketch("ann", {
       s: strokeOn("movers", { Dimmer: moving(still(0.9)) }, 1),
       r: strokeOn("movers", { Dimmer: moving(still(0.3)) }, 2),
@@ -118,7 +90,7 @@ describe("engine: motions", () => {
   });
 
   it("runs at its card's master when it names none, and at its own where there is neither", () => {
-    const strokes = [strokeOn("movers", { Dimmer: moving(wave({ masterId: null, phase: { knots: [0] }, waveform: "ramp-up" })) })];
+    const strokes = [strokeOn("movers", { Dimmer: moving(waveMotion({ masterId: null, phase: { knots: [0] }, waveform: "ramp-up" })) })];
     for (const [masterId, perSecond] of [
       ["pulse", 2],
       [undefined, 1],
@@ -133,7 +105,7 @@ describe("engine: motions", () => {
   });
 
   it("counts its cycles and stops where it began, from when its cue was started", () => {
-    const counted = wave({ waveform: "triangle", count: 2, phase: { knots: [0] } });
+    const counted = waveMotion({ waveform: "triangle", count: 2, phase: { knots: [0] } });
     const bench = withPulse(
       new EngineOnBench(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: moving(counted) })] }]))),
     );
@@ -147,7 +119,7 @@ describe("engine: motions", () => {
   });
 
   it("grows from its middle over its fade-in, and shrinks over its fade-out when it is let go", () => {
-    const soft = wave({ waveform: "pulse", width: 1, low: 0, high: 0.8, fadeInSeconds: 2, fadeOutSeconds: 1 });
+    const soft = waveMotion({ waveform: "pulse", width: 1, low: 0, high: 0.8, fadeInSeconds: 2, fadeOutSeconds: 1 });
     const bench = new EngineOnBench(
       smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: moving(soft) })] }], { releaseSeconds: 4 })),
     );
@@ -171,7 +143,7 @@ describe("engine: positions don't jump", () => {
   it.each(["relative", "absolute"] as const)(
     "when a %s path starts in a cue, is followed by still angles in the next, and is let go",
     (base) => {
-      const bench = withPulse(new EngineOnBench(smallShow(listWithCard("a", cues(circle({ base })), { releaseSeconds: 2 }))));
+      const bench = withPulse(new EngineOnBench(smallShow(listWithCard("a", cues(circleMotion({ base })), { releaseSeconds: 2 }))));
       bench.read(3, 2, 0.37);
       expect(largestStep(bench, 3, () => bench.play(go))).toBeLessThan(CIRCLE_STEP + (20 / 540) * (FRAME / 2) * 1.1);
       // Under way for two seconds: at most 120 degrees in 88 frames, beside the circle that still turns beneath.
@@ -186,7 +158,7 @@ describe("engine: positions don't jump", () => {
   );
 
   it("moves on beneath while the next cue fades in, instead of stopping dead", () => {
-    const bench = withPulse(new EngineOnBench(smallShow(listWithCard("a", cues(circle({ base: "absolute" }))))));
+    const bench = withPulse(new EngineOnBench(smallShow(listWithCard("a", cues(circleMotion({ base: "absolute" }))))));
     bench.play(go);
     bench.read(3, 2, 4);
     bench.play(go);
@@ -201,10 +173,10 @@ describe("engine: positions don't jump", () => {
 
   it("when a sketch begins a path, changes it, or the tempo and the count change, but for a re-sync at once", () => {
     const bench = withPulse(new EngineOnBench(smallShow()));
-    const begin = (): void => bench.sketch("ann", { s: strokeOn("movers", { Position: moving(circle({ base: "absolute" })) }) });
+    const begin = (): void => bench.sketch("ann", { s: strokeOn("movers", { Position: moving(circleMotion({ base: "absolute" })) }) });
     bench.read(3, 2, 0.37);
     expect(largestStep(bench, 2, begin)).toBeLessThan(CIRCLE_STEP + (20 / 540) * FRAME * 1.1);
-    const squash = { Position: moving(circle({ base: "absolute", height: 10 })), Dimmer: part([1]) };
+    const squash = { Position: moving(circleMotion({ base: "absolute", height: 10 })), Dimmer: part([1]) };
     expect(largestStep(bench, 0.5, () => bench.sketch("ann", { s: strokeOn("movers", squash) }))).toBeLessThan(CIRCLE_STEP * 1.01);
     expect(largestStep(bench, 0.5, () => bench.play({ type: "bpm", masterId: "pulse", bpm: 60 }))).toBeLessThan(CIRCLE_STEP * 1.01);
     bench.read(3, 2, 1.3);
@@ -237,7 +209,14 @@ describe("engine: a circle in metres", () => {
       heads: hung.map(({ id }) => id),
       territoryId: null,
     };
-    const floor = circle({ plane: "flat", base: "absolute", width: 4, height: 4, centre: { x: 1, y: 2, z: 0 }, rate: { knots: [0.25] } });
+    const floor = circleMotion({
+      plane: "flat",
+      base: "absolute",
+      width: 4,
+      height: 4,
+      centre: { x: 1, y: 2, z: 0 },
+      rate: { knots: [0.25] },
+    });
     const show = smallShow([...hung, group]);
     const bench = withPulse(new EngineOnBench(show));
     bench.sketch("ann", { s: strokeOn("hung", { Position: moving(floor) }) });

@@ -13,7 +13,7 @@ import { mergePresetInto } from "../show/merge-preset";
 import { usersOf } from "../show/users";
 import { writePresetIn } from "../show/write-preset-in";
 import type { Part } from "../stroke/stroke";
-import { EngineOnBench, fixture, listWithCard, smallShow, strokeOn } from "../testing";
+import { EngineOnBench, fixture, listWithCard, moving, smallShow, strokeOn, waveMotion } from "../testing";
 
 const FRAME = 1 / 44.1;
 const HEXES = ["#ff7a30", "#30c060", "#5a40e0", "#ff3050", "#40b0ff"];
@@ -161,22 +161,7 @@ describe("engine: drawn waveforms", () => {
       { at: 0.5, value: 1 },
     ],
   };
-  const drawn = (waveId: string): Part => ({
-    shape: {},
-    touched: 1,
-    motion: {
-      kind: "wave",
-      waveform: "drawn",
-      waveId,
-      low: 0,
-      high: 1,
-      base: "absolute",
-      phase: { knots: [0] },
-      phaseShape: {},
-      masterId: "pulse",
-      rate: { knots: [1] },
-    },
-  });
+  const drawn = (waveId: string): Part => moving(waveMotion({ waveform: "drawn", waveId, phase: { knots: [0] } }));
 
   it("are linked: redrawn, every motion that uses them follows in the next frame", () => {
     const bench = new EngineOnBench(

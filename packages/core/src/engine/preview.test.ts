@@ -1,22 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { Motion } from "../motion/motion";
-import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
+import { circleMotion, EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import { Preview } from "./preview";
 
-const circle: Motion = {
-  kind: "path",
-  figure: "circle",
-  plane: "angles",
-  width: 40,
-  height: 20,
-  turn: 0,
-  centre: { x: 0, y: 0, z: 0 },
-  base: "relative",
-  phase: { knots: [0, 360] },
-  phaseShape: {},
-  masterId: "pulse",
-  rate: { knots: [0.25] },
-};
+const circle = circleMotion({ height: 20 });
 
 describe("Preview", () => {
   it("tells what the engine will show, also of what rides on what plays beneath", () => {

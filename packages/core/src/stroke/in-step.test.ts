@@ -1,21 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { WaveMotion } from "../motion/motion";
-import { part } from "../testing";
+import { moving, part, waveMotion } from "../testing";
 import { inStep } from "./in-step";
 
-const wave = (more: Partial<WaveMotion>): WaveMotion => ({
-  kind: "wave",
-  waveform: "sine",
-  low: 0,
-  high: 1,
-  base: "absolute",
-  phase: { knots: [0] },
-  phaseShape: {},
-  masterId: "pulse",
-  rate: { knots: [1] },
-  ...more,
-});
-const moving = (motion: WaveMotion) => ({ shape: {}, touched: 1, motion });
+const wave = (more: Parameters<typeof waveMotion>[0]) => waveMotion({ phase: { knots: [0] }, ...more });
 
 describe("inStep", () => {
   const parts = {
