@@ -107,6 +107,30 @@ describe("editing a list", () => {
     await until("live again", async () => (await page.getByText("blind: your sketch, not the stage").count()) === 0);
   });
 
+  it("takes times of a stroke in percent of the cue's in-time, typed in the lanes", async () => {
+    const { page } = story;
+    await page.getByRole("link", { name: "Build" }).click();
+    await pickGroup(page, "Rib 3 spots");
+    await setLane(page, "Dimmer", "100");
+    await story.mode("Delay");
+    await story.typeIn("Dimmer delay", "0..0.5");
+    await story.lane("Dimmer").getByRole("button", { name: "percent of in" }).click();
+    await until("it is percent", async () => (await page.getByLabel("Dimmer delay", { exact: true }).inputValue()) === "0..50");
+    await story.mode("Value");
+    await page.getByRole("button", { name: "Record cue" }).first().click();
+    await page.getByLabel("Name of the list").fill("Percent");
+    await page.getByLabel("In, seconds").fill("4");
+    await page.getByLabel("In, seconds").press("Enter");
+    await message(page, /Recorded as cue 1 of Percent/).waitFor();
+    await story.fresh();
+    await score.open("Percent");
+    await score.row(1).click();
+    // The last head starts at half of 4 s and takes 4 s.
+    await page.getByText("all has arrived after 6 s").waitFor();
+    await score.field("In", "2");
+    await page.getByText("all has arrived after 3 s").waitFor();
+  });
+
   it("records into a cue that is there: adds, takes out, and replaces", async () => {
     const { page } = story;
     await place("Build");

@@ -1,5 +1,6 @@
 import { attributeInfo, type Head, type Part } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
+import { Button } from "../ui/button";
 import { FanField } from "../ui/fan-field";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { SlotChoice, UnitLine } from "./lane-numbers";
@@ -41,6 +42,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
         placeholder={laneMode === "value" ? (part.motion ? "from the motion" : "mixed") : "the cue's own"}
         onKnots={take}
       />
+      {own && (laneMode === "fade" || laneMode === "delay") && <TimesUnit part={own.part} edits={edits} />}
       {laneMode === "value" && shownFan && (
         <SlotChoice attribute={attribute} heads={heads} fan={shownFan} onFan={(fan) => take(fan.knots, "plain")} />
       )}
@@ -51,5 +53,22 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
         words={`${UNIT_WORDS[curve.unit] ?? ""}${part.motion ? ` · ${motionWords(attribute, part.motion)}` : ""}`}
       />
     </>
+  );
+}
+
+/** Whether the stroke's times are seconds or percent of the cue's in-time, with which they then stretch. */
+function TimesUnit({ part, edits }: { part: Part; edits: LaneEdits }): React.JSX.Element {
+  const { timesIn, ...seconds } = part;
+  return (
+    <Button
+      tone="chip"
+      size="small"
+      className="w-fit px-1.5"
+      aria-pressed={timesIn === "parts"}
+      title="Percent stretches with the cue's in-time; 0.5 s becomes 50 %"
+      onClick={() => edits.put(timesIn === "parts" ? seconds : { ...part, timesIn: "parts" })}
+    >
+      percent of in
+    </Button>
   );
 }

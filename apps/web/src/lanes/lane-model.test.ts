@@ -75,4 +75,10 @@ describe("lanes of a selection", () => {
   it("draw mixed values over the range that they need", () => {
     expect(mixedPoints([0.2, null, 1.4], [0, 1])).toEqual({ values: [0.2, null, 1.4], knotX: [], low: 0, high: 1.4 });
   });
+
+  it("shows times in percent of the cue's in-time where that is how they are given", () => {
+    const timed: Part = { level: { knots: [1] }, delay: { knots: [0, 0.5] }, shape: {}, touched: 1 };
+    expect(laneCurve("Dimmer", timed, "delay")).toMatchObject({ scale: 1, unit: "s" });
+    expect(laneCurve("Dimmer", { ...timed, timesIn: "parts" }, "delay")).toMatchObject({ scale: 100, unit: "%", fan: { knots: [0, 0.5] } });
+  });
 });

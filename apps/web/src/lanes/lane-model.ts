@@ -72,8 +72,11 @@ export function laneCurve(attribute: Attribute, part: Part, mode: Exclude<LaneMo
       return { fan: shown, shape: part.shape, kind: "open", scale, unit: screenUnit(attribute), range: usual, limits: [-100000, 100000] };
     }
     case "fade":
-    case "delay":
-      return { fan: part[mode] ?? null, shape: part.shape, kind: "open", scale: 1, unit: "s", range: [0, 2], limits: [0, 3600] };
+    case "delay": {
+      const plain = { fan: part[mode] ?? null, shape: part.shape, kind: "open" } as const;
+      if (part.timesIn === "parts") return { ...plain, scale: 100, unit: "%", range: [0, 1], limits: [0, 100] };
+      return { ...plain, scale: 1, unit: "s", range: [0, 2], limits: [0, 3600] };
+    }
     case "phase":
       if (!part.motion) return null;
       return {
