@@ -11,7 +11,7 @@ import { reachOf, reachOfOwner } from "../territory/reach";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { carryStarts, layOver, movingRows } from "./carry-over";
-import { compile } from "./compile";
+import { compile, lowerBound } from "./compile";
 import { Source } from "./source";
 
 export interface SourceContext {
@@ -69,15 +69,15 @@ function timedRow(cue: Cue, row: Row, { rig, from, chosen }: { rig: Rig; from: n
  * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
  */
 function keptPlaces(rows: readonly Row[], { present }: { present: Source }, elapsed: Seconds): Row[] {
-  const { compiled } = present;
-  const rowOf = new Map([...compiled.parameters].map((parameter, row) => [parameter, row]));
+  const { parameters, timing: timings, fades, delays } = present.compiled;
+  let old = 0;
   return rows.map((row) => {
-    const old = rowOf.get(row.parameter);
-    if (old === undefined) return present.settled ? { ...row, fade: 0, delay: 0 } : row;
-    const timing = compiled.timing[old]!;
+    while (old < parameters.length && parameters[old]! < row.parameter) old++;
+    const known = parameters[old] === row.parameter;
     const [fade, delay] = [row.fade!, row.delay!];
-    if (present.settled) return { ...row, delay: elapsed - fade };
-    if (compiled.fades[timing] === fade && compiled.delays[timing] === delay) return row;
+    if (present.settled) return known ? { ...row, delay: elapsed - fade } : { ...row, fade: 0, delay: 0 };
+    const timing = known ? timings[old]! : -1;
+    if (!known || (fades[timing] === fade && delays[timing] === delay)) return row;
     const done = present.progressOf(old);
     return { ...row, delay: done > 0 ? elapsed - done * fade : Math.max(delay, elapsed) };
   });
@@ -102,12 +102,14 @@ function startValues(
   level: number,
   { present, merged, retimed, htpCount }: StartingPoint & { htpCount: number },
 ): (parameter: number) => number {
-  const own = new Map<number, number>();
   if (retimed) {
     const { compiled, from } = retimed.present;
-    compiled.parameters.forEach((parameter, row) => own.set(parameter, from[row]!));
-    return (parameter) => own.get(parameter) ?? Math.fround(parameter < htpCount ? 0 : merged[parameter]!);
+    return (parameter) => {
+      const row = lowerBound(compiled.parameters, parameter);
+      return compiled.parameters[row] === parameter ? from[row]! : Math.fround(parameter < htpCount ? 0 : merged[parameter]!);
+    };
   }
+  const own = new Map<number, number>();
   if (present && level > 0)
     present.compiled.parameters.forEach((parameter, row) => {
       const gain = (present.level * present.weight) / level;
