@@ -3,7 +3,7 @@ const LAYERS = [
   ["units", "errors", "random"],
   ["color", "geometry", "document"],
   ["rig", "selection", "shape"],
-  ["stroke", "preset", "motion", "tempo"],
+  ["stroke", "preset", "motion", "tempo", "timecode"],
   ["cue", "playback", "territory"],
   ["show"],
   ["engine", "protocol"],

@@ -1,8 +1,24 @@
-import { type CueList, type Page, type Playback, type SavedShape, type Shape, type ShowRecord } from "@vexa/core";
+import {
+  type CueList,
+  type ListTime,
+  type Page,
+  type Playback,
+  type SavedShape,
+  type Shape,
+  type ShowRecord,
+  type Sound,
+} from "@vexa/core";
 import { demoWaves, stepping, tracing, waving } from "./motions";
 import { colored, cue, level, preset, stroke } from "./strokes";
+import { WALTZ_SECONDS } from "./waltz";
 
-const LISTS: readonly { id: string; name: string; territoryId: string | null; cues: readonly Parameters<typeof cue>[2][] }[] = [
+const LISTS: readonly {
+  id: string;
+  name: string;
+  territoryId: string | null;
+  time?: ListTime;
+  cues: readonly Parameters<typeof cue>[2][];
+}[] = [
   {
     id: "list-night-bloom",
     name: "Night bloom",
@@ -215,6 +231,58 @@ const LISTS: readonly { id: string; name: string; territoryId: string | null; cu
       },
     ],
   },
+  {
+    id: "list-waltz",
+    name: "Glasshouse waltz",
+    territoryId: null,
+    time: {
+      source: "sound",
+      soundId: "sound-waltz",
+      rate: "25",
+      startSeconds: 3600,
+      markers: [
+        { seconds: 8, name: "tune" },
+        { seconds: 16, name: "louder" },
+        { seconds: 24, name: "last round" },
+      ],
+    },
+    cues: [
+      {
+        name: "One lantern",
+        trigger: { type: "timecode", seconds: 0 },
+        inSeconds: 3,
+        strokes: [
+          stroke(1, "group-lanterns", {
+            Dimmer: level([0.1, 0.6, 0.1], { shape: { order: "left-to-right" }, delay: { knots: [0, 1.5] } }),
+          }),
+        ],
+      },
+      {
+        name: "The tune",
+        trigger: { type: "timecode", seconds: 8 },
+        inSeconds: 2,
+        strokes: [stroke(1, "group-washes", { Dimmer: level([0.5]), Color: preset("preset-lantern") })],
+      },
+      {
+        name: "Round and round",
+        trigger: { type: "timecode", seconds: 16 },
+        inSeconds: 2,
+        strokes: [
+          stroke(1, "group-washes", {
+            Color: preset("preset-ember", "preset-dusk"),
+            Dimmer: waving({ waveform: "sine", low: 0.2, high: 0.9, rate: { knots: [0.5] }, masterId: "master-slow" }, { folded: true }),
+          }),
+        ],
+      },
+      {
+        name: "Glass",
+        trigger: { type: "timecode", seconds: 24 },
+        inSeconds: 4,
+        strokes: [stroke(1, "group-ferns", { Dimmer: level([0.9]), Color: preset("preset-night") })],
+      },
+      { name: "Dark house", trigger: { type: "follow" }, inSeconds: 3, strokes: [stroke(1, "group-washes", { Dimmer: level([0]) })] },
+    ],
+  },
 ];
 
 const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "rows" | "releaseSeconds">[] = [
@@ -225,6 +293,7 @@ const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "
   { listId: "list-spore", column: 0, row: 3, columns: 2, rows: 2, releaseSeconds: 0.3 },
   { listId: "list-pond", column: 2, row: 3, columns: 3, rows: 2, releaseSeconds: 3 },
   { listId: "list-colour-walk", column: 5, row: 3, columns: 2, rows: 2, releaseSeconds: 1 },
+  { listId: "list-waltz", column: 7, row: 3, columns: 2, rows: 2, releaseSeconds: 3 },
 ];
 
 /** Shapes to lay on any lane. */
@@ -238,7 +307,16 @@ const SHAPES: readonly (readonly [string, Shape])[] = [
 
 /** Cue lists, cues, the page and its cards, and the library of shapes. */
 export function demoContent(): ShowRecord[] {
-  const lists = LISTS.map(({ id, name, territoryId }, rank): CueList => ({ id, kind: "cueList", version: 1, name, rank, territoryId }));
+  const lists = LISTS.map(({ id, name, territoryId, time }, rank): CueList => ({
+    id,
+    kind: "cueList",
+    version: 1,
+    name,
+    rank,
+    territoryId,
+    ...(time ? { time } : {}),
+  }));
+  const song: Sound = { id: "sound-waltz", kind: "sound", version: 1, name: "Glasshouse waltz, a sketch", seconds: WALTZ_SECONDS };
   const cues = LISTS.flatMap(({ id, cues: entries }) => entries.map((entry, index) => cue(id, index + 1, entry)));
   const page: Page = { id: "page-main", kind: "page", version: 1, name: "Main page", rank: 0, territoryId: null };
   const cards = CARDS.map((card): Playback => ({
@@ -258,5 +336,5 @@ export function demoContent(): ShowRecord[] {
     rank,
     shape,
   }));
-  return [...demoWaves(), ...lists, ...cues, page, ...cards, ...shapes];
+  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...shapes];
 }

@@ -64,7 +64,9 @@ describe("presets", () => {
     // "Used by" leads to the cue, in the list that plays it.
     await story.page.getByRole("button", { name: "Change the preset Ember" }).click();
     await story.page.getByRole("button", { name: "cue Phased chase" }).click();
-    await story.page.getByRole("complementary", { name: "Chosen list" }).getByRole("heading", { name: "Root run" }).waitFor();
+    await story.page.getByRole("region", { name: "Cues of Root run" }).waitFor();
+    await story.page.getByRole("option", { name: /Phased chase/, selected: true }).waitFor();
+    await story.page.getByRole("link", { name: "Perform" }).click();
     await story.page.getByRole("article", { name: "Root run" }).getByRole("button", { name: "Let go" }).click();
     await story.page.getByRole("link", { name: "Build" }).click();
   });

@@ -12,6 +12,7 @@ import type { DataSource } from "typeorm";
 import { sessionRoutes } from "./account/session-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import type { Door } from "./show/door";
+import { soundRoutes } from "./sound/sound-routes";
 import { showRoutes } from "./show/show-routes";
 
 export interface AppParts {
@@ -47,6 +48,7 @@ export function createApp(parts: AppParts): Express {
         directives: {
           "default-src": ["'self'"],
           "style-src": ["'self'", "'unsafe-inline'"],
+          "media-src": ["'self'", "blob:"],
           "connect-src": ["'self'", "ws:", "wss:"],
           "upgrade-insecure-requests": null,
         },
@@ -57,6 +59,7 @@ export function createApp(parts: AppParts): Express {
   app.use(pinoHttp({ logger: parts.log, autoLogging: false }));
   app.use(compression());
   app.use("/api", express.json({ limit: "100kb" }), parts.session);
+  app.use("/api/sounds", soundRoutes(parts.database, parts.door));
   app.use("/api/session", sessionRoutes(parts.database));
   app.use("/api/show", showRoutes(parts.door, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));

@@ -7,6 +7,7 @@ import { refusalToListen } from "./account/accounts";
 import { createApp, createSession } from "./app";
 import { EngineHost } from "./engine-host/engine-host";
 import { openOsc, type OscInput } from "./input/osc-input";
+import { TimecodeInput } from "./input/timecode-input";
 import type { SacnTarget } from "./output/sacn-output";
 import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
@@ -77,7 +78,8 @@ export async function start(settings: Settings): Promise<Running> {
   await listen(http, settings);
   const theDoor = door;
   const followOn = new FollowOn(theDoor, host.now);
-  const oscInput = await hearOsc(theDoor, settings);
+  const timecode = new TimecodeInput(theDoor, host.now);
+  const oscInput = await hearOsc(theDoor, timecode, settings);
   return {
     oscPort: oscInput?.port ?? null,
     port: (http.address() as AddressInfo).port,
@@ -87,6 +89,7 @@ export async function start(settings: Settings): Promise<Running> {
     stop: async () => {
       // The stage first: receivers hear that the streams end, then what was played is saved.
       followOn.stop();
+      timecode.stop();
       await host.stop();
       await oscInput?.close();
       await sockets.close();
@@ -98,7 +101,7 @@ export async function start(settings: Settings): Promise<Running> {
   };
 }
 
-async function hearOsc(door: Door, { oscPort, log }: Settings): Promise<OscInput | null> {
+async function hearOsc(door: Door, timecode: TimecodeInput, { oscPort, log }: Settings): Promise<OscInput | null> {
   if (oscPort === null) return null;
   try {
     return await openOsc({
@@ -106,6 +109,7 @@ async function hearOsc(door: Door, { oscPort, log }: Settings): Promise<OscInput
       port: oscPort,
       show: () => door.show,
       play: (person, command) => door.play(person, command, undefined),
+      mtc: (octets) => timecode.hear(octets),
       log,
     });
   } catch (error) {

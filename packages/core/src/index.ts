@@ -91,6 +91,21 @@ export { pathOffset, pathPoint } from "./motion/motion-table";
 export { drawnValue, MOST_WAVE_POINTS, type SavedWave, type WavePoint } from "./motion/saved-wave";
 export { ClockTempo, CLOCK_PULSES } from "./tempo/clock-tempo";
 export { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, TempoClock, type TempoState } from "./tempo/tempo-clock";
+export {
+  frameOf,
+  framesInSecond,
+  framesPerSecond,
+  readTimecode,
+  secondsOfTimecode,
+  timecodeAt,
+  timecodeOfFrame,
+  timecodeText,
+  TIMECODE_RATES,
+  type Timecode,
+  type TimecodeRate,
+} from "./timecode/timecode";
+export { positionAt, type TimePlace } from "./timecode/time-place";
+export { TimecodeChase, type ChaseAct, type Reading } from "./timecode/timecode-chase";
 export { inRank, type Part, type Stroke, type Strokes } from "./stroke/stroke";
 export { sketchIdOf, type Sketch } from "./stroke/sketch";
 export { headsOf } from "./stroke/spread";
@@ -100,10 +115,12 @@ export type { ResolveContext, Row, RowMotion } from "./stroke/row";
 export { seenStrokes } from "./stroke/seen";
 export { headValues, type HeadValue } from "./stroke/head-values";
 export { CUE_TINTS, type Chase, type Cue, type CueList, type CueTrigger } from "./cue/cue";
+export { MOST_MARKERS, type ListTime, type Marker, type Sound } from "./cue/list-time";
 export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes, type TimeSource } from "./cue/cue-times";
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";
 export { fadedSeconds, playbackStateIdOf, type Page, type Playback, type PlaybackState } from "./playback/playback";
+export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
 export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
@@ -114,12 +131,15 @@ export { mergePresetInto } from "./show/merge-preset";
 export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
-export { mayChange, mayPlay } from "./show/rights";
-export { cueAfter, playChanges, type PlayCommand } from "./show/play";
+export { mayChange, mayPlay, mayRun } from "./show/rights";
+export { playChanges, type PlayCommand } from "./show/play";
+export { cueAfter } from "./show/play-cards";
+export { cueOfTime, listPlace, timeCard, timedCues } from "./show/list-clock";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";
 export { addedStrokes, strokesWithout } from "./show/record-cue";
-export { nextDue, secondsLeft, type Due } from "./show/next-due";
+export { allDue, nextDue, secondsLeft } from "./show/next-due";
+export type { CardDue, Due } from "./show/due";
 export { drivenBy, type DrivenBy } from "./show/driven-by";
 export { compile, type CompiledRows } from "./engine/compile";
 export { Engine, type EngineCommand } from "./engine/engine";

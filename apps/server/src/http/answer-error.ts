@@ -12,8 +12,9 @@ export const lastResort: ErrorRequestHandler = (thrown: unknown, request, respon
     next(thrown);
     return;
   }
-  const { type, status } = (thrown ?? {}) as { type?: string; status?: number };
-  if (type === "entity.too.large") answerError(response, { code: "request.too-large", details: { limit: "100 KB" } });
+  const { type, status, limit = 0 } = (thrown ?? {}) as { type?: string; status?: number; limit?: number };
+  if (type === "entity.too.large")
+    answerError(response, { code: "request.too-large", details: { limit: limit < 1e6 ? "100 KB" : "100 MB" } });
   else if (type === "entity.parse.failed") answerError(response, { code: "request.malformed", details: { why: "it isn't JSON" } });
   else if (status !== undefined && status >= 400 && status < 500)
     answerError(response, { code: "request.malformed", details: { why: "the server can't use it" } });

@@ -54,6 +54,7 @@ describe("OSC over UDP", () => {
         heard.push(`${person.name} ${command.type}`);
         return Promise.resolve({ ok: true, seq: 0, note: null });
       },
+      mtc: (octets) => heard.push(`time code ${octets.join(" ")}`),
       log: pino({ level: "silent" }),
     });
     const sender = createSocket("udp4");
@@ -62,9 +63,10 @@ describe("OSC over UDP", () => {
     await send(osc.encode(message("/vexa/master/pulse/tap")));
     await send(Uint8Array.from([1, 2, 3]));
     await send(Uint8Array.from(Buffer.from("#bundle\0nonsense")));
+    await send(osc.encode({ address: "/vexa/mtc", arguments: [{ type: "b", value: Uint8Array.of(0xf1, 0x72) }] }));
     await send(osc.encode(message("/vexa/master/pulse/hold", 1)));
-    for (let wait = 0; wait < 100 && heard.length < 2; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
+    for (let wait = 0; wait < 100 && heard.length < 3; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
     sender.close();
-    expect(heard).toEqual(["Ines tap", "Ines hold"]);
+    expect(heard).toEqual(["Ines tap", "time code 241 114", "Ines hold"]);
   });
 });

@@ -65,6 +65,8 @@ export async function openOsc(of: {
   port: number;
   show: () => Show;
   play: (person: Person, command: PlayCommand) => Promise<Answer>;
+  /** MIDI Time Code, message by message, as a blob of `/vexa/mtc`. */
+  mtc: (octets: Uint8Array) => void;
   log: Logger;
 }): Promise<OscInput> {
   const socket: Socket = createSocket("udp4");
@@ -84,6 +86,11 @@ export async function openOsc(of: {
       .all("person")
       .find(({ role }) => role === "lead");
     for (const message of messages.value) {
+      const [first] = message.arguments;
+      if (message.address === "/vexa/mtc" && first?.type === "b") {
+        of.mtc(first.value);
+        continue;
+      }
       const command = commandOf(of.show(), message);
       if (command && lead) void of.play(lead, command);
       else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");

@@ -10,6 +10,7 @@ import {
   KINDS,
   mayChange,
   mayPlay,
+  mayRun,
   merge,
   ok,
   playChanges,
@@ -106,7 +107,12 @@ export class Door extends EventEmitter<DoorEvents> {
   /** A touch on a playback or a speed master. `atSeconds` is when it happened, if the client knows. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
     return this.#inTurn(() => {
-      const refused = "playbackId" in command ? mayPlay(this.#show, person, command.playbackId) : null;
+      const refused =
+        "playbackId" in command
+          ? mayPlay(this.#show, person, command.playbackId)
+          : "listId" in command
+            ? mayRun(this.#show, person, command.listId)
+            : null;
       if (refused) return { ok: false, error: refused };
       const now = this.#now();
       // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.

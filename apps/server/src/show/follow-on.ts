@@ -1,4 +1,4 @@
-import { nextDue, sameJson, type Due, type Person, type Show } from "@vexa/core";
+import { allDue, sameJson, type Due, type Person, type Show } from "@vexa/core";
 import type { Door } from "./door";
 
 /** Changes come in crowds (a drag): what is due is worked out once for all of them. */
@@ -7,8 +7,9 @@ const REST_MS = 20;
 const LONGEST_MS = 2 ** 31 - 1;
 
 /**
- * Starts cues that follow on or wait, steps of chases, and the letting go of one-shots, each at its very moment: the go is dated to when it was due, however late the timer is. What is
- * due is worked out anew whenever the show changes, so that times changed while a cue runs count.
+ * Starts cues that follow on, wait or have a time, steps of chases, the letting go of one-shots and the end of a sound, each at its very
+ * moment: it is dated to when it was due, however late the timer is. What is due is worked out anew whenever the show changes, so that
+ * times changed while a cue runs count.
  */
 export class FollowOn {
   readonly #door: Door;
@@ -33,35 +34,35 @@ export class FollowOn {
     this.#resting = null;
     const { show } = this.#door;
     const running = new Set<string>();
-    for (const state of show.all("playbackState")) {
-      const due = state.cueId === null ? null : nextDue(show, state);
-      if (!due) continue;
-      running.add(due.command.playbackId);
+    for (const due of allDue(show)) {
+      running.add(keyOf(due));
       this.#wait(due);
     }
-    for (const [playbackId, { timer }] of this.#timers)
-      if (!running.has(playbackId)) {
+    for (const [key, { timer }] of this.#timers)
+      if (!running.has(key)) {
         clearTimeout(timer);
-        this.#timers.delete(playbackId);
+        this.#timers.delete(key);
       }
   }
 
   #wait(due: Due): void {
-    const { playbackId } = due.command;
-    const present = this.#timers.get(playbackId);
+    const present = this.#timers.get(keyOf(due));
     if (present && sameJson(present.due, due)) return;
     if (present) clearTimeout(present.timer);
     const ms = Math.min(LONGEST_MS, Math.max(0, (due.atSeconds - this.#now()) * 1000));
-    this.#timers.set(playbackId, { due, timer: setTimeout(() => this.#go(due), ms) });
+    this.#timers.set(keyOf(due), { due, timer: setTimeout(() => this.#go(due), ms) });
   }
 
   #go(due: Due): void {
-    const { playbackId } = due.command;
-    this.#timers.delete(playbackId);
+    this.#timers.delete(keyOf(due));
     if (this.#now() < due.atSeconds - 0.001) return this.#wait(due);
-    const person = whoPlays(this.#door.show, playbackId);
+    const person = whoPlays(this.#door.show, keyOf(due));
     if (person) void this.#door.play(person, due.command, due.atSeconds);
   }
+}
+
+function keyOf({ command }: Due): string {
+  return "playbackId" in command ? command.playbackId : command.listId;
 }
 
 /** Whoever touched the playback last; the lead where that person is gone. */

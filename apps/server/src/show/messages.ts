@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsNumber,
   IsObject,
@@ -20,16 +21,19 @@ import {
   MAX_BPM,
   MIN_BPM,
   ok,
+  TIMECODE_RATES,
   type Change,
   type Json,
   type PlayCommand,
   type RecordBase,
   type Result,
+  type TimecodeRate,
   type Transaction,
 } from "@vexa/core";
 import { parseDto } from "../http/parse-dto";
 
 const MOST_CHANGES = 2000;
+const DAY_SECONDS = 86400;
 
 class ChangeDto {
   @IsIn(["add", "remove", "set"])
@@ -85,10 +89,11 @@ class TransactionDto {
 }
 
 const CARD_COMMANDS = ["go", "back", "pause", "continue", "level", "let-go"];
+const TIME_COMMANDS = ["time-run", "time-stop", "time-seek"];
 const MASTER_COMMANDS = ["tap", "resync", "hold", "run", "release", "take", "bpm", "scale"];
 
 class PlayDto {
-  @IsIn([...CARD_COMMANDS, ...MASTER_COMMANDS, "resync-all"])
+  @IsIn([...CARD_COMMANDS, ...MASTER_COMMANDS, ...TIME_COMMANDS, "resync-all", "timecode"])
   type: PlayCommand["type"];
 
   @ValidateIf(({ type }: PlayDto) => CARD_COMMANDS.includes(type))
@@ -101,10 +106,29 @@ class PlayDto {
   @Length(1, 64)
   masterId?: string;
 
+  @ValidateIf(({ type }: PlayDto) => TIME_COMMANDS.includes(type))
+  @IsString()
+  @Length(1, 64)
+  listId?: string;
+
   @IsOptional()
   @IsString()
   @Length(1, 64)
   cueId?: string;
+
+  @ValidateIf(({ type }: PlayDto) => type === "timecode")
+  @IsNumber()
+  @Min(0)
+  @Max(DAY_SECONDS)
+  positionSeconds?: number;
+
+  @ValidateIf(({ type }: PlayDto) => type === "timecode")
+  @IsBoolean()
+  running?: boolean;
+
+  @ValidateIf(({ type }: PlayDto) => type === "timecode")
+  @IsIn(TIMECODE_RATES)
+  rate?: TimecodeRate;
 
   @ValidateIf(({ type }: PlayDto) => type === "level")
   @IsNumber()
@@ -118,10 +142,10 @@ class PlayDto {
   @Max(MAX_BPM)
   bpm?: number;
 
-  @IsOptional()
+  @ValidateIf(({ type, seconds }: PlayDto) => type === "time-seek" || seconds !== undefined)
   @IsNumber()
   @Min(0)
-  @Max(3600)
+  @Max(DAY_SECONDS)
   seconds?: number;
 
   @ValidateIf(({ type }: PlayDto) => type === "scale")
@@ -130,9 +154,9 @@ class PlayDto {
   @Max(64)
   factor?: number;
 
-  @IsOptional()
-  @IsIn(["at once"])
-  how?: "at once";
+  @ValidateIf(({ type, how }: PlayDto) => type === "timecode" || how !== undefined)
+  @IsIn(["at once", "jump", "steady"])
+  how?: "at once" | "jump" | "steady";
 
   @IsOptional()
   @IsNumber()

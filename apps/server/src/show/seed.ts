@@ -1,9 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
-import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory } from "@vexa/demo";
+import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory, waltz } from "@vexa/demo";
 import { hashPassword } from "../account/password";
-import { AccountEntity, ShowEntity } from "../storage/entities";
+import { AccountEntity, ShowEntity, SoundFileEntity } from "../storage/entities";
 import { ShowStorage } from "../storage/show-storage";
 
 /** The only show there is for now. */
@@ -32,6 +32,10 @@ export async function seedWhenEmpty(database: DataSource, demo: "understory" | "
     await manager
       .getRepository(ShowEntity)
       .save({ id: SHOW_ID, name: demo === "large" ? "Large rig" : DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
+    if (demo === "understory")
+      await manager
+        .getRepository(SoundFileEntity)
+        .insert({ showId: SHOW_ID, id: "sound-waltz", contentType: "audio/wav", content: Buffer.from(waltz()) });
   });
   await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
   return true;

@@ -86,4 +86,20 @@ export class JournalEntity {
   changedAt: Date;
 }
 
-export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity];
+/** The octets of a sound; its name and length are a record of the show with the same id. */
+@Entity("sound_file")
+export class SoundFileEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, name: "show_id", primaryKeyConstraintName: "pk_sound_file" })
+  showId: string;
+
+  @PrimaryColumn({ type: "varchar", length: 64, primaryKeyConstraintName: "pk_sound_file" })
+  id: string;
+
+  @Column({ type: "varchar", length: 40, name: "content_type" })
+  contentType: string;
+
+  @Column({ type: "bytea" })
+  content: Buffer;
+}
+
+export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity];

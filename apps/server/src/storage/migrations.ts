@@ -63,4 +63,19 @@ function withKinds(content: unknown): unknown {
   return "waveform" in inner && !("kind" in inner) ? { kind: "wave", ...inner } : inner;
 }
 
-export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000];
+/** Sounds of cue lists. */
+export class Sounds1764200000000 implements MigrationInterface {
+  name = "Sounds1764200000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "sound_file" ("show_id" varchar(64) NOT NULL, "id" varchar(64) NOT NULL, "content_type" varchar(40) NOT NULL, "content" bytea NOT NULL, CONSTRAINT "pk_sound_file" PRIMARY KEY ("show_id", "id"))`,
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "sound_file"`);
+  }
+}
+
+export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000];

@@ -2,6 +2,7 @@ import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type 
 import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
+import { listTimeSchema, type ListTime } from "./list-time";
 
 /** A tracking list of cues. */
 export interface CueList {
@@ -16,6 +17,8 @@ export interface CueList {
   readonly ends?: "one-shot";
   /** Its cues are steps that follow each other at a tempo. */
   readonly chase?: Chase;
+  /** The sound or timecode by which its cues with a time are started. */
+  readonly time?: ListTime;
 }
 
 /** How a list runs as a chase: a step a beat. */
@@ -93,6 +96,7 @@ export const cueListSchema: Schema<CueList> = fields<CueList>({
       rounds: optional(integerIn(1, 9999)),
     }),
   ),
+  time: optional(listTimeSchema),
 });
 
 export const cueSchema: Schema<Cue> = fields<Cue>({

@@ -33,6 +33,10 @@ export function oneOf<const T extends string>(words: readonly T[]): Schema<T> {
     (words as readonly unknown[]).includes(value) ? null : { path, value, why: `it must be one of ${words.join(", ")}` };
 }
 
+/** True or false. */
+export const yesOrNo: Schema<boolean> = (value, path) =>
+  typeof value === "boolean" ? null : { path, value, why: "it must be true or false" };
+
 export function nullable<T>(inner: Schema<T>): Schema<T | null> {
   return (value, path) => (value === null ? null : inner(value, path));
 }

@@ -89,6 +89,16 @@ export const ERROR_CATALOGUE = {
     sentence: "“{word}” selects nothing: {why}.",
     remedy: "Your selection was kept.",
   },
+  "time.none": {
+    status: 409,
+    sentence: "{list} has no sound that could be played.",
+    remedy: "Nothing was changed. Give it a sound in Score, under Time line.",
+  },
+  "sound.unreadable": {
+    status: 415,
+    sentence: "This file can't be used as a sound: {why}.",
+    remedy: "Nothing was kept of it. Use WAV, MP3, OGG or FLAC.",
+  },
   "sacn.unreadable": {
     status: 422,
     sentence: "This isn't an E1.31 data packet: {why}.",

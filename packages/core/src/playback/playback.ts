@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Flaw, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yesOrNo, type Schema } from "../document/schema";
 
 /** A sheet of cards. */
 export interface Page {
@@ -71,9 +71,6 @@ const version = integerIn(0, Number.MAX_SAFE_INTEGER);
 const id = textUpTo(64);
 const stateId = textUpTo(80);
 const time = numberIn(0, 1e12);
-const yesOrNo: Schema<boolean> = (value, path): Flaw | null =>
-  typeof value === "boolean" ? null : { path, value, why: "it must be true or false" };
-
 export const pageSchema: Schema<Page> = fields<Page>({
   id,
   kind: oneOf(["page"]),

@@ -4,14 +4,14 @@ import { FIRST_BPM } from "../playback/speed-master";
 import { seededRandom } from "../random/random";
 import { beatsAt, steadyTempo } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
-import type { Due } from "./next-due";
+import type { CardDue } from "./due";
 import type { Show } from "./show";
 
 /**
  * The next step of a chase: a beat of its own tempo after the last one, or the next beat of its speed master; it fades in over its part of
  * the step. Null when its rounds are over or its master is held.
  */
-export function chaseDue(show: Show, state: PlaybackState, { chase, cues }: { chase: Chase; cues: readonly Cue[] }): Due | null {
+export function chaseDue(show: Show, state: PlaybackState, { chase, cues }: { chase: Chase; cues: readonly Cue[] }): CardDue | null {
   const steps = (state.steps ?? 0) + 1;
   if (cues.length < 2 || (chase.rounds !== undefined && steps >= chase.rounds * roundOf(chase, cues.length))) return null;
   const beat = nextBeat(show, state, chase);

@@ -3,20 +3,32 @@ import { timeline } from "../cue/timeline";
 import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Seconds } from "../units/units";
 import { chaseDue } from "./chase-due";
-import { cueAfter, type PlayCommand } from "./play";
+import type { CardDue, Due } from "./due";
+import { cueAfter } from "./play-cards";
 import type { Show } from "./show";
+import { timedDue } from "./timed-due";
 
-/** What a playback does by itself, and when. */
-export interface Due {
-  readonly atSeconds: Seconds;
-  readonly command: Extract<PlayCommand, { readonly type: "go" | "let-go" }>;
+/** All that happens by itself next: at most one thing a playback, and the ends of sounds. */
+export function allDue(show: Show): Due[] {
+  const timed = show.all("cueList").flatMap((list): Due[] => timedDue(show, list));
+  const started = show.all("playbackState").flatMap((state): Due[] => {
+    const due = state.cueId === null ? null : nextDue(show, state);
+    return due ? [due] : [];
+  });
+  const first = new Map<string, Due>();
+  for (const due of [...started, ...timed]) {
+    const key = "playbackId" in due.command ? due.command.playbackId : due.command.listId;
+    const known = first.get(key);
+    if (!known || due.atSeconds < known.atSeconds) first.set(key, due);
+  }
+  return [...first.values()];
 }
 
 /**
  * What a running playback does next by itself: a cue that follows on when the one before has arrived or waits so long after its go, the
  * next step of a chase, or the letting go of a one-shot. Null when somebody has to press go, or while it is paused.
  */
-export function nextDue(show: Show, state: PlaybackState): Due | null {
+export function nextDue(show: Show, state: PlaybackState): CardDue | null {
   const playback = show.get("playback", state.playbackId);
   const list = show.get("cueList", playback?.listId);
   const cue = show.get("cue", state.cueId);
@@ -39,7 +51,7 @@ function since({ goSeconds, heldSeconds = 0 }: PlaybackState): Seconds {
   return goSeconds + heldSeconds;
 }
 
-function endOf(show: Show, state: PlaybackState, of: { list: CueList; cue: Cue; cues: readonly Cue[] }): Due | null {
+function endOf(show: Show, state: PlaybackState, of: { list: CueList; cue: Cue; cues: readonly Cue[] }): CardDue | null {
   if (of.list.ends !== "one-shot") return null;
   const lasts = Math.max(LEAST_SECONDS, lastsOf(show, state, of));
   return { atSeconds: since(state) + lasts, command: { type: "let-go", playbackId: state.playbackId } };

@@ -1,7 +1,9 @@
 import type { Schema } from "../document/schema";
 import { cueListSchema, cueSchema, type Cue, type CueList } from "../cue/cue";
+import { soundSchema, type Sound } from "../cue/list-time";
 import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playback, type PlaybackState } from "../playback/playback";
 import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
 import { fixtureSchema, type Fixture } from "../rig/fixture";
@@ -24,6 +26,8 @@ export interface RecordByKind {
   playbackState: PlaybackState;
   master: SpeedMaster;
   masterState: MasterState;
+  sound: Sound;
+  timeState: TimeState;
   territory: Territory;
   person: Person;
   sketch: Sketch;
@@ -57,6 +61,8 @@ export const KINDS: {
   playbackState: { label: "playback", scope: "session", undone: "never", schema: playbackStateSchema },
   master: { label: "speed master", scope: "document", undone: "yes", schema: masterSchema },
   masterState: { label: "speed master", scope: "session", undone: "never", schema: masterStateSchema },
+  sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },
+  timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },
   person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
   sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },

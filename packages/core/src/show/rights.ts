@@ -23,8 +23,10 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   highlight: "self",
   savedShape: "builders",
   savedWave: "builders",
+  sound: "builders",
   playbackState: "play commands",
   masterState: "play commands",
+  timeState: "play commands",
 };
 
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
@@ -50,9 +52,14 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
   }
 }
 
-/** Null when the person may play this card: common lists are everybody's, others their territory's and the lead's. */
+/** Null when the person may play this card. */
 export function mayPlay(show: Show, person: Person, playbackId: string): UserError | null {
-  const list = show.get("cueList", show.get("playback", playbackId)?.listId);
+  return mayRun(show, person, show.get("playback", playbackId)?.listId);
+}
+
+/** Null when the person may run this list: common lists are everybody's, others their territory's and the lead's. */
+export function mayRun(show: Show, person: Person, listId: string | undefined): UserError | null {
+  const list = show.get("cueList", listId);
   if (person.role === "lead" || !list || list.territoryId === null || owns(show, person, list.territoryId)) return null;
   return refused(`Playing ${list.name}`, territoryPeople(show, list.territoryId));
 }

@@ -1,5 +1,6 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
 import { motionReads } from "../stroke/part-reads";
@@ -64,6 +65,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
       return presetInPresets(record, show) ?? missingInStrokes(contentOf(record), show);
     case "cueList":
+      if (record.time?.soundId !== undefined && !show.get("sound", record.time.soundId)) return unknown("sound");
       if (record.chase?.masterId && !show.get("master", record.chase.masterId)) return unknown("speed master");
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "group":
@@ -79,7 +81,10 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "person":
     case "savedShape":
     case "savedWave":
+    case "sound":
       return null;
+    case "timeState":
+      return record.of === TIMECODE || show.get("cueList", record.of) ? null : unknown("cue list");
   }
 }
 

@@ -3,6 +3,7 @@ import type { Cue } from "../cue/cue";
 import { playbackStateIdOf, type PlaybackState } from "../playback/playback";
 import { masterStateIdOf, type MasterState } from "../playback/speed-master";
 import type { HeadKey } from "../rig/fixture";
+import { timeStateIdOf, type TimeState } from "../playback/time-state";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
@@ -92,6 +93,11 @@ export class Show implements ResolveContext, ReachContext {
 
   masterState(masterId: string): MasterState | null {
     return this.get("masterState", masterStateIdOf(masterId));
+  }
+
+  /** Where the sound of a list, or the timecode that comes in, stands. */
+  timeState(of: string): TimeState | null {
+    return this.get("timeState", timeStateIdOf(of));
   }
 
   private rigRecords(): readonly ShowRecord[] {

@@ -61,6 +61,11 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),
       ];
+    case "sound":
+      return show
+        .all("cueList")
+        .filter(({ time }) => time?.soundId === id)
+        .map(named(({ name }) => `the list ${name}`));
     case "cueList":
       return [
         ...show
