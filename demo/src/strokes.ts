@@ -24,7 +24,7 @@ export function stroke(rank: number, groupId: string, parts: Partial<Record<Attr
 export function cue(
   listId: string,
   number: number,
-  of: { name: string; inSeconds: number; colorPath?: "even" | "round"; strokes: readonly Stroke[] },
+  of: Pick<Cue, "inSeconds" | "colorPath" | "trigger"> & { name: string; strokes: readonly Stroke[] },
 ): Cue {
   return {
     id: `cue-${listId.slice(5)}-${number}`,
@@ -35,6 +35,7 @@ export function cue(
     name: of.name,
     inSeconds: of.inSeconds,
     ...(of.colorPath ? { colorPath: of.colorPath } : {}),
+    ...(of.trigger ? { trigger: of.trigger } : {}),
     strokes: Object.fromEntries(of.strokes.map((entry, index) => [`s${index + 1}`, entry])),
   };
 }

@@ -1,8 +1,8 @@
 import type { Locator } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
-import { message, pickGroup, setLane } from "./people";
-import { ScoreStory } from "./score-story";
+import { message } from "./people";
+import { recordSong, ScoreStory } from "./score-story";
 import { pause, until } from "./until";
 
 /** Story 5: a song of four cues, whose times are drawn, dragged and changed while they run; measured at the wire. */
@@ -18,38 +18,18 @@ afterAll(async () => {
   await story.end();
 });
 
-const place = (name: string): Promise<void> => story.page.getByRole("link", { name }).click();
 const run = (): Locator => score.run("Song");
 const press = (name: string): Promise<void> => run().getByRole("button", { name, exact: true }).click();
 const near = (value: number, wanted: number, tolerance = 0.02): boolean => Math.abs(value - wanted) < tolerance;
 
-async function recordCue(value: string, seconds: string, into: "new list" | "Song"): Promise<void> {
-  const { page } = story;
-  await setLane(page, "Dimmer", value);
-  await page.getByRole("button", { name: "Record cue" }).first().click();
-  if (into === "new list") await page.getByLabel("Name of the list").fill("Song");
-  else await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Song" });
-  await page.getByLabel("In, seconds").fill(seconds);
-  await page.getByLabel("In, seconds").press("Enter");
-  await message(page, /Recorded as cue \d of Song/)
-    .first()
-    .waitFor();
-}
-
 describe("a song of four cues", () => {
   it("is recorded, and each cue is called by what it says until somebody names it", async () => {
-    await story.fresh();
-    await pickGroup(story.page, "Rib 3 spots");
-    await recordCue("100", "0", "new list");
-    await recordCue("20", "4", "Song");
-    await recordCue("60", "1", "Song");
-    await recordCue("0..100", "1", "Song");
-    await story.fresh();
-    await place("Perform");
-    await story.page.getByRole("button", { name: "Arrange" }).click();
-    await story.page.getByRole("button", { name: "Add a card" }).click();
-    await story.page.getByRole("menuitem", { name: /Song/ }).first().click();
-    await story.page.getByRole("button", { name: "Done" }).click();
+    await recordSong(story, [
+      ["100", "0"],
+      ["20", "4"],
+      ["60", "1"],
+      ["0..100", "1"],
+    ]);
     await score.open("Song");
     await until("all four are there", async () => (await score.rows.count()) === 4);
     await score.row(2).click();

@@ -26,6 +26,10 @@ interface InterfaceState {
   readonly scoreListId: string | null;
   /** Chosen in Score, the last one on top. */
   readonly chosenCueIds: readonly string[];
+  /** Each go is written down as its cue's time. */
+  readonly learningTimes: boolean;
+  /** This browser plays the sounds of lists. */
+  readonly hearsSound: boolean;
   /** The cue whose strokes are one's sketch, to be put back into it. */
   readonly editedCueId: string | null;
   readonly recording: boolean;
@@ -60,6 +64,8 @@ export const useInterface = create<InterfaceState>((set) => ({
   scrubbed: null,
   scoreListId: null,
   chosenCueIds: [],
+  learningTimes: false,
+  hearsSound: false,
   editedCueId: null,
   recording: false,
   shortcutsShown: false,

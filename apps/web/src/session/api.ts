@@ -14,10 +14,12 @@ export class ServerError extends Error {
 
 async function request<T>(method: string, path: string, body?: object): Promise<T> {
   let response: Response;
+  const json = body && !(body instanceof Blob);
   try {
     response = await fetch(path, {
       method,
-      ...(body ? { headers: { "content-type": "application/json" }, body: JSON.stringify(body) } : {}),
+      ...(body ? { headers: { "content-type": json ? "application/json" : "application/octet-stream" } } : {}),
+      ...(body ? { body: json ? JSON.stringify(body) : body } : {}),
     });
   } catch {
     throw new ServerError(0, { code: "server.unreachable", details: {} });
@@ -49,4 +51,13 @@ export function signOut(): Promise<void> {
 
 export function fetchShow(): Promise<Hello> {
   return request("GET", "/api/show");
+}
+
+/** Keeps a file of sound beside the show; the id is that of the record to be made of it. */
+export function sendSound(file: File): Promise<{ id: string }> {
+  return request("POST", "/api/sounds", file);
+}
+
+export function soundAddress(id: string): string {
+  return `/api/sounds/${encodeURIComponent(id)}`;
 }

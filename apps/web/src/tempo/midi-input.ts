@@ -2,6 +2,7 @@ import { create } from "zustand";
 import { ClockTempo } from "@vexa/core";
 import { midi } from "@vexa/formats";
 import type { ShowClient } from "../session/show-client";
+import { TimecodeEar } from "./timecode-ear";
 
 /** What a speed master listens to: a note, or the clock of any device. */
 export type MidiSource = { readonly type: "note"; readonly channel: number; readonly note: number } | { readonly type: "clock" };
@@ -59,17 +60,20 @@ export async function listenToMidi(client: ShowClient): Promise<void> {
 class MidiEar {
   readonly #client: ShowClient;
   readonly #clock = new ClockTempo();
+  readonly #timecode: TimecodeEar;
   #told = { bpm: 0, at: 0 };
 
   constructor(client: ShowClient) {
     this.#client = client;
+    this.#timecode = new TimecodeEar(client);
   }
 
   hear({ data, timeStamp }: MIDIMessageEvent): void {
-    const message = data ? midi.decode(data) : null;
-    if (!message?.ok) return;
     // The event says when it came in, however long the page was busy since.
     const t = this.#client.now() - Math.max(0, performance.now() - timeStamp) / 1000;
+    if (data && (data[0] === 0xf1 || data[0] === 0xf0)) return this.#timecode.hear(data, t);
+    const message = data ? midi.decode(data) : null;
+    if (!message?.ok) return;
     if (message.value.type === "note-on") this.#note(message.value, t);
     if (message.value.type === "clock") this.#pulse(t);
     if (message.value.type === "start") for (const masterId of this.#masters("clock")) this.#client.play({ type: "resync", masterId }, t);

@@ -1,3 +1,5 @@
+import { decodeSound } from "../sound/decode-sound";
+
 const RATE = 44100;
 /** A minute and a half tells the tempo as well as the whole song. */
 const MOST_SECONDS = 90;
@@ -18,17 +20,12 @@ export async function tempoOfSound(file: File): Promise<number | null> {
 }
 
 async function monoSamples(file: File): Promise<Float32Array<ArrayBuffer>> {
-  const octets = await file.arrayBuffer();
-  try {
-    const sound = await new OfflineAudioContext(1, 1, RATE).decodeAudioData(octets);
-    const length = Math.min(sound.length, MOST_SECONDS * RATE);
-    const mono = new Float32Array(length);
-    for (let channel = 0; channel < sound.numberOfChannels; channel++) {
-      const own = sound.getChannelData(channel);
-      for (let at = 0; at < length; at++) mono[at]! += own[at]! / sound.numberOfChannels;
-    }
-    return mono;
-  } catch {
-    throw new Error(`“${file.name}” isn't a sound that this browser can read. Take a WAV, MP3, OGG or FLAC file. Nothing was changed.`);
+  const sound = await decodeSound(file);
+  const length = Math.min(sound.length, MOST_SECONDS * RATE);
+  const mono = new Float32Array(length);
+  for (let channel = 0; channel < sound.numberOfChannels; channel++) {
+    const own = sound.getChannelData(channel);
+    for (let at = 0; at < length; at++) mono[at]! += own[at]! / sound.numberOfChannels;
   }
+  return mono;
 }

@@ -4,7 +4,7 @@ import type { UserError } from "../errors/result";
 import type { PlayCommand } from "../show/play";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 3;
+export const PROTOCOL_VERSION = 4;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =

@@ -8,7 +8,6 @@ import {
   type Change,
   type Cue,
   type CueList,
-  type CueTrigger,
   type Family,
   type FamilyTimes,
 } from "@vexa/core";
@@ -16,18 +15,18 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
-import { Choice, Field } from "../../ui/field";
+import { Field } from "../../ui/field";
 import { CueStrokes } from "./cue-strokes";
-import { cueTimeWords, readCueTime, readSeconds, timeWords } from "./time-words";
-
-type Fields = Partial<Record<keyof Cue, unknown>>;
+import { CueTriggerFields, type CueFields } from "./cue-trigger";
+import { SecondsField } from "./seconds-field";
+import { cueTimeWords, readCueTime, timeWords } from "./time-words";
 
 /** Everything about one cue: its name and note, what starts it, its times, and the strokes that it is made of. */
 export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; list: CueList }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   /** Sets fields; undefined takes one away. */
-  const put = (words: string, fields: Fields): boolean => {
+  const put = (words: string, fields: CueFields): boolean => {
     const changes = Object.entries(fields).map(([field, to]): Change => {
       const from = cue[field as keyof Cue];
       return setChange(cue.id, [field], { ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) });
@@ -69,7 +68,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
         />
       </Field>
       <Tags cue={cue} onTint={(tint) => put(tint === undefined ? "no tag" : `tag ${tint}`, { tint })} />
-      <Trigger cue={cue} cues={cues} onPut={put} />
+      <CueTriggerFields cue={cue} cues={cues} list={list} onPut={put} />
       <Times cue={cue} onPut={put} />
       <div className="flex gap-1">
         <Button
@@ -119,98 +118,8 @@ function Tags({ cue, onTint }: { cue: Cue; onTint: (tint: number | undefined) =>
   );
 }
 
-const TRIGGERS = { go: "a go", follow: "when the one before is done", wait: "some time after the one before" } as const;
-
-function Trigger({
-  cue,
-  cues,
-  onPut,
-}: {
-  cue: Cue;
-  cues: readonly Cue[];
-  onPut: (words: string, fields: Fields) => boolean;
-}): React.JSX.Element {
-  const show = useShow();
-  const { trigger } = cue;
-  const type = trigger?.type === "timecode" ? "go" : (trigger?.type ?? "go");
-  const take = (next: keyof typeof TRIGGERS): void => {
-    const made: CueTrigger | undefined = next === "go" ? undefined : next === "wait" ? { type: "wait", seconds: 5 } : { type: "follow" };
-    onPut(`comes with ${TRIGGERS[next]}`, { trigger: made });
-  };
-  return (
-    <div className="grid grid-cols-2 gap-2">
-      <Field label="Comes with">
-        <Choice value={type} onChange={(event) => take(event.target.value as keyof typeof TRIGGERS)}>
-          {(Object.keys(TRIGGERS) as (keyof typeof TRIGGERS)[]).map((entry) => (
-            <option key={entry} value={entry}>
-              {TRIGGERS[entry]}
-            </option>
-          ))}
-        </Choice>
-      </Field>
-      {trigger?.type === "wait" ? (
-        <Field label="Seconds after its go">
-          <SecondsField
-            label="Wait"
-            seconds={trigger.seconds}
-            onSeconds={(seconds) => seconds !== null && onPut(`waits ${seconds} s`, { trigger: { type: "wait", seconds } })}
-          />
-        </Field>
-      ) : (
-        <span />
-      )}
-      <Field label="After it">
-        <Choice
-          value={cue.thenCueId ?? ""}
-          onChange={(event) =>
-            onPut(event.target.value ? "goes elsewhere" : "the next one", { thenCueId: event.target.value || undefined })
-          }
-        >
-          <option value="">the next number</option>
-          {cues.map((entry) => (
-            <option key={entry.id} value={entry.id}>
-              {entry.number} {cueName(entry, show)}
-            </option>
-          ))}
-        </Choice>
-      </Field>
-    </div>
-  );
-}
-
-/** A number of seconds that is typed; empty takes it away where that is allowed. */
-function SecondsField({
-  label,
-  seconds,
-  placeholder,
-  onSeconds,
-}: {
-  label: string;
-  seconds: number | undefined;
-  placeholder?: string;
-  onSeconds: (seconds: number | null) => boolean;
-}): React.JSX.Element {
-  return (
-    <DraftField
-      label={label}
-      text={seconds === undefined ? "" : timeWords(seconds)}
-      {...(placeholder === undefined ? {} : { placeholder })}
-      onTake={(text) => {
-        const read = text === "" ? null : readSeconds(text);
-        if (text !== "" && read === null) {
-          toast.error(`“${text}” is no time: write seconds from 0 to 3600, such as 2, 0.5 or 1:30. What was there was kept.`, {
-            id: "time",
-          });
-          return false;
-        }
-        return onSeconds(read);
-      }}
-    />
-  );
-}
-
 /** In, out and delay of the cue, and each family's own, in seconds or percent of in. An empty field shows whose time holds. */
-function Times({ cue, onPut }: { cue: Cue; onPut: (words: string, fields: Fields) => boolean }): React.JSX.Element {
+function Times({ cue, onPut }: { cue: Cue; onPut: (words: string, fields: CueFields) => boolean }): React.JSX.Element {
   return (
     <fieldset className="grid gap-1.5">
       <legend className="mb-1 text-xs text-ink-2">Times from the cue before, seconds</legend>
@@ -260,7 +169,7 @@ function FamilyRow({
 }: {
   cue: Cue;
   family: Family;
-  onPut: (words: string, fields: Fields) => boolean;
+  onPut: (words: string, fields: CueFields) => boolean;
 }): React.JSX.Element {
   const own: FamilyTimes = cue.families?.[family] ?? {};
   const put = (field: keyof FamilyTimes, text: string): boolean => {

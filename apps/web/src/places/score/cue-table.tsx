@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
 import { RunsAs } from "./runs-as";
+import { CUE_DRAG } from "./time-flags";
 import { timeWords, triggerWords } from "./time-words";
 import { TrackingView } from "./tracking-view";
 import { Transport } from "./transport";
@@ -98,6 +99,8 @@ function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }
                   ids.has(cue.id) && "bg-raised",
                 )}
                 style={{ transform: `translateY(${start}px)`, height: ROW }}
+                draggable
+                onDragStart={(event) => event.dataTransfer.setData(CUE_DRAG, cue.id)}
                 onClick={(event) => choose(cue, index, event)}
               >
                 <span className={running.has(cue.id) ? "text-live" : "text-ink-3"}>{running.has(cue.id) ? "●" : ""}</span>

@@ -1,19 +1,8 @@
-import { useEffect, useState } from "react";
 import { cueAfter, cueName, secondsLeft, type CueList } from "@vexa/core";
+import { useNow } from "../../frames/use-now";
 import { useInterface } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
-
-/** The time now, told again every so often. */
-export function useNow(everyMs: number): number {
-  const client = useClient();
-  const [now, setNow] = useState(() => client.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(client.now()), everyMs);
-    return () => clearInterval(timer);
-  }, [client, everyMs]);
-  return now;
-}
 
 /** All cue lists, and of those that run: the cue, the seconds that are left, and what comes next. */
 export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: CueList | null }): React.JSX.Element {

@@ -4,6 +4,7 @@ import { CueSheet } from "./cue-sheet";
 import { CueTable } from "./cue-table";
 import { Lists } from "./lists";
 import { TimeChart } from "./time-chart";
+import { TimeLine } from "./time-line";
 
 /** Cue lists: the cues, the chosen one's times as a chart and its strokes. */
 export function ScorePlace(): React.JSX.Element {
@@ -19,13 +20,14 @@ export function ScorePlace(): React.JSX.Element {
       <Lists lists={lists} chosen={list} />
       <div className="flex min-h-0 flex-col">
         {list ? (
-          <CueTable key={list.id} list={list} cues={cues} chosen={chosen} />
+          <CueTable key={`cues ${list.id}`} list={list} cues={cues} chosen={chosen} />
         ) : (
           <p className="grid flex-1 place-content-center text-[13px] text-ink-3">
             There are no cue lists yet. Record a cue in Build; its list appears here.
           </p>
         )}
-        {cue && <TimeChart key={cue.id} cue={cue} cues={cues} />}
+        {cue && <TimeChart key={`chart ${cue.id}`} cue={cue} cues={cues} />}
+        {list && <TimeLine key={`time ${list.id}`} list={list} />}
       </div>
       <aside className="min-h-0 overflow-y-auto border-l border-edge bg-bench" aria-label="Chosen cue">
         {cue && list ? (

@@ -18,10 +18,10 @@ import {
   type PlaybackState,
   type Span,
 } from "@vexa/core";
+import { useNow } from "../../frames/use-now";
 import { useSize } from "../../frames/use-size";
 import { useClient, useShow } from "../../session/show-context";
 import { chartEdit, type Bar } from "./chart-edit";
-import { useNow } from "./lists";
 import { timeWords, triggerWords } from "./time-words";
 
 const LABELS = 132;
@@ -235,7 +235,7 @@ function NextRow({
     <g aria-label={`Next, cue ${next.number}: ${triggerWords(next)}`} role="img">
       <foreignObject x={8} y={y} width={LABELS - 14} height={ROW}>
         <span className="block truncate text-xs leading-5 text-ink-3" title={cueName(next, show)}>
-          {at === null ? "next, by a go" : "then"} {next.number} {cueName(next, show)}
+          {at !== null ? "then" : next.trigger ? `next, ${triggerWords(next)}:` : "next, by a go:"} {next.number} {cueName(next, show)}
         </span>
       </foreignObject>
       <rect

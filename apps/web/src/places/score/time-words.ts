@@ -1,4 +1,15 @@
-import type { Cue, CueTime } from "@vexa/core";
+import {
+  fail,
+  ok,
+  readTimecode,
+  secondsOfTimecode,
+  timecodeAt,
+  timecodeText,
+  type Cue,
+  type CueTime,
+  type ListTime,
+  type Result,
+} from "@vexa/core";
 
 /** Seconds as they are written: 2, 0.5, 1:05.5 above a minute. */
 export function timeWords(seconds: number): string {
@@ -28,6 +39,28 @@ export function readCueTime(text: string): CueTime | null {
   if (percent) return { part: Number(percent[1]!.replace(",", ".")) / 100 };
   const seconds = readSeconds(text);
   return seconds === null ? null : { seconds };
+}
+
+/** A place on a list's time line: as timecode, or minutes, seconds and hundredths. */
+export function placeWords(seconds: number, time: ListTime): string {
+  if (time.source === "timecode") return timecodeText(timecodeAt(Math.max(0, seconds + time.startSeconds), time.rate));
+  const hundredths = Math.round(Math.max(0, seconds) * 100);
+  const [minutes, rest] = [Math.floor(hundredths / 6000), hundredths % 6000];
+  return `${minutes}:${String(Math.floor(rest / 100)).padStart(2, "0")}.${String(rest % 100).padStart(2, "0")}`;
+}
+
+/** Reads a place on a list's time line. Errors say how it is written. */
+export function readPlace(text: string, time: ListTime): Result<number> {
+  if (time.source === "timecode") {
+    const read = readTimecode(text, time.rate);
+    if (!read.ok) return read;
+    const seconds = secondsOfTimecode(read.value) - time.startSeconds;
+    const why = "that is before the list's own start";
+    return seconds >= 0 ? ok(seconds) : fail("value.invalid", { field: "The timecode", value: `“${text}”`, why });
+  }
+  const seconds = readSeconds(text);
+  const why = "write minutes and seconds, such as 1:05.5, up to an hour";
+  return seconds === null ? fail("value.invalid", { field: "The time", value: `“${text}”`, why }) : ok(seconds);
 }
 
 /** What starts a cue. */

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { cueName, type CueList } from "@vexa/core";
+import { learnNext } from "./learn-times";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -10,7 +11,7 @@ import { readSeconds } from "./time-words";
 export function Transport({ list }: { list: CueList }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { chosenCueIds } = useInterface();
+  const { chosenCueIds, learningTimes } = useInterface();
   const [time, setTime] = useState("");
   const playback = show.all("playback").find(({ listId }) => listId === list.id);
   if (!playback)
@@ -31,7 +32,14 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
       aria-label={`Run ${list.name}`}
       className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-edge px-3 py-1.5"
     >
-      <Button tone="live" size="small" onClick={() => client.play({ type: "go", playbackId })}>
+      <Button
+        tone="live"
+        size="small"
+        onClick={() => {
+          if (learningTimes) learnNext(client, list);
+          client.play({ type: "go", playbackId });
+        }}
+      >
         Go
       </Button>
       <Button size="small" disabled={!cue} onClick={() => client.play({ type: "back", playbackId })}>

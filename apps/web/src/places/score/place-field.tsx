@@ -1,0 +1,30 @@
+import { toast } from "sonner";
+import { explain, type ListTime } from "@vexa/core";
+import { DraftField } from "../../ui/draft-field";
+import { placeWords, readPlace } from "./time-words";
+
+/** A place on a list's time line that is typed. */
+export function PlaceField({
+  label,
+  seconds,
+  time,
+  onSeconds,
+}: {
+  label: string;
+  seconds: number;
+  time: ListTime;
+  onSeconds: (seconds: number) => boolean;
+}): React.JSX.Element {
+  return (
+    <DraftField
+      label={label}
+      text={placeWords(seconds, time)}
+      onTake={(text) => {
+        const read = readPlace(text, time);
+        if (read.ok) return onSeconds(read.value);
+        toast.error(explain(read.error), { id: "place" });
+        return false;
+      }}
+    />
+  );
+}

@@ -1,0 +1,34 @@
+import { toast } from "sonner";
+import { DraftField } from "../../ui/draft-field";
+import { readSeconds, timeWords } from "./time-words";
+
+/** A number of seconds that is typed; empty takes it away where that is allowed. */
+export function SecondsField({
+  label,
+  seconds,
+  placeholder,
+  onSeconds,
+}: {
+  label: string;
+  seconds: number | undefined;
+  placeholder?: string;
+  onSeconds: (seconds: number | null) => boolean;
+}): React.JSX.Element {
+  return (
+    <DraftField
+      label={label}
+      text={seconds === undefined ? "" : timeWords(seconds)}
+      {...(placeholder === undefined ? {} : { placeholder })}
+      onTake={(text) => {
+        const read = text === "" ? null : readSeconds(text);
+        if (text !== "" && read === null) {
+          toast.error(`“${text}” is no time: write seconds from 0 to 3600, such as 2, 0.5 or 1:30. What was there was kept.`, {
+            id: "time",
+          });
+          return false;
+        }
+        return onSeconds(read);
+      }}
+    />
+  );
+}
