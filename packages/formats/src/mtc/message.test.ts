@@ -1,25 +1,24 @@
 import fc from "fast-check";
 import JZZ from "jzz";
 import { describe, expect, it } from "vitest";
-import { frameOf, framesPerSecond, timecodeOfFrame, TIMECODE_RATES, timecodeText, type Timecode } from "@vexa/core";
+import { frameOf, framesPerSecond, readTimecode, timecodeOfFrame, TIMECODE_RATES, timecodeText, type Timecode } from "@vexa/core";
 import { decodeFullFrame, encodeFullFrame, encodeQuarterFrames, MtcReader } from "./message";
 
-const time = (hours: number, minutes: number, seconds: number, frames: number, rate: Timecode["rate"]): Timecode => ({
-  hours,
-  minutes,
-  seconds,
-  frames,
-  rate,
-});
+/** "01:37:52:16" at a rate. */
+function time(text: string, rate: Timecode["rate"]): Timecode {
+  const read = readTimecode(text, rate);
+  if (!read.ok) throw new Error(text);
+  return read.value;
+}
 const hex = (messages: readonly Uint8Array[]): string => messages.map((octets) => octets[1]!.toString(16).padStart(2, "0")).join(" ");
 
 describe("quarter frames", () => {
   // 5-references.md M7 and M8, computed there by hand and with jzz.
   it.each([
-    [time(1, 37, 52, 16, "25"), "00 11 24 33 45 52 61 72"],
-    [time(1, 2, 3, 4, "30"), "04 10 23 30 42 50 61 76"],
-    [time(23, 59, 58, 22, "24"), "06 11 2a 33 4b 53 67 71"],
-    [time(10, 0, 0, 0, "29.97 drop"), "00 10 20 30 40 50 6a 74"],
+    [time("01:37:52:16", "25"), "00 11 24 33 45 52 61 72"],
+    [time("01:02:03:04", "30"), "04 10 23 30 42 50 61 76"],
+    [time("23:59:58:22", "24"), "06 11 2a 33 4b 53 67 71"],
+    [time("10:00:00:00", "29.97 drop"), "00 10 20 30 40 50 6a 74"],
   ])("of %o are %s", (timecode, pieces) => {
     expect(hex(encodeQuarterFrames(timecode))).toBe(pieces);
   });
@@ -45,7 +44,7 @@ describe("quarter frames", () => {
 
   it("are read when all eight are in, one and three quarter frames later (M9: two at the next piece 0)", () => {
     const reader = new MtcReader();
-    const sent = time(1, 37, 52, 16, "25");
+    const sent = time("01:37:52:16", "25");
     const heard = encodeQuarterFrames(sent).map((octets) => reader.take(octets));
     expect(heard.slice(0, 7).every((entry) => entry === null)).toBe(true);
     expect(heard[7]).toEqual({ timecode: sent, positionSeconds: (frameOf(sent) + 1.75) / 25, running: true });
@@ -54,7 +53,7 @@ describe("quarter frames", () => {
 
   it("out of order, backwards or with one lost give no time until a whole one is in", () => {
     const reader = new MtcReader();
-    const pieces = encodeQuarterFrames(time(0, 0, 10, 0, "30"));
+    const pieces = encodeQuarterFrames(time("00:00:10:00", "30"));
     for (const octets of pieces.toReversed()) expect(reader.take(octets)).toBeNull();
     for (const octets of pieces.filter((_, index) => index !== 3)) expect(reader.take(octets)).toBeNull();
     expect(pieces.map((octets) => reader.take(octets)).at(-1)?.running).toBe(true);
@@ -62,7 +61,7 @@ describe("quarter frames", () => {
 
   it("of a time that doesn't exist, and any other octets, are left out", () => {
     const reader = new MtcReader();
-    for (const octets of encodeQuarterFrames({ ...time(0, 0, 0, 0, "24"), seconds: 61 })) expect(reader.take(octets)).toBeNull();
+    for (const octets of encodeQuarterFrames({ ...time("00:00:00:00", "24"), seconds: 61 })) expect(reader.take(octets)).toBeNull();
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 12 }), (octets) => {
         const heard = new MtcReader().take(octets);
@@ -75,7 +74,7 @@ describe("quarter frames", () => {
 
 describe("a full frame", () => {
   it("is f0 7f 7f 01 01 21 25 34 10 f7 for 01:37:52:16 at 25 (M11)", () => {
-    expect([...encodeFullFrame(time(1, 37, 52, 16, "25"))]).toEqual([0xf0, 0x7f, 0x7f, 1, 1, 0x21, 0x25, 0x34, 0x10, 0xf7]);
+    expect([...encodeFullFrame(time("01:37:52:16", "25"))]).toEqual([0xf0, 0x7f, 0x7f, 1, 1, 0x21, 0x25, 0x34, 0x10, 0xf7]);
   });
 
   it("goes there and back, and says that nothing runs", () => {
