@@ -1,13 +1,4 @@
-import {
-  type CueList,
-  type ListTime,
-  type Page,
-  type Playback,
-  type SavedShape,
-  type Shape,
-  type ShowRecord,
-  type Sound,
-} from "@vexa/core";
+import { type CueList, type Page, type Playback, type SavedShape, type Shape, type ShowRecord, type Sound } from "@vexa/core";
 import { LISTS } from "./lists";
 import { demoWaves } from "./motions";
 import { cue } from "./strokes";

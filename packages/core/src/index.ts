@@ -119,7 +119,26 @@ export { MOST_MARKERS, type ListTime, type Marker, type Sound } from "./cue/list
 export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes, type TimeSource } from "./cue/cue-times";
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";
-export { fadedSeconds, playbackStateIdOf, type Page, type Playback, type PlaybackState } from "./playback/playback";
+export {
+  CARD_BUTTONS,
+  FADER_ROLES,
+  fadedSeconds,
+  flashTimes,
+  MOST_BUTTONS,
+  playbackStateIdOf,
+  PRIORITIES,
+  roleOf,
+  type CardButton,
+  type FaderRole,
+  type FlashTimes,
+  type Page,
+  type Playback,
+  type PlaybackState,
+  type Priority,
+} from "./playback/playback";
+export { bringsIn, cardLevel, dialCue } from "./playback/card-level";
+export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
+export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
@@ -133,7 +152,7 @@ export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
 export { mayChange, mayPlay, mayRun } from "./show/rights";
 export { playChanges, type PlayCommand } from "./show/play";
-export { cueAfter } from "./show/play-cards";
+export { cueAfter } from "./show/cue-after";
 export { cueOfTime, listPlace, timeCard, timedCues } from "./show/list-clock";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";

@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, type Flaw, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yes, type Flaw, type Schema } from "../document/schema";
 import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
@@ -68,9 +68,6 @@ export interface Cue extends CueTimes {
 export const CUE_TINTS = 8;
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
-const yes: Schema<true | undefined> = (value, path): Flaw | null =>
-  value === undefined || value === true ? null : { path, value, why: "it must be true, or left out" };
-
 const trigger: Schema<CueTrigger> = (value, path): Flaw | null =>
   typeof value === "object" && value !== null && "seconds" in value
     ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(

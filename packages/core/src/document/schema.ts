@@ -33,6 +33,10 @@ export function oneOf<const T extends string>(words: readonly T[]): Schema<T> {
     (words as readonly unknown[]).includes(value) ? null : { path, value, why: `it must be one of ${words.join(", ")}` };
 }
 
+/** True, or left out. */
+export const yes: Schema<true | undefined> = (value, path) =>
+  value === undefined || value === true ? null : { path, value, why: "it must be true, or left out" };
+
 /** True or false. */
 export const yesOrNo: Schema<boolean> = (value, path) =>
   typeof value === "boolean" ? null : { path, value, why: "it must be true or false" };

@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yesOrNo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, yes, yesOrNo, type Schema } from "../document/schema";
 
 /** A sheet of cards. */
 export interface Page {
@@ -8,6 +8,8 @@ export interface Page {
   readonly name: string;
   readonly rank: number;
   readonly territoryId: string | null;
+  /** Whose page it is: they see it first, and a guest sees no other. */
+  readonly personId?: string;
 }
 
 /** A card on a page that plays a cue list. */
@@ -30,6 +32,50 @@ export interface Playback {
   readonly letsGoAtZero: boolean;
   /** The speed master of its motions that name none themselves. */
   readonly masterId?: string;
+  /** None = normal. Decides between values that replace each other; high and top lie above sketches. */
+  readonly priority?: Exclude<Priority, "normal">;
+  /** None = the level of its intensities. */
+  readonly fader?: Exclude<FaderRole, "intensities">;
+  /** Of a dial: what its bottom is; none = the first cue. */
+  readonly bottom?: "lets-go";
+  /** Its colours mix with what is there, the higher of each light; without it they replace. */
+  readonly colors?: "add";
+  /** Lets go when all that it drives has been taken over by others. */
+  readonly givesWay?: true;
+  /** How a press of Flash comes and goes; none = to full, at once. */
+  readonly flash?: FlashTimes;
+  /** Buttons on the card, from left to right; none = Go and Let go. */
+  readonly buttons?: readonly CardButton[];
+  /** Where the button Go to leads. */
+  readonly goToCueId?: string;
+}
+
+export const PRIORITIES = ["low", "normal", "high", "top"] as const;
+export type Priority = (typeof PRIORITIES)[number];
+
+/** What the fader of a card does. */
+export const FADER_ROLES = ["intensities", "everything", "dial", "tempo", "motion-size", "crossfade", "nothing"] as const;
+export type FaderRole = (typeof FADER_ROLES)[number];
+
+export const CARD_BUTTONS = ["go", "back", "pause", "flash", "toggle", "let-go", "go-to", "tap"] as const;
+export type CardButton = (typeof CARD_BUTTONS)[number];
+
+export interface FlashTimes {
+  /** The level that it goes to, 0..1. */
+  readonly level: number;
+  readonly inSeconds: number;
+  readonly outSeconds: number;
+}
+
+const AT_ONCE: FlashTimes = { level: 1, inSeconds: 0, outSeconds: 0 };
+
+export function flashTimes({ flash }: Pick<Playback, "flash">): FlashTimes {
+  return flash ?? AT_ONCE;
+}
+
+/** The role of a card's fader. */
+export function roleOf({ fader }: Pick<Playback, "fader">): FaderRole {
+  return fader ?? "intensities";
 }
 
 /** What a playback is doing: kept through a restart, never undone. */
@@ -54,6 +100,12 @@ export interface PlaybackState {
   readonly heldSeconds?: number;
   /** Steps that its chase has made by itself since somebody's go. */
   readonly steps?: number;
+  /** A press of Flash; `alone`: it started the playback, and ends it. */
+  readonly flash?: { readonly onSeconds: number; readonly offSeconds?: number; readonly alone?: true };
+  /** A crossfade by hand: from which end of the fader it began, and the part that is done. */
+  readonly hand?: { readonly from: "bottom" | "top"; readonly part: number };
+  /** The time of letting go that holds this once, in place of the card's. */
+  readonly letGoIn?: number;
   /** Who touched it last. */
   readonly personId: string;
 }
@@ -71,6 +123,7 @@ const version = integerIn(0, Number.MAX_SAFE_INTEGER);
 const id = textUpTo(64);
 const stateId = textUpTo(80);
 const time = numberIn(0, 1e12);
+export const MOST_BUTTONS = 6;
 export const pageSchema: Schema<Page> = fields<Page>({
   id,
   kind: oneOf(["page"]),
@@ -78,6 +131,7 @@ export const pageSchema: Schema<Page> = fields<Page>({
   name: textUpTo(80),
   rank: integerIn(0, 1000000),
   territoryId: nullable(id),
+  personId: optional(id),
 });
 
 export const playbackSchema: Schema<Playback> = fields<Playback>({
@@ -94,6 +148,14 @@ export const playbackSchema: Schema<Playback> = fields<Playback>({
   startsOnRaise: yesOrNo,
   letsGoAtZero: yesOrNo,
   masterId: optional(id),
+  priority: optional(oneOf(["low", "high", "top"])),
+  fader: optional(oneOf(["everything", "dial", "tempo", "motion-size", "crossfade", "nothing"])),
+  bottom: optional(oneOf(["lets-go"])),
+  colors: optional(oneOf(["add"])),
+  givesWay: yes,
+  flash: optional(fields<FlashTimes>({ level: numberIn(0, 1), inSeconds: numberIn(0, 3600), outSeconds: numberIn(0, 3600) })),
+  buttons: optional(listOf(oneOf(CARD_BUTTONS), { max: MOST_BUTTONS })),
+  goToCueId: optional(id),
 });
 
 export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>({
@@ -110,5 +172,10 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
   steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),
+  flash: optional(
+    fields<NonNullable<PlaybackState["flash"]>>({ onSeconds: time, offSeconds: optional(time), alone: yes }),
+  ),
+  hand: optional(fields<NonNullable<PlaybackState["hand"]>>({ from: oneOf(["bottom", "top"]), part: numberIn(0, 1) })),
+  letGoIn: optional(numberIn(0, 3600)),
   personId: id,
 });

@@ -1,5 +1,6 @@
 import type { Placement, Vector } from "../geometry/beam";
-import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, type Schema } from "../document/schema";
+import type { Precedence } from "./profile";
+import { fields, integerIn, mapOf, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 
 /** Where a fixture listens. Universe 1..63999 (E1.31), address 1..512. */
 export interface Patch {
@@ -20,6 +21,8 @@ export interface Fixture extends Placement {
   readonly patch: Patch | null;
   /** Step from one head to the next for fixtures with several heads, before rotation; metres. */
   readonly headStep: Vector;
+  /** Precedence of attributes where this one differs from its profile. */
+  readonly precedence?: Readonly<Partial<Record<string, Precedence>>>;
 }
 
 const metres = numberIn(-10000, 10000);
@@ -38,6 +41,7 @@ export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   position: vectorSchema,
   rotation: fields<Placement["rotation"]>({ x: degrees, y: degrees, z: degrees }),
   headStep: vectorSchema,
+  precedence: optional(mapOf(oneOf(["HTP", "LTP"]), 40)),
 });
 
 /**

@@ -4,7 +4,7 @@ import type { Playback } from "../playback/playback";
 import { TIMECODE } from "../playback/time-state";
 import type { TimePlace } from "../timecode/time-place";
 import type { Seconds } from "../units/units";
-import { cueAfter } from "./play-cards";
+import { cueAfter } from "./cue-after";
 import type { Show } from "./show";
 
 /** Where a list's time line stands, in its own seconds; null while nothing drives it. */

@@ -4,7 +4,7 @@ import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Seconds } from "../units/units";
 import { chaseDue } from "./chase-due";
 import type { CardDue, Due } from "./due";
-import { cueAfter } from "./play-cards";
+import { cueAfter } from "./cue-after";
 import type { Show } from "./show";
 import { timedDue } from "./timed-due";
 

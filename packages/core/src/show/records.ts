@@ -3,6 +3,15 @@ import { cueListSchema, cueSchema, type Cue, type CueList } from "../cue/cue";
 import { soundSchema, type Sound } from "../cue/list-time";
 import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playback, type PlaybackState } from "../playback/playback";
 import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
+import {
+  parkSchema,
+  settingsSchema,
+  stageStateSchema,
+  type Park,
+  type ShowSettings,
+  type StageState,
+} from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
@@ -27,6 +36,11 @@ export interface RecordByKind {
   master: SpeedMaster;
   masterState: MasterState;
   sound: Sound;
+  groupMaster: GroupMaster;
+  groupMasterState: GroupMasterState;
+  stageState: StageState;
+  park: Park;
+  settings: ShowSettings;
   timeState: TimeState;
   territory: Territory;
   person: Person;
@@ -61,6 +75,11 @@ export const KINDS: {
   playbackState: { label: "playback", scope: "session", undone: "never", schema: playbackStateSchema },
   master: { label: "speed master", scope: "document", undone: "yes", schema: masterSchema },
   masterState: { label: "speed master", scope: "session", undone: "never", schema: masterStateSchema },
+  groupMaster: { label: "group master", scope: "document", undone: "yes", schema: groupMasterSchema },
+  groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
+  stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
+  park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
+  settings: { label: "settings", scope: "document", undone: "yes", schema: settingsSchema },
   sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },
   timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },

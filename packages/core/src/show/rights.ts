@@ -27,6 +27,11 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   playbackState: "play commands",
   masterState: "play commands",
   timeState: "play commands",
+  groupMasterState: "play commands",
+  stageState: "play commands",
+  park: "play commands",
+  settings: "lead",
+  groupMaster: "owner",
 };
 
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
@@ -89,6 +94,8 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
     case "cue":
     case "playback":
       return show.get("cueList", record.listId)?.territoryId;
+    case "groupMaster":
+      return show.get("page", record.pageId)?.territoryId;
     default:
       return null;
   }

@@ -1,5 +1,6 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import { parkIdOf } from "../playback/stage-state";
 import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
@@ -55,6 +56,7 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "playback":
       if (!show.get("page", record.pageId)) return unknown("page");
       if (record.masterId !== undefined && !show.get("master", record.masterId)) return unknown("speed master");
+      if (record.goToCueId !== undefined && show.get("cue", record.goToCueId)?.listId !== record.listId) return unknown("cue to go to");
       return show.get("cueList", record.listId) ? null : unknown("cue list");
     case "playbackState":
       if (!show.get("playback", record.playbackId)) return unknown("card");
@@ -68,8 +70,10 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       if (record.time?.soundId !== undefined && !show.get("sound", record.time.soundId)) return unknown("sound");
       if (record.chase?.masterId && !show.get("master", record.chase.masterId)) return unknown("speed master");
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
-    case "group":
     case "page":
+      if (record.personId !== undefined && !show.get("person", record.personId)) return unknown("person");
+      return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
+    case "group":
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "territory": {
       const groups = record.parts.flatMap(({ groupIds }) => groupIds);
@@ -82,7 +86,16 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "savedShape":
     case "savedWave":
     case "sound":
+    case "stageState":
+    case "settings":
       return null;
+    case "park":
+      return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");
+    case "groupMaster":
+      if (!show.get("page", record.pageId)) return unknown("page");
+      return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
+    case "groupMasterState":
+      return show.get("groupMaster", record.groupMasterId) ? null : unknown("group master");
     case "timeState":
       return record.of === TIMECODE || show.get("cueList", record.of) ? null : unknown("cue list");
   }

@@ -3,6 +3,8 @@ import type { Cue } from "../cue/cue";
 import { playbackStateIdOf, type PlaybackState } from "../playback/playback";
 import { masterStateIdOf, type MasterState } from "../playback/speed-master";
 import type { HeadKey } from "../rig/fixture";
+import { groupMasterStateIdOf, restingLevel, type GroupMaster } from "../playback/group-master";
+import { STAGE_ID, type StageState } from "../playback/stage-state";
 import { timeStateIdOf, type TimeState } from "../playback/time-state";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
@@ -93,6 +95,14 @@ export class Show implements ResolveContext, ReachContext {
 
   masterState(masterId: string): MasterState | null {
     return this.get("masterState", masterStateIdOf(masterId));
+  }
+
+  groupMasterLevel(groupMaster: GroupMaster): number {
+    return this.get("groupMasterState", groupMasterStateIdOf(groupMaster.id))?.level ?? restingLevel(groupMaster);
+  }
+
+  get stageState(): StageState | null {
+    return this.get("stageState", STAGE_ID);
   }
 
   /** Where the sound of a list, or the timecode that comes in, stands. */

@@ -57,6 +57,10 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .all("cueList")
           .filter(({ chase }) => chase?.masterId === id)
           .map(named(({ name }) => `the chase ${name}`)),
+        ...show
+          .all("groupMaster")
+          .filter(({ who }) => who.groupIds?.includes(id))
+          .map(named(({ name }) => `the group master ${name}`)),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),
@@ -84,15 +88,18 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         .map(named((): string => "a playback that runs it"))
         .concat(
           show
+            .all("playback")
+            .filter(({ goToCueId }) => goToCueId === id)
+            .map(named((): string => "a card that leads to it")),
+        )
+        .concat(
+          show
             .all("cue")
             .filter(({ thenCueId }) => thenCueId === id)
             .map(named((cue) => `cue ${cueName(cue, show)}, which goes there`)),
         );
     case "page":
-      return show
-        .all("playback")
-        .filter(({ pageId }) => pageId === id)
-        .map(named(() => "a card"));
+      return [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === id).map(named(() => "a card"));
     case "territory":
       return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset")]
         .filter(({ territoryId }) => territoryId === id)
@@ -100,7 +107,13 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     case "playback":
       return show.playbackState(id)?.cueId ? [{ words: "the stage, where it plays", record }] : [];
     case "person":
-      return show.territories.filter(({ personIds }) => personIds.includes(id)).map(named(({ name }) => name));
+      return [
+        ...show.territories.filter(({ personIds }) => personIds.includes(id)).map(named(({ name }) => name)),
+        ...show
+          .all("page")
+          .filter(({ personId }) => personId === id)
+          .map(named(({ name }) => `the page ${name}`)),
+      ];
     default:
       return [];
   }

@@ -1,0 +1,37 @@
+import { clamp, type Seconds } from "../units/units";
+import { flashTimes, roleOf, type FaderRole, type Playback, type PlaybackState } from "./playback";
+
+/** Roles whose fader brings content in from zero. */
+export function bringsIn(role: FaderRole): boolean {
+  return role === "intensities" || role === "everything" || role === "motion-size";
+}
+
+/** What scales a playback's intensities at t, 0..1: its fader where that is its role, and what a press of Flash makes of it. */
+export function cardLevel(playback: Playback, state: PlaybackState, t: Seconds): number {
+  const role = roleOf(playback);
+  const rest = role === "intensities" || role === "everything" ? state.level : 1;
+  const { flash } = state;
+  if (!flash) return rest;
+  const times = flashTimes(playback);
+  const base = flash.alone ? 0 : rest;
+  const upAt = (at: Seconds): number => base + (times.level - base) * part(at - flash.onSeconds, times.inSeconds);
+  if (flash.offSeconds === undefined) return upAt(t);
+  const top = upAt(flash.offSeconds);
+  return top + (base - top) * part(t - flash.offSeconds, times.outSeconds);
+}
+
+/** Until when a press of Flash moves the level by itself; null when none does. */
+export function flashMovesUntil(playback: Playback, { flash }: PlaybackState): Seconds | null {
+  if (!flash) return null;
+  const { inSeconds, outSeconds } = flashTimes(playback);
+  return flash.offSeconds === undefined ? flash.onSeconds + inSeconds : flash.offSeconds + outSeconds;
+}
+
+/** Which cue of `count` a dial points at: the travel is divided equally. */
+export function dialCue(level: number, count: number): number {
+  return Math.min(count - 1, Math.floor(clamp(level, 0, 1) * count));
+}
+
+function part(elapsed: Seconds, seconds: Seconds): number {
+  return seconds > 0 && elapsed < seconds ? Math.max(0, elapsed / seconds) : 1;
+}

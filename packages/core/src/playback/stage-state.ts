@@ -1,0 +1,73 @@
+import { fields, integerIn, mapOf, numberIn, oneOf, optional, textUpTo, yesOrNo, type Schema } from "../document/schema";
+import { ATTRIBUTE_NAMES, FAMILIES, type Family } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
+
+/** What lies over the whole stage. Kept through a restart, never undone. */
+export interface StageState {
+  readonly id: string;
+  readonly kind: "stageState";
+  readonly version: number;
+  /** Scales all intensities, 0..1. */
+  readonly grandMaster: number;
+  readonly blackout: boolean;
+  /** When what had stayed behind was sent home last. */
+  readonly sweptSeconds: number;
+}
+
+export const STAGE_ID = "stage";
+
+/** A head some of whose attributes are held, whatever plays. Values are 0..1 of the channel's range. */
+export interface Park {
+  readonly id: string;
+  readonly kind: "park";
+  readonly version: number;
+  readonly head: HeadKey;
+  readonly values: Readonly<Record<string, number>>;
+  readonly personId: string;
+}
+
+export function parkIdOf(head: HeadKey): string {
+  return `park-${head}`;
+}
+
+/** How the show behaves where people differ. */
+export interface ShowSettings {
+  readonly id: string;
+  readonly kind: "settings";
+  readonly version: number;
+  /** Families whose values stay where they were when nothing drives them any more; others go home. */
+  readonly stays: Readonly<Partial<Record<Family, true>>>;
+}
+
+export const SETTINGS_ID = "settings";
+
+const version = integerIn(0, Number.MAX_SAFE_INTEGER);
+
+export const stageStateSchema: Schema<StageState> = fields<StageState>({
+  id: oneOf([STAGE_ID]),
+  kind: oneOf(["stageState"]),
+  version,
+  grandMaster: numberIn(0, 1),
+  blackout: yesOrNo,
+  sweptSeconds: numberIn(0, 1e12),
+});
+
+export const parkSchema: Schema<Park> = fields<Park>({
+  id: textUpTo(80),
+  kind: oneOf(["park"]),
+  version,
+  head: textUpTo(70),
+  values: mapOf(numberIn(0, 1), ATTRIBUTE_NAMES.length),
+  personId: textUpTo(64),
+});
+
+const always: Schema<true> = (value, path) => (value === true ? null : { path, value, why: "it must be true, or left out" });
+
+export const settingsSchema: Schema<ShowSettings> = fields<ShowSettings>({
+  id: oneOf([SETTINGS_ID]),
+  kind: oneOf(["settings"]),
+  version,
+  stays: fields<Record<Family, true | undefined>>({
+    ...(Object.fromEntries(FAMILIES.map((family) => [family, optional(always)])) as Record<Family, Schema<true | undefined>>),
+  }) as unknown as Schema<ShowSettings["stays"]>,
+});
