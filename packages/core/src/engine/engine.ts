@@ -9,8 +9,14 @@ import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import { continuation, leavingSource, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
+import { rigWays, type Cover, type RigWays } from "./lay-rows";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
 import type { CyclesOf, Source } from "./source";
+import { Stack } from "./stack";
+import { layLit, layMasters, LIES_OVER_STAGE, stageOverlay, type StageOverlay } from "./stage-overlay";
+import { sweptSource, valuesThatStay } from "./stays";
+import { traceOf, type Trace, type TracedStage } from "./trace";
+import { leftBehind, showings, type Showing } from "./winners";
 
 /** Kinds of records that a highlight is made from. */
 const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);
@@ -27,15 +33,17 @@ export interface EngineCommand {
  */
 export class Engine {
   #show: Show;
-  #home = new Float32Array(0);
+  #ways: RigWays;
+  /** What shows where nothing plays: home, and what stayed where it was. */
+  #rest = new Float32Array(0);
+  #covered = new Float32Array(0);
+  #cover: Cover = { covered: this.#covered, home: this.#rest };
   /** Merged values before riders: what a new fade starts from. */
   #merged = new Float32Array(0);
   #values = new Float32Array(0);
   #output: OutputMap;
-  /** Playbacks and what they leave behind, in the order in which they were started; the latest wins. */
-  #playing: Source[] = [];
-  /** Sketches, the one touched last on top. */
-  #sketches: Source[] = [];
+  readonly #stack = new Stack();
+  #overlay: StageOverlay;
   #highlight: HighlightOverlay = { parameters: new Int32Array(0), values: new Float32Array(0) };
   #dirty = true;
   #t: Seconds = 0;
@@ -44,6 +52,8 @@ export class Engine {
     this.#show = show;
     this.#t = t;
     this.#output = buildOutputMap(show.rig);
+    this.#ways = rigWays(show.rig);
+    this.#overlay = stageOverlay(show, this.#ways);
     this.#rebuild();
   }
 
@@ -68,7 +78,7 @@ export class Engine {
 
   /** Playbacks that are on stage, from the lowest to the topmost, with those that are letting go. */
   get running(): readonly { readonly id: string; readonly lettingGo: boolean }[] {
-    return this.#playing.map(({ id, lettingGo }) => ({ id, lettingGo }));
+    return this.#stack.playing.map(({ id, lettingGo }) => ({ id, lettingGo }));
   }
 
   /**
@@ -77,11 +87,37 @@ export class Engine {
    */
   tick(t: Seconds, frame: Uint8Array): boolean {
     this.#t = t;
-    if (!this.#dirty && !this.#moving()) return false;
+    if (!this.#dirty && !this.#stack.moving) return false;
     this.#merge(t);
     writeFrame(this.#output, this.#values, frame);
     this.#dirty = false;
     return true;
+  }
+
+  /** Why a parameter is what it was at the last tick. */
+  trace(parameter: number): Trace {
+    return traceOf(parameter, this.#traced());
+  }
+
+  /** How much of each running playback showed at the last tick. */
+  showings(): Showing[] {
+    return showings(this.#traced());
+  }
+
+  /** Parameters that aren't at home although nobody says anything of them. */
+  leftBehind(): number[] {
+    return leftBehind(this.#traced());
+  }
+
+  #traced(): TracedStage {
+    return {
+      show: this.#show,
+      stack: this.#stack,
+      overlay: this.#overlay,
+      highlight: this.#highlight,
+      ways: this.#ways,
+      rest: this.#rest,
+    };
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
@@ -105,18 +141,15 @@ export class Engine {
       if (record?.kind === "sketch") this.#takeSketch(record.personId, at);
       if (record?.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
     }
+    if (affected.some((record) => record && LIES_OVER_STAGE.has(record.kind))) this.#overlay = stageOverlay(after, this.#ways);
+    if (affected.some((record) => record?.kind === "stageState") && before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds)
+      this.#sweep(at);
     if (affected.some((record) => record && LIES_UNDER_HIGHLIGHT.has(record.kind))) this.#highlight = highlightOverlay(after);
     this.#reviseReaders(
       affected.filter((record) => record !== undefined),
       { before, at },
     );
     return ok(null);
-  }
-
-  #moving(): boolean {
-    for (let at = 0; at < this.#playing.length; at++) if (this.#playing[at]!.moving) return true;
-    for (let at = 0; at < this.#sketches.length; at++) if (this.#sketches[at]!.moving) return true;
-    return false;
   }
 
   readonly #cyclesOf: CyclesOf = (clock, t) => {
@@ -128,67 +161,48 @@ export class Engine {
 
   #merge(t: Seconds): void {
     this.#t = t;
-    this.#merged.set(this.#home);
-    let riders = this.#lay(this.#playing, t);
-    riders = this.#lay(this.#sketches, t) || riders;
-    this.#values.set(this.#merged);
-    if (riders) {
-      this.#addRiders(this.#playing);
-      this.#addRiders(this.#sketches);
-      this.#clampRiders(this.#playing);
-      this.#clampRiders(this.#sketches);
-    }
-    layOver(this.#values, this.#highlight);
-    this.#dropGone();
+    const [merged, values] = [this.#merged, this.#values];
+    const cover = this.#freshCover();
+    merged.set(this.#rest);
+    layLit(merged, this.#overlay, cover);
+    this.#stack.lay(merged, cover, { t, cyclesOf: this.#cyclesOf });
+    values.set(merged);
+    this.#stack.addRiders(values, this.#ways.htpCount);
+    layOver(values, this.#highlight);
+    layMasters(values, this.#overlay, this.#ways);
+    this.#stack.dropGone();
   }
 
-  #lay(sources: readonly Source[], t: Seconds): boolean {
-    let riders = false;
-    for (let at = 0; at < sources.length; at++) {
-      const source = sources[at]!;
-      source.advance(t, this.#cyclesOf);
-      source.mergeInto(this.#merged);
-      if (source.compiled.riders.targets.length > 0) riders = true;
-    }
-    return riders;
-  }
-
-  #addRiders(sources: readonly Source[]): void {
-    for (let at = 0; at < sources.length; at++) sources[at]!.addRiders(this.#values, this.#show.rig.htpCount);
-  }
-
-  #clampRiders(sources: readonly Source[]): void {
-    for (let at = 0; at < sources.length; at++) sources[at]!.clampRiders(this.#values);
-  }
-
-  #dropGone(): void {
-    let kept = 0;
-    for (let at = 0; at < this.#playing.length; at++) {
-      const source = this.#playing[at]!;
-      if (source.weight > 0) this.#playing[kept++] = source;
-    }
-    this.#playing.length = kept;
+  /** An account of who covers what, where the merge needs one. */
+  #freshCover(): Cover | null {
+    if (!this.#ways.homeCounts && !this.#stack.adds) return null;
+    this.#covered.fill(0);
+    return this.#cover;
   }
 
   #context(): SourceContext {
-    return { show: this.#show, merged: this.#merged };
+    return { show: this.#show, merged: this.#merged, ways: this.#ways };
   }
 
   /** Everything anew from the records, as after a start. */
   #rebuild(): void {
     const { rig } = this.#show;
     this.#output = buildOutputMap(rig);
-    this.#home = Float32Array.from(rig.parameters, ({ home }) => home);
-    this.#merged = this.#home.slice();
-    this.#values = this.#home.slice();
-    this.#playing = [];
-    this.#sketches = [];
+    this.#ways = rigWays(rig);
+    this.#rest = this.#ways.home.slice();
+    this.#covered = new Float32Array(rig.parameters.length);
+    this.#cover = { covered: this.#covered, home: this.#rest };
+    this.#merged = this.#rest.slice();
+    this.#values = this.#rest.slice();
+    this.#stack.setPlaying([]);
+    this.#stack.setSketches([]);
+    this.#overlay = stageOverlay(this.#show, this.#ways);
     this.#highlight = highlightOverlay(this.#show);
     const states = this.#show.all("playbackState").filter(({ cueId }) => cueId !== null);
-    for (const state of states.toSorted((a, b) => a.goSeconds - b.goSeconds)) {
-      const source = playbackSource(state, this.#context(), continuation(state, this.#context()));
-      if (source) this.#playing.push(source);
-    }
+    const sources = states
+      .toSorted((a, b) => a.goSeconds - b.goSeconds)
+      .map((state) => playbackSource(state, this.#context(), continuation(state, this.#context())));
+    this.#stack.setPlaying(sources.filter((source) => source !== null));
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
     this.#dirty = true;
@@ -197,32 +211,52 @@ export class Engine {
   #takeSketch(personId: string, at: Seconds): void {
     const sketch = this.#show.sketchOf(personId);
     const id = `sketch ${personId}`;
-    const others = this.#sketches.filter((source) => source.id !== id);
-    const present = this.#sketches.find((source) => source.id === id) ?? null;
+    const others = this.#stack.sketches.filter((source) => source.id !== id);
+    const present = this.#stack.sketches.find((source) => source.id === id) ?? null;
     const source = sketch && sketchSource(sketch, at, this.#context(), present);
-    this.#sketches = source ? [...others, source] : others;
+    if (present) this.#stay(present, source);
+    this.#stack.setSketches(source ? [...others, source] : others);
   }
 
   #takePlayback(playbackId: string, before: PlaybackState | null, at: Seconds): void {
     const state = this.#show.playbackState(playbackId);
-    const index = this.#playing.findIndex(({ id }) => id === playbackId);
-    const present = this.#playing[index];
-    if (!state || state.cueId === null) {
-      if (present && !present.lettingGo) present.letGo(at, this.#show.get("playback", playbackId)?.releaseSeconds ?? 0);
+    const playback = this.#show.get("playback", playbackId);
+    const playing = this.#stack.playing;
+    const present = playing.find(({ id }) => id === playbackId);
+    if (!playback || !state || state.cueId === null) {
+      if (!present || present.lettingGo) return;
+      this.#stay(present, null);
+      present.letGo(at, state?.letGoIn ?? playback?.releaseSeconds ?? 0);
       return;
     }
     const moved = before?.cueId !== state.cueId || before.goSeconds !== state.goSeconds;
+    const leftBefore = playing.filter(({ id, leavesByHand }) => leavesByHand && id === `${playbackId} leaving`);
     if (!moved) {
       if (!present || present.lettingGo) return;
-      present.level = state.level;
-      present.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
+      present.follow(playback, state, this.#ways.adding);
+      for (const left of leftBefore) left.leaveByHand(state.hand?.part ?? 1);
       return;
     }
+    // What a hand was moving away goes on by itself.
+    for (const left of leftBefore) left.letGo(at, state.seconds ?? this.#show.get("cue", state.cueId)?.inSeconds ?? 0);
     const source = playbackSource(state, this.#context(), { present: present ?? null, merged: this.#merged });
-    if (index >= 0) this.#playing.splice(index, 1);
-    if (!source) return;
-    const leaving = present && !present.lettingGo ? leavingSource(present, source, at, this.#context()) : null;
-    this.#playing.push(...(leaving ? [leaving, source] : [source]));
+    const others = playing.filter((other) => other !== present);
+    const leaving = source && present && !present.lettingGo ? leavingSource(present, source, at, this.#context()) : null;
+    if (leaving) this.#stay(leaving, null);
+    this.#stack.setPlaying([...others, ...(leaving ? [leaving] : []), ...(source ? [source] : [])]);
+  }
+
+  /** Where families stay, what a source no longer says becomes what shows beneath. */
+  #stay(source: Source, next: Source | null): void {
+    const stays = valuesThatStay(source, next, this.#show);
+    for (const parameter of stays) this.#rest[parameter] = this.#merged[parameter]!;
+  }
+
+  /** What had stayed behind goes home. */
+  #sweep(at: Seconds): void {
+    const source = sweptSource(this.#rest, this.#ways, at);
+    this.#rest.set(this.#ways.home);
+    if (source) this.#stack.setPlaying([source, ...this.#stack.playing]);
   }
 
   /** Resolves again what was made from records that changed. Fades under way keep their place. */
@@ -235,21 +269,25 @@ export class Engine {
     );
     const stale = (source: Source, listId: string | undefined): boolean =>
       reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id));
-    const isStale = (source: Source): boolean => !source.lettingGo && stale(source, this.#show.get("playback", source.id)?.listId);
+    const isStale = (source: Source): boolean =>
+      !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
     // Only a fade under way asks what is on stage now, for what is new in it.
-    if (this.#playing.some((source) => !source.settled && isStale(source))) this.#merge(at);
-    this.#playing = this.#playing.map((source) => {
-      if (!isStale(source)) return source;
-      const state = this.#show.playbackState(source.id);
-      const start = { present: null, merged: this.#merged, retimed: { present: source, at } };
-      const next = state && playbackSource(state, this.#context(), start);
-      return revisedSource(source, next, this.#show) ?? source;
-    });
+    if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#merge(at);
+    if (this.#stack.playing.some(isStale))
+      this.#stack.setPlaying(
+        this.#stack.playing.map((source) => {
+          if (!isStale(source)) return source;
+          const state = this.#show.playbackState(source.id);
+          const start = { present: null, merged: this.#merged, retimed: { present: source, at } };
+          const next = state && playbackSource(state, this.#context(), start);
+          return revisedSource(source, next, this.#show) ?? source;
+        }),
+      );
     for (const { id, personId } of this.#show.all("sketch")) {
-      const source = this.#sketches.find((candidate) => candidate.id === `sketch ${personId}`);
+      const source = this.#stack.sketches.find((candidate) => candidate.id === `sketch ${personId}`);
       if (!source || ids.has(id) || !stale(source, undefined)) continue;
       const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context(), source);
-      this.#sketches = this.#sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other]));
+      this.#stack.setSketches(this.#stack.sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other])));
     }
   }
 }

@@ -1,7 +1,8 @@
 import type { Cue } from "../cue/cue";
 import { stateAt } from "../cue/state-at";
 import { timesOfRow } from "../cue/timeline";
-import { fadedSeconds, type PlaybackState } from "../playback/playback";
+import { cardLevel } from "../playback/card-level";
+import { fadedSeconds, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
@@ -12,12 +13,14 @@ import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile, lowerBound } from "./compile";
+import { layRows, type RigWays } from "./lay-rows";
 import { Source } from "./source";
 
 export interface SourceContext {
   readonly show: Show;
   /** What is on stage now, by parameter. */
   readonly merged: Float32Array;
+  readonly ways: RigWays;
 }
 
 /** What a playback starts from: its own source so far, and the stage. */
@@ -37,7 +40,8 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   if (!cue || !playback || !list) return null;
   const { rig } = show;
   const resolved = stateAt(show.cuesOf(list.id), cue.id, contextWith(show, { reaches: reachOfOwner(list.territoryId, show) }));
-  const startOf = startValues(state.level, { ...start, htpCount: rig.htpCount });
+  const level = cardLevel(playback, state, state.goSeconds);
+  const startOf = startValues(level, { ...start, playback, ways: context.ways });
   const timed = resolved.rows.map((row) => timedRow(cue, row, { rig, from: startOf(row.parameter), chosen: state.seconds }));
   const rows = start.retimed ? keptPlaces(timed, start.retimed, fadedSeconds(state, start.retimed.at)) : timed;
   const compiled = compile(rows, { inSeconds: cue.inSeconds, masterId: playback.masterId ?? null });
@@ -47,13 +51,13 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     reads: resolved.reads,
     from: Float32Array.from(compiled.parameters, startOf),
     startSeconds: state.goSeconds,
-    level: state.level,
+    level,
     htpCount: rig.htpCount,
   });
-  source.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
+  source.follow(playback, state, context.ways.adding);
   layTravel(source, cue, rig);
   const { present, merged } = start;
-  if (present && state.level > 0) layOver(source, present, { merged, gain: (present.level * present.weight) / state.level });
+  if (present && level > 0) layOver(source, present, { merged, gain: (present.level * present.weight) / level });
   return source;
 }
 
@@ -97,25 +101,31 @@ function layTravel(source: Source, { colorPath }: Pick<Cue, "colorPath">, rig: R
   source.travel = new Map([...colorTravel(legs, rig, colorPath)].map(([parameter, table]) => [rowOf.get(parameter)!, table]));
 }
 
-/** LTP rows start from the stage, HTP rows from what this playback itself was giving. */
-function startValues(
-  level: number,
-  { present, merged, retimed, htpCount }: StartingPoint & { htpCount: number },
-): (parameter: number) => number {
+/**
+ * Where the rows of a new cue start from. HTP rows: what this playback itself was giving, else nothing, or where home isn't nothing
+ * the stage. LTP rows: the stage; but where the fader scales them, what the playback says, for the stage shows only a part of that.
+ */
+function startValues(level: number, of: StartingPoint & { playback: Playback; ways: RigWays }): (parameter: number) => number {
+  const { present, merged, retimed, playback, ways } = of;
+  const fresh = (parameter: number): number => (parameter < ways.htpCount && ways.home[parameter] === 0 ? 0 : merged[parameter]!);
   if (retimed) {
     const { compiled, from } = retimed.present;
     return (parameter) => {
       const row = lowerBound(compiled.parameters, parameter);
-      return compiled.parameters[row] === parameter ? from[row]! : Math.fround(parameter < htpCount ? 0 : merged[parameter]!);
+      return compiled.parameters[row] === parameter ? from[row]! : Math.fround(fresh(parameter));
     };
   }
   const own = new Map<number, number>();
-  if (present && level > 0)
-    present.compiled.parameters.forEach((parameter, row) => {
-      const gain = (present.level * present.weight) / level;
-      if (row < present.htpRows) own.set(parameter, Math.min(1, present.rowValue(row) * gain));
-    });
-  return (parameter) => Math.fround(parameter < htpCount ? (own.get(parameter) ?? 0) : merged[parameter]!);
+  const gain = present && level > 0 ? (present.level * present.weight) / level : 0;
+  present?.compiled.parameters.forEach((parameter, row) => {
+    if (row < present.htpRows) own.set(parameter, Math.min(1, present.rowValue(row) * gain));
+    else if (isScaled(parameter, playback, ways) && !present.lettingGo) own.set(parameter, present.rowValue(row));
+  });
+  return (parameter) => Math.fround(own.get(parameter) ?? fresh(parameter));
+}
+
+function isScaled(parameter: number, playback: Playback, { adding }: RigWays): boolean {
+  return roleOf(playback) === "everything" || (playback.colors === "add" && adding[parameter]! > 0);
 }
 
 /** After a restart, a fade that was under way goes on from the state of the cue before it. */
@@ -127,7 +137,7 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
       : playbackSource({ ...state, cueId: state.previousCueId, previousCueId: null, goSeconds: 0 }, context, { present: null, merged });
   if (!before) return { present: null, merged };
   before.settled = true;
-  before.mergeInto(merged);
+  layRows(before, merged, { covered: new Float32Array(merged.length), home: context.ways.home });
   return { present: before, merged };
 }
 
@@ -165,8 +175,12 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
   if (rows.some((row) => moving[row] === 1))
     leaving.beneath = { source: present, rows: Int32Array.from(rows, (row) => (moving[row] === 1 ? row : -1)), gain: 1 };
   leaving.pause = present.pause;
+  leaving.lieLike(present);
   const state = show.playbackState(present.id);
-  leaving.letGo(at, state?.seconds ?? show.get("cue", state?.cueId)?.inSeconds ?? 0);
+  if (state?.hand) {
+    leaving.stopMotions(at);
+    leaving.leaveByHand(state.hand.part);
+  } else leaving.letGo(at, state?.seconds ?? show.get("cue", state?.cueId)?.inSeconds ?? 0);
   return leaving;
 }
 
@@ -174,8 +188,6 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
 export function revisedSource(present: Source, next: Source | null, show: Show): Source | null {
   if (!next) return null;
   carryStarts(present, next);
-  next.level = present.level;
-  next.pause = present.pause;
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;

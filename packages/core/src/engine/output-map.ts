@@ -61,7 +61,7 @@ export function buildOutputMap(rig: Rig): OutputMap {
  * Colours of a head without a dimmer of its own are scaled by its virtual one, so that intensity isn't hidden in
  * colour. Returns the virtual dimmer's parameter or -1.
  */
-function virtualDimmer(rig: Rig, parameter: number): number {
+export function virtualDimmer(rig: Rig, parameter: number): number {
   const { head, channel } = rig.parameters[parameter]!;
   if (!channel.attribute.startsWith("ColorAdd_")) return -1;
   const dimmer = head.parameters.get("Dimmer");

@@ -5,6 +5,7 @@ import { resolve } from "../stroke/resolve";
 import type { Strokes } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
 import { compile } from "./compile";
+import { layRows } from "./lay-rows";
 import { Source, type CyclesOf } from "./source";
 
 /**
@@ -54,7 +55,7 @@ export class Preview {
     const values = this.#values;
     for (let at = 0; at < this.#touched.length; at++) values[this.#touched[at]!] = this.#beneath[this.#touched[at]!]!;
     this.#source.advance(t, this.#cyclesOf);
-    this.#source.mergeInto(values);
+    layRows(this.#source, values, null);
     this.#source.addRiders(values, this.#htpCount);
     this.#source.clampRiders(values);
     return values;

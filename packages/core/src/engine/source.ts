@@ -1,3 +1,5 @@
+import { cardLevel, flashMovesUntil } from "../playback/card-level";
+import { roleOf, type Playback, type PlaybackState, type Priority } from "../playback/playback";
 import { fraction, type Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
@@ -6,6 +8,10 @@ import { swingAt, type DriveClock, type FlatMotions } from "./flat-motions";
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
 const NEVER_PAUSED = { since: null, heldSeconds: 0 } as const;
+
+/** From the lowest to the topmost; sketches lie at SKETCH_RANK. */
+export const RANK_OF: Readonly<Record<Priority, number>> = { low: 0, normal: 1, high: 3, top: 4 };
+export const SKETCH_RANK = 2;
 
 /** Rounds that a clock has gone through at a time. */
 export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
@@ -32,8 +38,16 @@ export class Source {
   readonly startSeconds: Seconds;
   /** Rows below this index merge by HTP; a sketch has none: it takes over. */
   readonly htpRows: number;
-  /** Scales the HTP rows. */
+  /** Scales the HTP rows, and the others too where `scalesAll`. */
   level: number;
+  scalesAll = false;
+  /** Lies over sources of a lower rank, however late they came. */
+  rank = RANK_OF.normal;
+  /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
+  adds: Uint8Array | null = null;
+  /** Factor of the motions' swings about their middles. */
+  motionSize = 1;
+  leavesByHand = false;
   /** 1 while held, falling to 0 while letting go. */
   weight = 1;
   /** Every fade has arrived. */
@@ -44,12 +58,17 @@ export class Source {
   beneath: Beneath | null = null;
   /** Seconds by which fades are behind because they were paused, and since when they are. */
   pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
-  readonly #progress: Float64Array;
+  /** The part done of each distinct timing. */
+  readonly progress: Float64Array;
   readonly #cycles: Float64Array;
   /** Where counting clocks began; NaN before the first look. */
   readonly #begins: Float64Array;
   #now: Seconds;
-  #release: { startSeconds: Seconds; seconds: Seconds } | null = null;
+  /** The card whose fader and flashes it follows. */
+  #card: { readonly playback: Playback; readonly state: PlaybackState } | null = null;
+  /** The part done by hand, in place of the times. */
+  #hand: number | null = null;
+  #release: { startSeconds: Seconds; seconds: Seconds; from: number } | null = null;
   #stopSeconds: Seconds | null = null;
 
   constructor(of: {
@@ -69,18 +88,44 @@ export class Source {
     this.#now = of.startSeconds;
     this.level = of.level;
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
-    this.#progress = new Float64Array(of.compiled.fades.length);
+    this.progress = new Float64Array(of.compiled.fades.length);
     this.#cycles = new Float64Array(of.compiled.clocks.length);
     this.#begins = new Float64Array(of.compiled.clocks.length).fill(NaN);
   }
 
   get lettingGo(): boolean {
-    return this.#release !== null;
+    return this.#release !== null || this.leavesByHand;
   }
 
   letGo(startSeconds: Seconds, seconds: Seconds): void {
-    this.#release = { startSeconds, seconds };
+    this.#release = { startSeconds, seconds, from: this.weight };
+    this.#card = null;
+    this.leavesByHand = false;
     this.stopMotions(startSeconds);
+  }
+
+  /** Goes as far as a hand has taken the crossfade that moves it away. */
+  leaveByHand(part: number): void {
+    this.weight = 1 - part;
+    this.leavesByHand = true;
+  }
+
+  /** Takes level, priority, pauses and all else that isn't content from its card. */
+  follow(playback: Playback, state: PlaybackState, ways: Uint8Array): void {
+    const role = roleOf(playback);
+    this.#card = { playback, state };
+    this.rank = RANK_OF[playback.priority ?? "normal"];
+    this.scalesAll = role === "everything";
+    this.adds = playback.colors === "add" ? ways : null;
+    this.motionSize = role === "motion-size" ? state.level : 1;
+    this.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
+    this.#hand = state.hand?.part ?? null;
+    this.level = cardLevel(playback, state, this.#now);
+  }
+
+  /** The same place over and under others. */
+  lieLike({ rank, scalesAll, adds, motionSize, level }: Source): void {
+    Object.assign(this, { rank, scalesAll, adds, motionSize, level });
   }
 
   /** From here on motions that fade out do so. */
@@ -91,16 +136,18 @@ export class Source {
   /** True while time alone changes what it says. */
   get moving(): boolean {
     const { motions, riders } = this.compiled;
-    return !this.settled || this.#release !== null || motions.targets.length > 0 || riders.targets.length > 0;
+    if (!this.settled || this.#release !== null || motions.targets.length > 0 || riders.targets.length > 0) return true;
+    return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }
 
   /** Brings fades, release and motions to time t. */
   advance(t: Seconds, cyclesOf: CyclesOf): void {
     this.#now = t;
     if (this.#release) {
-      const { startSeconds, seconds } = this.#release;
-      this.weight = 1 - progressAt(t - startSeconds, 0, seconds);
+      const { startSeconds, seconds, from } = this.#release;
+      this.weight = from * (1 - progressAt(t - startSeconds, 0, seconds));
     }
+    if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
     if (this.compiled.clocks.length > 0) this.#advanceMotions(t, cyclesOf);
     if (this.settled) this.beneath = null;
@@ -112,8 +159,8 @@ export class Source {
     const elapsed = (this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds;
     let arrived = true;
     for (let timing = 0; timing < fades.length; timing++) {
-      const done = progressAt(elapsed, delays[timing]!, fades[timing]!);
-      this.#progress[timing] = done;
+      const done = this.#hand ?? progressAt(elapsed, delays[timing]!, fades[timing]!);
+      this.progress[timing] = done;
       if (done < 1) arrived = false;
     }
     this.settled = arrived;
@@ -151,22 +198,22 @@ export class Source {
   #swing(motions: FlatMotions, at: number): number {
     const swing = swingAt(motions, at, this.#cycles[motions.clocks[at]!]!);
     const { fades } = motions;
-    if (!fades) return swing;
     const middle = motions.middles[at]!;
+    if (!fades) return this.motionSize === 1 ? swing : middle + (swing - middle) * this.motionSize;
     const delay = this.compiled.delays[motions.timings[at]!]!;
-    const grown = progressAt(this.#now - this.startSeconds, delay, fades.in[at]!);
+    const grown = fades.in[at]! > 0 ? progressAt(this.#now - this.startSeconds, delay, fades.in[at]!) : 1;
     const gone = this.#stopSeconds !== null && fades.out[at]! > 0 ? progressAt(this.#now - this.#stopSeconds, 0, fades.out[at]!) : 0;
-    return middle + (swing - middle) * grown * (1 - gone);
+    return middle + (swing - middle) * grown * (1 - gone) * this.motionSize;
   }
 
   /** The part done of a row's fade, as of the last advance. */
   progressOf(row: number): number {
-    return this.settled ? 1 : this.#progress[this.compiled.timing[row]!]!;
+    return this.settled ? 1 : this.progress[this.compiled.timing[row]!]!;
   }
 
   /** What a row says now, before the level and the weight. */
   rowValue(row: number): number {
-    const done = this.settled ? 1 : this.#progress[this.compiled.timing[row]!]!;
+    const done = this.settled ? 1 : this.progress[this.compiled.timing[row]!]!;
     const travel = done < 1 ? this.travel.get(row) : undefined;
     if (travel) return readTravel(travel, done);
     const from = done < 1 ? this.#start(row) : 0;
@@ -181,76 +228,26 @@ export class Source {
     return row < this.htpRows ? Math.min(1, value * gain) : value;
   }
 
-  /** Lays the rows over what lies beneath: HTP rows raise it, others replace it. */
-  mergeInto(values: Float32Array): void {
-    if (this.settled) this.#mergeSettled(values);
-    else if (this.beneath || this.travel.size > 0) this.#mergeRowByRow(values);
-    else this.#mergeFading(values);
-  }
-
-  #mergeSettled(values: Float32Array): void {
-    const { parameters, to } = this.compiled;
-    const { htpRows, weight } = this;
-    const gain = this.level * weight;
-    const count = parameters.length;
-    for (let row = 0; row < htpRows; row++) {
-      const value = to[row]! * gain;
-      const parameter = parameters[row]!;
-      if (value > values[parameter]!) values[parameter] = value;
-    }
-    if (weight === 1) for (let row = htpRows; row < count; row++) values[parameters[row]!] = to[row]!;
-    else
-      for (let row = htpRows; row < count; row++) {
-        const parameter = parameters[row]!;
-        const beneath = values[parameter]!;
-        values[parameter] = beneath + (to[row]! - beneath) * weight;
-      }
-  }
-
-  #mergeFading(values: Float32Array): void {
-    const { parameters, to, timing } = this.compiled;
-    const { from, htpRows, weight } = this;
-    const progress = this.#progress;
-    const gain = this.level * weight;
-    const count = parameters.length;
-    for (let row = 0; row < htpRows; row++) {
-      const start = from[row]!;
-      const value = (start + (to[row]! - start) * progress[timing[row]!]!) * gain;
-      const parameter = parameters[row]!;
-      if (value > values[parameter]!) values[parameter] = value;
-    }
-    for (let row = htpRows; row < count; row++) {
-      const start = from[row]!;
-      const value = start + (to[row]! - start) * progress[timing[row]!]!;
-      const parameter = parameters[row]!;
-      const beneath = values[parameter]!;
-      values[parameter] = weight === 1 ? value : beneath + (value - beneath) * weight;
-    }
-  }
-
-  #mergeRowByRow(values: Float32Array): void {
-    const { parameters } = this.compiled;
-    const { htpRows, weight } = this;
-    const gain = this.level * weight;
-    for (let row = 0; row < parameters.length; row++) {
-      const parameter = parameters[row]!;
-      const value = this.rowValue(row);
-      const beneath = values[parameter]!;
-      if (row >= htpRows) values[parameter] = weight === 1 ? value : beneath + (value - beneath) * weight;
-      else if (value * gain > beneath) values[parameter] = value * gain;
-    }
-  }
-
   /** Adds the motions that ride on what lies beneath, after all sources are merged; `clampRiders` limits what comes of it. */
   addRiders(values: Float32Array, htpCount: number): void {
+    const { targets } = this.compiled.riders;
+    for (let at = 0; at < targets.length; at++) values[targets[at]!] = values[targets[at]!]! + this.riderValue(at, htpCount);
+  }
+
+  /** What one of the motions that ride adds now. */
+  riderValue(at: number, htpCount: number): number {
     const { riders } = this.compiled;
-    const { targets, timings } = riders;
-    for (let at = 0; at < targets.length; at++) {
-      const parameter = targets[at]!;
-      const done = this.settled ? 1 : this.#progress[timings[at]!]!;
-      const gain = done * this.weight * (parameter < htpCount ? this.level : 1);
-      values[parameter] = values[parameter]! + this.#swing(riders, at) * gain;
-    }
+    const done = this.settled ? 1 : this.progress[riders.timings[at]!]!;
+    const gain = done * this.weight * (riders.targets[at]! < htpCount || this.scalesAll ? this.level : 1);
+    return this.#swing(riders, at) * gain;
+  }
+
+  /** Where the motions of a row or of what rides on a parameter are in their round now, 0..1. */
+  phasesOf(row: number, parameter: number): number[] {
+    const { motions, riders } = this.compiled;
+    const phases = ({ targets, clocks, phases: offsets }: FlatMotions, target: number): number[] =>
+      [...targets.keys()].filter((at) => targets[at] === target).map((at) => fraction(this.#cycles[clocks[at]!]! + offsets[at]!));
+    return [...(row < 0 ? [] : phases(motions, row)), ...phases(riders, parameter)];
   }
 
   clampRiders(values: Float32Array): void {

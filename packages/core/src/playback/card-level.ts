@@ -8,21 +8,25 @@ export function bringsIn(role: FaderRole): boolean {
 
 /** What scales a playback's intensities at t, 0..1: its fader where that is its role, and what a press of Flash makes of it. */
 export function cardLevel(playback: Playback, state: PlaybackState, t: Seconds): number {
-  const role = roleOf(playback);
-  const rest = role === "intensities" || role === "everything" ? state.level : 1;
+  const rest = scalesContent(roleOf(playback)) ? state.level : 1;
   const { flash } = state;
   if (!flash) return rest;
-  const times = flashTimes(playback);
-  const base = flash.alone ? 0 : rest;
-  const upAt = (at: Seconds): number => base + (times.level - base) * part(at - flash.onSeconds, times.inSeconds);
+  const { level, inSeconds, outSeconds } = flashTimes(playback);
+  // A press that started it comes in as its content does, in the time of the press.
+  if (flash.alone) return level;
+  const upAt = (at: Seconds): number => rest + (level - rest) * part(at - flash.onSeconds, inSeconds);
   if (flash.offSeconds === undefined) return upAt(t);
   const top = upAt(flash.offSeconds);
-  return top + (base - top) * part(t - flash.offSeconds, times.outSeconds);
+  return top + (rest - top) * part(t - flash.offSeconds, outSeconds);
+}
+
+function scalesContent(role: FaderRole): boolean {
+  return role === "intensities" || role === "everything";
 }
 
 /** Until when a press of Flash moves the level by itself; null when none does. */
 export function flashMovesUntil(playback: Playback, { flash }: PlaybackState): Seconds | null {
-  if (!flash) return null;
+  if (!flash || flash.alone) return null;
   const { inSeconds, outSeconds } = flashTimes(playback);
   return flash.offSeconds === undefined ? flash.onSeconds + inSeconds : flash.offSeconds + outSeconds;
 }

@@ -172,9 +172,7 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
   steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),
-  flash: optional(
-    fields<NonNullable<PlaybackState["flash"]>>({ onSeconds: time, offSeconds: optional(time), alone: yes }),
-  ),
+  flash: optional(fields<NonNullable<PlaybackState["flash"]>>({ onSeconds: time, offSeconds: optional(time), alone: yes })),
   hand: optional(fields<NonNullable<PlaybackState["hand"]>>({ from: oneOf(["bottom", "top"]), part: numberIn(0, 1) })),
   letGoIn: optional(numberIn(0, 3600)),
   personId: id,

@@ -69,5 +69,5 @@ export const settingsSchema: Schema<ShowSettings> = fields<ShowSettings>({
   version,
   stays: fields<Record<Family, true | undefined>>({
     ...(Object.fromEntries(FAMILIES.map((family) => [family, optional(always)])) as Record<Family, Schema<true | undefined>>),
-  }) as unknown as Schema<ShowSettings["stays"]>,
+  }),
 });

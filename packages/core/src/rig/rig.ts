@@ -49,7 +49,8 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     if (fixture.patch) universes.add(fixture.patch.universe);
     const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index }));
     heads.push(...own);
-    for (const channel of mode.channels) drafts.push({ head: own[channel.head]!, channel, htp: (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP" });
+    for (const channel of mode.channels)
+      drafts.push({ head: own[channel.head]!, channel, htp: (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP" });
   }
   const ordered = [...drafts.filter(({ htp }) => htp), ...drafts.filter(({ htp }) => !htp)];
   const parameters = ordered.map(({ head, channel, htp }, index) => {

@@ -22,8 +22,7 @@ interface At {
 /** What a move of a card's fader to a level (0..1) comes to, by the job that the fader has. */
 export function faderChanges(show: Show, level: number, at: At): Result<Change[]> {
   const { playback, present, by } = at;
-  const moved = (more: NextState): Result<Change[]> =>
-    ok(stateChanges(playback.id, present, { personId: by.personId, level, ...more }));
+  const moved = (more: NextState): Result<Change[]> => ok(stateChanges(playback.id, present, { personId: by.personId, level, ...more }));
   switch (roleOf(playback)) {
     case "intensities":
     case "everything":

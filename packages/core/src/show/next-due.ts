@@ -26,13 +26,14 @@ export function allDue(show: Show): Due[] {
 
 /**
  * What a running playback does next by itself: a cue that follows on when the one before has arrived or waits so long after its go, the
- * next step of a chase, or the letting go of a one-shot. Null when somebody has to press go, or while it is paused.
+ * next step of a chase, or the letting go of a one-shot. Null when somebody has to press go, or while it is paused or
+ * moved by hand.
  */
 export function nextDue(show: Show, state: PlaybackState): CardDue | null {
   const playback = show.get("playback", state.playbackId);
   const list = show.get("cueList", playback?.listId);
   const cue = show.get("cue", state.cueId);
-  if (!playback || !list || !cue || state.pausedSeconds !== undefined) return null;
+  if (!playback || !list || !cue || state.pausedSeconds !== undefined || state.hand) return null;
   const cues = show.cuesOf(list.id);
   if (list.chase) return chaseDue(show, state, { chase: list.chase, cues }) ?? endOf(show, state, { list, cue, cues });
   const next = cueAfter(cues, cue.id);

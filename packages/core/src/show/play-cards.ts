@@ -56,7 +56,11 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       if (cueId !== null) return changed({ flash: { onSeconds: t }, personId });
       const first = cues[0];
       if (!first) return fail("record.unknown", { what: "first cue" });
-      return changed({ ...started(first.id, { cueId }, by), flash: { onSeconds: t, alone: true } });
+      return changed({
+        ...started(first.id, { cueId }, by),
+        seconds: flashTimes(playback).inSeconds,
+        flash: { onSeconds: t, alone: true },
+      });
     }
     case "let-go":
       return cueId === null ? ok([]) : changed({ ...released(by), ...(bringsIn(roleOf(playback)) ? { level: 0 } : {}) });

@@ -58,7 +58,7 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
 
 function stageState(show: Show, next: Partial<Pick<StageState, "grandMaster" | "blackout" | "sweptSeconds">>): Change[] {
   const present = show.stageState;
-  if (!present) return [{ op: "add", record: { ...AT_REST, ...next, id: STAGE_ID, kind: "stageState", version: 1 } as StageState }];
+  if (!present) return [{ op: "add", record: { ...AT_REST, ...next, id: STAGE_ID, kind: "stageState", version: 1 } }];
   return (Object.keys(next) as (keyof typeof next)[])
     .filter((field) => present[field] !== next[field])
     .map((field) => setChange(STAGE_ID, [field], { from: present[field], to: next[field] }));

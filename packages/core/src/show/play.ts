@@ -17,7 +17,14 @@ export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; 
   return isOfStage(command) ? stageChanges(show, command, by) : masterChanges(show, command, by.t);
 }
 
-const OF_STAGE: ReadonlySet<string> = new Set(["grand-master", "blackout", "sweep", "group-level", "park", "unpark"] satisfies StageCommand["type"][]);
+const OF_STAGE: ReadonlySet<string> = new Set([
+  "grand-master",
+  "blackout",
+  "sweep",
+  "group-level",
+  "park",
+  "unpark",
+] satisfies StageCommand["type"][]);
 
 function isOfStage(command: PlayCommand): command is StageCommand {
   return OF_STAGE.has(command.type);

@@ -4,14 +4,7 @@ import { soundSchema, type Sound } from "../cue/list-time";
 import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playback, type PlaybackState } from "../playback/playback";
 import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
-import {
-  parkSchema,
-  settingsSchema,
-  stageStateSchema,
-  type Park,
-  type ShowSettings,
-  type StageState,
-} from "../playback/stage-state";
+import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";

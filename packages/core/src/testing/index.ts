@@ -1,4 +1,6 @@
+export { crowdedShow, CROWD_GROUPS } from "./crowded-show";
 export { EngineOnBench } from "./engine-on-bench";
 export { circleMotion, moving, waveMotion } from "./motions";
+export { pick, randomStroke, randomTimes, withEmitters, type Random } from "./random-content";
 export { ReferenceEngine } from "./reference-engine";
 export { fixture, listWithCard, part, showOf, smallShow, strokeOn, TEST_PROFILES } from "./small-show";

@@ -2,23 +2,24 @@ import { stateAt } from "../cue/state-at";
 import { timesOfRow } from "../cue/timeline";
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
-import { colorTravel, readTravel } from "../engine/color-travel";
+import { colorTravel } from "../engine/color-travel";
 import { encodeSlots } from "../engine/slots";
-import { readTable } from "../motion/cycle-table";
+import { cardLevel } from "../playback/card-level";
 import type { PlaybackState } from "../playback/playback";
-import { drivenCycles } from "../playback/speed-master";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
-import { contextWith, type RowMotion } from "../stroke/row";
+import { contextWith } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
-import { highlightValue } from "../rig/highlight-value";
-import { placedBase, placedHeads } from "../selection/who";
 import { reachOf, reachOfOwner } from "../territory/reach";
-import { fraction } from "../units/units";
 
-import { beneath, done, FRESH, isSettled, limited, MOST_BENEATH, moves, part, weight, type Layer, type Line } from "./reference-layer";
+import { done, FRESH, isSettled, levelAt, limited, moves, obey, release, weight, type Layer, type Line } from "./reference-layer";
+import { layOverMoving, lineValue, startOfRow, swingOf } from "./reference-lines";
+import { dimmed, highlighted, layOverAll, litLevels, parked, type OnStage } from "./reference-stage";
 
 const f32 = Math.fround;
+
+/** Kinds of records whose change starts something from what is on stage. */
+const STARTS: ReadonlySet<string> = new Set(["sketch", "playbackState"]);
 
 /**
  * The merge of 2-model.md section 8 as one would first write it: an object for each parameter of each layer, nothing
@@ -29,6 +30,9 @@ export class ReferenceEngine {
   #show: Show;
   #playing: Layer[] = [];
   #sketches: Layer[] = [];
+  /** What stayed where it was, by parameter. */
+  #stayed = new Map<number, number>();
+  #last = new Map<number, OnStage>();
 
   constructor(show: Show) {
     this.#show = show;
@@ -38,13 +42,20 @@ export class ReferenceEngine {
     const applied = apply(this.#show.records, changes);
     if (!applied.ok) throw new Error("the reference only takes changes that fit");
     const before = this.#show;
-    const stage = this.#merged(at);
+    const starts = changes.map(changedId).some((id) => STARTS.has((applied.value.get(id) ?? before.records.get(id))!.kind));
+    const stage = starts ? this.#merged(at) : new Map<number, number>();
     this.#show = before.withRecords(applied.value);
     for (const id of new Set(changes.map(changedId))) {
       const record = this.#show.records.get(id);
       if (record?.kind === "sketch") this.#sketch(record.personId, at, stage);
       if (record?.kind === "playbackState") this.#play(record, before.playbackState(record.playbackId), { at, stage });
+      if (record?.kind === "stageState" && (before.stageState?.sweptSeconds ?? 0) !== record.sweptSeconds) this.#sweep(at);
     }
+  }
+
+  /** Who decided each parameter at the last tick; those without anybody are left out. */
+  get deciders(): Map<number, string> {
+    return new Map([...this.#last].flatMap(([parameter, { decider }]) => (decider === null ? [] : [[parameter, decider] as const])));
   }
 
   /** All universes' slots at t. */
@@ -52,26 +63,21 @@ export class ReferenceEngine {
     const { rig } = this.#show;
     const frame = new Uint8Array(rig.universes.length * 512);
     const values = this.#merged(t);
-    for (const layer of [...this.#playing, ...this.#sketches])
+    for (const layer of this.#layers())
       for (const line of layer.lines.values()) {
         if (line.value !== null) continue;
-        const gain = done(layer, line, t) * weight(layer, t) * (line.parameter < rig.htpCount ? layer.level : 1);
+        const gain = done(layer, line, t) * weight(layer, t) * (line.parameter < rig.htpCount || layer.everything ? levelAt(layer, t) : 1);
         const riders = [
-          ...line.motions.map((motion) => this.#swing(layer, line, { motion, t })),
+          ...line.motions.map((motion) => swingOf(this.#show, layer, line, { motion, t })),
           ...(line.nudge === 0 ? [] : [f32(line.nudge)]),
         ];
         for (const swing of riders) values.set(line.parameter, f32(values.get(line.parameter)! + swing * gain));
       }
     for (const [parameter, value] of values) values.set(parameter, limited(value));
-    for (const { personId, who, dim } of this.#show.all("highlight")) {
-      const reach = reachOf(this.#show.get("person", personId)!, this.#show);
-      const atHand = placedHeads(who, this.#show).map(({ key }) => key);
-      for (const { key } of placedBase(who, this.#show))
-        for (const [attribute, parameter] of rig.headByKey.get(key)!.parameters) {
-          const value = atHand.includes(key) ? highlightValue(rig.parameters[parameter]!.channel) : attribute === "Dimmer" ? dim : null;
-          if (value !== null && reach(key, attributeInfo(attribute).family)) values.set(parameter, f32(value));
-        }
-    }
+    for (const [parameter, value] of highlighted(this.#show)) values.set(parameter, value);
+    const factorOf = dimmed(this.#show);
+    for (const [parameter, value] of values) values.set(parameter, f32(value * factorOf(parameter)));
+    for (const [parameter, value] of parked(this.#show)) values.set(parameter, f32(value));
     rig.parameters.forEach(({ head, channel }, parameter) => {
       const { patch } = head.fixture;
       if (!patch) return;
@@ -86,68 +92,64 @@ export class ReferenceEngine {
     return frame;
   }
 
+  #layers(): Layer[] {
+    const playing = this.#playing.toSorted((a, b) => a.rank - b.rank);
+    return [...playing.filter(({ rank }) => rank < 2), ...this.#sketches, ...playing.filter(({ rank }) => rank > 2)];
+  }
+
   #merged(t: number): Map<number, number> {
+    this.#last = this.#stage(t);
+    return new Map([...this.#last].map(([parameter, { value }]) => [parameter, value]));
+  }
+
+  #stage(t: number): Map<number, OnStage> {
     const { rig } = this.#show;
-    const values = new Map(rig.parameters.map(({ home }, parameter) => [parameter, f32(home)]));
     this.#playing = this.#playing.filter((layer) => weight(layer, t) > 0);
-    for (const layer of [...this.#playing, ...this.#sketches]) {
+    const stage = new Map(
+      rig.parameters.map(({ home }, parameter): [number, OnStage] => {
+        const rest = this.#stayed.get(parameter) ?? f32(home);
+        return [parameter, { rest, value: rest, covered: 0, decider: null }];
+      }),
+    );
+    for (const { id, parameter, level } of litLevels(this.#show))
+      layOverAll(stage.get(parameter)!, { id, value: 1, share: level, way: "highest" });
+    for (const layer of this.#layers()) {
       const settled = isSettled(layer, t);
       for (const line of layer.lines.values()) {
         if (line.value === null) continue;
-        const beneath = values.get(line.parameter)!;
-        const value = this.#lineValue(layer, line, t, settled);
-        const share = weight(layer, t);
-        if (layer.kind === "playback" && line.parameter < rig.htpCount)
-          values.set(line.parameter, Math.max(beneath, f32(value * (layer.level * share))));
-        else values.set(line.parameter, f32(share === 1 ? value : beneath + (value - beneath) * share));
+        const { attribute } = rig.parameters[line.parameter]!.channel;
+        const way =
+          (layer.kind === "playback" && line.parameter < rig.htpCount) || (layer.adds && attribute.startsWith("ColorAdd_"))
+            ? "highest"
+            : layer.adds && attribute.startsWith("ColorSub_")
+              ? "lowest"
+              : "replaces";
+        const share = weight(layer, t) * (way !== "replaces" || layer.everything ? levelAt(layer, t) : 1);
+        layOverAll(stage.get(line.parameter)!, {
+          id: layer.kind === "sketch" ? `sketch ${layer.id}` : layer.id,
+          value: lineValue(this.#show, { layer: layer, line: line }, t, settled),
+          share,
+          way,
+        });
       }
     }
-    return values;
-  }
-
-  #lineValue(layer: Layer, line: Line, t: number, settled = isSettled(layer, t)): number {
-    let value = f32(limited(line.value!));
-    for (const motion of line.motions) value = (motion.relative ? value : 0) + this.#swing(layer, line, { motion, t });
-    const to = f32(limited(value));
-    const part = settled ? 1 : done(layer, line, t);
-    if (part === 1) return to;
-    if (line.travel) return readTravel(line.travel, part);
-    const from = this.#start(line, t);
-    return from + (to - from) * part;
-  }
-
-  #start({ under, from, parameter }: Line, t: number): number {
-    if (!under) return from;
-    const value = this.#lineValue(under.layer, under.line, t);
-    return parameter < this.#show.rig.htpCount ? Math.min(1, value * under.gain) : value;
-  }
-
-  #swing(layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
-    const cycles = this.#rounds(layer, motion, t) + motion.phaseCycles;
-    const swing = f32(motion.low) + f32(motion.span) * readTable(motion.table, cycles - Math.floor(cycles));
-    const grown = part(t - layer.start - line.delay!, f32(motion.fadeInSeconds));
-    const gone = layer.stop !== null && motion.fadeOutSeconds > 0 ? part(t - layer.stop, f32(motion.fadeOutSeconds)) : 0;
-    const middle = f32(motion.middle);
-    const sized = motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0;
-    return sized ? middle + (swing - middle) * grown * (1 - gone) : swing;
-  }
-
-  #rounds(layer: Layer, motion: RowMotion, t: number): number {
-    const masterId = motion.masterId ?? layer.masterId;
-    const cyclesAt = (at: number): number =>
-      drivenCycles(this.#show.get("master", masterId), masterId === null ? null : this.#show.masterState(masterId), motion, at);
-    if (motion.count === null) return fraction(cyclesAt(t));
-    const key = `${masterId} ${motion.rate} ${motion.ownBpm} ${motion.family} ${motion.count}`;
-    const way = motion.rate < 0 ? -1 : 1;
-    let begin = layer.begins.get(key) ?? cyclesAt(layer.start);
-    if ((cyclesAt(t) - begin) * way < 0) begin = 0;
-    layer.begins.set(key, begin);
-    return fraction(way * Math.min(Math.max(0, (cyclesAt(t) - begin) * way), motion.count));
+    return stage;
   }
 
   #sketch(personId: string, at: number, stage: Map<number, number>): void {
     const present = this.#sketches.find(({ id }) => id === personId);
     this.#sketches = this.#sketches.filter((layer) => layer !== present);
+    const drives = new Set<number>();
+    this.#takeSketch({ personId, present, drives }, at, stage);
+    if (present)
+      this.#stay(
+        [...present.lines.values()].filter(({ parameter }) => !drives.has(parameter)),
+        stage,
+      );
+  }
+
+  #takeSketch(of: { personId: string; present: Layer | undefined; drives: Set<number> }, at: number, stage: Map<number, number>): void {
+    const { personId, present, drives } = of;
     const sketch = this.#show.sketchOf(personId);
     const person = this.#show.get("person", personId);
     if (!sketch || !person || sketch.blind) return;
@@ -160,8 +162,18 @@ export class ReferenceEngine {
       const delay = moves && begun ? present!.start + begun.delay! - at : 0;
       return [row.parameter, { ...row, delay, seconds, from: begun?.from ?? f32(stage.get(row.parameter)!) }];
     });
+    for (const [parameter, { value }] of lines) if (value !== null) drives.add(parameter);
     if (lines.length > 0)
-      this.#sketches.push({ ...FRESH, begins: new Map(), id: personId, kind: "sketch", lines: new Map(lines), level: 1, start: at });
+      this.#sketches.push({
+        ...FRESH,
+        rank: 2,
+        begins: new Map(),
+        id: personId,
+        kind: "sketch",
+        lines: new Map(lines),
+        level: 1,
+        start: at,
+      });
   }
 
   #play(state: PlaybackState, before: PlaybackState | null, { at, stage }: { at: number; stage: Map<number, number> }): void {
@@ -170,17 +182,19 @@ export class ReferenceEngine {
     const playback = this.#show.get("playback", state.playbackId)!;
     if (state.cueId === null) {
       if (present && !present.release) {
-        present.release = { at, seconds: playback.releaseSeconds };
-        present.stop ??= at;
+        this.#stay([...present.lines.values()], stage);
+        release(present, at, state.letGoIn ?? playback.releaseSeconds);
       }
       return;
     }
     if (before?.cueId === state.cueId && before.goSeconds === state.goSeconds) {
       if (!present || present.release) return;
-      present.level = state.level;
-      present.pause = { since: state.pausedSeconds ?? null, held: state.heldSeconds ?? 0 };
+      obey(present, playback, state);
+      for (const layer of this.#leftByHand(state.playbackId)) layer.leaves = state.hand?.part ?? 1;
       return;
     }
+    const inSeconds = state.seconds ?? this.#show.get("cue", state.cueId)!.inSeconds;
+    for (const layer of this.#leftByHand(state.playbackId)) release(layer, at, inSeconds);
     if (index >= 0) this.#playing.splice(index, 1);
     const cue = this.#show.get("cue", state.cueId)!;
     const list = this.#show.get("cueList", playback.listId)!;
@@ -188,9 +202,7 @@ export class ReferenceEngine {
     const lines = new Map(
       rows.map((row): [number, Line] => {
         const old = present?.lines.get(row.parameter);
-        const gain = present ? (present.level * weight(present, at)) / state.level : 0;
-        const carried = old && old.value !== null && state.level > 0 ? Math.min(1, this.#lineValue(present!, old, at) * gain) : 0;
-        const from = f32(row.parameter < this.#show.rig.htpCount ? carried : stage.get(row.parameter)!);
+        const from = f32(startOfRow(this.#show, row.parameter, { old, present, playback, state }, { at, stage }));
         const own = timesOfRow(cue, row, { rig: this.#show.rig, from });
         const { fade: seconds, delay } = state.seconds === undefined ? own : { fade: state.seconds, delay: 0 };
         return [row.parameter, { ...row, seconds, delay, from }];
@@ -211,17 +223,19 @@ export class ReferenceEngine {
       id: state.playbackId,
       kind: "playback",
       lines,
-      level: state.level,
+      level: cardLevel(playback, state, at),
       start: at,
       masterId,
     };
-    if (present && state.level > 0) this.#layOver(next, present, { at, stage });
+    obey(next, playback, state);
+    if (present && next.level > 0) layOverMoving(this.#show, next, present, { at, stage });
     if (present && !present.release) {
       const says = (line: Line | undefined): boolean => line !== undefined && line.value !== null;
       const left = [...present.lines.values()].filter((line) => says(line) && !says(lines.get(line.parameter)));
       const moving = (line: Line): boolean => moves(present, line, at);
+      this.#stay(left, stage);
       const held = left.map((line): [number, Line] => {
-        const value = f32(this.#lineValue(present, line, at));
+        const value = f32(lineValue(this.#show, { layer: present, line: line }, at));
         const under = moving(line) ? { layer: present, line, gain: 1 } : undefined;
         return [line.parameter, { ...line, value, from: value, motions: [], delay: Infinity, seconds: 0, travel: undefined, under }];
       });
@@ -231,7 +245,11 @@ export class ReferenceEngine {
           ...present,
           id: `${present.id} leaving`,
           lines: new Map([...held, ...riding]),
-          release: { at, seconds: state.seconds ?? cue.inSeconds },
+          level: levelAt(present, at),
+          card: null,
+          hand: null,
+          release: state.hand ? null : { at, seconds: inSeconds, from: 1 },
+          leaves: state.hand ? state.hand.part : null,
           stop: at,
           begins: new Map(),
         });
@@ -239,27 +257,28 @@ export class ReferenceEngine {
     this.#playing.push(next);
   }
 
-  /** What moved moves on beneath, where it is what shows. */
-  #layOver(next: Layer, present: Layer, { at, stage }: { at: number; stage: Map<number, number> }): void {
-    const gain = (present.level * weight(present, at)) / next.level;
-    let any = false;
-    for (const line of next.lines.values()) {
-      const old = present.lines.get(line.parameter);
-      if (line.value === null || !old || old.value === null || !moves(present, old, at)) continue;
-      const htp = line.parameter < this.#show.rig.htpCount;
-      if (!htp && Math.abs(stage.get(line.parameter)! - this.#lineValue(present, old, at)) >= 1e-6) continue;
-      line.under = { layer: present, line: old, gain };
-      any = true;
+  #leftByHand(playbackId: string): Layer[] {
+    return this.#playing.filter(({ id, leaves }) => leaves !== null && id === `${playbackId} leaving`);
+  }
+
+  /** Where families stay, what nobody drives any more stays where it was. */
+  #stay(lines: readonly Line[], stage: Map<number, number>): void {
+    const { rig } = this.#show;
+    const stays = this.#show.get("settings", "settings")?.stays ?? {};
+    for (const { parameter, value } of lines) {
+      const family = attributeInfo(rig.parameters[parameter]!.channel.attribute).family;
+      if (value !== null && parameter >= rig.htpCount && stays[family]) this.#stayed.set(parameter, stage.get(parameter)!);
     }
-    if (!any) return;
-    present.stop ??= at;
-    let layer: Layer | undefined = next;
-    for (let depth = 0; depth < MOST_BENEATH && layer; depth++) layer = beneath(layer, at);
-    for (const line of layer?.lines.values() ?? [])
-      if (line.under) {
-        line.from = f32(this.#start(line, at));
-        line.under = undefined;
-      }
+  }
+
+  #sweep(at: number): void {
+    const lines = [...this.#stayed].filter(([parameter, value]) => value !== f32(this.#show.rig.parameters[parameter]!.home));
+    const still = { nudge: 0, fade: 0, delay: 0, motions: [], seconds: 0 };
+    const held = lines.map(([parameter, value]): [number, Line] => [parameter, { ...still, parameter, value, from: value }]);
+    const layer: Layer = { ...FRESH, id: "sweep", kind: "playback", lines: new Map(held), level: 1, start: at, rank: 0, begins: new Map() };
+    release(layer, at, 1);
+    if (held.length > 0) this.#playing.unshift(layer);
+    this.#stayed.clear();
   }
 
   #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {

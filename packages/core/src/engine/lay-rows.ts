@@ -1,0 +1,155 @@
+import { attributeInfo } from "../rig/attributes";
+import type { Parameter, Rig } from "../rig/rig";
+import type { Source } from "./source";
+
+/** How a row meets what lies beneath: replaces it, raises it, or, for flags that take light away, opens them. */
+export type LayRule = "replaces" | "highest" | "lowest";
+
+/**
+ * How much of each parameter anybody has said anything about, 0..1: what nobody covers is home's. Kept only where the highest
+ * counts and home isn't zero, since home is nobody's saying: a red that adds up must not meet the white of home.
+ */
+export interface Cover {
+  readonly covered: Float32Array;
+  readonly home: Float32Array;
+}
+
+/** What merging reads of a rig, by parameter. */
+export interface RigWays {
+  readonly home: Float32Array;
+  /** What a colour that adds up does: 0 replaces, 1 highest, 2 lowest. */
+  readonly adding: Uint8Array;
+  readonly htpCount: number;
+  /** 1 = scaled by grand master and masters of groups. */
+  readonly dims: Uint8Array;
+  /** Some parameter merges by the highest and isn't zero at home. */
+  readonly homeCounts: boolean;
+}
+
+export function rigWays({ parameters, htpCount }: Rig): RigWays {
+  const flags = (of: (parameter: Parameter) => number): Uint8Array => Uint8Array.from(parameters, of);
+  return {
+    htpCount,
+    home: Float32Array.from(parameters, ({ home }) => home),
+    adding: flags(({ channel: { attribute } }) => (attribute.startsWith("ColorAdd_") ? 1 : attribute.startsWith("ColorSub_") ? 2 : 0)),
+    dims: flags(({ htp, channel }) => (htp && attributeInfo(channel.attribute).family === "Intensity" ? 1 : 0)),
+    homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
+  };
+}
+
+export function ruleOf(source: Source, row: number): LayRule {
+  if (row < source.htpRows) return "highest";
+  const way = source.adds ? source.adds[source.compiled.parameters[row]!]! : 0;
+  return way === 0 ? "replaces" : way === 1 ? "highest" : "lowest";
+}
+
+/** The part of a row that shows: what its playback's level and its letting go leave of it. */
+export function shareOf(source: Source, rule: LayRule): number {
+  return rule === "replaces" && !source.scalesAll ? source.weight : source.weight * source.level;
+}
+
+/** Lays a source over what lies beneath: HTP rows raise it, others replace it. */
+export function layRows(source: Source, values: Float32Array, cover: Cover | null): void {
+  if (cover) layCovering(source, { values, cover });
+  else if (source.settled) laySettled(source, values);
+  else if (source.beneath || source.travel.size > 0) layRowByRow(source, values);
+  else layFading(source, values);
+}
+
+function layCovering(source: Source, stage: CoveredStage): void {
+  for (let row = 0; row < source.compiled.parameters.length; row++) layRow(source, row, stage);
+}
+
+/** Values with the account of who covers what. */
+export interface CoveredStage {
+  readonly values: Float32Array;
+  readonly cover: Cover;
+}
+
+/** One row over what lies beneath; true when it is what shows now. */
+export function layRow(source: Source, row: number, stage: CoveredStage): boolean {
+  const parameter = source.compiled.parameters[row]!;
+  const rule = ruleOf(source, row);
+  const share = shareOf(source, rule);
+  const value = source.rowValue(row);
+  if (rule !== "replaces") return raise(parameter, stage, { value, share, rule });
+  const { values, cover } = stage;
+  const { covered } = cover;
+  const beneath = values[parameter]!;
+  values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
+  covered[parameter] = covered[parameter]! + (1 - covered[parameter]!) * share;
+  return share > 0;
+}
+
+/** The highest of what was said so far and a value in its share; true when that is this value. */
+export function raise(
+  parameter: number,
+  { values, cover: { covered, home } }: CoveredStage,
+  { value, share, rule }: { value: number; share: number; rule: LayRule },
+): boolean {
+  const before = covered[parameter]!;
+  const after = Math.max(before, share);
+  const lowest = rule === "lowest";
+  const rest = lowest ? 1 - home[parameter]! : home[parameter]!;
+  const said = (lowest ? 1 - values[parameter]! : values[parameter]!) - rest * (1 - before);
+  const offered = (lowest ? 1 - value : value) * share;
+  const made = Math.max(said, offered) + rest * (1 - after);
+  values[parameter] = lowest ? 1 - made : made;
+  covered[parameter] = after;
+  return share > 0 && (offered > said || before === 0);
+}
+
+function laySettled(source: Source, values: Float32Array): void {
+  const { htpRows, weight, level } = source;
+  const { parameters, to } = source.compiled;
+  const gain = level * weight;
+  const share = source.scalesAll ? gain : weight;
+  const count = parameters.length;
+  for (let row = 0; row < htpRows; row++) {
+    const value = to[row]! * gain;
+    const parameter = parameters[row]!;
+    if (value > values[parameter]!) values[parameter] = value;
+  }
+  if (share === 1) for (let row = htpRows; row < count; row++) values[parameters[row]!] = to[row]!;
+  else
+    for (let row = htpRows; row < count; row++) {
+      const parameter = parameters[row]!;
+      const beneath = values[parameter]!;
+      values[parameter] = beneath + (to[row]! - beneath) * share;
+    }
+}
+
+function layFading(source: Source, values: Float32Array): void {
+  const { htpRows, weight, level, from, progress } = source;
+  const { parameters, to, timing } = source.compiled;
+  const gain = level * weight;
+  const share = source.scalesAll ? gain : weight;
+  const count = parameters.length;
+  for (let row = 0; row < htpRows; row++) {
+    const start = from[row]!;
+    const value = (start + (to[row]! - start) * progress[timing[row]!]!) * gain;
+    const parameter = parameters[row]!;
+    if (value > values[parameter]!) values[parameter] = value;
+  }
+  for (let row = htpRows; row < count; row++) {
+    const start = from[row]!;
+    const value = start + (to[row]! - start) * progress[timing[row]!]!;
+    const parameter = parameters[row]!;
+    const beneath = values[parameter]!;
+    values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
+  }
+}
+
+function layRowByRow(source: Source, values: Float32Array): void {
+  const { htpRows, weight, level } = source;
+  const { parameters } = source.compiled;
+  const gain = level * weight;
+  const share = source.scalesAll ? gain : weight;
+  for (let row = 0; row < parameters.length; row++) {
+    const parameter = parameters[row]!;
+    const value = source.rowValue(row);
+    const beneath = values[parameter]!;
+    if (row >= htpRows) values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
+    else if (value * gain > beneath) values[parameter] = value * gain;
+  }
+}

@@ -1,0 +1,80 @@
+import type { Seconds } from "../units/units";
+import { layRows, type Cover } from "./lay-rows";
+import { SKETCH_RANK, type CyclesOf, type Source } from "./source";
+
+/** All that contributes to the stage, from the lowest to the topmost: by rank, and within a rank by start or last touch. */
+export class Stack {
+  /** Playbacks and what they leave behind, in the order in which they were started. */
+  #playing: readonly Source[] = [];
+  /** Sketches, the one touched last on top. */
+  #sketches: readonly Source[] = [];
+  #order: Source[] = [];
+  #rides = false;
+  #adds = false;
+
+  get playing(): readonly Source[] {
+    return this.#playing;
+  }
+
+  get sketches(): readonly Source[] {
+    return this.#sketches;
+  }
+
+  /** From the lowest to the topmost. */
+  get order(): readonly Source[] {
+    return this.#order;
+  }
+
+  /** Some source mixes colours with what is there. */
+  get adds(): boolean {
+    return this.#adds;
+  }
+
+  setPlaying(playing: readonly Source[]): void {
+    this.#playing = playing;
+    this.restack();
+  }
+
+  setSketches(sketches: readonly Source[]): void {
+    this.#sketches = sketches;
+    this.restack();
+  }
+
+  /** After the rank of a source or what it does has changed. */
+  restack(): void {
+    const playing = this.#playing.toSorted((a, b) => a.rank - b.rank);
+    const above = playing.filter(({ rank }) => rank > SKETCH_RANK);
+    this.#order = [...playing.filter(({ rank }) => rank < SKETCH_RANK), ...this.#sketches, ...above];
+    this.#rides = this.#order.some(({ compiled }) => compiled.riders.targets.length > 0);
+    this.#adds = this.#order.some(({ adds }) => adds !== null);
+  }
+
+  get moving(): boolean {
+    for (let at = 0; at < this.#order.length; at++) if (this.#order[at]!.moving) return true;
+    return false;
+  }
+
+  /** Brings all to time t and lays them over each other. */
+  lay(values: Float32Array, cover: Cover | null, { t, cyclesOf }: { t: Seconds; cyclesOf: CyclesOf }): void {
+    for (let at = 0; at < this.#order.length; at++) {
+      const source = this.#order[at]!;
+      source.advance(t, cyclesOf);
+      layRows(source, values, cover);
+    }
+  }
+
+  /** Adds all that rides on what lies beneath. */
+  addRiders(values: Float32Array, htpCount: number): void {
+    if (!this.#rides) return;
+    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.addRiders(values, htpCount);
+    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.clampRiders(values);
+  }
+
+  dropGone(): void {
+    for (let at = 0; at < this.#playing.length; at++)
+      if (this.#playing[at]!.weight <= 0) {
+        this.setPlaying(this.#playing.filter(({ weight }) => weight > 0));
+        return;
+      }
+  }
+}

@@ -1,0 +1,88 @@
+import { restingLevel, type GroupMaster } from "../playback/group-master";
+import { isAttribute } from "../rig/attributes";
+import { placedBase } from "../selection/who";
+import type { Show } from "../show/show";
+import { reachOfOwner } from "../territory/reach";
+import { raise, type Cover, type RigWays } from "./lay-rows";
+
+/** Kinds of records that an overlay is made from. */
+export const LIES_OVER_STAGE: ReadonlySet<string> = new Set([
+  "stageState",
+  "groupMaster",
+  "groupMasterState",
+  "group",
+  "park",
+  "page",
+  "territory",
+]);
+
+/** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
+export interface StageOverlay {
+  /** Parameters that masters of groups light, and how far; levels of 0 are left out. */
+  readonly lit: { readonly parameters: Int32Array; readonly levels: Float32Array };
+  /** Factors of the intensities of the grand master, blackout and masters of groups; null = all at full. */
+  readonly factors: Float32Array | null;
+  readonly parked: { readonly parameters: Int32Array; readonly values: Float32Array };
+}
+
+/** The intensities that a master of a group is for, within the territory of its page. */
+export function intensitiesOf(master: GroupMaster, show: Show, { dims }: RigWays): number[] {
+  const reach = reachOfOwner(show.get("page", master.pageId)?.territoryId ?? null, show);
+  return placedBase(master.who, show).flatMap(({ key }) => {
+    const head = show.rig.headByKey.get(key);
+    if (!head || !reach(key, "Intensity")) return [];
+    return [...head.parameters.values()].filter((parameter) => dims[parameter] === 1);
+  });
+}
+
+export function stageOverlay(show: Show, ways: RigWays): StageOverlay {
+  const lit = new Map<number, number>();
+  const factors = new Float32Array(ways.dims.length).fill(1);
+  for (const master of show.all("groupMaster")) {
+    const level = show.groupMasterLevel(master);
+    if (level === restingLevel(master)) continue;
+    for (const parameter of intensitiesOf(master, show, ways))
+      if (master.how === "lights") lit.set(parameter, Math.max(lit.get(parameter) ?? 0, level));
+      else factors[parameter] = factors[parameter]! * level;
+  }
+  const { grandMaster = 1, blackout = false } = show.stageState ?? {};
+  const whole = blackout ? 0 : grandMaster;
+  for (let parameter = 0; parameter < factors.length; parameter++)
+    if (ways.dims[parameter] === 1) factors[parameter] = factors[parameter]! * whole;
+  const parked = new Map<number, number>();
+  for (const { head, values } of show.all("park"))
+    for (const [attribute, value] of Object.entries(values)) {
+      const parameter = isAttribute(attribute) ? show.rig.headByKey.get(head)?.parameters.get(attribute) : undefined;
+      if (parameter !== undefined) parked.set(parameter, value);
+    }
+  return {
+    lit: flat(lit, "levels"),
+    factors: factors.every((factor) => factor === 1) ? null : factors,
+    parked: flat(parked, "values"),
+  };
+}
+
+function flat<K extends "levels" | "values">(
+  of: ReadonlyMap<number, number>,
+  name: K,
+): { parameters: Int32Array } & Record<K, Float32Array> {
+  const rising = [...of].sort(([a], [b]) => a - b);
+  return { parameters: Int32Array.from(rising, ([at]) => at), [name]: Float32Array.from(rising, ([, value]) => value) } as {
+    parameters: Int32Array;
+  } & Record<K, Float32Array>;
+}
+
+/** Masters of groups that light come first: the highest counts. */
+export function layLit(values: Float32Array, { lit: { parameters, levels } }: StageOverlay, cover: Cover | null): void {
+  for (let at = 0; at < parameters.length; at++) {
+    const parameter = parameters[at]!;
+    if (cover) raise(parameter, { values, cover }, { value: 1, share: levels[at]!, rule: "highest" });
+    else if (levels[at]! > values[parameter]!) values[parameter] = levels[at]!;
+  }
+}
+
+/** Grand master, blackout and masters of groups, then what is parked. */
+export function layMasters(values: Float32Array, { factors, parked: { parameters, values: held } }: StageOverlay, ways: RigWays): void {
+  if (factors) for (let parameter = 0; parameter < ways.htpCount; parameter++) values[parameter] = values[parameter]! * factors[parameter]!;
+  for (let at = 0; at < parameters.length; at++) values[parameters[at]!] = held[at]!;
+}

@@ -1,0 +1,163 @@
+import type { Show } from "../show/show";
+import { encodeSlots } from "./slots";
+import type { HighlightOverlay } from "./highlight-overlay";
+import { layRow, raise, ruleOf, shareOf, type CoveredStage, type LayRule, type RigWays } from "./lay-rows";
+import { virtualDimmer } from "./output-map";
+import type { Source } from "./source";
+import type { Stack } from "./stack";
+import { intensitiesOf, type StageOverlay } from "./stage-overlay";
+
+/** One that has a say in a parameter. Values are 0..1 of the channel's range. */
+export interface TraceLink {
+  /** Id of a playback, "… leaving" for what its cue before left, "sketch …" with a person's id, "light …" with a group master's. */
+  readonly sourceId: string;
+  /** What it says by itself; null = it only rides on what lies beneath. */
+  readonly says: number | null;
+  /** What its motions add to what lies beneath. */
+  readonly rides: number | null;
+  /** Where each of its motions is in its round, 0..1. */
+  readonly phases: readonly number[];
+  /** The part of it that shows: level and letting go. */
+  readonly share: number;
+  readonly rule: LayRule;
+  /** Its rank: sketches lie over normal playbacks, high and top ones over sketches. */
+  readonly rank: number;
+  readonly before: number;
+  readonly after: number;
+  readonly lettingGo: boolean;
+}
+
+/** What happens to a value after all have had their say. */
+export interface TraceStep {
+  readonly what: "highlight" | "master" | "blackout" | "group" | "parked" | "dimmer";
+  /** Name of a master of a group. */
+  readonly name?: string;
+  readonly before: number;
+  readonly after: number;
+}
+
+/** Why a parameter is what it is: who says what, from the lowest to the topmost, and what becomes of it. */
+export interface Trace {
+  readonly parameter: number;
+  /** What shows where nobody says anything. */
+  readonly rest: number;
+  readonly links: readonly TraceLink[];
+  /** The link that decides; null = home, or left behind. */
+  readonly winner: string | null;
+  readonly steps: readonly TraceStep[];
+  /** As the engine has it, before a virtual dimmer scales it. */
+  readonly value: number;
+  /** Octets that leave, coarse first; none without a patch. */
+  readonly slots: readonly number[];
+}
+
+/** What the engine holds for a trace. */
+export interface TracedStage {
+  readonly show: Show;
+  readonly stack: Stack;
+  readonly overlay: StageOverlay;
+  readonly highlight: HighlightOverlay;
+  readonly ways: RigWays;
+  readonly rest: Float32Array;
+}
+
+/** The chain of one parameter as of the last merge, by the code that renders. */
+export function traceOf(parameter: number, stage: TracedStage): Trace {
+  const { show, stack, ways, rest } = stage;
+  const on: CoveredStage = { values: rest.slice(), cover: { covered: new Float32Array(rest.length), home: rest } };
+  const value = (): number => on.values[parameter]!;
+  const links: TraceLink[] = [];
+  let winner: string | null = null;
+  for (const { sourceId, level } of lightsOf(parameter, stage)) {
+    const before = value();
+    if (raise(parameter, on, { value: 1, share: level, rule: "highest" })) winner = sourceId;
+    links.push({ ...SAYS_NOTHING, sourceId, says: 1, share: level, rule: "highest", rank: -1, before, after: value() });
+  }
+  for (const source of stack.order) {
+    const { parameters, riders } = source.compiled;
+    const row = parameters.indexOf(parameter);
+    if (row < 0 && !riders.targets.includes(parameter)) continue;
+    const before = value();
+    if (row >= 0 && layRow(source, row, on)) winner = source.id;
+    links.push({ ...linkOf(source, row, parameter), before, after: value() });
+  }
+  on.values[parameter] = ridden(parameter, { value: value(), links, stack, htpCount: ways.htpCount });
+  const steps = stepsOf(parameter, value(), stage);
+  const end = steps.at(-1)?.after ?? value();
+  const dimmer = virtualDimmer(show.rig, parameter);
+  const leaves = dimmer < 0 ? end : end * traceOf(dimmer, stage).value;
+  if (dimmer >= 0) steps.push({ what: "dimmer", before: end, after: leaves });
+  const { channel, head } = show.rig.parameters[parameter]!;
+  const patched = head.fixture.patch !== null && channel.slots.length > 0;
+  return {
+    parameter,
+    rest: rest[parameter]!,
+    links,
+    winner,
+    steps,
+    value: end,
+    slots: patched ? [...encodeSlots(leaves, channel.slots.length * 8)] : [],
+  };
+}
+
+const SAYS_NOTHING = { rides: null, phases: [], lettingGo: false } as const;
+
+function linkOf(source: Source, row: number, parameter: number): Omit<TraceLink, "before" | "after"> {
+  const { id: sourceId, rank, lettingGo } = source;
+  const rule = row < 0 ? "replaces" : ruleOf(source, row);
+  const says = row < 0 ? null : source.rowValue(row);
+  return { sourceId, rank, lettingGo, rule, says, rides: null, phases: source.phasesOf(row, parameter), share: shareOf(source, rule) };
+}
+
+/** Adds what rides, each to its link. */
+function ridden(parameter: number, of: { value: number; links: TraceLink[]; stack: Stack; htpCount: number }): number {
+  let value = of.value;
+  let any = false;
+  for (const source of of.stack.order) {
+    const { targets } = source.compiled.riders;
+    targets.forEach((target, at) => {
+      if (target !== parameter) return;
+      any = true;
+      const adds = source.riderValue(at, of.htpCount);
+      value = Math.fround(value + adds);
+      const index = of.links.findIndex(({ sourceId }) => sourceId === source.id);
+      of.links[index] = { ...of.links[index]!, rides: (of.links[index]!.rides ?? 0) + adds };
+    });
+  }
+  return any ? Math.min(1, Math.max(0, value)) : value;
+}
+
+function lightsOf(parameter: number, { show, ways }: TracedStage): { sourceId: string; level: number }[] {
+  return show.all("groupMaster").flatMap((master) => {
+    const level = master.how === "lights" ? show.groupMasterLevel(master) : 0;
+    return level > 0 && intensitiesOf(master, show, ways).includes(parameter) ? [{ sourceId: `light ${master.id}`, level }] : [];
+  });
+}
+
+function stepsOf(parameter: number, merged: number, { show, overlay, highlight, ways }: TracedStage): TraceStep[] {
+  const steps: TraceStep[] = [];
+  let value = merged;
+  const step = (what: TraceStep["what"], after: number, name?: string): void => {
+    steps.push({ what, ...(name === undefined ? {} : { name }), before: value, after: Math.fround(after) });
+    value = Math.fround(after);
+  };
+  const lit = highlight.parameters.indexOf(parameter);
+  if (lit >= 0) step("highlight", highlight.values[lit]!);
+  if (ways.dims[parameter] === 1) {
+    // Factors are multiplied first, as the engine does, so that the last step says what leaves.
+    const unscaled = value;
+    let factor = 1;
+    const scale = (what: TraceStep["what"], by: number, name?: string): void => {
+      factor = Math.fround(factor * by);
+      if (by !== 1) step(what, unscaled * factor, name);
+    };
+    for (const master of show.all("groupMaster"))
+      if (master.how === "scales" && show.groupMasterLevel(master) !== 1 && intensitiesOf(master, show, ways).includes(parameter))
+        scale("group", show.groupMasterLevel(master), master.name);
+    if (show.stageState?.blackout) scale("blackout", 0);
+    else scale("master", show.stageState?.grandMaster ?? 1);
+  }
+  const parked = overlay.parked.parameters.indexOf(parameter);
+  if (parked >= 0) step("parked", overlay.parked.values[parked]!);
+  return steps;
+}

@@ -1,0 +1,64 @@
+import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
+import type { TracedStage } from "./trace";
+
+/** Nobody says anything of a parameter: it is at home, or left behind. */
+export const NOBODY = -1;
+/** A master of a group lights it. */
+export const GROUP_LIGHT = -2;
+
+/** For each parameter the index in the stack's order of the source that decides it. */
+export function winners({ stack, overlay, rest }: Pick<TracedStage, "stack" | "overlay" | "rest">): Int32Array {
+  const on: CoveredStage = { values: rest.slice(), cover: { covered: new Float32Array(rest.length), home: rest } };
+  const wins = new Int32Array(rest.length).fill(NOBODY);
+  overlay.lit.parameters.forEach((parameter, at) => {
+    if (raise(parameter, on, { value: 1, share: overlay.lit.levels[at]!, rule: "highest" })) wins[parameter] = GROUP_LIGHT;
+  });
+  stack.order.forEach((source, index) => {
+    const { parameters } = source.compiled;
+    for (let row = 0; row < parameters.length; row++) if (layRow(source, row, on)) wins[parameters[row]!] = index;
+  });
+  return wins;
+}
+
+/** How much of what a playback says shows. */
+export interface Showing {
+  readonly playbackId: string;
+  /** Parameters that it brings at its present level; 0 = its fader is down. */
+  readonly brings: number;
+  /** Those of them that show. */
+  readonly shows: number;
+  /** All that hides it has arrived. */
+  readonly settled: boolean;
+  /** Who hides the rest, those who hide most first: ids as in a trace. */
+  readonly hiddenBy: readonly string[];
+}
+
+/** What of each running playback shows; those that ride on others always do. */
+export function showings(stage: TracedStage): Showing[] {
+  const wins = winners(stage);
+  const { order } = stage.stack;
+  return stage.stack.playing.flatMap((source) => {
+    if (source.lettingGo) return [];
+    const own = order.indexOf(source);
+    const by = new Map<number, number>();
+    let [brings, shows] = [0, 0];
+    source.compiled.parameters.forEach((parameter, row) => {
+      if (shareOf(source, ruleOf(source, row)) === 0) return;
+      brings++;
+      const winner = wins[parameter]!;
+      if (winner === own) shows++;
+      else by.set(winner, (by.get(winner) ?? 0) + 1);
+    });
+    shows += source.compiled.riders.targets.length;
+    brings += source.compiled.riders.targets.length;
+    const most = [...by].sort((a, b) => b[1] - a[1]).slice(0, 3);
+    const settled = [...by.keys()].every((index) => index < 0 || (order[index]!.settled && order[index]!.weight === 1));
+    return [{ playbackId: source.id, brings, shows, settled, hiddenBy: most.map(([index]) => (index < 0 ? "light" : order[index]!.id)) }];
+  });
+}
+
+/** Parameters that aren't at home although nobody says anything of them. */
+export function leftBehind(stage: TracedStage): number[] {
+  const wins = winners(stage);
+  return [...wins.keys()].filter((parameter) => wins[parameter] === NOBODY && stage.rest[parameter] !== stage.ways.home[parameter]);
+}

@@ -1,0 +1,100 @@
+import type { GroupMaster } from "../playback/group-master";
+import { CARD_BUTTONS, FADER_ROLES, PRIORITIES, type Playback } from "../playback/playback";
+import { SETTINGS_ID } from "../playback/stage-state";
+import { masterStateIdOf } from "../playback/speed-master";
+import type { Fixture } from "../rig/fixture";
+import type { ShowRecord } from "../show/records";
+import type { Show } from "../show/show";
+import { sketchIdOf } from "../stroke/sketch";
+import { steadyTempo } from "../tempo/tempo-clock";
+import { pick, randomStroke, randomTimes, withEmitters, type Random } from "./random-content";
+import { fixture, listWithCard, showOf, TEST_PROFILES } from "./small-show";
+
+const MOVERS = 152;
+const LAMPS = 16;
+
+/** Groups of 19 movers, and two of 24 cells. */
+export const CROWD_GROUPS: readonly string[] = [...Array.from({ length: 8 }, (_, index) => `movers-${index + 1}`), "cells-1", "cells-2"];
+
+/** 200 heads under 50 random playbacks of all roles and priorities, with masters of groups; Ann leads, Ben has half of the movers. */
+export function crowdedShow(random: Random): Show {
+  const movers = Array.from({ length: MOVERS }, (_, index) => oddOne(fixture(index + 1)));
+  const lamps = Array.from({ length: LAMPS }, (_, index) => fixture(MOVERS + index + 1, "profile-cells"));
+  const cells = lamps.flatMap(({ id }) => [1, 2, 3].map((cell) => `${id}.${cell}`));
+  const heads = CROWD_GROUPS.map((_, index) =>
+    index < 8 ? movers.slice(index * 19, index * 19 + 19).map(({ id }) => id) : cells.slice((index - 8) * 24, (index - 8) * 24 + 24),
+  );
+  const families = ["Intensity", "Position", "Colour", "Beam"] as const;
+  return withEmitters(
+    showOf([
+      { id: "ann", kind: "person", version: 1, name: "Ann", initials: "An", role: "lead" },
+      { id: "ben", kind: "person", version: 1, name: "Ben", initials: "Be", role: "programmer" },
+      ...TEST_PROFILES,
+      ...movers,
+      ...lamps,
+      ...CROWD_GROUPS.map((id, rank): ShowRecord => ({
+        id,
+        kind: "group",
+        version: 1,
+        name: id,
+        rank,
+        heads: heads[rank]!,
+        territoryId: null,
+      })),
+      {
+        id: "north",
+        kind: "territory",
+        version: 1,
+        name: "North",
+        tint: 0,
+        parts: [{ groupIds: CROWD_GROUPS.slice(0, 4), heads: [], families }],
+        personIds: ["ben"],
+      },
+      { id: "pulse", kind: "master", version: 1, name: "Pulse", rank: 0 },
+      { id: masterStateIdOf("pulse"), kind: "masterState", version: 1, masterId: "pulse", tempo: steadyTempo(120) },
+      { id: "page", kind: "page", version: 1, name: "Main", rank: 0, territoryId: null },
+      { id: SETTINGS_ID, kind: "settings", version: 1, stays: random() < 0.5 ? { Position: true } : {} },
+      ...["ann", "ben"].map((personId) => ({ id: sketchIdOf(personId), kind: "sketch" as const, version: 1, personId, strokes: {} })),
+      ...["a", "b", "c"].map((id) => groupMaster(id, random)),
+      ...Array.from({ length: 50 }, (_, index) => randomList(`list-${index + 1}`, random)).flat(),
+    ]),
+  );
+}
+
+/** Every seventh adds its colours by the highest, by an override of its own; the next one's dimmer replaces. */
+function oddOne(of: Fixture): Fixture {
+  if (of.number % 7 === 0) return { ...of, precedence: { ColorAdd_R: "HTP", ColorAdd_G: "HTP", ColorAdd_B: "HTP" } };
+  return of.number % 7 === 1 ? { ...of, precedence: { Dimmer: "LTP" } } : of;
+}
+
+function groupMaster(id: string, random: Random): GroupMaster {
+  const who = { groupIds: [pick(random, CROWD_GROUPS), pick(random, CROWD_GROUPS)] };
+  const place = { pageId: "page", column: 0, row: 0, columns: 1, rows: 2 };
+  return { id: `master-${id}`, kind: "groupMaster", version: 1, name: id, who, how: pick(random, ["scales", "lights"] as const), ...place };
+}
+
+function randomList(id: string, random: Random): ShowRecord[] {
+  const cues = Array.from({ length: 1 + Math.floor(random() * 4) }, () => ({
+    inSeconds: random() * 3,
+    strokes: [randomStroke(random, 1, CROWD_GROUPS), ...(random() < 0.4 ? [randomStroke(random, 2, CROWD_GROUPS)] : [])],
+    ...randomTimes(random),
+    ...(random() < 0.3 ? { colorPath: pick(random, ["even", "round"] as const) } : {}),
+  }));
+  return listWithCard(id, cues, { releaseSeconds: random() * 2, territoryId: random() < 0.2 ? "north" : null, ...randomCard(random) });
+}
+
+function randomCard(random: Random): Partial<Playback> {
+  const priority = pick(random, [...PRIORITIES, "normal" as const, "normal" as const]);
+  const fader = pick(random, FADER_ROLES);
+  return {
+    ...(priority === "normal" ? {} : { priority }),
+    ...(fader === "intensities" ? {} : { fader }),
+    ...(random() < 0.3 ? { colors: "add" as const } : {}),
+    ...(random() < 0.4 ? { bottom: "lets-go" as const } : {}),
+    ...(random() < 0.5 ? { masterId: "pulse" } : {}),
+    ...(random() < 0.5 ? { flash: { level: 0.5 + random() / 2, inSeconds: random(), outSeconds: random() * 2 } } : {}),
+    startsOnRaise: random() < 0.7,
+    letsGoAtZero: random() < 0.7,
+    buttons: [pick(random, CARD_BUTTONS)],
+  };
+}
