@@ -12,6 +12,7 @@ import type { SacnTarget } from "./output/sacn-output";
 import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
 import { FollowOn } from "./show/follow-on";
+import { giveWay } from "./show/give-way";
 import { SHOW_ID, seedWhenEmpty } from "./show/seed";
 import { openDatabase } from "./storage/data-source";
 import { ShowStorage } from "./storage/show-storage";
@@ -78,6 +79,7 @@ export async function start(settings: Settings): Promise<Running> {
   await listen(http, settings);
   const theDoor = door;
   const followOn = new FollowOn(theDoor, host.now);
+  giveWay(theDoor, host);
   const timecode = new TimecodeInput(theDoor, host.now);
   const oscInput = await hearOsc(theDoor, timecode, settings);
   return {

@@ -150,7 +150,7 @@ export { mergePresetInto } from "./show/merge-preset";
 export { writePresetIn } from "./show/write-preset-in";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
-export { mayChange, mayPlay, mayRun } from "./show/rights";
+export { mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./show/rights";
 export { playChanges, type PlayCommand } from "./show/play";
 export { cueAfter } from "./show/cue-after";
 export { cueOfTime, listPlace, timeCard, timedCues } from "./show/list-clock";
@@ -162,6 +162,8 @@ export type { CardDue, Due } from "./show/due";
 export { drivenBy, type DrivenBy } from "./show/driven-by";
 export { compile, type CompiledRows } from "./engine/compile";
 export { Engine, type EngineCommand } from "./engine/engine";
+export type { Trace, TraceLink, TraceStep } from "./engine/trace";
+export type { Showing } from "./engine/winners";
 export { Preview } from "./engine/preview";
 export { encodeSlots } from "./engine/slots";
 export { SLOTS } from "./engine/output-map";
@@ -171,7 +173,9 @@ export {
   PROTOCOL_VERSION,
   type Answer,
   type ClientToServer,
+  type HeadAttribute,
   type Health,
+  type Standing,
   type Hello,
   type PresenceEntry,
   type ServerToClient,

@@ -1,16 +1,22 @@
 import { EventEmitter } from "node:events";
 import { Worker } from "node:worker_threads";
-import type { Change, Health, ShowRecord } from "@vexa/core";
+import type { Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
 import type { SacnTarget } from "../output/sacn-output";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** DMX512-A: 513 slots take 22.676 ms. */
 export const FRAMES_PER_SECOND = 44;
 const RESTART_AFTER_MS = 50;
+const TRACE_WITHIN_MS = 1000;
+/** Most attributes that are listed as left behind. */
+const MOST_LEFT = 500;
 
 interface HostEvents {
   health: [health: Health];
   trouble: [error: unknown];
+  standing: [standing: Standing];
+  /** Playbacks of which nothing shows, since others have taken over for good. */
+  covered: [playbackIds: readonly string[]];
 }
 
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
@@ -22,6 +28,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #shared: { values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
   #stopped: (() => void) | null = null;
+  #asked = 0;
+  readonly #answers = new Map<number, (trace: Trace | null) => void>();
 
   constructor(of: { records: () => readonly ShowRecord[]; targets: readonly SacnTarget[]; cid: Uint8Array; name: string }) {
     super();
@@ -35,6 +43,21 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   apply(at: number, changes: readonly Change[]): void {
     this.#worker.postMessage({ type: "changes", at, changes } satisfies ToEngine);
+  }
+
+  /** Why an attribute is what it is now; null when there is none such, or no answer within a second. */
+  trace(of: HeadAttribute): Promise<Trace | null> {
+    const ask = ++this.#asked;
+    this.#worker.postMessage({ type: "trace", ask, of } satisfies ToEngine);
+    return new Promise((resolve) => {
+      const answer = (trace: Trace | null): void => {
+        clearTimeout(late);
+        this.#answers.delete(ask);
+        resolve(trace);
+      };
+      const late = setTimeout(() => answer(null), TRACE_WITHIN_MS);
+      this.#answers.set(ask, answer);
+    });
   }
 
   /** All parameters' values as of the latest whole frame, or null before the first. Valid until the next call. */
@@ -91,6 +114,16 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.emit("health", { framesPerSecond: frames / seconds, lateFrames: late, universes, packetsPerSecond: packets / seconds });
         break;
       }
+      case "traced":
+        this.#answers.get(message.ask)?.(message.trace);
+        break;
+      case "standing":
+        this.emit("standing", standingOf(message.showings, message.left));
+        this.emit(
+          "covered",
+          message.showings.filter(({ brings, shows, settled }) => brings > 0 && shows === 0 && settled).map(({ playbackId }) => playbackId),
+        );
+        break;
       case "refused":
         this.emit("trouble", new Error(`the engine refused a change: ${message.why}`));
         break;
@@ -98,6 +131,14 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.#stopped?.();
     }
   }
+}
+
+function standingOf(showings: readonly Showing[], left: readonly HeadAttribute[]): Standing {
+  const hidden = showings.filter(({ brings, shows }) => shows < brings);
+  return {
+    hidden: hidden.map(({ playbackId, brings, shows, hiddenBy }) => ({ playbackId, brings, shows, hiddenBy })),
+    left: left.slice(0, MOST_LEFT),
+  };
 }
 
 /** From source (tests) the thread has to load the loader of TypeScript by itself first. */

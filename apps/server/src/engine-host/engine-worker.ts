@@ -1,7 +1,10 @@
 import { parentPort, receiveMessageOnPort, workerData } from "node:worker_threads";
-import { Engine, Show } from "@vexa/core";
+import { Engine, Show, type HeadAttribute } from "@vexa/core";
 import { SacnOutput } from "../output/sacn-output";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
+
+/** How often it is worked out who hides whom, while anything changes. */
+const STANDING_SECONDS = 0.3;
 
 /**
  * The engine's thread: computes a frame at each deadline and sends it. Deadlines come from the frame's index; the wait
@@ -34,6 +37,7 @@ async function run(start: EngineStart): Promise<void> {
   let index = 0;
   let latest = first;
   let stopping = false;
+  const standing = { since: first, changed: true, told: "" };
   const health = { since: first, frames: 0, late: 0, packets: 0 };
 
   const takeMessages = (): void => {
@@ -41,6 +45,11 @@ async function run(start: EngineStart): Promise<void> {
       const message = received.message as ToEngine;
       if (message.type === "stop") {
         stopping = true;
+        continue;
+      }
+      if (message.type === "trace") {
+        const parameter = engine.show.rig.headByKey.get(message.of.head)?.parameters.get(message.of.attribute);
+        say({ type: "traced", ask: message.ask, trace: parameter === undefined ? null : engine.trace(parameter) });
         continue;
       }
       latest = Math.max(latest, message.at);
@@ -54,12 +63,27 @@ async function run(start: EngineStart): Promise<void> {
     takeMessages();
     latest = Math.max(latest, deadline);
     if (engine.tick(latest, frame)) {
+      standing.changed = true;
       Atomics.add(shared.ticket, 0, 1);
       shared.values.set(engine.values);
       Atomics.add(shared.ticket, 0, 1);
     }
     health.packets += output.send(frame, latest * 1000);
     health.frames++;
+  };
+
+  const tellStanding = (at: number): void => {
+    standing.since = at;
+    standing.changed = false;
+    const showings = engine.showings();
+    const left = engine.leftBehind().map((parameter): HeadAttribute => {
+      const { head, channel } = rig.parameters[parameter]!;
+      return { head: head.key, attribute: channel.attribute };
+    });
+    const told = JSON.stringify([showings, left]);
+    if (told === standing.told) return;
+    standing.told = told;
+    say({ type: "standing", showings, left });
   };
 
   const tellHealth = (at: number): void => {
@@ -88,6 +112,7 @@ async function run(start: EngineStart): Promise<void> {
       deadline = first + index / start.framesPerSecond;
     }
     renderFrame(deadline);
+    if (standing.changed && deadline - standing.since >= STANDING_SECONDS) tellStanding(deadline);
     if (deadline - health.since >= 1) tellHealth(deadline);
     // One turn of the event loop a frame lets sockets finish what they were given.
     setImmediate(turn);

@@ -1,4 +1,4 @@
-import type { Change, ShowRecord } from "@vexa/core";
+import type { Change, HeadAttribute, Showing, ShowRecord, Trace } from "@vexa/core";
 import type { SacnTarget } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
@@ -10,7 +10,10 @@ export interface EngineStart {
   readonly sacn: { readonly targets: readonly SacnTarget[]; readonly cid: Uint8Array; readonly name: string };
 }
 
-export type ToEngine = { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] } | { readonly type: "stop" };
+export type ToEngine =
+  | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
+  | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
+  | { readonly type: "stop" };
 
 export type FromEngine =
   /** All parameters' values from now on; `ticket` is odd while they are being written. */
@@ -23,6 +26,9 @@ export type FromEngine =
       readonly universes: number;
       readonly seconds: number;
     }
+  | { readonly type: "traced"; readonly ask: number; readonly trace: Trace | null }
+  /** How much of each playback shows, and what is left behind; told when it has changed. */
+  | { readonly type: "standing"; readonly showings: readonly Showing[]; readonly left: readonly HeadAttribute[] }
   | { readonly type: "refused"; readonly why: string }
   | { readonly type: "stopped" };
 

@@ -1,6 +1,18 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { explain, readLevelMessage, setChange, type Answer, type PresenceEntry } from "@vexa/core";
+import {
+  explain,
+  readLevelMessage,
+  setChange,
+  type Answer,
+  type Change,
+  type HeadAttribute,
+  type Playback,
+  type PlayCommand,
+  type PresenceEntry,
+  type Standing,
+  type Trace,
+} from "@vexa/core";
 import { connect, cookieOf, serverOnBench, socketOf, transact, until, type TestSocket } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -66,6 +78,11 @@ describe("live connections", () => {
       "level must not be greater than 1",
     );
     expect(sentence(await ask("play", { type: "bpm", masterId: "master-pulse", bpm: 0 }))).toContain("bpm must not be less than 1");
+    expect(sentence(await ask("play", { type: "flash", playbackId: "card-spore", press: "hard" }))).toContain("press must be one of");
+    expect(sentence(await ask("play", { type: "park", head: "fx-1", values: { Dimmer: 2 } }))).toContain(
+      "values must be one or more attributes",
+    );
+    expect(sentence(await ask("play", { type: "grand-master", level: "full" }))).toContain("level must");
     expect(sentence(await ask("undo", "sideways"))).toContain("neither undo nor redo");
     (ines as unknown as { emit: (event: string, message: unknown) => void }).emit("transact", { no: "answer" });
     expect(await ask("play", { type: "go", playbackId: "card-spore" })).toMatchObject({ ok: true });
@@ -109,6 +126,39 @@ describe("live connections", () => {
     watcher.emit("watch");
     await until(() => own[blinder]! > 0.99);
     watcher.close();
+  });
+});
+
+describe("traces", () => {
+  const blinder = { head: "fx-81.1", attribute: "Dimmer" } as const;
+  const ask = (message: unknown): Promise<Trace | null> => ines.timeout(5000).emitWithAck("trace", message as HeadAttribute);
+
+  it("say why an attribute is what it is, and nothing of what isn't there", async () => {
+    await ines.timeout(5000).emitWithAck("play", { type: "level", playbackId: "card-spore", level: 1 });
+    await ines.timeout(5000).emitWithAck("play", { type: "go", playbackId: "card-spore" });
+    let trace: Trace | null = null;
+    for (let look = 0; look < 100 && trace?.winner !== "card-spore"; look++) trace = await ask(blinder);
+    expect(trace).toMatchObject({ winner: "card-spore", links: [{ sourceId: "card-spore", rule: "highest" }] });
+    for (const message of [null, "fx-81.1", { head: "fx-none", attribute: "Dimmer" }, { head: "fx-81.1", attribute: "Sparkle" }])
+      expect(await ask(message)).toBeNull();
+  });
+
+  it("come with word of what is hidden, and let go what gives way", async () => {
+    const cards = ["card-under", "card-over"].map((id, index): Change => {
+      const card: Playback = { ...server.door.show.get("playback", "card-spore")!, id, version: 1, row: 10 + index };
+      const record: Playback = index === 0 ? { ...card, givesWay: true } : { ...card, priority: "top" };
+      return { op: "add", record };
+    });
+    expect(await transact(ines, { id: randomUUID(), label: "two cards", changes: cards })).toMatchObject({ ok: true });
+    let told: Standing | null = null;
+    ines.on("standing", (standing) => (told = standing));
+    const play = (command: PlayCommand): Promise<Answer> => ines.timeout(5000).emitWithAck("play", command);
+    await play({ type: "level", playbackId: "card-under", level: 0.3 });
+    await play({ type: "level", playbackId: "card-over", level: 1 });
+    await until(() => server.door.show.playbackState("card-under")?.cueId === null);
+    expect(server.door.show.playbackState("card-over")?.cueId).not.toBeNull();
+    expect(told).not.toBeNull();
+    await play({ type: "let-go", playbackId: "card-over" });
   });
 });
 

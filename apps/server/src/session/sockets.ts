@@ -2,10 +2,21 @@ import type { IncomingMessage, Server as HttpServer } from "node:http";
 import type { RequestHandler } from "express";
 import type { SessionData } from "express-session";
 import { Server, type Socket } from "socket.io";
-import { fail, levelMessage, type Answer, type ClientToServer, type Person, type PresenceEntry, type ServerToClient } from "@vexa/core";
+import {
+  fail,
+  levelMessage,
+  type Answer,
+  type ClientToServer,
+  type Person,
+  type PresenceEntry,
+  type ServerToClient,
+  type Standing,
+  type Trace,
+} from "@vexa/core";
 import type { EngineHost } from "../engine-host/engine-host";
 import type { Door } from "../show/door";
-import { parsePlay, parsePresence, parseTransaction } from "../show/messages";
+import { parseHeadAttribute, parsePresence, parseTransaction } from "../show/messages";
+import { parsePlay } from "../show/play-message";
 
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 2_000_000;
@@ -51,6 +62,13 @@ export function openSockets(
     socket.on("clock", (answer) => {
       if (typeof answer === "function") answer(host.now());
     });
+    socket.on("trace", (message: unknown, answer: unknown) => {
+      const parsed = parseHeadAttribute(message);
+      if (typeof answer !== "function") return;
+      const traced = parsed.ok ? host.trace(parsed.value) : Promise.resolve(null);
+      void traced.then(answer as (trace: Trace | null) => void);
+    });
+    if (standing) socket.emit("standing", standing);
     socket.on("watch", () => (socket.data.sent = new Uint16Array(0)));
     socket.on("disconnect", () => {
       presence.delete(socket.id);
@@ -59,6 +77,8 @@ export function openSockets(
   });
 
   door.on("changes", (seq, transaction) => io.emit("changes", seq, transaction));
+  let standing: Standing | null = null;
+  host.on("standing", (now) => io.emit("standing", (standing = now)));
   host.on("health", (health) => io.volatile.emit("health", health));
   const levels = setInterval(() => {
     if (io.sockets.sockets.size === 0) return;

@@ -1,7 +1,18 @@
 import { randomUUID } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { DataSource } from "typeorm";
-import { setChange, Show, sketchIdOf, type Answer, type Change, type Cue, type Person, type Stroke, type Transaction } from "@vexa/core";
+import {
+  reachOf,
+  setChange,
+  Show,
+  sketchIdOf,
+  type Answer,
+  type Change,
+  type Cue,
+  type Person,
+  type Stroke,
+  type Transaction,
+} from "@vexa/core";
 import { ShowStorage } from "../storage/show-storage";
 import { freshDatabase } from "../testing/fresh-database";
 import { Door } from "./door";
@@ -87,7 +98,7 @@ describe("the door: edits", () => {
 
   it("refuses to delete what is in use and names the users", async () => {
     const answer = await door.transact(ines(), transaction([{ op: "remove", record: door.show.get("group", "group-lanterns")! }]));
-    expect(answer).toMatchObject({ ok: false, error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing" } } });
+    expect(answer).toMatchObject({ ok: false, error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern" } } });
   });
 
   it("does all changes of a transaction or none", async () => {
@@ -153,6 +164,42 @@ describe("the door: rights and reach", () => {
     expect(code(await door.play(tomasz(), { type: "go", playbackId: "card-canopy-drift" }, undefined))).toBe("reach.role");
     expect(await door.play(tomasz(), { type: "go", playbackId: "card-night-bloom" }, undefined)).toMatchObject({ ok: true });
     expect(await door.play(person("person-operator"), { type: "go", playbackId: "card-lanterns" }, undefined)).toMatchObject({ ok: true });
+  });
+
+  it("keeps grand master and blackout for the lead, and parking for those who have the head", async () => {
+    expect(await door.play(tomasz(), { type: "blackout", on: true }, undefined)).toMatchObject({
+      ok: false,
+      error: { code: "reach.role" },
+    });
+    expect(await door.play(ines(), { type: "blackout", on: true }, undefined)).toMatchObject({ ok: true });
+    expect(door.show.stageState).toMatchObject({ blackout: true, grandMaster: 1 });
+    const theirs = door.show.territories.find(({ personIds }) => personIds.includes("person-tomasz"))!;
+    const [inside] = theirs.parts.flatMap(({ groupIds }) => groupIds.flatMap((id) => door.show.groupHeads(id) ?? []));
+    const outside = door.show.rig.heads.find(({ key }) => !reachOf(tomasz(), door.show)(key, "Intensity"))!;
+    const park = (head: string): Promise<Answer> => door.play(tomasz(), { type: "park", head, values: { Dimmer: 0.5 } }, undefined);
+    expect(await park(outside.key)).toMatchObject({ ok: false, error: { code: "reach.role" } });
+    expect(await park(inside!)).toMatchObject({ ok: true });
+    expect(await park("fx-none")).toMatchObject({ ok: false, error: { code: expect.any(String) as string } });
+    expect(await door.play(tomasz(), { type: "unpark", head: inside! }, undefined)).toMatchObject({ ok: true });
+    expect(door.show.all("park")).toEqual([]);
+  });
+
+  it("lets guests play the cards of their own page and nothing else", async () => {
+    const guest: Person = { id: "person-guest", kind: "person", version: 1, name: "Door staff", initials: "Do", role: "guest" };
+    const page = { id: "page-guest", kind: "page", version: 1, name: "Foyer", rank: 9, territoryId: null, personId: guest.id };
+    const card = { ...door.show.get("playback", "card-spore")!, id: "card-guest", version: 1, pageId: page.id };
+    await door.transact(ines(), transaction([guest, page, card].map((record) => ({ op: "add", record }))));
+    expect(await door.play(guest, { type: "go", playbackId: "card-guest" }, undefined)).toMatchObject({ ok: true });
+    for (const command of [
+      { type: "go", playbackId: "card-spore" },
+      { type: "tap", masterId: "master-pulse" },
+      { type: "blackout", on: true },
+      { type: "park", head: "fx-1", values: { Dimmer: 1 } },
+    ] as const)
+      expect(await door.play(guest, command, undefined)).toMatchObject({ ok: false, error: { code: "reach.role" } });
+    expect(await door.transact(guest, transaction([setChange(page.id, ["name"], { from: "Foyer", to: "Mine" })]))).toMatchObject({
+      ok: false,
+    });
   });
 
   it("refuses to set by hand what playing sets", async () => {

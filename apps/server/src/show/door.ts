@@ -9,8 +9,7 @@ import {
   isKind,
   KINDS,
   mayChange,
-  mayPlay,
-  mayRun,
+  mayDo,
   merge,
   ok,
   playChanges,
@@ -104,15 +103,10 @@ export class Door extends EventEmitter<DoorEvents> {
     });
   }
 
-  /** A touch on a playback or a speed master. `atSeconds` is when it happened, if the client knows. */
+  /** A touch on a playback, a master or the stage as a whole. `atSeconds` is when it happened, if the client knows. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
     return this.#inTurn(() => {
-      const refused =
-        "playbackId" in command
-          ? mayPlay(this.#show, person, command.playbackId)
-          : "listId" in command
-            ? mayRun(this.#show, person, command.listId)
-            : null;
+      const refused = mayDo(this.#show, person, command);
       if (refused) return { ok: false, error: refused };
       const now = this.#now();
       // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.

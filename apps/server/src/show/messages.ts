@@ -3,37 +3,30 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
-  IsBoolean,
   IsIn,
-  IsNumber,
   IsObject,
   IsOptional,
   IsString,
   IsUUID,
   Length,
-  Max,
-  Min,
   ValidateIf,
   ValidateNested,
 } from "class-validator";
 import {
+  ATTRIBUTE_NAMES,
   fail,
-  MAX_BPM,
-  MIN_BPM,
   ok,
-  TIMECODE_RATES,
+  type Attribute,
   type Change,
+  type HeadAttribute,
   type Json,
-  type PlayCommand,
   type RecordBase,
   type Result,
-  type TimecodeRate,
   type Transaction,
 } from "@vexa/core";
 import { parseDto } from "../http/parse-dto";
 
 const MOST_CHANGES = 2000;
-const DAY_SECONDS = 86400;
 
 class ChangeDto {
   @IsIn(["add", "remove", "set"])
@@ -88,79 +81,13 @@ class TransactionDto {
   changes: ChangeDto[];
 }
 
-const CARD_COMMANDS = ["go", "back", "pause", "continue", "level", "let-go"];
-const TIME_COMMANDS = ["time-run", "time-stop", "time-seek"];
-const MASTER_COMMANDS = ["tap", "resync", "hold", "run", "release", "take", "bpm", "scale"];
-
-class PlayDto {
-  @IsIn([...CARD_COMMANDS, ...MASTER_COMMANDS, ...TIME_COMMANDS, "resync-all", "timecode"])
-  type: PlayCommand["type"];
-
-  @ValidateIf(({ type }: PlayDto) => CARD_COMMANDS.includes(type))
+class HeadAttributeDto {
   @IsString()
-  @Length(1, 64)
-  playbackId?: string;
+  @Length(1, 70)
+  head: string;
 
-  @ValidateIf(({ type }: PlayDto) => MASTER_COMMANDS.includes(type))
-  @IsString()
-  @Length(1, 64)
-  masterId?: string;
-
-  @ValidateIf(({ type }: PlayDto) => TIME_COMMANDS.includes(type))
-  @IsString()
-  @Length(1, 64)
-  listId?: string;
-
-  @IsOptional()
-  @IsString()
-  @Length(1, 64)
-  cueId?: string;
-
-  @ValidateIf(({ type }: PlayDto) => type === "timecode")
-  @IsNumber()
-  @Min(0)
-  @Max(DAY_SECONDS)
-  positionSeconds?: number;
-
-  @ValidateIf(({ type }: PlayDto) => type === "timecode")
-  @IsBoolean()
-  running?: boolean;
-
-  @ValidateIf(({ type }: PlayDto) => type === "timecode")
-  @IsIn(TIMECODE_RATES)
-  rate?: TimecodeRate;
-
-  @ValidateIf(({ type }: PlayDto) => type === "level")
-  @IsNumber()
-  @Min(0)
-  @Max(1)
-  level?: number;
-
-  @ValidateIf(({ type }: PlayDto) => type === "bpm")
-  @IsNumber()
-  @Min(MIN_BPM)
-  @Max(MAX_BPM)
-  bpm?: number;
-
-  @ValidateIf(({ type, seconds }: PlayDto) => type === "time-seek" || seconds !== undefined)
-  @IsNumber()
-  @Min(0)
-  @Max(DAY_SECONDS)
-  seconds?: number;
-
-  @ValidateIf(({ type }: PlayDto) => type === "scale")
-  @IsNumber()
-  @Min(0)
-  @Max(64)
-  factor?: number;
-
-  @ValidateIf(({ type, how }: PlayDto) => type === "timecode" || how !== undefined)
-  @IsIn(["at once", "jump", "steady"])
-  how?: "at once" | "jump" | "steady";
-
-  @IsOptional()
-  @IsNumber()
-  atSeconds?: number;
+  @IsIn(ATTRIBUTE_NAMES)
+  attribute: Attribute;
 }
 
 class PresenceDto {
@@ -198,11 +125,10 @@ export function parseTransaction(message: unknown): Result<Omit<Transaction, "au
   return ok({ id, label, ...(gesture === undefined ? {} : { gesture }), changes });
 }
 
-export function parsePlay(message: unknown): Result<{ command: PlayCommand; atSeconds: number | undefined }> {
-  const dto = parseDto(PlayDto, message);
-  if (!dto.ok) return dto;
-  const { atSeconds, ...command } = dto.value;
-  return ok({ command: command as PlayCommand, atSeconds });
+/** Which attribute of which head somebody asks about. */
+export function parseHeadAttribute(message: unknown): Result<HeadAttribute> {
+  const dto = parseDto(HeadAttributeDto, message);
+  return dto.ok ? ok({ head: dto.value.head, attribute: dto.value.attribute }) : dto;
 }
 
 export function parsePresence(message: unknown): Result<{ place: string; heads: string[] }> {

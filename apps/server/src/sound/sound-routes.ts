@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
-import type { Person } from "@vexa/core";
+import { mayBuild, type Person } from "@vexa/core";
 import { answerError } from "../http/answer-error";
 import type { Door } from "../show/door";
 import { SHOW_ID } from "../show/seed";
@@ -24,7 +24,7 @@ export function soundRoutes(database: DataSource, door: Door): Router {
     "/",
     (request, response, next) => {
       const person = who(request, response);
-      if (person?.role === "operator")
+      if (person && !mayBuild(person))
         answerError(response, { code: "reach.role", details: { what: "Adding a sound", who: "programmers and the lead" } });
       else if (person) next();
     },

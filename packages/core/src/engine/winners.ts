@@ -1,4 +1,5 @@
 import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
+import { SKETCH_RANK, type Source } from "./source";
 import type { TracedStage } from "./trace";
 
 /** Nobody says anything of a parameter: it is at home, or left behind. */
@@ -27,7 +28,7 @@ export interface Showing {
   readonly brings: number;
   /** Those of them that show. */
   readonly shows: number;
-  /** All that hides it has arrived. */
+  /** All that hides it are playbacks that have arrived. */
   readonly settled: boolean;
   /** Who hides the rest, those who hide most first: ids as in a trace. */
   readonly hiddenBy: readonly string[];
@@ -52,7 +53,8 @@ export function showings(stage: TracedStage): Showing[] {
     shows += source.compiled.riders.targets.length;
     brings += source.compiled.riders.targets.length;
     const most = [...by].sort((a, b) => b[1] - a[1]).slice(0, 3);
-    const settled = [...by.keys()].every((index) => index < 0 || (order[index]!.settled && order[index]!.weight === 1));
+    const forGood = (source: Source): boolean => source.settled && !source.lettingGo && source.rank !== SKETCH_RANK;
+    const settled = [...by.keys()].every((index) => index >= 0 && forGood(order[index]!));
     return [{ playbackId: source.id, brings, shows, settled, hiddenBy: most.map(([index]) => (index < 0 ? "light" : order[index]!.id)) }];
   });
 }

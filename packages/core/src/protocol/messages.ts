@@ -1,10 +1,14 @@
 import type { RecordBase } from "../document/record";
 import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import type { Trace } from "../engine/trace";
+import type { Showing } from "../engine/winners";
+import type { Attribute } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
 import type { PlayCommand } from "../show/play";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 4;
+export const PROTOCOL_VERSION = 5;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =
@@ -38,10 +42,23 @@ export interface Health {
   readonly packetsPerSecond: number;
 }
 
+/** What of the stage needs a word: cards that can't have their full effect, and what isn't at home although nothing plays on it. */
+export interface Standing {
+  readonly hidden: readonly Pick<Showing, "playbackId" | "brings" | "shows" | "hiddenBy">[];
+  readonly left: readonly HeadAttribute[];
+}
+
+export interface HeadAttribute {
+  readonly head: HeadKey;
+  readonly attribute: Attribute;
+}
+
 export interface ClientToServer {
   transact: (transaction: Transaction, answer: (answer: Answer) => void) => void;
   /** `atSeconds` is the moment of the touch in show time, as far as the client knows it. */
   play: (command: PlayCommand & { atSeconds?: number }, answer: (answer: Answer) => void) => void;
+  /** Asks why an attribute of a head is what it is; null when there is none such. */
+  trace: (of: HeadAttribute, answer: (trace: Trace | null) => void) => void;
   undo: (direction: "undo" | "redo", answer: (answer: Answer) => void) => void;
   presence: (presence: { place: string; heads: readonly string[] }) => void;
   /** Asks for all live levels anew, and for what changes from then on. Before it none are sent. */
@@ -55,6 +72,7 @@ export interface ServerToClient {
   changes: (seq: number, transaction: Transaction) => void;
   presence: (people: readonly PresenceEntry[]) => void;
   health: (health: Health) => void;
+  standing: (standing: Standing) => void;
   /** See `readLevelMessage`. */
   levels: (message: ArrayBuffer) => void;
 }

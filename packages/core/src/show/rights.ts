@@ -1,8 +1,12 @@
 import type { Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
+import { parkIdOf } from "../playback/stage-state";
+import { attributeInfo, isAttribute } from "../rig/attributes";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
+import { reachOf } from "../territory/reach";
 import type { Person } from "../territory/territory";
+import type { PlayCommand } from "./play";
 import { isKind, KINDS, type Kind, type ShowRecord } from "./records";
 import type { Show } from "./show";
 
@@ -47,9 +51,9 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
     case "self":
       if (![sketchIdOf(person.id), highlightIdOf(person.id)].includes(record.id))
         return refused(`Somebody else's ${KINDS[record.kind].label}`, "that person alone");
-      return person.role === "operator" ? refused("Building looks", "programmers and the lead") : null;
+      return mayBuild(person) ? null : refused("Building looks", "programmers and the lead");
     case "builders":
-      return person.role === "operator" ? refused(what, "programmers and the lead") : null;
+      return mayBuild(person) ? null : refused(what, "programmers and the lead");
     case "lead":
       return person.role === "lead" ? null : refused(what, "the lead");
     case "owner":
@@ -57,9 +61,49 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
   }
 }
 
-/** Null when the person may play this card. */
+/** Null when the person may do this while playing, otherwise why not. */
+export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
+  if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
+  if (person.role === "guest") return refused("Anything but the cards of their page", "the people of the show");
+  if ("listId" in command) return mayRun(show, person, command.listId);
+  switch (command.type) {
+    case "grand-master":
+    case "blackout":
+    case "sweep":
+      return person.role === "lead" ? null : refused(STAGE_ACTS[command.type], "the lead");
+    case "group-level": {
+      const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
+      if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
+      return refused("This master", territoryPeople(show, territoryId));
+    }
+    case "park":
+    case "unpark": {
+      const reach = reachOf(person, show);
+      const attributes = Object.keys(command.type === "park" ? command.values : (show.get("park", parkIdOf(command.head))?.values ?? {}));
+      const barred = attributes.filter(isAttribute).find((attribute) => !reach(command.head, attributeInfo(attribute).family));
+      return barred === undefined
+        ? null
+        : refused(`Parking ${attributeInfo(barred).label} there`, "those who have that head, and the lead");
+    }
+    default:
+      return null;
+  }
+}
+
+const STAGE_ACTS = { "grand-master": "The grand master", blackout: "Blackout", sweep: "Sending home what was left behind" } as const;
+
+/** Null when the person may play this card: guests those of their own pages, others by the card's list. */
 export function mayPlay(show: Show, person: Person, playbackId: string): UserError | null {
-  return mayRun(show, person, show.get("playback", playbackId)?.listId);
+  const playback = show.get("playback", playbackId);
+  if (person.role === "guest" && playback && show.get("page", playback.pageId)?.personId !== person.id)
+    return refused("Anything but the cards of their page", "the people of the show");
+  if (person.role === "guest") return null;
+  return mayRun(show, person, playback?.listId);
+}
+
+/** Leads and programmers build looks; operators and guests play what is there. */
+export function mayBuild({ role }: Pick<Person, "role">): boolean {
+  return role === "lead" || role === "programmer";
 }
 
 /** Null when the person may run this list: common lists are everybody's, others their territory's and the lead's. */
@@ -75,7 +119,7 @@ function mayChangeOwned(
   { record, change, what }: { record: ShowRecord; change: Change; what: string },
 ): UserError | null {
   if (person.role === "lead") return null;
-  if (person.role === "operator") return refused(what, "programmers and the lead");
+  if (!mayBuild(person)) return refused(what, "programmers and the lead");
   const givenAway = change.op === "set" && change.path[0] === "territoryId" ? [change.to as string | null] : [];
   for (const territoryId of [territoryOf(show, record), ...givenAway])
     if (territoryId === null) return refused(`${what} that is common`, "the lead");

@@ -14,10 +14,10 @@ export type Reach = (head: HeadKey, family: Family) => boolean;
 const EVERYTHING: Reach = () => true;
 const NOTHING: Reach = () => false;
 
-/** What a person may change: the lead everything, others what their territories hold, operators nothing. */
+/** What a person may change: the lead everything, programmers what their territories hold, others nothing. */
 export function reachOf(person: Person, context: ReachContext): Reach {
   if (person.role === "lead") return EVERYTHING;
-  if (person.role === "operator") return NOTHING;
+  if (person.role !== "programmer") return NOTHING;
   return reachWithin(context, ({ personIds }) => personIds.includes(person.id));
 }
 

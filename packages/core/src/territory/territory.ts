@@ -2,7 +2,7 @@ import { fields, integerIn, listOf, oneOf, textUpTo, type Schema } from "../docu
 import { FAMILIES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 
-export const ROLES = ["lead", "programmer", "operator"] as const;
+export const ROLES = ["lead", "programmer", "operator", "guest"] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Somebody who works on the show. Their password isn't here but with their account. */

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Page } from "@vexa/core";
+import { mayBuild, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -62,7 +62,7 @@ function PageTabs(props: {
           New page
         </Button>
       )}
-      {me.role !== "operator" && (
+      {mayBuild(me) && (
         <Button aria-pressed={arranging} onClick={() => onArranging(!arranging)}>
           {arranging ? "Done" : "Arrange"}
         </Button>

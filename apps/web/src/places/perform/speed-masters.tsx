@@ -1,5 +1,5 @@
 import { Ellipsis, Plus } from "lucide-react";
-import { beatsAt, drivenBy, FIRST_BPM, fraction, MAX_BPM, MIN_BPM, steadyTempo, type SpeedMaster } from "@vexa/core";
+import { beatsAt, drivenBy, FIRST_BPM, fraction, mayBuild, MAX_BPM, MIN_BPM, steadyTempo, type SpeedMaster } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -34,7 +34,7 @@ export function SpeedMasters(): React.JSX.Element {
           </Button>
         )}
         <MasterTable />
-        {me.role !== "operator" && (
+        {mayBuild(me) && (
           <Button size="small" onClick={add}>
             <Plus size={12} aria-hidden /> New
           </Button>
