@@ -1,5 +1,6 @@
 import { type CueList, type Page, type Playback, type SavedShape, type Shape, type ShowRecord, type Sound } from "@vexa/core";
-import { LISTS } from "./lists";
+import { IMPROVISED_LISTS, improvisedPages } from "./improvise";
+import { LISTS as SCORED_LISTS } from "./lists";
 import { demoWaves } from "./motions";
 import { cue } from "./strokes";
 import { WALTZ_SECONDS } from "./waltz";
@@ -14,6 +15,8 @@ const CARDS: readonly Pick<Playback, "listId" | "column" | "row" | "columns" | "
   { listId: "list-colour-walk", column: 5, row: 3, columns: 2, rows: 2, releaseSeconds: 1 },
   { listId: "list-waltz", column: 7, row: 3, columns: 2, rows: 2, releaseSeconds: 3 },
 ];
+
+const LISTS = [...SCORED_LISTS, ...IMPROVISED_LISTS];
 
 /** Shapes to lay on any lane. */
 const SHAPES: readonly (readonly [string, Shape])[] = [
@@ -55,5 +58,5 @@ export function demoContent(): ShowRecord[] {
     rank,
     shape,
   }));
-  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...shapes];
+  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...improvisedPages(), ...shapes];
 }

@@ -2,14 +2,16 @@ import type { ListTime } from "@vexa/core";
 import { stepping, tracing, waving } from "./motions";
 import { colored, level, preset, stroke, type cue } from "./strokes";
 
-/** The cue lists of the demo with what their cues say. */
-export const LISTS: readonly {
-  id: string;
-  name: string;
-  territoryId: string | null;
-  time?: ListTime;
-  cues: readonly Parameters<typeof cue>[2][];
-}[] = [
+/** A cue list of the demo with what its cues say. */
+export interface DemoList {
+  readonly id: string;
+  readonly name: string;
+  readonly territoryId: string | null;
+  readonly time?: ListTime;
+  readonly cues: readonly Parameters<typeof cue>[2][];
+}
+
+export const LISTS: readonly DemoList[] = [
   {
     id: "list-night-bloom",
     name: "Night bloom",

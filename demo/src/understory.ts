@@ -26,6 +26,7 @@ export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; pas
   { personId: "person-tomasz", signInName: "tomasz", password: "palm-house-2" },
   { personId: "person-adaeze", signInName: "adaeze", password: "palm-house-3" },
   { personId: "person-operator", signInName: "operator", password: "palm-house-4" },
+  { personId: "person-foyer", signInName: "foyer", password: "palm-house-5" },
 ];
 
 const PEOPLE: readonly Person[] = [
@@ -33,6 +34,7 @@ const PEOPLE: readonly Person[] = [
   { id: "person-tomasz", kind: "person", version: 1, name: "Tomasz", initials: "To", role: "programmer" },
   { id: "person-adaeze", kind: "person", version: 1, name: "Adaeze", initials: "Ad", role: "programmer" },
   { id: "person-operator", kind: "person", version: 1, name: "Operator", initials: "Op", role: "operator" },
+  { id: "person-foyer", kind: "person", version: 1, name: "Front of house", initials: "Fo", role: "guest" },
 ];
 
 /** A fixture's heads in order. */

@@ -1,6 +1,12 @@
 import type { Browser, Page } from "playwright-core";
 
-const PASSWORDS = { ines: "palm-house-1", tomasz: "palm-house-2", adaeze: "palm-house-3", operator: "palm-house-4" } as const;
+const PASSWORDS = {
+  ines: "palm-house-1",
+  tomasz: "palm-house-2",
+  adaeze: "palm-house-3",
+  operator: "palm-house-4",
+  foyer: "palm-house-5",
+} as const;
 export type DemoPerson = keyof typeof PASSWORDS;
 
 /** A browser window of its own in which a demo person is signed in and sees Build. Page errors end up in `errors`. */
@@ -10,7 +16,8 @@ export async function signedIn(browser: Browser, url: string, name: DemoPerson):
   page.on("pageerror", (error) => page.errors.push(error.message));
   await page.goto(url);
   await signIn(page, name, PASSWORDS[name]);
-  await page.getByRole("complementary", { name: "Cast" }).waitFor();
+  // A guest sees their own page and nothing else.
+  await (name === "foyer" ? page.getByRole("button", { name: "Leave" }) : page.getByRole("complementary", { name: "Cast" })).waitFor();
   return page;
 }
 

@@ -119,6 +119,8 @@ export { MOST_MARKERS, type ListTime, type Marker, type Sound } from "./cue/list
 export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes, type TimeSource } from "./cue/cue-times";
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";
+export { namedBy, type NamedBy } from "./cue/named-by";
+export { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./engine/output-map";
 export {
   CARD_BUTTONS,
   FADER_ROLES,
@@ -166,7 +168,6 @@ export type { Trace, TraceLink, TraceStep } from "./engine/trace";
 export type { Showing } from "./engine/winners";
 export { Preview } from "./engine/preview";
 export { encodeSlots } from "./engine/slots";
-export { SLOTS } from "./engine/output-map";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
 export { levelMessage, readLevelMessage } from "./protocol/levels";
 export {

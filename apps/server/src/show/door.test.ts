@@ -98,7 +98,10 @@ describe("the door: edits", () => {
 
   it("refuses to delete what is in use and names the users", async () => {
     const answer = await door.transact(ines(), transaction([{ op: "remove", record: door.show.get("group", "group-lanterns")! }]));
-    expect(answer).toMatchObject({ ok: false, error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern" } } });
+    expect(answer).toMatchObject({
+      ok: false,
+      error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern" } },
+    });
   });
 
   it("does all changes of a transaction or none", async () => {

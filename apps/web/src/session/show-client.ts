@@ -9,12 +9,15 @@ import {
   type Answer,
   type Change,
   type ClientToServer,
+  type HeadAttribute,
   type Health,
   type PlayCommand,
   type PresenceEntry,
   type Records,
   type ServerToClient,
   type ShowRecord,
+  type Standing,
+  type Trace,
   type Transaction,
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
@@ -37,6 +40,7 @@ export class ShowClient {
   #connection: Connection = "connecting";
   #presence: readonly PresenceEntry[] = [];
   #health: Health | null = null;
+  #standing: Standing | null = null;
   #personId = "";
   #showName = "";
   #clockOffset = 0;
@@ -60,6 +64,7 @@ export class ShowClient {
     this.#socket.on("changes", (seq, transaction) => this.#hear(seq, transaction));
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
+    this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
       // Made for another rig than the one we know by now: all of them again.
@@ -78,6 +83,10 @@ export class ShowClient {
   }
   get health(): Health | null {
     return this.#health;
+  }
+  /** Cards that can't have their full effect, and what was left behind. */
+  get standing(): Standing | null {
+    return this.#standing;
   }
   get personId(): string {
     return this.#personId;
@@ -139,6 +148,15 @@ export class ShowClient {
       return;
     }
     this.#socket.emit("play", { ...command, atSeconds }, (answer) => this.#tellAnswer(answer));
+  }
+
+  /** Why an attribute of a head is what it is; null without an answer. */
+  async trace(of: HeadAttribute): Promise<Trace | null> {
+    if (this.#connection !== "live") return null;
+    return this.#socket
+      .timeout(2000)
+      .emitWithAck("trace", of)
+      .catch(() => null);
   }
 
   undo(direction: "undo" | "redo"): void {

@@ -3,8 +3,10 @@ import { Navigate, Route, Routes, useLocation } from "react-router";
 import { toast } from "sonner";
 import { selectedHeads } from "@vexa/core";
 import { BuildPlace } from "../places/build/build-place";
+import { GuestPage } from "../places/perform/guest-page";
 import { PerformPlace } from "../places/perform/perform-place";
 import { ScorePlace } from "../places/score/score-place";
+import { TracePlace } from "../places/trace/trace-place";
 import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
@@ -45,6 +47,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
   const { pathname } = useLocation();
   const { selection } = useInterface();
   const place = pathname.split("/")[1] ?? "build";
+  const guest = client.view.get("person", client.personId)?.role === "guest";
   const gone = client.connection === "signed-out";
   useEffect(() => {
     if (gone) onSignedOut();
@@ -54,6 +57,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
   }, [client, client.connection, place, selection]);
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
+  if (guest) return <GuestPage onSignOut={onSignOut} />;
   return (
     <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)]">
       <Rail onSignOut={onSignOut} />
@@ -62,7 +66,8 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
         <Routes>
           <Route path="/build" element={<BuildPlace />} />
           <Route path="/score" element={<ScorePlace />} />
-          <Route path="/perform" element={<PerformPlace />} />
+          <Route path="/perform/:pageId?" element={<PerformPlace />} />
+          <Route path="/trace" element={<TracePlace />} />
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
       </main>

@@ -1,6 +1,7 @@
 import type { Person, Show } from "@vexa/core";
 import { useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
+import { StageMasters } from "./stage-masters";
 
 /** Show name and save state, how output is doing, and who is here. */
 export function TopStrip(): React.JSX.Element {
@@ -22,6 +23,7 @@ export function TopStrip(): React.JSX.Element {
           {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
         </p>
       )}
+      <StageMasters />
       <ul className="flex gap-1" aria-label="People here">
         {here.map((entry) => {
           const person = view.get("person", entry.personId);

@@ -19,8 +19,12 @@ export function PopSheet(props: {
         <Popover.Content
           align="end"
           sideOffset={4}
+          collisionPadding={8}
           aria-label={label}
-          className={cn("z-40 grid w-72 gap-2 rounded border border-edge bg-bench p-2.5 text-[13px] shadow-sheet", className)}
+          className={cn(
+            "z-40 grid max-h-(--radix-popover-content-available-height) w-72 gap-2 overflow-y-auto rounded border border-edge bg-bench p-2.5 text-[13px] shadow-sheet",
+            className,
+          )}
           onKeyDown={(event) => event.stopPropagation()}
         >
           {children}

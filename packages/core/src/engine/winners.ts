@@ -21,6 +21,13 @@ export function winners({ stack, overlay, rest }: Pick<TracedStage, "stack" | "o
   return wins;
 }
 
+/** A level of nothing, where the highest counts, hides nothing and is hidden by nothing. */
+function offersAnything(source: Source, row: number): boolean {
+  const rule = ruleOf(source, row);
+  if (shareOf(source, rule) === 0) return false;
+  return rule === "replaces" || (rule === "highest" ? source.rowValue(row) > 0 : source.rowValue(row) < 1);
+}
+
 /** How much of what a playback says shows. */
 export interface Showing {
   readonly playbackId: string;
@@ -44,7 +51,7 @@ export function showings(stage: TracedStage): Showing[] {
     const by = new Map<number, number>();
     let [brings, shows] = [0, 0];
     source.compiled.parameters.forEach((parameter, row) => {
-      if (shareOf(source, ruleOf(source, row)) === 0) return;
+      if (!offersAnything(source, row)) return;
       brings++;
       const winner = wins[parameter]!;
       if (winner === own) shows++;

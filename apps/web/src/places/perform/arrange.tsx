@@ -1,24 +1,19 @@
 import { Plus } from "lucide-react";
-import type { Change, Page, Playback, Show } from "@vexa/core";
+import { Fragment } from "react";
+import type { Change, Group, GroupMaster, Page, Playback, Show } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Menu, MenuItem } from "../../ui/menu";
+import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
+import { COLUMNS, overlap, type Cells } from "./use-placing";
 
-const COLUMNS = 9;
 const CARD = { columns: 2, rows: 3 };
+const MASTER = { columns: 1, rows: 3 };
 
-/** The first free place for a card, row by row. */
-function freePlace(cards: readonly Playback[]): { column: number; row: number } {
-  const taken = (column: number, row: number): boolean =>
-    cards.some(
-      (card) =>
-        column < card.column + card.columns &&
-        card.column < column + CARD.columns &&
-        row < card.row + card.rows &&
-        card.row < row + CARD.rows,
-    );
+/** The first free place of a size, row by row. */
+export function freePlace(cards: readonly Cells[], size: { columns: number; rows: number }): { column: number; row: number } {
   for (let row = 0; row < 60; row++)
-    for (let column = 0; column + CARD.columns <= COLUMNS; column++) if (!taken(column, row)) return { column, row };
+    for (let column = 0; column + size.columns <= COLUMNS; column++)
+      if (!cards.some((card) => overlap(card, { column, row, ...size }))) return { column, row };
   return { column: 0, row: 0 };
 }
 
@@ -41,6 +36,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const cards = show.all("playback").filter(({ pageId }) => pageId === page.id);
+  const taken = [...cards, ...show.all("groupMaster").filter(({ pageId }) => pageId === page.id)];
   const isHere = (listId: string): boolean => cards.some((card) => card.listId === listId);
   const lists = show.all("cueList").toSorted((a, b) => Number(isHere(a.id)) - Number(isHere(b.id)) || b.rank - a.rank);
   const add = (listId: string, name: string): void => {
@@ -50,13 +46,27 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
       version: 1,
       pageId: page.id,
       listId,
-      ...freePlace(cards),
+      ...freePlace(taken, CARD),
       ...CARD,
       releaseSeconds: 1,
       startsOnRaise: true,
       letsGoAtZero: true,
     };
     client.transact(`Put ${name} on ${page.name}`, [{ op: "add", record }]);
+  };
+  const addMaster = (group: Group, how: GroupMaster["how"]): void => {
+    const record: GroupMaster = {
+      id: `group-master-${crypto.randomUUID()}`,
+      kind: "groupMaster",
+      version: 1,
+      pageId: page.id,
+      name: group.name,
+      who: { groupIds: [group.id] },
+      how,
+      ...freePlace(taken, MASTER),
+      ...MASTER,
+    };
+    client.transact(`Put a master of ${group.name} on ${page.name}`, [{ op: "add", record }]);
   };
   return (
     <Menu
@@ -72,6 +82,16 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
         <MenuItem key={id} onSelect={() => add(id, name)} hint={isHere(id) ? "is here" : ""}>
           {name}
         </MenuItem>
+      ))}
+      {(["scales", "lights"] as const).map((how) => (
+        <Fragment key={how}>
+          <MenuTitle>{how === "scales" ? "Masters that scale a group" : "Masters that light a group"}</MenuTitle>
+          {show.all("group").map((group) => (
+            <MenuItem key={group.id} onSelect={() => addMaster(group, how)}>
+              {group.name}
+            </MenuItem>
+          ))}
+        </Fragment>
       ))}
     </Menu>
   );

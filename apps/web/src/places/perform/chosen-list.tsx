@@ -1,9 +1,10 @@
-import { cueName, type Page } from "@vexa/core";
+import { cueAfter, cueName, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { FadeProgress } from "./fade-progress";
+import { standingWords } from "./fader-words";
 
 /** The chosen list with its cues, and what runs now and who touched it last. */
 export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
@@ -26,13 +27,17 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
         {running.length === 0 && <p className="text-[13px] text-ink-3">Nothing is running. Raise a card, or press its Go.</p>}
         <ul>
           {running.map(({ playback, state }) => (
-            <li key={playback.id} className="flex justify-between gap-2 border-t border-edge py-1.5 text-[13px]">
-              <span className="truncate">
-                <span className="text-live">●</span> {show.get("cueList", playback.listId)?.name}
-              </span>
-              <span className="shrink-0 text-ink-2">
-                {show.get("person", state.personId)?.initials ?? ""} · {Math.round(state.level * 100)} %
-              </span>
+            <li key={playback.id} className="border-t border-edge py-1.5 text-[13px]">
+              <div className="flex justify-between gap-2">
+                <span className="truncate">
+                  <span className="text-live">●</span> {show.get("cueList", playback.listId)?.name}
+                </span>
+                <span className="shrink-0 text-ink-2" title={`touched last by ${show.get("person", state.personId)?.name ?? "somebody"}`}>
+                  {show.get("person", state.personId)?.initials ?? ""} ·{" "}
+                  {standingWords(playback, state.level, show.cuesOf(playback.listId)) || "on"}
+                </span>
+              </div>
+              <FadeProgress state={state} seconds={state.seconds ?? show.get("cue", state.cueId)?.inSeconds ?? 0} />
             </li>
           ))}
         </ul>
@@ -54,6 +59,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
   const playback = show.get("playback", playbackId)!;
   const state = show.playbackState(playbackId);
   const cues = show.cuesOf(playback.listId);
+  const next = cueAfter(cues, state?.cueId ?? null);
   return (
     <section className="flex max-h-[55%] min-h-0 flex-col gap-2" aria-label="Cues">
       <h2 className="truncate font-semibold">{show.get("cueList", playback.listId)?.name}</h2>
@@ -73,7 +79,9 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
               >
                 <span className="font-mono text-ink-3">{cue.number}</span>
                 <span className="truncate">{cueName(cue, show)}</span>
-                <span className="text-ink-3">in {cue.inSeconds} s</span>
+                <span className={cn("text-ink-3", cue.id === next?.id && "text-ink")}>
+                  {cue.id === next?.id ? "next · " : ""}in {cue.inSeconds} s
+                </span>
               </button>
               {runs && state && <FadeProgress state={state} seconds={cue.inSeconds} />}
             </li>
@@ -85,12 +93,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
         <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
           Let go
         </Button>
-        <Button
-          size="touch"
-          tone="live"
-          disabled={cues.length === 0 || state?.cueId === cues.at(-1)?.id}
-          onClick={() => client.play({ type: "go", playbackId })}
-        >
+        <Button size="touch" tone="live" disabled={next === undefined} onClick={() => client.play({ type: "go", playbackId })}>
           Go
         </Button>
       </div>

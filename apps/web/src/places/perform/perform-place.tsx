@@ -1,24 +1,41 @@
+import { ExternalLink } from "lucide-react";
 import { useState } from "react";
-import { mayBuild, type Page } from "@vexa/core";
+import { Navigate, NavLink, useParams } from "react-router";
+import { mayBuild, type Page, type Person, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
 import { AddCard, newPageChanges } from "./arrange";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
+import { GroupMasterCard } from "./group-master-card";
+import { PageSheet } from "./page-sheet";
 import { SpeedMasters } from "./speed-masters";
+import { COLUMNS, ROW_PIXELS } from "./use-placing";
 
-/** Pages of cards, speed masters, and the chosen list: made for touch and the dark. */
+/** Pages in the order in which a person sees them: their own, their territory's, then the rest. */
+export function pagesFor(person: Person, show: Show): Page[] {
+  const nearness = ({ personId, territoryId }: Page): number => {
+    if (personId === person.id) return 0;
+    return territoryId !== null && show.get("territory", territoryId)?.personIds.includes(person.id) ? 1 : 2;
+  };
+  return show.all("page").toSorted((a, b) => nearness(a) - nearness(b) || a.rank - b.rank);
+}
+
+/** Pages of cards, speed masters, and the chosen list: made for touch and the dark. The address names the page. */
 export function PerformPlace(): React.JSX.Element {
   const show = useShow();
-  const pages = show.all("page").toSorted((a, b) => a.rank - b.rank);
-  const [pageId, setPageId] = useState<string | null>(null);
+  const me = useMe();
+  const { pageId } = useParams();
+  const pages = pagesFor(me, show);
   const [arranging, setArranging] = useState(false);
-  const page = pages.find(({ id }) => id === pageId) ?? pages[0];
+  const page = pages.find(({ id }) => id === pageId);
+  if (!page && pages[0]) return <Navigate to={`/perform/${pages[0].id}`} replace />;
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px]">
       <div className="flex min-h-0 flex-col gap-2 p-3">
-        <PageTabs pages={pages} page={page} onPage={setPageId} arranging={arranging} onArranging={setArranging} />
+        <PageTabs pages={pages} page={page} arranging={arranging} onArranging={setArranging} />
         {page ? (
           <PageGrid page={page} arranging={arranging} />
         ) : (
@@ -34,33 +51,49 @@ export function PerformPlace(): React.JSX.Element {
 function PageTabs(props: {
   pages: readonly Page[];
   page: Page | undefined;
-  onPage: (id: string) => void;
   arranging: boolean;
   onArranging: (on: boolean) => void;
 }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const { pages, page, onPage, arranging, onArranging } = props;
+  const { pages, page, arranging, onArranging } = props;
   return (
     <div className="flex shrink-0 items-center gap-1.5">
-      {pages.map(({ id, name }) => (
-        <Button key={id} tone="chip" aria-pressed={id === page?.id} onClick={() => onPage(id)}>
-          {name}
-        </Button>
-      ))}
+      <nav className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Pages">
+        {pages.map(({ id, name }) => (
+          <NavLink
+            key={id}
+            to={`/perform/${id}`}
+            className={({ isActive }) =>
+              cn(
+                "inline-flex h-8 max-w-44 shrink-0 items-center rounded border border-edge px-2.5 text-[13px] font-medium text-ink-2 hover:text-ink",
+                isActive && "border-live bg-raised text-ink",
+              )
+            }
+          >
+            <span className="truncate">{name}</span>
+          </NavLink>
+        ))}
+      </nav>
       <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3">
-        The whole card is the fader: drag anywhere on it
+        {arranging ? "Drag a card to move it, its corner to stretch it" : "The whole card is the fader: drag anywhere on it"}
       </span>
       {arranging && page && <AddCard page={page} />}
+      {arranging && page && <PageSheet page={page} />}
       {arranging && me.role === "lead" && (
-        <Button
-          onClick={() => {
-            const { changes, id } = newPageChanges(client.view);
-            if (client.transact("New page", changes)) onPage(id);
-          }}
+        <Button onClick={() => client.transact("New page", newPageChanges(client.view).changes)}>New page</Button>
+      )}
+      {page && !arranging && (
+        <a
+          href={`/perform/${page.id}`}
+          target="_blank"
+          rel="noreferrer"
+          className="inline-flex h-8 items-center rounded px-2 text-ink-2 hover:bg-raised hover:text-ink"
+          aria-label="This page in a window of its own"
+          title="This page in a window of its own"
         >
-          New page
-        </Button>
+          <ExternalLink size={15} aria-hidden />
+        </a>
       )}
       {mayBuild(me) && (
         <Button aria-pressed={arranging} onClick={() => onArranging(!arranging)}>
@@ -71,22 +104,24 @@ function PageTabs(props: {
   );
 }
 
-/** Columns of the grid; cards say in cells where they lie. */
-const COLUMNS = 9;
-
 function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): React.JSX.Element {
   const show = useShow();
   const { chosenPlaybackId } = useInterface();
   const cards = show.all("playback").filter(({ pageId }) => pageId === page.id);
-  if (cards.length === 0)
+  const masters = show.all("groupMaster").filter(({ pageId }) => pageId === page.id);
+  if (cards.length + masters.length === 0)
     return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;
   return (
     <div
-      className="grid min-h-0 flex-1 auto-rows-[92px] gap-2 overflow-y-auto"
-      style={{ gridTemplateColumns: `repeat(${COLUMNS}, minmax(0, 1fr))` }}
+      data-grid
+      className="grid min-h-0 flex-1 gap-2 overflow-y-auto"
+      style={{ gridTemplateColumns: `repeat(${COLUMNS}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
     >
       {cards.map((playback) => (
         <Card key={playback.id} playback={playback} arranging={arranging} chosen={playback.id === chosenPlaybackId} />
+      ))}
+      {masters.map((master) => (
+        <GroupMasterCard key={master.id} master={master} arranging={arranging} />
       ))}
     </div>
   );

@@ -1,0 +1,200 @@
+import { Settings2 } from "lucide-react";
+import {
+  CARD_BUTTONS,
+  cueName,
+  FADER_ROLES,
+  flashTimes,
+  MOST_BUTTONS,
+  PRIORITIES,
+  roleOf,
+  setChange,
+  type CardButton,
+  type FaderRole,
+  type FlashTimes,
+  type Playback,
+  type Priority,
+} from "@vexa/core";
+import { useClient, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { Choice, Field } from "../../ui/field";
+import { PopSheet } from "../../ui/pop-sheet";
+import { SecondsField } from "../score/seconds-field";
+import { DraftField } from "../../ui/draft-field";
+import { buttonWords, USUAL_BUTTONS } from "./card-buttons";
+import { ROLE_WORDS } from "./fader-words";
+
+const PRIORITY_WORDS: Readonly<Record<Priority, string>> = {
+  low: "low",
+  normal: "normal",
+  high: "high, over sketches",
+  top: "top, over all",
+};
+
+/** How a card plays: its fader's job, priority, colours, flash, times and buttons. */
+export function CardOptions({ playback, name }: { playback: Playback; name: string }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const set = <F extends keyof Playback>(field: F, to: Playback[F] | undefined): boolean =>
+    client.transact(`Options of ${name}`, [setChange(playback.id, [field], { from: playback[field], to })]);
+  const role = roleOf(playback);
+  return (
+    <PopSheet
+      label={`Options of ${name}`}
+      className="w-80"
+      trigger={
+        <Button size="small" className="px-1.5" aria-label={`Options of ${name}`}>
+          <Settings2 size={14} aria-hidden /> Options
+        </Button>
+      }
+    >
+      <h3 className="font-semibold">{name}</h3>
+      <Field label="The fader does">
+        <Choice
+          value={role}
+          onChange={(event) => {
+            const to = event.target.value as FaderRole;
+            set("fader", to === "intensities" ? undefined : to);
+          }}
+        >
+          {FADER_ROLES.map((entry) => (
+            <option key={entry} value={entry}>
+              {ROLE_WORDS[entry]}
+            </option>
+          ))}
+        </Choice>
+      </Field>
+      {role === "dial" && (
+        <Tick
+          label="at the bottom it lets go"
+          on={playback.bottom === "lets-go"}
+          onTick={(on) => set("bottom", on ? "lets-go" : undefined)}
+        />
+      )}
+      {role === "tempo" && playback.masterId === undefined && (
+        <p className="text-xs text-parked">■ Choose a speed master below: its tempo is what the fader moves.</p>
+      )}
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Priority">
+          <Choice
+            value={playback.priority ?? "normal"}
+            onChange={(event) => {
+              const to = event.target.value as Priority;
+              set("priority", to === "normal" ? undefined : to);
+            }}
+          >
+            {PRIORITIES.map((entry) => (
+              <option key={entry} value={entry}>
+                {PRIORITY_WORDS[entry]}
+              </option>
+            ))}
+          </Choice>
+        </Field>
+        <Field label="Its colours">
+          <Choice
+            value={playback.colors ?? "replace"}
+            onChange={(event) => set("colors", event.target.value === "add" ? "add" : undefined)}
+          >
+            <option value="replace">replace</option>
+            <option value="add">add up</option>
+          </Choice>
+        </Field>
+        <Field label="Lets go in, seconds">
+          <SecondsField label="Lets go in" seconds={playback.releaseSeconds} onSeconds={(to) => set("releaseSeconds", to ?? 0)} />
+        </Field>
+        <Field label="Motions without a master">
+          <Choice value={playback.masterId ?? ""} onChange={(event) => set("masterId", event.target.value || undefined)}>
+            <option value="">run by themselves</option>
+            {show.all("master").map(({ id, name: master }) => (
+              <option key={id} value={id}>
+                follow {master}
+              </option>
+            ))}
+          </Choice>
+        </Field>
+      </div>
+      <div className="grid gap-1">
+        <Tick label="starts when the fader leaves zero" on={playback.startsOnRaise} onTick={(on) => set("startsOnRaise", on)} />
+        <Tick label="lets go at zero" on={playback.letsGoAtZero} onTick={(on) => set("letsGoAtZero", on)} />
+        <Tick
+          label="gives way: lets go when others cover it wholly"
+          on={playback.givesWay === true}
+          onTick={(on) => set("givesWay", on ? true : undefined)}
+        />
+      </div>
+      <Flash times={flashTimes(playback)} onTimes={(times) => set("flash", times)} />
+      <Buttons playback={playback} onButtons={(buttons) => set("buttons", buttons)} />
+      {(playback.buttons ?? USUAL_BUTTONS).includes("go-to") && (
+        <Field label="The button goes to">
+          <Choice value={playback.goToCueId ?? ""} onChange={(event) => set("goToCueId", event.target.value || undefined)}>
+            <option value="">choose a cue</option>
+            {show.cuesOf(playback.listId).map((cue) => (
+              <option key={cue.id} value={cue.id}>
+                {cue.number} {cueName(cue, show)}
+              </option>
+            ))}
+          </Choice>
+        </Field>
+      )}
+    </PopSheet>
+  );
+}
+
+function Tick({ label, on, onTick }: { label: string; on: boolean; onTick: (on: boolean) => void }): React.JSX.Element {
+  return (
+    <label className="flex items-center gap-2 text-[13px]">
+      <input type="checkbox" className="accent-live" checked={on} onChange={(event) => onTick(event.target.checked)} />
+      {label}
+    </label>
+  );
+}
+
+function Flash({ times, onTimes }: { times: FlashTimes; onTimes: (times: FlashTimes) => boolean }): React.JSX.Element {
+  return (
+    <div className="grid grid-cols-3 gap-2">
+      <Field label="Flash to, %">
+        <DraftField
+          label="Flash to"
+          text={String(Math.round(times.level * 100))}
+          onTake={(text) => {
+            const percent = Number(text.replace(",", "."));
+            return text !== "" && percent >= 0 && percent <= 100 && onTimes({ ...times, level: percent / 100 });
+          }}
+        />
+      </Field>
+      <Field label="in, seconds">
+        <SecondsField label="Flash in" seconds={times.inSeconds} onSeconds={(to) => onTimes({ ...times, inSeconds: to ?? 0 })} />
+      </Field>
+      <Field label="out, seconds">
+        <SecondsField label="Flash out" seconds={times.outSeconds} onSeconds={(to) => onTimes({ ...times, outSeconds: to ?? 0 })} />
+      </Field>
+    </div>
+  );
+}
+
+const CHOICE_WORDS: Readonly<Partial<Record<CardButton, string>>> = { toggle: "On / off", "go-to": "Go to a cue", pause: "Pause" };
+
+function Buttons({ playback, onButtons }: { playback: Playback; onButtons: (to: readonly CardButton[]) => boolean }): React.JSX.Element {
+  const chosen = playback.buttons ?? USUAL_BUTTONS;
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="mb-1 text-xs text-ink-2">Buttons, up to {MOST_BUTTONS}</legend>
+      <div className="flex flex-wrap gap-1">
+        {CARD_BUTTONS.map((button) => (
+          <Button
+            key={button}
+            tone="chip"
+            size="small"
+            aria-pressed={chosen.includes(button)}
+            disabled={!chosen.includes(button) && chosen.length >= MOST_BUTTONS}
+            onClick={() => onButtons(chosen.includes(button) ? chosen.filter((other) => other !== button) : [...chosen, button])}
+          >
+            {CHOICE_WORDS[button] ?? buttonWords(button, { playback, state: null, cues: [] })}
+          </Button>
+        ))}
+      </div>
+      {roleOf(playback) === "nothing" && chosen.length === 1 && (
+        <p className="text-xs text-ink-3">With one button and no fader the whole card is the button.</p>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,56 @@
+import type { GroupMaster } from "@vexa/core";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { cn } from "../../ui/class-names";
+import { Arranged } from "./arranged";
+import { cellStyle } from "./card";
+import { useFader } from "./use-fader";
+import { usePlacing } from "./use-placing";
+
+/** A fader for the intensities of a group: it scales what plays there, or lights the group by itself. */
+export function GroupMasterCard({ master, arranging }: { master: GroupMaster; arranging: boolean }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const placing = usePlacing(master, master.name);
+  const fader = useFader({
+    level: show.groupMasterLevel(master),
+    disabled: arranging || me.role === "guest",
+    send: (level) => client.play({ type: "group-level", groupMasterId: master.id, level }),
+  });
+  const scales = master.how === "scales";
+  const works = scales ? fader.level < 1 : fader.level > 0;
+  return (
+    <article
+      aria-label={master.name}
+      className={cn(
+        "relative overflow-hidden rounded border border-dashed border-ink-3 bg-bench p-2.5 select-none has-[[role=slider]:focus-visible]:ring-2 has-[[role=slider]:focus-visible]:ring-live",
+        works && "border-live",
+      )}
+      style={cellStyle(placing.cells)}
+    >
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label={`Master ${master.name}`}
+        aria-orientation="vertical"
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-valuenow={Math.round(fader.level * 100)}
+        className="absolute inset-0 touch-none outline-none"
+        {...fader.handlers}
+      >
+        <div
+          aria-hidden
+          className={cn("absolute inset-x-0 bottom-0 border-t-2", works ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
+          style={{ height: `${fader.level * 100}%` }}
+        />
+      </div>
+      <div className="pointer-events-none relative flex h-full flex-col gap-0.5">
+        <h3 className="line-clamp-2 leading-tight font-semibold">{master.name}</h3>
+        {master.rows > 1 && <p className="text-xs text-ink-2">{scales ? "scales these heads" : "lights these heads"}</p>}
+        <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>
+      </div>
+      {arranging && <Arranged record={master} name={master.name} placing={placing} />}
+    </article>
+  );
+}

@@ -1,0 +1,53 @@
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { cn } from "../../ui/class-names";
+import type { Playback } from "@vexa/core";
+import { pagesFor } from "./perform-place";
+
+/** All that a guest sees: the big named buttons of their page. One touch turns a look on, the next lets it go. */
+export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
+  const show = useShow();
+  const me = useMe();
+  const page = pagesFor(me, show).find(({ personId }) => personId === me.id);
+  const cards = show.all("playback").filter(({ pageId }) => pageId === page?.id);
+  const inOrder = cards.toSorted((a, b) => a.row - b.row || a.column - b.column);
+  return (
+    <main className="flex h-full flex-col gap-4 p-6">
+      <header className="flex items-baseline gap-3">
+        <h1 className="text-xl font-semibold">{page?.name ?? "No page yet"}</h1>
+        <span className="flex-1 text-ink-3">{me.name}</span>
+        <button type="button" className="h-11 rounded px-3 text-ink-2 hover:bg-raised" onClick={onSignOut}>
+          Leave
+        </button>
+      </header>
+      {inOrder.length === 0 ? (
+        <p className="text-ink-2">Nothing has been put on this page for you yet. The lead does that in Perform, under Arrange.</p>
+      ) : (
+        <div className="grid min-h-0 flex-1 auto-rows-fr grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-4 overflow-y-auto">
+          {inOrder.map((playback) => (
+            <GuestButton key={playback.id} playback={playback} />
+          ))}
+        </div>
+      )}
+    </main>
+  );
+}
+
+function GuestButton({ playback }: { playback: Playback }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const running = (show.playbackState(playback.id)?.cueId ?? null) !== null;
+  return (
+    <button
+      type="button"
+      aria-pressed={running}
+      className={cn(
+        "min-h-32 rounded border-2 border-edge bg-bench p-5 text-2xl font-semibold break-words active:bg-live-deep",
+        running && "border-live bg-live-deep/70",
+      )}
+      onClick={() => client.play({ type: "toggle", playbackId: playback.id })}
+    >
+      {show.get("cueList", playback.listId)?.name}
+      <span className="mt-2 block text-sm font-normal text-ink-2">{running ? "● on" : "off"}</span>
+    </button>
+  );
+}
