@@ -8,6 +8,7 @@ import { createApp, createSession } from "./app";
 import { EngineHost } from "./engine-host/engine-host";
 import { openOsc, type OscInput } from "./input/osc-input";
 import { TimecodeInput } from "./input/timecode-input";
+import { WingLink } from "./input/wing-link";
 import type { SacnTarget } from "./output/sacn-output";
 import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
@@ -81,7 +82,9 @@ export async function start(settings: Settings): Promise<Running> {
   const followOn = new FollowOn(theDoor, host.now);
   giveWay(theDoor, host);
   const timecode = new TimecodeInput(theDoor, host.now);
-  const oscInput = await hearOsc(theDoor, timecode, settings);
+  const wings = new WingLink(() => theDoor.show, sockets.tellTouch);
+  theDoor.on("changes", () => wings.changed());
+  const oscInput = await hearOsc({ door: theDoor, timecode, wings }, settings);
   return {
     oscPort: oscInput?.port ?? null,
     port: (http.address() as AddressInfo).port,
@@ -94,6 +97,7 @@ export async function start(settings: Settings): Promise<Running> {
       timecode.stop();
       await host.stop();
       await oscInput?.close();
+      await wings.close();
       await sockets.close();
       http.closeAllConnections();
       await theDoor.flush();
@@ -103,7 +107,10 @@ export async function start(settings: Settings): Promise<Running> {
   };
 }
 
-async function hearOsc(door: Door, timecode: TimecodeInput, { oscPort, log }: Settings): Promise<OscInput | null> {
+async function hearOsc(
+  { door, timecode, wings }: { door: Door; timecode: TimecodeInput; wings: WingLink },
+  { oscPort, log }: Settings,
+): Promise<OscInput | null> {
   if (oscPort === null) return null;
   try {
     return await openOsc({
@@ -112,6 +119,7 @@ async function hearOsc(door: Door, timecode: TimecodeInput, { oscPort, log }: Se
       show: () => door.show,
       play: (person, command) => door.play(person, command, undefined),
       mtc: (octets) => timecode.hear(octets),
+      wings,
       log,
     });
   } catch (error) {

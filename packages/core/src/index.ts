@@ -139,6 +139,17 @@ export {
   type Priority,
 } from "./playback/playback";
 export { bringsIn, cardLevel, dialCue } from "./playback/card-level";
+export {
+  CONTROL_JOBS,
+  CONTROL_SOURCES,
+  hasTravel,
+  takesOver,
+  type Control,
+  type ControlJob,
+  type ControlSource,
+  type FaderHistory,
+} from "./playback/control";
+export { ControlEar, controlStanding } from "./show/play-controls";
 export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
 export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
@@ -164,8 +175,7 @@ export type { CardDue, Due } from "./show/due";
 export { drivenBy, type DrivenBy } from "./show/driven-by";
 export { compile, type CompiledRows } from "./engine/compile";
 export { Engine, type EngineCommand } from "./engine/engine";
-export type { Trace, TraceLink, TraceStep } from "./engine/trace";
-export type { Showing } from "./engine/winners";
+export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace";
 export { Preview } from "./engine/preview";
 export { encodeSlots } from "./engine/slots";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
@@ -174,6 +184,7 @@ export {
   PROTOCOL_VERSION,
   type Answer,
   type ClientToServer,
+  type ControlTouch,
   type HeadAttribute,
   type Health,
   type Standing,

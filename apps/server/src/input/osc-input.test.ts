@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it } from "vitest";
 import { Show, type PlayCommand } from "@vexa/core";
 import { osc } from "@vexa/formats";
 import { understory } from "@vexa/demo";
+import { WingLink } from "./wing-link";
 import { commandOf, openOsc, type OscInput } from "./osc-input";
 
 const show = new Show(new Map(understory().map((record) => [record.id, record])));
@@ -55,6 +56,10 @@ describe("OSC over UDP", () => {
         return Promise.resolve({ ok: true, seq: 0, note: null });
       },
       mtc: (octets) => heard.push(`time code ${octets.join(" ")}`),
+      wings: new WingLink(
+        () => show,
+        () => undefined,
+      ),
       log: pino({ level: "silent" }),
     });
     const sender = createSocket("udp4");

@@ -2,6 +2,7 @@ import { createSocket, type Socket } from "node:dgram";
 import type { Logger } from "pino";
 import { MAX_BPM, MIN_BPM, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
 import { osc } from "@vexa/formats";
+import type { WingLink } from "./wing-link";
 
 /** Most messages a second that are acted upon: a wing sends a few hundred, a loop sends millions. */
 const MOST_A_SECOND = 2000;
@@ -67,12 +68,13 @@ export async function openOsc(of: {
   play: (person: Person, command: PlayCommand) => Promise<Answer>;
   /** MIDI Time Code, message by message, as a blob of `/vexa/mtc`. */
   mtc: (octets: Uint8Array) => void;
+  wings: WingLink;
   log: Logger;
 }): Promise<OscInput> {
   const socket: Socket = createSocket("udp4");
   let second = 0;
   let heard = 0;
-  socket.on("message", (packet) => {
+  socket.on("message", (packet, from) => {
     const now = Math.floor(Date.now() / 1000);
     if (now !== second) [second, heard] = [now, 0];
     if (++heard > MOST_A_SECOND) return;
@@ -91,7 +93,9 @@ export async function openOsc(of: {
         of.mtc(first.value);
         continue;
       }
-      const command = commandOf(of.show(), message);
+      const touch = of.wings.hear(message, from);
+      if (touch === null) continue;
+      const command = touch ?? commandOf(of.show(), message);
       if (command && lead) void of.play(lead, command);
       else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");
     }

@@ -7,6 +7,7 @@ import {
   levelMessage,
   type Answer,
   type ClientToServer,
+  type ControlTouch,
   type Person,
   type PresenceEntry,
   type ServerToClient,
@@ -27,7 +28,7 @@ type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, 
 export function openSockets(
   http: HttpServer,
   of: { door: Door; host: EngineHost; session: RequestHandler },
-): { close: () => Promise<void> } {
+): { close: () => Promise<void>; tellTouch: (touch: ControlTouch) => void } {
   const { door, host } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
     transports: ["websocket"],
@@ -88,6 +89,7 @@ export function openSockets(
   }, LEVELS_EVERY_MS);
 
   return {
+    tellTouch: (touch) => io.volatile.emit("touched", touch),
     close: async () => {
       clearInterval(levels);
       await io.close();

@@ -9,6 +9,7 @@ import {
   type Answer,
   type Change,
   type ClientToServer,
+  type ControlTouch,
   type HeadAttribute,
   type Health,
   type PlayCommand,
@@ -48,6 +49,7 @@ export class ShowClient {
   #version = 0;
   readonly #listeners = new Set<() => void>();
   readonly #levelListeners = new Set<() => void>();
+  readonly #touchListeners = new Set<(touch: ControlTouch) => void>();
   readonly #socket: Socket<ServerToClient, ClientToServer>;
   readonly #tell: Tell;
 
@@ -64,6 +66,7 @@ export class ShowClient {
     this.#socket.on("changes", (seq, transaction) => this.#hear(seq, transaction));
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
+    this.#socket.on("touched", (touch) => this.#touchListeners.forEach((listener) => listener(touch)));
     this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
@@ -118,6 +121,12 @@ export class ShowClient {
   readonly subscribeLevels = (listener: () => void): (() => void) => {
     this.#levelListeners.add(listener);
     return () => this.#levelListeners.delete(listener);
+  };
+
+  /** Touches of wings at the server. */
+  readonly subscribeTouches = (listener: (touch: ControlTouch) => void): (() => void) => {
+    this.#touchListeners.add(listener);
+    return () => this.#touchListeners.delete(listener);
   };
 
   /** Makes an edit. False when it can't be; the person has been told why. Steps of one drag share a `gesture`. */

@@ -11,6 +11,7 @@ import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
+import { useWingTouches } from "../wings/wing-controls";
 import { Notice } from "./notice";
 import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
@@ -47,6 +48,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
   const { pathname } = useLocation();
   const { selection } = useInterface();
   const place = pathname.split("/")[1] ?? "build";
+  useWingTouches();
   const guest = client.view.get("person", client.personId)?.role === "guest";
   const gone = client.connection === "signed-out";
   useEffect(() => {

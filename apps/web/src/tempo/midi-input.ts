@@ -1,7 +1,9 @@
 import { create } from "zustand";
-import { ClockTempo } from "@vexa/core";
+import { ClockTempo, ControlEar } from "@vexa/core";
 import { midi } from "@vexa/formats";
 import type { ShowClient } from "../session/show-client";
+import { learnFrom } from "../wings/learn";
+import { answerMidi, midiTouch } from "../wings/midi-controls";
 import { TimecodeEar } from "./timecode-ear";
 
 /** What a speed master listens to: a note, or the clock of any device. */
@@ -51,6 +53,7 @@ export async function listenToMidi(client: ShowClient): Promise<void> {
     const attach = (): void => access.inputs.forEach((input) => (input.onmidimessage = (event) => ear.hear(event)));
     attach();
     access.onstatechange = attach;
+    answerMidi(client, () => access.outputs.values());
     set({ state: "listening" });
   } catch {
     set({ state: "refused" });
@@ -61,6 +64,7 @@ class MidiEar {
   readonly #client: ShowClient;
   readonly #clock = new ClockTempo();
   readonly #timecode: TimecodeEar;
+  readonly #controls = new ControlEar();
   #told = { bpm: 0, at: 0 };
 
   constructor(client: ShowClient) {
@@ -74,6 +78,12 @@ class MidiEar {
     if (data && (data[0] === 0xf1 || data[0] === 0xf0)) return this.#timecode.hear(data, t);
     const message = data ? midi.decode(data) : null;
     if (!message?.ok) return;
+    const touch = midiTouch(message.value);
+    if (touch) {
+      if (learnFrom(this.#client, "midi", touch)) return;
+      const command = this.#controls.hear(this.#client.view, "midi", touch);
+      if (command) this.#client.play(command, t);
+    }
     if (message.value.type === "note-on") this.#note(message.value, t);
     if (message.value.type === "clock") this.#pulse(t);
     if (message.value.type === "start") for (const masterId of this.#masters("clock")) this.#client.play({ type: "resync", masterId }, t);

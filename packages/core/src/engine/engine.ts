@@ -15,8 +15,9 @@ import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
 import { layLit, layMasters, LIES_OVER_STAGE, stageOverlay, type StageOverlay } from "./stage-overlay";
 import { sweptSource, valuesThatStay } from "./stays";
-import { traceOf, type Trace, type TracedStage } from "./trace";
-import { leftBehind, showings, type Showing } from "./winners";
+import type { Showing, Trace } from "../show/trace";
+import { traceOf, type TracedStage } from "./trace";
+import { leftBehind, showings } from "./winners";
 
 /** Kinds of records that a highlight is made from. */
 const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);

@@ -1,9 +1,7 @@
 import { attributeInfo } from "../rig/attributes";
 import type { Parameter, Rig } from "../rig/rig";
+import type { LayRule } from "../show/trace";
 import type { Source } from "./source";
-
-/** How a row meets what lies beneath: replaces it, raises it, or, for flags that take light away, opens them. */
-export type LayRule = "replaces" | "highest" | "lowest";
 
 /**
  * How much of each parameter anybody has said anything about, 0..1: what nobody covers is home's. Kept only where the highest

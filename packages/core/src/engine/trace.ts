@@ -1,55 +1,12 @@
 import type { Show } from "../show/show";
 import { encodeSlots } from "./slots";
 import type { HighlightOverlay } from "./highlight-overlay";
-import { layRow, raise, ruleOf, shareOf, type CoveredStage, type LayRule, type RigWays } from "./lay-rows";
+import type { Trace, TraceLink, TraceStep } from "../show/trace";
+import { layRow, raise, ruleOf, shareOf, type CoveredStage, type RigWays } from "./lay-rows";
 import { virtualDimmer } from "./output-map";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
 import { intensitiesOf, type StageOverlay } from "./stage-overlay";
-
-/** One that has a say in a parameter. Values are 0..1 of the channel's range. */
-export interface TraceLink {
-  /** Id of a playback, "… leaving" for what its cue before left, "sketch …" with a person's id, "light …" with a group master's. */
-  readonly sourceId: string;
-  /** What it says by itself; null = it only rides on what lies beneath. */
-  readonly says: number | null;
-  /** What its motions add to what lies beneath. */
-  readonly rides: number | null;
-  /** Where each of its motions is in its round, 0..1. */
-  readonly phases: readonly number[];
-  /** The part of it that shows: level and letting go. */
-  readonly share: number;
-  readonly rule: LayRule;
-  /** Its rank: sketches lie over normal playbacks, high and top ones over sketches. */
-  readonly rank: number;
-  readonly before: number;
-  readonly after: number;
-  readonly lettingGo: boolean;
-}
-
-/** What happens to a value after all have had their say. */
-export interface TraceStep {
-  readonly what: "highlight" | "master" | "blackout" | "group" | "parked" | "dimmer";
-  /** Name of a master of a group. */
-  readonly name?: string;
-  readonly before: number;
-  readonly after: number;
-}
-
-/** Why a parameter is what it is: who says what, from the lowest to the topmost, and what becomes of it. */
-export interface Trace {
-  readonly parameter: number;
-  /** What shows where nobody says anything. */
-  readonly rest: number;
-  readonly links: readonly TraceLink[];
-  /** The link that decides; null = home, or left behind. */
-  readonly winner: string | null;
-  readonly steps: readonly TraceStep[];
-  /** As the engine has it, before a virtual dimmer scales it. */
-  readonly value: number;
-  /** Octets that leave, coarse first; none without a patch. */
-  readonly slots: readonly number[];
-}
 
 /** What the engine holds for a trace. */
 export interface TracedStage {

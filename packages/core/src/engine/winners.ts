@@ -1,3 +1,4 @@
+import type { Showing } from "../show/trace";
 import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
 import { SKETCH_RANK, type Source } from "./source";
 import type { TracedStage } from "./trace";
@@ -26,19 +27,6 @@ function offersAnything(source: Source, row: number): boolean {
   const rule = ruleOf(source, row);
   if (shareOf(source, rule) === 0) return false;
   return rule === "replaces" || (rule === "highest" ? source.rowValue(row) > 0 : source.rowValue(row) < 1);
-}
-
-/** How much of what a playback says shows. */
-export interface Showing {
-  readonly playbackId: string;
-  /** Parameters that it brings at its present level; 0 = its fader is down. */
-  readonly brings: number;
-  /** Those of them that show. */
-  readonly shows: number;
-  /** All that hides it are playbacks that have arrived. */
-  readonly settled: boolean;
-  /** Who hides the rest, those who hide most first: ids as in a trace. */
-  readonly hiddenBy: readonly string[];
 }
 
 /** What of each running playback shows; those that ride on others always do. */

@@ -1,11 +1,10 @@
 import type { RecordBase } from "../document/record";
 import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
-import type { Trace } from "../engine/trace";
-import type { Showing } from "../engine/winners";
 import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { PlayCommand } from "../show/play";
+import type { Showing, Trace } from "../show/trace";
 
 /** Rises when messages change in a way that older clients can't read. */
 export const PROTOCOL_VERSION = 5;
@@ -53,6 +52,12 @@ export interface HeadAttribute {
   readonly attribute: Attribute;
 }
 
+export interface ControlTouch {
+  readonly name: string;
+  /** 0..1. */
+  readonly position: number;
+}
+
 export interface ClientToServer {
   transact: (transaction: Transaction, answer: (answer: Answer) => void) => void;
   /** `atSeconds` is the moment of the touch in show time, as far as the client knows it. */
@@ -73,6 +78,8 @@ export interface ServerToClient {
   presence: (people: readonly PresenceEntry[]) => void;
   health: (health: Health) => void;
   standing: (standing: Standing) => void;
+  /** Somebody touched a fader or a button of a wing at the server: for learning. */
+  touched: (touch: ControlTouch) => void;
   /** See `readLevelMessage`. */
   levels: (message: ArrayBuffer) => void;
 }

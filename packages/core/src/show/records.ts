@@ -3,6 +3,7 @@ import { cueListSchema, cueSchema, type Cue, type CueList } from "../cue/cue";
 import { soundSchema, type Sound } from "../cue/list-time";
 import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playback, type PlaybackState } from "../playback/playback";
 import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { controlSchema, type Control } from "../playback/control";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
@@ -30,6 +31,7 @@ export interface RecordByKind {
   masterState: MasterState;
   sound: Sound;
   groupMaster: GroupMaster;
+  control: Control;
   groupMasterState: GroupMasterState;
   stageState: StageState;
   park: Park;
@@ -69,6 +71,7 @@ export const KINDS: {
   master: { label: "speed master", scope: "document", undone: "yes", schema: masterSchema },
   masterState: { label: "speed master", scope: "session", undone: "never", schema: masterStateSchema },
   groupMaster: { label: "group master", scope: "document", undone: "yes", schema: groupMasterSchema },
+  control: { label: "control of a wing", scope: "document", undone: "yes", schema: controlSchema },
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },

@@ -36,6 +36,7 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   park: "play commands",
   settings: "lead",
   groupMaster: "owner",
+  control: "builders",
 };
 
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */

@@ -94,6 +94,10 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
     case "groupMaster":
       if (!show.get("page", record.pageId)) return unknown("page");
       return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
+    case "control":
+      if (record.does === "grand-master") return null;
+      if (record.does === "group-level") return show.get("groupMaster", record.targetId) ? null : unknown("group master");
+      return show.get("playback", record.targetId) ? null : unknown("card");
     case "groupMasterState":
       return show.get("groupMaster", record.groupMasterId) ? null : unknown("group master");
     case "timeState":

@@ -19,6 +19,13 @@ function refersTo({ motion, presets }: Part, id: string): boolean {
   return motion?.masterId === id || (presets?.ids.includes(id) ?? false) || motionReads(motion).includes(id);
 }
 
+function controlsOf(id: string, show: Show): User[] {
+  return show
+    .all("control")
+    .filter(({ targetId }) => targetId === id)
+    .map(named(({ name }) => `the control ${name} of a wing`));
+}
+
 /** All that still refers to a record. */
 export function usersOf(record: ShowRecord, show: Show): User[] {
   const { id } = record;
@@ -105,7 +112,9 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         .filter(({ territoryId }) => territoryId === id)
         .map(named((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name)));
     case "playback":
-      return show.playbackState(id)?.cueId ? [{ words: "the stage, where it plays", record }] : [];
+      return [...(show.playbackState(id)?.cueId ? [{ words: "the stage, where it plays", record }] : []), ...controlsOf(id, show)];
+    case "groupMaster":
+      return controlsOf(id, show);
     case "person":
       return [
         ...show.territories.filter(({ personIds }) => personIds.includes(id)).map(named(({ name }) => name)),

@@ -31,7 +31,13 @@ export function Arranged(props: {
           size="small"
           className="px-1"
           aria-label={`Take ${name} off the page`}
-          onClick={() => client.transact(`Took ${name} off the page`, [{ op: "remove", record }])}
+          onClick={() => {
+            const controls = client.view.all("control").filter(({ targetId }) => targetId === record.id);
+            client.transact(
+              `Took ${name} off the page`,
+              [...controls, record].map((gone) => ({ op: "remove", record: gone })),
+            );
+          }}
         >
           <X size={14} aria-hidden />
         </Button>

@@ -18,7 +18,8 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
-import { SecondsField } from "../score/seconds-field";
+import { WingControls } from "../../wings/wing-controls";
+import { SecondsField } from "../../ui/seconds-field";
 import { DraftField } from "../../ui/draft-field";
 import { buttonWords, USUAL_BUTTONS } from "./card-buttons";
 import { ROLE_WORDS } from "./fader-words";
@@ -135,6 +136,7 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
           </Choice>
         </Field>
       )}
+      <WingControls jobs={["fader", ...(playback.buttons ?? USUAL_BUTTONS)]} targetId={playback.id} />
     </PopSheet>
   );
 }

@@ -1,6 +1,6 @@
 import { roleOf, type Playback, type PlaybackState, type UserError } from "@vexa/core";
 import { useLiveClient } from "../../session/show-context";
-import { whyAbove } from "../trace/source-words";
+import { whyAbove } from "../../sources/source-words";
 
 /** Why a card hasn't its full effect, before anybody wonders. */
 export function CardWarning(props: {

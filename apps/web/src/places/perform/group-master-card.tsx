@@ -1,6 +1,10 @@
+import { Settings2 } from "lucide-react";
 import type { GroupMaster } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { PopSheet } from "../../ui/pop-sheet";
+import { WingControls } from "../../wings/wing-controls";
 import { Arranged } from "./arranged";
 import { cellStyle } from "./card";
 import { useFader } from "./use-fader";
@@ -50,7 +54,21 @@ export function GroupMasterCard({ master, arranging }: { master: GroupMaster; ar
         {master.rows > 1 && <p className="text-xs text-ink-2">{scales ? "scales these heads" : "lights these heads"}</p>}
         <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>
       </div>
-      {arranging && <Arranged record={master} name={master.name} placing={placing} />}
+      {arranging && (
+        <Arranged record={master} name={master.name} placing={placing}>
+          <PopSheet
+            label={`Options of ${master.name}`}
+            trigger={
+              <Button size="small" className="px-1" aria-label={`Options of ${master.name}`}>
+                <Settings2 size={14} aria-hidden />
+              </Button>
+            }
+          >
+            <h3 className="font-semibold">{master.name}</h3>
+            <WingControls jobs={["group-level"]} targetId={master.id} />
+          </PopSheet>
+        </Arranged>
+      )}
     </article>
   );
 }

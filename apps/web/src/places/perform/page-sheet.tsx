@@ -4,6 +4,7 @@ import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Choice, Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
+import { WingControls } from "../../wings/wing-controls";
 
 /** A page's name, whose it is, and its end. */
 export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
@@ -14,7 +15,8 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
     client.transact(`Page ${page.name}`, [setChange(page.id, [field], { from: page[field], to })]);
   if (mayChange(show, me, setChange(page.id, ["name"], { from: page.name, to: page.name }))) return null;
   const onIt = [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === page.id);
-  const removal = [...onIt, page].map((record): Change => ({ op: "remove", record }));
+  const controls = show.all("control").filter(({ targetId }) => onIt.some(({ id }) => id === targetId));
+  const removal = [...controls, ...onIt, page].map((record): Change => ({ op: "remove", record }));
   return (
     <PopSheet label={`Page ${page.name}`} trigger={<Button>This page</Button>}>
       <Field label="Name">
@@ -43,6 +45,7 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
       <Button onClick={() => client.transact(`Deleted the page ${page.name}`, removal)}>
         Delete page{onIt.length > 0 ? ` and its ${onIt.length} ${onIt.length === 1 ? "card" : "cards"}` : ""}
       </Button>
+      {me.role === "lead" && <WingControls jobs={["grand-master"]} />}
     </PopSheet>
   );
 }

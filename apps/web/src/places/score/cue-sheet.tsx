@@ -18,8 +18,9 @@ import { DraftField } from "../../ui/draft-field";
 import { Field } from "../../ui/field";
 import { CueStrokes } from "./cue-strokes";
 import { CueTriggerFields, type CueFields } from "./cue-trigger";
-import { SecondsField } from "./seconds-field";
-import { cueTimeWords, readCueTime, timeWords } from "./time-words";
+import { SecondsField } from "../../ui/seconds-field";
+import { timeWords } from "../../ui/seconds-text";
+import { cueTimeWords, readCueTime } from "./time-words";
 
 /** Everything about one cue: its name and note, what starts it, its times, and the strokes that it is made of. */
 export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; list: CueList }): React.JSX.Element {

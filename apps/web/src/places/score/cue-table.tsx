@@ -9,7 +9,8 @@ import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
 import { RunsAs } from "./runs-as";
 import { CUE_DRAG } from "./time-flags";
-import { timeWords, triggerWords } from "./time-words";
+import { timeWords } from "../../ui/seconds-text";
+import { triggerWords } from "./time-words";
 import { TrackingView } from "./tracking-view";
 import { Transport } from "./transport";
 

@@ -22,7 +22,8 @@ import { useNow } from "../../frames/use-now";
 import { useSize } from "../../frames/use-size";
 import { useClient, useShow } from "../../session/show-context";
 import { chartEdit, type Bar } from "./chart-edit";
-import { timeWords, triggerWords } from "./time-words";
+import { timeWords } from "../../ui/seconds-text";
+import { triggerWords } from "./time-words";
 
 const LABELS = 132;
 const RIGHT = 16;

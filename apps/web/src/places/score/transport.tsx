@@ -5,7 +5,7 @@ import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
-import { readSeconds } from "./time-words";
+import { readSeconds } from "../../ui/seconds-text";
 
 /** Runs the list from here: go, back, pause, to the chosen cue in a time of choice, and let go with the time that this takes. */
 export function Transport({ list }: { list: CueList }): React.JSX.Element {

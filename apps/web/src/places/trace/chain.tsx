@@ -17,7 +17,7 @@ import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
-import { sourceOf } from "./source-words";
+import { sourceOf } from "../../sources/source-words";
 
 const ASK_EVERY_MS = 250;
 

@@ -1,6 +1,6 @@
 import { toast } from "sonner";
-import { DraftField } from "../../ui/draft-field";
-import { readSeconds, timeWords } from "./time-words";
+import { DraftField } from "./draft-field";
+import { readSeconds, timeWords } from "./seconds-text";
 
 /** A number of seconds that is typed; empty takes it away where that is allowed. */
 export function SecondsField({

@@ -1,0 +1,78 @@
+import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
+import { ControlEar, controlStanding, type ControlTouch, type PlayCommand, type Show } from "@vexa/core";
+import { osc } from "@vexa/formats";
+
+/** A wing that hasn't said anything for so long is gone. */
+const FORGET_AFTER_MS = 60_000;
+const MOST_WINGS = 16;
+const LONGEST_NAME = 40;
+const TELL_EVERY_MS = 30;
+
+/**
+ * Wings over OSC, both ways. `/vexa/control/NAME` with a number 0..1 is a touch; `/vexa/listen` with the port at which the wing
+ * hears brings it all positions and lights, then and with every change. Only wings on this machine are answered.
+ */
+export class WingLink {
+  readonly #ear = new ControlEar();
+  readonly #wings = new Map<number, { heardMs: number; told: Map<string, number> }>();
+  readonly #socket: Socket = createSocket("udp4");
+  readonly #show: () => Show;
+  readonly #onTouch: (touch: ControlTouch) => void;
+  #telling: NodeJS.Timeout | null = null;
+
+  constructor(show: () => Show, onTouch: (touch: ControlTouch) => void) {
+    this.#show = show;
+    this.#onTouch = onTouch;
+    this.#socket.on("error", () => undefined);
+  }
+
+  /** What a message of a wing asks for; null when it asks for nothing. `undefined` when it isn't a wing's. */
+  hear(message: osc.OscMessage, { address, port }: Pick<RemoteInfo, "address" | "port">): PlayCommand | null | undefined {
+    const [vexa, kind, name, ...more] = message.address.slice(1).split("/");
+    const number = osc.numberOf(message);
+    if (vexa !== "vexa" || more.length > 0) return undefined;
+    if (kind === "listen" && name === undefined) {
+      if (address === "127.0.0.1") this.#welcome(number ?? port);
+      return null;
+    }
+    if (kind !== "control" || name === undefined || name === "" || name.length > LONGEST_NAME || number === null) return undefined;
+    const position = Math.min(1, Math.max(0, number));
+    this.#onTouch({ name, position });
+    return this.#ear.hear(this.#show(), "osc", { name, position });
+  }
+
+  /** The show has changed: wings hear of it soon, many changes at once. */
+  changed(): void {
+    if (this.#wings.size > 0) this.#telling ??= setTimeout(() => this.#tellAll(), TELL_EVERY_MS);
+  }
+
+  close(): Promise<void> {
+    if (this.#telling) clearTimeout(this.#telling);
+    return new Promise((resolve) => this.#socket.close(() => resolve()));
+  }
+
+  #welcome(port: number): void {
+    if (!Number.isInteger(port) || port < 1 || port > 65535) return;
+    if (!this.#wings.has(port) && this.#wings.size >= MOST_WINGS) return;
+    this.#wings.set(port, { heardMs: performance.now(), told: new Map() });
+    this.#tellAll();
+  }
+
+  #tellAll(): void {
+    this.#telling = null;
+    const show = this.#show();
+    for (const [port, { heardMs, told }] of this.#wings) {
+      if (performance.now() - heardMs > FORGET_AFTER_MS) {
+        this.#wings.delete(port);
+        continue;
+      }
+      for (const control of show.all("control")) {
+        const standing = control.source === "osc" ? controlStanding(show, control) : null;
+        if (standing === null || told.get(control.name) === standing) continue;
+        told.set(control.name, standing);
+        const message: osc.OscMessage = { address: `/vexa/control/${control.name}`, arguments: [{ type: "f", value: standing }] };
+        this.#socket.send(osc.encode(message), port, "127.0.0.1");
+      }
+    }
+  }
+}

@@ -1,0 +1,114 @@
+import { X } from "lucide-react";
+import { useEffect, useState } from "react";
+import { hasTravel, type Control, type ControlJob } from "@vexa/core";
+import { useClient, useShow } from "../session/show-context";
+import { listenToMidi, useMidi } from "../tempo/midi-input";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/field";
+import { learnFrom, takesChange, useLearn } from "./learn";
+
+const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
+  fader: "fader",
+  "group-level": "fader",
+  "grand-master": "grand master",
+  go: "Go",
+  back: "Back",
+  pause: "Pause",
+  flash: "Flash",
+  toggle: "On / off",
+  "let-go": "Let go",
+  "go-to": "Go to",
+  tap: "Tap",
+};
+
+/** Learns from wings at the server while somebody waits for a touch. */
+export function useWingTouches(): void {
+  const client = useClient();
+  useEffect(() => client.subscribeTouches((touch) => learnFrom(client, "osc", touch)), [client]);
+}
+
+/** Which faders and buttons of wings move this, learned by touching them. */
+export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; targetId?: string }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const { learning, set } = useLearn();
+  const { state } = useMidi();
+  const [chosen, choose] = useState<ControlJob>(jobs[0]!);
+  const does = jobs.includes(chosen) ? chosen : jobs[0]!;
+  const controls = show.all("control").filter((control) => jobs.includes(control.does) && control.targetId === targetId);
+  const waits = learning !== null && learning.targetId === targetId && jobs.includes(learning.does);
+  useEffect(() => () => set(null), [set]);
+  return (
+    <section className="grid gap-1.5" aria-label="On a wing">
+      <h4 className="text-xs text-ink-2">On a wing</h4>
+      {controls.map((control) => (
+        <OneControl key={control.id} control={control} />
+      ))}
+      <div className="flex items-center gap-1.5">
+        {jobs.length > 1 && (
+          <Choice
+            aria-label="What to learn"
+            className="h-7 w-28 text-xs"
+            value={does}
+            onChange={(event) => choose(event.target.value as ControlJob)}
+          >
+            {jobs.map((job) => (
+              <option key={job} value={job}>
+                {JOB_WORDS[job]}
+              </option>
+            ))}
+          </Choice>
+        )}
+        <Button
+          size="small"
+          aria-pressed={waits}
+          onClick={() => set(waits ? null : { does, ...(targetId === undefined ? {} : { targetId }) })}
+        >
+          {waits ? "Cancel" : `Learn ${JOB_WORDS[does]}`}
+        </Button>
+        {state !== "listening" && (
+          <Button size="small" tone="quiet" onClick={() => void listenToMidi(client)}>
+            Hear MIDI here
+          </Button>
+        )}
+      </div>
+      {waits && (
+        <p className="text-xs text-sketch" role="status">
+          ◌ Touch a fader or a button of the wing now.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function OneControl({ control }: { control: Control }): React.JSX.Element {
+  const client = useClient();
+  const { name, source, does, takes } = control;
+  return (
+    <div className="flex items-center gap-1.5 text-xs">
+      <span className="min-w-0 flex-1 truncate">
+        <span className="font-mono">{name}</span> <span className="text-ink-3">{source === "osc" ? "by OSC" : "by MIDI"}</span> ·{" "}
+        {JOB_WORDS[does]}
+      </span>
+      {hasTravel(does) && (
+        <Choice
+          aria-label={`${name} takes over`}
+          className="h-6 w-28 px-1 text-xs"
+          value={takes}
+          onChange={(event) => client.transact(`${name} of a wing`, [takesChange(control, event.target.value as Control["takes"])])}
+        >
+          <option value="when-met">when it meets</option>
+          <option value="at-once">at once</option>
+        </Choice>
+      )}
+      <Button
+        size="small"
+        className="px-1"
+        aria-label={`Forget ${name}`}
+        onClick={() => client.transact(`Forgot ${name} of a wing`, [{ op: "remove", record: control }])}
+      >
+        <X size={13} aria-hidden />
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+import { fields, integerIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
+import { CARD_BUTTONS, type CardButton } from "./playback";
+
+/** Where a fader or a button of a wing reports. */
+export const CONTROL_SOURCES = ["osc", "midi"] as const;
+export type ControlSource = (typeof CONTROL_SOURCES)[number];
+
+export const CONTROL_JOBS = ["fader", "group-level", "grand-master", ...CARD_BUTTONS] as const;
+/** What it does: the fader of a card or of a master, or a button of a card. */
+export type ControlJob = "fader" | "group-level" | "grand-master" | CardButton;
+
+/** A fader or button of a wing and what it does. */
+export interface Control {
+  readonly id: string;
+  readonly kind: "control";
+  readonly version: number;
+  readonly source: ControlSource;
+  /** As the wing names it: the last part of its OSC address, or a MIDI message's kind, channel and number. */
+  readonly name: string;
+  readonly does: ControlJob;
+  /** The card or the master of a group; none for the grand master. */
+  readonly targetId?: string;
+  /** When a fader that stands elsewhere takes over: at once, or when it meets the level. */
+  readonly takes: "at-once" | "when-met";
+}
+
+export const controlSchema: Schema<Control> = where(
+  fields<Control>({
+    id: textUpTo(64),
+    kind: oneOf(["control"]),
+    version: integerIn(0, Number.MAX_SAFE_INTEGER),
+    source: oneOf(CONTROL_SOURCES),
+    name: textUpTo(40),
+    does: oneOf(CONTROL_JOBS),
+    targetId: optional(textUpTo(64)),
+    takes: oneOf(["at-once", "when-met"]),
+  }),
+  ({ does, targetId }) =>
+    (does === "grand-master") === (targetId === undefined) ? null : "all but the grand master needs a card or a master",
+);
+
+/** True for what has a travel; the others are pressed. */
+export function hasTravel(does: ControlJob): boolean {
+  return does === "fader" || does === "group-level" || does === "grand-master";
+}
+
+/** What is known of a wing's fader: where it was, and the level that it set last. */
+export interface FaderHistory {
+  readonly position: number | null;
+  readonly set: number | null;
+}
+
+/** So near a fader is where the level is: a MIDI fader has 128 places. */
+const NEAR = 0.012;
+
+/**
+ * Whether a wing's fader at a new position moves the level. One that takes over when met does so once it has come to the level or
+ * passed it, and then keeps it until somebody else moves it.
+ */
+export function takesOver(
+  takes: Control["takes"],
+  history: FaderHistory,
+  now: { readonly position: number; readonly level: number },
+): boolean {
+  if (takes === "at-once") return true;
+  const { position: before, set } = history;
+  if (set !== null && Math.abs(set - now.level) <= NEAR / 2) return true;
+  if (Math.abs(now.position - now.level) <= NEAR) return true;
+  return before !== null && (before - now.level) * (now.position - now.level) < 0;
+}
