@@ -87,6 +87,9 @@ describe("other jobs of a fader", () => {
     bench.play(to(0.5));
     expect(span() / whole).toBeCloseTo(0.5, 1);
     expect(bench.read(1, 0)).toBe(1);
+    bench.play(to(0));
+    expect(span()).toBe(0);
+    expect(bench.read(1, 0)).toBe(1);
   });
 
   it("a crossfade by hand: there and back, and the next way on is the next cue", () => {

@@ -45,7 +45,8 @@ export function faderChanges(show: Show, level: number, at: At): Result<Change[]
 
 function broughtIn(level: number, { playback, present, cues, by }: At): NextState {
   const runs = present !== null && present.cueId !== null;
-  if (level === 0 && runs && playback.letsGoAtZero) return { ...released(by), level: 0 };
+  // Motions of no size stand still: that is no reason to let go.
+  if (level === 0 && runs && playback.letsGoAtZero && roleOf(playback) !== "motion-size") return { ...released(by), level: 0 };
   const starts = level > 0 && !runs && (present?.level ?? 0) === 0 && playback.startsOnRaise && cues.length > 0;
   return starts ? started(cues[0]!.id, { cueId: null }, by) : {};
 }

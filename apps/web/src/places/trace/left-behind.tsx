@@ -1,5 +1,5 @@
-import { attributeInfo, type HeadAttribute } from "@vexa/core";
-import { useClient, useLiveClient, useMe } from "../../session/show-context";
+import { attributeInfo, FAMILIES, setChange, SETTINGS_ID, type Family, type HeadAttribute, type ShowSettings } from "@vexa/core";
+import { useClient, useLiveClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 
 /** What isn't at home although nothing plays on it, and the way to send it there. */
@@ -38,6 +38,45 @@ export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }):
           </Button>
         </>
       )}
+      <Stays />
     </section>
+  );
+}
+
+/** Families whose values stay where they were when they are let go, instead of going home. */
+function Stays(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const lead = useMe().role === "lead";
+  const settings = show.get("settings", SETTINGS_ID);
+  const toggle = (family: Family): void => {
+    const { [family]: on, ...others } = settings?.stays ?? {};
+    const stays = on ? others : { ...others, [family]: true as const };
+    const words = `${family} ${on ? "goes home" : "stays where it was"} when it is let go`;
+    client.transact(
+      words,
+      settings
+        ? [setChange(SETTINGS_ID, ["stays"], { from: settings.stays, to: stays })]
+        : [{ op: "add", record: { id: SETTINGS_ID, kind: "settings", version: 1, stays } as ShowSettings }],
+    );
+  };
+  return (
+    <div className="grid gap-1" role="group" aria-label="Stays when let go">
+      <p className="text-xs text-ink-3">Stays where it was when it is let go (else it goes home):</p>
+      <div className="flex gap-1">
+        {FAMILIES.filter((family) => family !== "Intensity").map((family) => (
+          <Button
+            key={family}
+            tone="chip"
+            size="small"
+            disabled={!lead}
+            aria-pressed={settings?.stays[family] === true}
+            onClick={() => toggle(family)}
+          >
+            {family}
+          </Button>
+        ))}
+      </div>
+    </div>
   );
 }

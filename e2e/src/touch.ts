@@ -1,0 +1,41 @@
+import type { CDPSession, Locator, Page } from "playwright-core";
+import { pause } from "./until";
+
+/** A finger on a page: real touch events, which Playwright itself only has for taps. */
+export class Finger {
+  readonly #session: CDPSession;
+
+  private constructor(session: CDPSession) {
+    this.#session = session;
+  }
+
+  static async on(page: Page): Promise<Finger> {
+    return new Finger(await page.context().newCDPSession(page));
+  }
+
+  /** Puts the finger on the middle of an element, or on a part of its height from the top. */
+  async down(element: Locator, part = 0.5): Promise<{ x: number; y: number }> {
+    const box = (await element.boundingBox())!;
+    const point = { x: box.x + box.width / 2, y: box.y + box.height * part };
+    await this.#touch("touchStart", [point]);
+    return point;
+  }
+
+  async up(): Promise<void> {
+    await this.#touch("touchEnd", []);
+  }
+
+  /** Drags up (negative) or down by so many pixels, in steps, and leaves. */
+  async drag(element: Locator, byY: number, { steps = 6, part = 0.4 }: { steps?: number; part?: number } = {}): Promise<void> {
+    const { x, y } = await this.down(element, part);
+    for (let step = 1; step <= steps; step++) {
+      await this.#touch("touchMove", [{ x, y: y + (byY * step) / steps }]);
+      await pause(16);
+    }
+    await this.up();
+  }
+
+  async #touch(type: "touchStart" | "touchMove" | "touchEnd", touchPoints: readonly { x: number; y: number }[]): Promise<void> {
+    await this.#session.send("Input.dispatchTouchEvent", { type, touchPoints: [...touchPoints] });
+  }
+}
