@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
 import { useShow } from "../../session/show-context";
@@ -7,6 +7,7 @@ import { FixtureLevels } from "./fixture-levels";
 import { LeftBehind } from "./left-behind";
 import { Parked } from "./parked";
 import { readSearch } from "./slot-search";
+import { useTrace } from "./trace-state";
 import { UniverseMap, type LevelUnit } from "./universe-map";
 
 const UNITS: readonly LevelUnit[] = ["percent", "0 to 255", "hex"];
@@ -14,11 +15,8 @@ const UNITS: readonly LevelUnit[] = ["percent", "0 to 255", "hex"];
 /** All universes as a live map of levels; pick one and read why it is so. */
 export function TracePlace(): React.JSX.Element {
   const { rig } = useShow();
-  const [unit, setUnit] = useState<LevelUnit>("0 to 255");
-  const [view, setView] = useState<"address" | "head">("address");
-  const [text, setText] = useState("");
-  const [frozen, setFrozen] = useState<Uint8Array | null>(null);
-  const [picked, setPicked] = useState<number | null>(null);
+  const { unit, view, text, frozen, picked, set } = useTrace();
+  const setPicked = (parameter: number | null): void => set({ picked: parameter });
   const latest = useRef<Uint8Array | null>(null);
   const search = useSearch(text);
   const parameter = picked === null ? undefined : rig.parameters[picked];
@@ -32,26 +30,26 @@ export function TracePlace(): React.JSX.Element {
             className="h-8 w-64"
             placeholder="Head 12, address 2.17, level =255, >200"
             value={text}
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => set({ text: event.target.value })}
             onKeyDown={(event) => event.stopPropagation()}
           />
           {UNITS.map((entry) => (
-            <Button key={entry} tone="chip" size="small" aria-pressed={unit === entry} onClick={() => setUnit(entry)}>
+            <Button key={entry} tone="chip" size="small" aria-pressed={unit === entry} onClick={() => set({ unit: entry })}>
               {entry}
             </Button>
           ))}
           <span className="flex-1" />
-          <Button tone="chip" size="small" aria-pressed={view === "address"} onClick={() => setView("address")}>
+          <Button tone="chip" size="small" aria-pressed={view === "address"} onClick={() => set({ view: "address" })}>
             By address
           </Button>
-          <Button tone="chip" size="small" aria-pressed={view === "head"} onClick={() => setView("head")}>
+          <Button tone="chip" size="small" aria-pressed={view === "head"} onClick={() => set({ view: "head" })}>
             By head
           </Button>
           <Button
             size="small"
             aria-pressed={frozen !== null}
             title="Keeps these levels; what differs from them is framed"
-            onClick={() => setFrozen(frozen ? null : (latest.current?.slice() ?? null))}
+            onClick={() => set({ frozen: frozen ? null : (latest.current?.slice() ?? null) })}
           >
             {frozen ? "Stop comparing" : "Freeze and compare"}
           </Button>

@@ -1,0 +1,96 @@
+import type { Browser, Locator, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openBrowser } from "./browser";
+import { lantern } from "./demo-patch";
+import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { message, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+/** Story: pages are laid out for fingers, made for somebody, and a guest has nothing but theirs. */
+let node: LoopbackNode;
+let vexa: RunningVexa;
+let browser: Browser;
+let hand: Page & { errors: string[] };
+
+beforeAll(async () => {
+  node = await nodeOnLoopback([12]);
+  vexa = await runVexa(`127.0.0.1:${node.port}`);
+  browser = await openBrowser();
+  hand = await signedIn(browser, vexa.url, "ines");
+  await hand.goto(`${vexa.url}/perform/page-improvise`);
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+  node.close();
+});
+
+const card = (name: string): Locator => hand.getByRole("article", { name, exact: true });
+const near = (value: number, wanted: number): boolean => Math.abs(value - wanted) <= 0.01;
+
+describe("arranging", () => {
+  it("moves and stretches cards by the finger, and refuses a place that is taken", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    const thunder = card("Thunder");
+    const before = (await thunder.boundingBox())!;
+    const mover = hand.getByRole("button", { name: "Move Thunder" });
+    await mover.press("ArrowDown");
+    await until("a row down", async () => (await thunder.boundingBox())!.y > before.y + 80);
+    await mover.press("Shift+ArrowRight");
+    await until("a column wider", async () => (await thunder.boundingBox())!.width > before.width + 60);
+    const box = (await thunder.boundingBox())!;
+    await hand.mouse.move(box.x + 40, box.y + 60);
+    await hand.mouse.down();
+    await hand.mouse.move(box.x + 150, box.y + 160, { steps: 5 });
+    await hand.mouse.up();
+    await until("dragged on", async () => (await thunder.boundingBox())!.x > box.x + 60);
+    await hand.getByRole("button", { name: "Move Moss instead" }).press("ArrowUp");
+    await message(hand, /Another card lies there, so Moss instead stays where it was/).waitFor();
+    await hand.getByRole("button", { name: "Done" }).click();
+    await hand.reload();
+    await until("kept", async () => (await thunder.boundingBox())!.x > box.x + 60);
+  });
+
+  it("makes a page of its own for somebody, with a master of a group on it, and takes it back whole", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "New page" }).click();
+    await hand.getByRole("link", { name: "Page 4" }).click();
+    await hand.getByText("This page is empty. Put a cue list on it under Arrange.").waitFor();
+    await hand.getByRole("button", { name: "Add a card" }).click();
+    await hand.getByRole("menuitem", { name: "Fern uplights" }).first().click();
+    await hand.getByRole("slider", { name: "Master Fern uplights" }).waitFor();
+    await hand.getByRole("button", { name: "This page" }).click();
+    await hand.getByLabel("Made for").selectOption({ label: "Operator" });
+    await hand.getByRole("button", { name: "Delete page and its 1 card" }).click();
+    await until("gone", async () => (await hand.getByRole("link", { name: "Page 4" }).count()) === 0);
+    await hand.getByRole("button", { name: "Done" }).click();
+  });
+});
+
+describe("others", () => {
+  it("a guest has the big buttons of one page, whatever they type into the address", async () => {
+    const foyer = await signedIn(browser, vexa.url, "foyer");
+    for (const place of ["/build", "/trace", "/perform/page-main"]) {
+      await foyer.goto(`${vexa.url}${place}`);
+      await foyer.getByRole("heading", { name: "Foyer" }).waitFor();
+      expect(await foyer.getByRole("navigation").count()).toBe(0);
+    }
+    await foyer.getByRole("button", { name: /Walk-in light/ }).click();
+    await until("the lanterns are lit", () =>
+      near(
+        lantern((universe) => node.levels(universe), 0),
+        0.4,
+      ),
+    );
+    await foyer.getByRole("button", { name: /Walk-in light/ }).click();
+    await until("and out again", () => lantern((universe) => node.levels(universe), 0) === 0);
+    await foyer.context().close();
+  });
+
+  it("an operator sees the grand master and can't move it", async () => {
+    const operator = await signedIn(browser, vexa.url, "operator");
+    expect(await operator.getByRole("button", { name: "Blackout" }).isDisabled()).toBe(true);
+    await operator.context().close();
+  });
+});

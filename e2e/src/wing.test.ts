@@ -1,0 +1,105 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { createInterface } from "node:readline";
+import { fileURLToPath } from "node:url";
+import type { Locator, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { BuildStory } from "./build-story";
+import { washLevels } from "./demo-patch";
+import { freeUdpPort } from "./node-on-loopback";
+import { pause, until } from "./until";
+
+/** Story: the simulated wing, as it ships, moves cards and sees its faders follow. */
+let story: BuildStory;
+let wing: ChildProcess;
+let face: Page;
+
+beforeAll(async () => {
+  const oscPort = await freeUdpPort();
+  story = await BuildStory.begin({ osc: String(oscPort) });
+  const program = fileURLToPath(new URL("../../apps/devices/src/wing.ts", import.meta.url));
+  wing = spawn(process.execPath, ["--import", "tsx", program, String(oscPort), "0"], { stdio: ["ignore", "pipe", "inherit"] });
+  const url = await new Promise<string>((resolve) =>
+    createInterface({ input: wing.stdout! }).on("line", (line) => resolve(/http:\S+/.exec(line)![0])),
+  );
+  face = await (await story.page.context().browser()!.newContext()).newPage();
+  await face.goto(url);
+  await story.page.getByRole("link", { name: "Perform" }).click();
+  await story.page.getByRole("link", { name: "By hand" }).click();
+});
+afterAll(async () => {
+  wing.kill();
+  await story.end();
+});
+
+const card = (): Locator => story.page.getByRole("article", { name: "Ember wash", exact: true });
+const level = async (): Promise<number> => Number(await card().getByRole("slider").getAttribute("aria-valuenow"));
+const motor = (name: string): Locator => face.getByRole("slider", { name });
+const slide = (name: string, to: number): Promise<void> => motor(name).fill(String(to));
+const dimmer = (): number => washLevels(story.levels, 0).dimmer;
+
+describe("a wing", () => {
+  it("is learned by touching it: a fader, and a button", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Ember wash" }).click();
+    const sheet = page.getByRole("dialog", { name: "Options of Ember wash" });
+    await sheet.getByRole("button", { name: "Learn fader" }).click();
+    await sheet.getByText("Touch a fader or a button of the wing now.").waitFor();
+    await slide("fader-1", 0.02);
+    await sheet.getByText("fader-1").waitFor();
+    await sheet.getByLabel("What to learn").selectOption({ label: "Go" });
+    await sheet.getByRole("button", { name: "Learn Go" }).click();
+    await face.getByRole("button", { name: "button-1" }).click();
+    await sheet.getByText("button-1").waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+  });
+
+  it("moves the card, and the stage with it", async () => {
+    await slide("fader-1", 0);
+    await slide("fader-1", 0.4);
+    await until("the card follows", async () => (await level()) === 40);
+    await until("the washes too", () => Math.abs(dimmer() - 0.28) < 0.01);
+  });
+
+  it("sees its fader and its light follow what others do", async () => {
+    await until(
+      "the button is lit while the card runs",
+      async () => (await face.getByRole("button", { name: "button-1" }).getAttribute("data-lit")) === "true",
+    );
+    await card().getByRole("slider").press("End");
+    await until("the motor went to the top", async () => (await motor("fader-1").inputValue()) === "1");
+    await card().getByRole("button", { name: "Let go" }).click();
+    await until("and to the bottom", async () => (await motor("fader-1").inputValue()) === "0");
+    await until(
+      "the light is off",
+      async () => (await face.getByRole("button", { name: "button-1" }).getAttribute("data-lit")) === "false",
+    );
+    await face.getByRole("button", { name: "button-1" }).click();
+    await until("Go from the wing", async () => (await level()) === 100);
+  });
+
+  it("a fader that stands elsewhere takes over only when it meets the level", async () => {
+    // The card is at 100; a hand is at the bottom (the motor is held) and comes up.
+    await slide("fader-1", 0.1);
+    await slide("fader-1", 0.5);
+    await pause(300);
+    expect(await level()).toBe(100);
+    await slide("fader-1", 1);
+    await slide("fader-1", 0.6);
+    await until("now it has it", async () => (await level()) === 60);
+  });
+
+  it("is forgotten on demand; the card stays where it is", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Ember wash" }).click();
+    await page.getByRole("button", { name: "Forget fader-1" }).click();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+    await slide("fader-1", 0.2);
+    await pause(300);
+    expect(await level()).toBe(60);
+    expect(story.page.errors).toEqual([]);
+  });
+});
