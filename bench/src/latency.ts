@@ -9,8 +9,21 @@ import { quantile } from "./measure";
 const FRAMES_PER_SECOND = 44;
 const WORKER = new URL("../../apps/server/dist/engine-worker.js", import.meta.url);
 
-/** From a command to the packet that carries it, in frames, through the built engine thread and a socket on loopback. */
-export async function commandToPacket(commands: number): Promise<{ median: number; p99: number; worst: number; waiterP99: number }> {
+interface Latency {
+  readonly median: number;
+  readonly p99: number;
+  readonly worst: number;
+  readonly waiterP99: number;
+}
+
+/**
+ * From a command to the packet that carries it, in frames, through the built engine thread and a socket on loopback. `beside` is what
+ * else the show holds; `how`: moves of a fader, or goes from cue to cue.
+ */
+export async function commandToPacket(
+  commands: number,
+  { beside = [], how = "fader" }: { beside?: readonly ShowRecord[]; how?: "fader" | "go" } = {},
+): Promise<Latency> {
   if (!existsSync(WORKER)) throw new Error("the server isn't built: ./vexa bench builds it first");
   const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
   await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
@@ -29,21 +42,22 @@ export async function commandToPacket(commands: number): Promise<{ median: numbe
   };
   const worker = new Worker(WORKER, {
     workerData: {
-      records: [...understory(), state],
+      records: [...understory(), ...beside, state],
       clockOffset: 0,
       framesPerSecond: FRAMES_PER_SECOND,
       sacn: { targets: [{ address: "127.0.0.1", port: socket.address().port }], cid: new Uint8Array(16), name: "Bench" },
     },
   });
-  let waiting: { level: number; heard: (at: number) => void } | null = null;
+  let waiting: { shows: (slots: Uint8Array) => boolean; heard: (at: number) => void } | null = null;
   socket.on("message", (message) => {
     const packet = sacn.decode(message);
-    if (packet.ok && packet.value.universe === 13 && waiting && packet.value.slots[0] === waiting.level) waiting.heard(performance.now());
+    if (packet.ok && packet.value.universe === 13 && waiting?.shows(packet.value.slots)) waiting.heard(performance.now());
   });
   await new Promise((resolve) => setTimeout(resolve, 1500));
   const times: number[] = [];
   const waits: number[] = [];
   let level = 1;
+  let gone = 0;
   for (let command = 0; command < commands; command++) {
     // At any moment within a frame, never in step with it.
     const pause = 30 + ((command * 7.31) % 23);
@@ -51,10 +65,23 @@ export async function commandToPacket(commands: number): Promise<{ median: numbe
     await new Promise((resolve) => setTimeout(resolve, pause));
     waits.push((performance.now() - asked - pause) / (1000 / FRAMES_PER_SECOND));
     const next = (1 + (command % 250)) / 255;
+    const [cue, other] = command % 2 === 0 ? ["cue-spore-2", "cue-spore-1"] : ["cue-spore-1", "cue-spore-2"];
+    const at = steady();
+    const changes =
+      how === "fader"
+        ? [setChange("state-card-spore", ["level"], { from: level, to: next })]
+        : [
+            setChange("state-card-spore", ["cueId"], { from: other, to: cue }),
+            setChange("state-card-spore", ["goSeconds"], { from: gone, to: at }),
+          ];
+    // Cue 1 has all cells at full, cue 2 every other one at 15 %.
+    const shows = (slots: Uint8Array): boolean =>
+      how === "fader" ? slots[0] === Math.round(next * 255) : slots[0]! + slots[1]! === (cue === "cue-spore-1" ? 510 : 293);
     const sent = performance.now();
-    const heard = new Promise<number>((resolve) => (waiting = { level: Math.round(next * 255), heard: resolve }));
-    worker.postMessage({ type: "changes", at: steady(), changes: [setChange("state-card-spore", ["level"], { from: level, to: next })] });
-    level = next;
+    const heard = new Promise<number>((resolve) => (waiting = { shows, heard: resolve }));
+    worker.postMessage({ type: "changes", at, changes });
+    level = how === "fader" ? next : level;
+    gone = how === "go" ? at : gone;
     times.push(((await heard) - sent) / (1000 / FRAMES_PER_SECOND));
   }
   await worker.terminate();

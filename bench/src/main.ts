@@ -10,6 +10,7 @@ import {
   idleShare,
   oneFaderShare,
 } from "./frame-time";
+import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
 import { movingShare } from "./moving-share";
@@ -57,5 +58,13 @@ tell("command to packet in frames: median", shown(latency.median), "< 1");
 tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");
 tell("command to packet in frames: worst", shown(latency.worst), "");
 tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
+const crowd = crowdFrame(rounds);
+tell(`${crowd.running} playbacks running over the demo's rig, a frame's work in frames`, shown(crowd.frameMs / FRAME_MS, 3), "");
+tell("  who hides whom among them, in frames, three times a second", shown(crowd.showingsMs / FRAME_MS, 3), "");
+const steadyNow = Number(process.hrtime.bigint()) / 1e9;
+const goes = await commandToPacket(quick ? 100 : 400, { beside: crowdRecords(steadyNow), how: "go" });
+tell("  a go beside them to its packet in frames: median", shown(goes.median), "<= 1.5");
+tell("  a go beside them to its packet in frames: p99", shown(goes.p99), "<= 2");
+tell("  a go beside them to its packet in frames: worst", shown(goes.worst), "");
 if (!quick)
   writeFileSync(new URL("../results/latest.json", import.meta.url), `${JSON.stringify({ node: process.version, rows }, null, 2)}\n`);

@@ -52,6 +52,50 @@ describe("arranging", () => {
     await until("kept", async () => (await thunder.boundingBox())!.x > box.x + 60);
   });
 
+  it("keeps what was there when an option can't be so, and says why", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "Options of Thunder" }).click();
+    const sheet = hand.getByRole("dialog", { name: "Options of Thunder" });
+    for (const [label, text, why] of [
+      ["Flash to", "bright", /“bright” is no level: write 0 to 100/],
+      ["Flash out", "-1", /“-1” is no time/],
+      ["Lets go in", "soon", /“soon” is no time/],
+    ] as const) {
+      const field = sheet.getByLabel(label, { exact: true });
+      const before = await field.inputValue();
+      await field.fill(text);
+      await field.press("Enter");
+      await message(hand, why).waitFor();
+      expect(await field.inputValue()).toBe(before);
+    }
+    await hand.keyboard.press("Escape");
+    await hand.getByRole("button", { name: "Done" }).click();
+  });
+
+  it("warns on a card before it is raised in vain", async () => {
+    const set = async (name: string, label: string, option: string): Promise<void> => {
+      await hand.getByRole("button", { name: "Arrange" }).click();
+      await hand.getByRole("button", { name: `Options of ${name}` }).click();
+      await hand.getByRole("dialog").getByLabel(label).selectOption({ label: option });
+      await hand.keyboard.press("Escape");
+      await hand.getByRole("button", { name: "Done" }).click();
+    };
+    await set("Moss instead", "Priority", "high, over sketches");
+    await hand.getByRole("button", { name: "On: Moss instead" }).click();
+    await card("Dusk, added")
+      .getByText(/would be hidden by Moss instead: its priority is higher/)
+      .waitFor();
+    await set("Moss instead", "Priority", "low");
+    await until(
+      "no more",
+      async () =>
+        (await card("Dusk, added")
+          .getByText(/would be hidden/)
+          .count()) === 0,
+    );
+    await hand.getByRole("button", { name: "Off: Moss instead" }).click();
+  });
+
   it("makes a page of its own for somebody, with a master of a group on it, and takes it back whole", async () => {
     await hand.getByRole("button", { name: "Arrange" }).click();
     await hand.getByRole("button", { name: "New page" }).click();

@@ -90,6 +90,45 @@ describe("a wing", () => {
     await until("now it has it", async () => (await level()) === 60);
   });
 
+  it("may also be one by MIDI at the browser, with motors that follow", async () => {
+    const { page } = story;
+    // Chromium has no devices here: an input and an output of our own.
+    await page.evaluate(() => {
+      const input = { onmidimessage: null as ((event: object) => void) | null };
+      const sent: number[][] = [];
+      const output = { send: (octets: Iterable<number>) => sent.push([...octets]) };
+      const access = { inputs: new Map([["one", input]]), outputs: new Map([["one", output]]), onstatechange: null };
+      Object.assign(globalThis, { testMidi: { input, sent } });
+      Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve(access) });
+    });
+    const turn = (value: number): Promise<void> =>
+      page.evaluate((to) => {
+        const { input } = (globalThis as unknown as { testMidi: { input: { onmidimessage: (event: object) => void } } }).testMidi;
+        input.onmidimessage({ data: Uint8Array.of(0xb0, 7, to), timeStamp: performance.now() });
+      }, value);
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Ember wash" }).click();
+    const sheet = page.getByRole("dialog", { name: "Options of Ember wash" });
+    await sheet.getByRole("button", { name: "Hear MIDI here" }).click();
+    await sheet.getByLabel("What to learn").selectOption({ label: "fader" });
+    await sheet.getByRole("button", { name: "Learn fader" }).click();
+    await turn(60);
+    await sheet.getByText("cc 1 7").waitFor();
+    await sheet.getByLabel("cc 1 7 takes over").selectOption({ label: "at once" });
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+    await turn(32);
+    await until("the card follows", async () => (await level()) === 25);
+    await card().getByRole("slider").press("End");
+    const sent = (): Promise<number[][]> =>
+      page.evaluate(() => (globalThis as unknown as { testMidi: { sent: number[][] } }).testMidi.sent);
+    await until("the motor is told", async () =>
+      (await sent()).some(([status, control, value]) => status === 0xb0 && control === 7 && value === 127),
+    );
+    await turn(76);
+    await until("60 again", async () => (await level()) === 60);
+  });
+
   it("is forgotten on demand; the card stays where it is", async () => {
     const { page } = story;
     await page.getByRole("button", { name: "Arrange" }).click();

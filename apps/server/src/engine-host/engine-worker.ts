@@ -1,10 +1,11 @@
 import { parentPort, receiveMessageOnPort, workerData } from "node:worker_threads";
-import { Engine, Show, type HeadAttribute } from "@vexa/core";
+import { Engine, Show, type HeadAttribute, type WhoShows } from "@vexa/core";
 import { SacnOutput } from "../output/sacn-output";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** How often it is worked out who hides whom, while anything changes. */
 const STANDING_SECONDS = 0.3;
+const STANDING_MS_A_FRAME = 2;
 
 /**
  * The engine's thread: computes a frame at each deadline and sends it. Deadlines come from the frame's index; the wait
@@ -19,11 +20,19 @@ async function run(start: EngineStart): Promise<void> {
   const output = await SacnOutput.open(start.sacn);
   const sleeper = new Int32Array(new SharedArrayBuffer(4));
 
+  const standing: { since: number; changed: boolean; told: string; work: Generator<void, WhoShows> | null } = {
+    since: now(),
+    changed: true,
+    told: "",
+    work: null,
+  };
+
   let rig = engine.show.rig;
   let frame = new Uint8Array(0);
   let shared: { values: Float32Array; ticket: Int32Array } = { values: new Float32Array(0), ticket: new Int32Array(1) };
   const takeRig = (): void => {
     rig = engine.show.rig;
+    standing.work = null;
     frame = new Uint8Array(engine.frameLength);
     const values = new SharedArrayBuffer(4 * Math.max(1, engine.values.length));
     const ticket = new SharedArrayBuffer(4);
@@ -37,7 +46,6 @@ async function run(start: EngineStart): Promise<void> {
   let index = 0;
   let latest = first;
   let stopping = false;
-  const standing = { since: first, changed: true, told: "" };
   const health = { since: first, frames: 0, late: 0, packets: 0 };
 
   const takeMessages = (): void => {
@@ -72,18 +80,27 @@ async function run(start: EngineStart): Promise<void> {
     health.frames++;
   };
 
-  const tellStanding = (at: number): void => {
-    standing.since = at;
-    standing.changed = false;
-    const showings = engine.showings();
-    const left = engine.leftBehind().map((parameter): HeadAttribute => {
-      const { head, channel } = rig.parameters[parameter]!;
-      return { head: head.key, attribute: channel.attribute };
-    });
-    const told = JSON.stringify([showings, left]);
-    if (told === standing.told) return;
-    standing.told = told;
-    say({ type: "standing", showings, left });
+  /** Goes on working out who hides whom, for a little of each frame, and tells when that has changed. */
+  const workOnStanding = (at: number): void => {
+    if (!standing.work) {
+      if (!standing.changed || at - standing.since < STANDING_SECONDS) return;
+      Object.assign(standing, { since: at, changed: false, work: engine.whoShows() });
+    }
+    const until = performance.now() + STANDING_MS_A_FRAME;
+    do {
+      const step = standing.work!.next();
+      if (!step.done) continue;
+      standing.work = null;
+      const { showings, left } = step.value;
+      const named = left.flatMap((parameter): HeadAttribute[] => {
+        const of = rig.parameters[parameter];
+        return of ? [{ head: of.head.key, attribute: of.channel.attribute }] : [];
+      });
+      const told = JSON.stringify([showings, named]);
+      if (told !== standing.told) say({ type: "standing", showings, left: named });
+      standing.told = told;
+      return;
+    } while (performance.now() < until);
   };
 
   const tellHealth = (at: number): void => {
@@ -112,7 +129,7 @@ async function run(start: EngineStart): Promise<void> {
       deadline = first + index / start.framesPerSecond;
     }
     renderFrame(deadline);
-    if (standing.changed && deadline - standing.since >= STANDING_SECONDS) tellStanding(deadline);
+    workOnStanding(deadline);
     if (deadline - health.since >= 1) tellHealth(deadline);
     // One turn of the event loop a frame lets sockets finish what they were given.
     setImmediate(turn);

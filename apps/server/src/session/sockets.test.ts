@@ -157,7 +157,7 @@ describe("traces", () => {
     await play({ type: "level", playbackId: "card-over", level: 1 });
     await until(() => server.door.show.playbackState("card-under")?.cueId === null);
     expect(server.door.show.playbackState("card-over")?.cueId).not.toBeNull();
-    expect(told).not.toBeNull();
+    await until(() => told !== null);
     await play({ type: "let-go", playbackId: "card-over" });
   });
 });

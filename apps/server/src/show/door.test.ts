@@ -100,7 +100,7 @@ describe("the door: edits", () => {
     const answer = await door.transact(ines(), transaction([{ op: "remove", record: door.show.get("group", "group-lanterns")! }]));
     expect(answer).toMatchObject({
       ok: false,
-      error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern" } },
+      error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern and 5 more" } },
     });
   });
 

@@ -15,9 +15,9 @@ import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
 import { layLit, layMasters, LIES_OVER_STAGE, stageOverlay, type StageOverlay } from "./stage-overlay";
 import { sweptSource, valuesThatStay } from "./stays";
-import type { Showing, Trace } from "../show/trace";
+import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
-import { leftBehind, showings } from "./winners";
+import { whoShows, type WhoShows } from "./winners";
 
 /** Kinds of records that a highlight is made from. */
 const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);
@@ -100,14 +100,9 @@ export class Engine {
     return traceOf(parameter, this.#traced());
   }
 
-  /** How much of each running playback showed at the last tick. */
-  showings(): Showing[] {
-    return showings(this.#traced());
-  }
-
-  /** Parameters that aren't at home although nobody says anything of them. */
-  leftBehind(): number[] {
-    return leftBehind(this.#traced());
+  /** Who shows and what is left behind, worked out in steps (see whoShows). */
+  whoShows(): Generator<void, WhoShows> {
+    return whoShows(this.#traced());
   }
 
   #traced(): TracedStage {

@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { Playback } from "../playback/playback";
+import type { ShowSettings } from "../playback/stage-state";
 import type { ShowRecord } from "../show/records";
 import type { Part } from "../stroke/stroke";
 import type { Attribute } from "../rig/attributes";
@@ -166,17 +167,18 @@ describe("what is left behind", () => {
     bench.play(go("a"));
     bench.play(letGo("a"));
     expect(bench.read(1, 2, 0.1)).toBeCloseTo(0.5, 3);
-    expect(bench.engine.leftBehind()).toEqual([]);
-    bench.change([{ op: "add", record: { id: "settings", kind: "settings", version: 1, stays: { Position: true } } }]);
+    expect(bench.whoShows().left).toEqual([]);
+    const settings: ShowSettings = { id: "settings", kind: "settings", version: 1, stays: { Position: true } };
+    bench.change([{ op: "add", record: settings }]);
     bench.play(go("a"));
     bench.play(letGo("a"));
     expect(bench.read(1, 2, 0.1)).toBeCloseTo(0.6, 3);
     expect(bench.read(1, 0)).toBe(0);
-    expect(bench.engine.leftBehind()).toHaveLength(8);
+    expect(bench.whoShows().left).toHaveLength(8);
     bench.play({ type: "sweep" });
     expect(bench.read(1, 2, 0.5)).toBeCloseTo(0.55, 3);
     expect(bench.read(1, 2, 0.6)).toBeCloseTo(0.5, 3);
-    expect(bench.engine.leftBehind()).toEqual([]);
+    expect(bench.whoShows().left).toEqual([]);
   });
 
   it("a playback that is hidden says by whom", () => {
@@ -184,7 +186,7 @@ describe("what is left behind", () => {
     bench.play(go("a"));
     bench.play(go("b"));
     bench.read(1, 0, 0.1);
-    const [a, b] = bench.engine.showings();
+    const [a, b] = bench.whoShows().showings;
     expect(a).toMatchObject({ playbackId: "card-a", brings: 16, shows: 8, hiddenBy: ["card-b"] });
     expect(b).toMatchObject({ playbackId: "card-b", brings: 8, shows: 8, hiddenBy: [] });
   });

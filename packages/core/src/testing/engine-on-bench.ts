@@ -1,5 +1,6 @@
 import { setChange, type Change } from "../document/transaction";
 import { Engine } from "../engine/engine";
+import type { WhoShows } from "../engine/winners";
 import { playChanges, type PlayCommand } from "../show/play";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
@@ -30,6 +31,13 @@ export class EngineOnBench {
   sketch(personId: string, strokes: Strokes): void {
     const from = this.engine.show.sketchOf(personId)!.strokes;
     this.change([setChange(sketchIdOf(personId), ["strokes"], { from, to: strokes })]);
+  }
+
+  /** Who shows and what is left behind, worked out to the end. */
+  whoShows(): WhoShows {
+    this.engine.tick(this.t, this.frame);
+    const work = this.engine.whoShows();
+    for (let step = work.next(); ; step = work.next()) if (step.done) return step.value;
   }
 
   /** The 16-bit level of a mover's dimmer (0), pan (2) or tilt (4), 0..1, at a time later. */

@@ -14,6 +14,7 @@ import {
   type Playback,
   type Priority,
 } from "@vexa/core";
+import { toast } from "sonner";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field } from "../../ui/field";
@@ -159,7 +160,9 @@ function Flash({ times, onTimes }: { times: FlashTimes; onTimes: (times: FlashTi
           text={String(Math.round(times.level * 100))}
           onTake={(text) => {
             const percent = Number(text.replace(",", "."));
-            return text !== "" && percent >= 0 && percent <= 100 && onTimes({ ...times, level: percent / 100 });
+            if (text !== "" && percent >= 0 && percent <= 100) return onTimes({ ...times, level: percent / 100 });
+            toast.error(`“${text}” is no level: write 0 to 100. What was there was kept.`, { id: "flash" });
+            return false;
           }}
         />
       </Field>

@@ -1,4 +1,5 @@
-import { roleOf, type Playback, type PlaybackState, type UserError } from "@vexa/core";
+import { useMemo } from "react";
+import { hiddenBefore, roleOf, type Playback, type PlaybackState, type Show, type UserError } from "@vexa/core";
 import { useLiveClient } from "../../session/show-context";
 import { whyAbove } from "../../sources/source-words";
 
@@ -11,7 +12,7 @@ export function CardWarning(props: {
   const { playback, state, barred } = props;
   const { standing, view } = useLiveClient();
   if (barred) return <p className="text-xs text-barred">▬ {barred.details["who"]} alone can play this</p>;
-  if (!state || state.cueId === null) return null;
+  if (!state || state.cueId === null) return <BeforeItRuns playback={playback} show={view} />;
   const role = roleOf(playback);
   if (state.level === 0 && (role === "intensities" || role === "everything"))
     return <p className="text-xs text-parked">■ its fader is at zero{role === "intensities" ? ": no intensity" : ""}</p>;
@@ -24,4 +25,10 @@ export function CardWarning(props: {
   ) : (
     <p className="line-clamp-2 text-xs text-parked">■ hidden in part{who}</p>
   );
+}
+
+/** Said before anybody raises it in vain. */
+function BeforeItRuns({ playback, show }: { playback: Playback; show: Show }): React.JSX.Element | null {
+  const by = useMemo(() => hiddenBefore(show, playback), [show, playback]);
+  return by === null ? null : <p className="line-clamp-2 text-xs text-parked">■ would be hidden by {whyAbove(by, playback, show)}</p>;
 }

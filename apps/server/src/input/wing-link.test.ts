@@ -1,0 +1,88 @@
+import { createSocket } from "node:dgram";
+import { afterEach, describe, expect, it } from "vitest";
+import { playChanges, Show, apply, type Control, type ControlTouch, type ShowRecord } from "@vexa/core";
+import { understory } from "@vexa/demo";
+import { osc } from "@vexa/formats";
+import { until } from "../testing/server-on-bench";
+import { WingLink } from "./wing-link";
+
+const control: Control = {
+  ...{ id: "control-1", kind: "control", version: 1, source: "osc", name: "fader-1", does: "fader" },
+  ...{ targetId: "card-spore", takes: "when-met" },
+};
+const records: readonly ShowRecord[] = [...understory(), control];
+const closing: (() => void)[] = [];
+afterEach(() => closing.splice(0).forEach((close) => close()));
+
+function open(): { link: WingLink; touches: ControlTouch[]; level: (to: number) => void } {
+  let show = new Show(new Map(records.map((record) => [record.id, record])));
+  const touches: ControlTouch[] = [];
+  const link = new WingLink(
+    () => show,
+    (touch) => touches.push(touch),
+  );
+  closing.push(() => void link.close());
+  return {
+    link,
+    touches,
+    level: (to) => {
+      const changes = playChanges(show, { type: "level", playbackId: "card-spore", level: to }, { t: 1, personId: "person-ines" });
+      const next = changes.ok ? apply(show.records, changes.value) : changes;
+      if (!next.ok) throw new Error("it can't be moved");
+      show = show.withRecords(next.value);
+      link.changed();
+    },
+  };
+}
+
+const message = (address: string, ...values: number[]): osc.OscMessage => ({
+  address,
+  arguments: values.map((value) => ({ type: "f", value })),
+});
+const here = { address: "127.0.0.1", port: 9 };
+
+describe("the link to wings", () => {
+  it("tells touches, and what they ask for", () => {
+    const { link, touches } = open();
+    expect(link.hear(message("/vexa/control/fader-1", 0), here)).toEqual({ type: "level", playbackId: "card-spore", level: 0 });
+    expect(link.hear(message("/vexa/control/fader-1", 7), here)).toEqual({ type: "level", playbackId: "card-spore", level: 1 });
+    expect(link.hear(message("/vexa/control/unknown", 0.5), here)).toBeNull();
+    expect(touches.map(({ name, position }) => `${name} ${position}`)).toEqual(["fader-1 0", "fader-1 1", "unknown 0.5"]);
+  });
+
+  it("leaves to others what isn't a wing's", () => {
+    const { link, touches } = open();
+    for (const wrong of [
+      "/vexa/control",
+      "/vexa/control/",
+      "/vexa/control/a/b",
+      `/vexa/control/${"x".repeat(41)}`,
+      "/other/control/a",
+      "/",
+    ])
+      expect(link.hear(message(wrong, 1), here)).toBeUndefined();
+    expect(link.hear(message("/vexa/control/fader-1"), here)).toBeUndefined();
+    expect(touches).toEqual([]);
+  });
+
+  it("tells wings on this machine all positions, then what changes; others are told nothing", async () => {
+    const socket = createSocket("udp4");
+    closing.push(() => socket.close());
+    const told: string[] = [];
+    socket.on("message", (packet) => {
+      const decoded = osc.decode(packet);
+      if (decoded.ok) for (const entry of decoded.value) told.push(`${entry.address} ${osc.numberOf(entry)}`);
+    });
+    await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
+    const { link, level } = open();
+    const listen = message("/vexa/listen", socket.address().port);
+    expect(link.hear(listen, { address: "192.0.2.7", port: 9 })).toBeNull();
+    level(0.25);
+    expect(link.hear(listen, here)).toBeNull();
+    await until(() => told.length === 1);
+    level(0.75);
+    await until(() => told.length === 2);
+    expect(told).toEqual(["/vexa/control/fader-1 0.25", "/vexa/control/fader-1 0.75"]);
+    for (const port of [0, 70000, 1.5]) expect(link.hear(message("/vexa/listen", port), here)).toBeNull();
+  });
+});
