@@ -33,6 +33,33 @@ describe("every place can be read and reached by all", () => {
     await page.context().close();
   });
 
+  it.each(["Dark", "Light"])("pages to improvise on, their options, Trace and a guest's page, %s theme", async (theme) => {
+    const page = await signedIn(browser, vexa.url, "ines");
+    if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();
+    await page.goto(`${vexa.url}/perform/page-improvise`);
+    await page.getByRole("button", { name: /: Dusk, added/ }).click();
+    await page.getByRole("slider", { name: "Rib weather" }).press("End");
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Rib weather" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "This page" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Trace" }).click();
+    await page.locator("canvas").click({ position: { x: 150, y: 30 } });
+    await page.getByRole("region", { name: "Why it is so" }).getByText("Rib weather").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "By head" }).click();
+    await page.getByLabel("Search levels").fill("=999");
+    expect(await complaints(page)).toEqual([]);
+    await page.context().close();
+    const foyer = await signedIn(browser, vexa.url, "foyer");
+    expect(await complaints(foyer)).toEqual([]);
+    await foyer.context().close();
+  });
+
   it.each(["Dark", "Light"])("Build, Score and Perform, %s theme", async (theme) => {
     const page = await signedIn(browser, vexa.url, "ines");
     if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();

@@ -116,6 +116,7 @@ describe("first light", () => {
     await ines.getByRole("menuitem", { name: /Spore rising/ }).click();
     await ines.getByRole("button", { name: "Done" }).click();
     const card = ines.getByRole("slider", { name: "Spore rising" });
+    await card.scrollIntoViewIfNeeded();
     const box = (await card.boundingBox())!;
     await ines.mouse.move(box.x + 20, box.y + 120);
     await ines.mouse.down();

@@ -121,6 +121,38 @@ try {
   await ines.getByRole("article", { name: "Speed master Root beat" }).getByRole("button", { name: "hold" }).click();
   await ines.getByRole("button", { name: "Table" }).click();
   await shoot(ines, "speed-masters");
+  await ines.keyboard.press("Escape");
+  await ines.getByRole("article", { name: "Speed master Root beat" }).getByRole("button", { name: "hold" }).click();
+
+  await ines.getByRole("link", { name: "By hand" }).click();
+  await ines.getByRole("article", { name: "Ember wash" }).getByRole("button", { name: "Go", exact: true }).click();
+  await ines.getByRole("button", { name: "On: Dusk, added" }).click();
+  for (let press = 0; press < 6; press++) await ines.getByRole("slider", { name: "Rib weather" }).press("PageUp");
+  for (let press = 0; press < 4; press++) await ines.getByRole("slider", { name: "Fern breath" }).press("PageUp");
+  for (let press = 0; press < 3; press++) await ines.getByRole("slider", { name: "Master Floor washes" }).press("PageDown");
+  for (let press = 0; press < 2; press++) await ines.getByRole("slider", { name: "Master Lantern string" }).press("PageUp");
+  await pause(1500);
+  await shoot(ines, "by-hand");
+
+  await ines.getByRole("link", { name: "Trace" }).click();
+  await ines.getByRole("region", { name: "Levels of all universes" }).waitFor();
+  // The dimmer of the first spot: its fifth slot.
+  await ines.locator("canvas").click({ position: { x: 34 + 4.5 * 26.6, y: 30 } });
+  await pause(800);
+  await shoot(ines, "trace");
+
+  const foyer = await signedIn(browser, vexa.url, "foyer");
+  await foyer.getByRole("button", { name: /Walk-in light/ }).click();
+  await shoot(foyer, "guest");
+  await foyer.context().close();
+
+  await ines.getByRole("link", { name: "Score" }).click();
+  await ines
+    .getByRole("navigation", { name: "Cue lists" })
+    .getByRole("button", { name: /Glasshouse waltz/ })
+    .click();
+  await pause(1500);
+  await shoot(ines, "song");
 } finally {
   await browser.close();
   await vexa.stop();

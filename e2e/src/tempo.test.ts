@@ -86,14 +86,16 @@ describe("speed masters", () => {
   it("drive the motions of a card that name no master themselves", async () => {
     const { page } = story;
     await page.getByRole("button", { name: "Arrange" }).click();
-    const card = page.getByRole("article", { name: "Lantern evening" });
-    await card.getByRole("combobox").selectOption({ label: "follow Root beat" });
-    expect(await card.getByRole("combobox").locator("option:checked").textContent()).toBe("follow Root beat");
+    await page.getByRole("button", { name: "Options of Lantern evening" }).click();
+    const follows = page.getByLabel("Motions without a master");
+    await follows.selectOption({ label: "follow Root beat" });
+    const chosen = async (): Promise<string | null> => follows.locator("option:checked").textContent();
+    expect(await chosen()).toBe("follow Root beat");
+    await page.keyboard.press("Escape");
     await page.keyboard.press("Control+z");
-    await until(
-      "one step takes it back",
-      async () => (await card.getByRole("combobox").locator("option:checked").textContent()) === "run by themselves",
-    );
+    await page.getByRole("button", { name: "Options of Lantern evening" }).click();
+    await until("one step takes it back", async () => (await chosen()) === "run by themselves");
+    await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "Done" }).click();
   });
 });

@@ -31,6 +31,11 @@ export function newPageChanges(show: Show): { changes: Change[]; id: string } {
   return { changes: [{ op: "add", record }], id };
 }
 
+/** A new card may lie below what is in sight. */
+function showCard(id: string): void {
+  requestAnimationFrame(() => document.querySelector(`[data-card="${id}"]`)?.scrollIntoView({ block: "nearest" }));
+}
+
 /** Puts a cue list on the page as a card. Lists that lie on it already come last. */
 export function AddCard({ page }: { page: Page }): React.JSX.Element {
   const show = useShow();
@@ -52,7 +57,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
       startsOnRaise: true,
       letsGoAtZero: true,
     };
-    client.transact(`Put ${name} on ${page.name}`, [{ op: "add", record }]);
+    if (client.transact(`Put ${name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
   const addMaster = (group: Group, how: GroupMaster["how"]): void => {
     const record: GroupMaster = {
@@ -66,7 +71,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
       ...freePlace(taken, MASTER),
       ...MASTER,
     };
-    client.transact(`Put a master of ${group.name} on ${page.name}`, [{ op: "add", record }]);
+    if (client.transact(`Put a master of ${group.name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
   return (
     <Menu

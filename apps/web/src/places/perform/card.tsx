@@ -28,6 +28,7 @@ export function Card({ playback, arranging, chosen }: { playback: Playback; arra
   const only = playback.buttons?.length === 1 && roleOf(playback) === "nothing" ? playback.buttons[0] : undefined;
   return (
     <article
+      data-card={playback.id}
       aria-label={name}
       onPointerDownCapture={() => set({ chosenPlaybackId: playback.id })}
       className={cn(

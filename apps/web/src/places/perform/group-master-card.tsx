@@ -25,6 +25,7 @@ export function GroupMasterCard({ master, arranging }: { master: GroupMaster; ar
   const works = scales ? fader.level < 1 : fader.level > 0;
   return (
     <article
+      data-card={master.id}
       aria-label={master.name}
       className={cn(
         "relative overflow-hidden rounded border border-dashed border-ink-3 bg-bench p-2.5 select-none has-[[role=slider]:focus-visible]:ring-2 has-[[role=slider]:focus-visible]:ring-live",

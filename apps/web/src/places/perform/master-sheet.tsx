@@ -247,7 +247,7 @@ function Drives({ master }: { master: SpeedMaster }): React.JSX.Element {
   if (driven.length === 0)
     return <p className="text-xs text-ink-3">Drives nothing yet: choose it in a motion, or on a card under Arrange.</p>;
   return (
-    <ul className="max-h-28 overflow-y-auto text-xs text-linked" aria-label="What it drives">
+    <ul className="max-h-28 overflow-y-auto text-xs text-linked" aria-label="What it drives" tabIndex={0}>
       {driven.map(({ where, attribute }, index) => (
         <li key={index}>
           ∞ {attributeInfo(attribute).label} in {where}
