@@ -122,7 +122,6 @@ try {
   await ines.getByRole("button", { name: "Table" }).click();
   await shoot(ines, "speed-masters");
   await ines.keyboard.press("Escape");
-  await ines.getByRole("article", { name: "Speed master Root beat" }).getByRole("button", { name: "hold" }).click();
 
   await ines.getByRole("link", { name: "By hand" }).click();
   await ines.getByRole("article", { name: "Ember wash" }).getByRole("button", { name: "Go", exact: true }).click();

@@ -53,7 +53,9 @@ export function* whoShows({ stack, overlay, rest, ways }: TracedStage): Generato
       yield;
     }
   }
-  const left = [...wins.keys()].filter((parameter) => wins[parameter] === NOBODY && on.cover.home[parameter] !== ways.home[parameter]);
+  const left: number[] = [];
+  for (let parameter = 0; parameter < wins.length; parameter++)
+    if (wins[parameter] === NOBODY && on.cover.home[parameter] !== ways.home[parameter]) left.push(parameter);
   return { showings, left };
 }
 

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { hiddenBefore, roleOf, type Playback, type PlaybackState, type Show, type UserError } from "@vexa/core";
 import { useLiveClient } from "../../session/show-context";
+import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
 
 /** Why a card hasn't its full effect, before anybody wonders. */
@@ -20,10 +21,12 @@ export function CardWarning(props: {
   if (!hidden) return null;
   const [by] = hidden.hiddenBy;
   const who = by === undefined ? "" : ` by ${whyAbove(by, playback, view)}`;
-  return hidden.shows === 0 ? (
-    <p className="line-clamp-2 text-xs text-barred">▬ hidden{who}</p>
-  ) : (
-    <p className="line-clamp-2 text-xs text-parked">■ hidden in part{who}</p>
+  const whole = hidden.shows === 0;
+  return (
+    <p className={cn("text-xs", playback.rows > 2 ? "line-clamp-5" : "line-clamp-2", whole ? "text-barred" : "text-parked")}>
+      {whole ? "▬ hidden" : "■ hidden in part"}
+      {who}
+    </p>
   );
 }
 

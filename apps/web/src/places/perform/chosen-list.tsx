@@ -1,3 +1,5 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef } from "react";
 import { cueAfter, cueName, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
@@ -53,6 +55,12 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   );
 }
 
+const ROW = 36;
+/** Cues that are shown where there is room. */
+const MOST_IN_SIGHT = 12;
+/** The list's name and its buttons. */
+const CHROME = 84;
+
 function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
@@ -60,34 +68,49 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
   const state = show.playbackState(playbackId);
   const cues = show.cuesOf(playback.listId);
   const next = cueAfter(cues, state?.cueId ?? null);
+  const scroller = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({ count: cues.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 4 });
+  const running = cues.findIndex(({ id }) => id === state?.cueId);
+  // The running cue and the next one are always in view.
+  useEffect(() => {
+    if (running >= 0) rows.scrollToIndex(running, { align: "center" });
+  }, [running, cues.length, playbackId, rows]);
+  const height = Math.min(cues.length, MOST_IN_SIGHT) * ROW;
   return (
-    <section className="flex max-h-[55%] min-h-0 flex-col gap-2" aria-label="Cues">
-      <h2 className="truncate font-semibold">{show.get("cueList", playback.listId)?.name}</h2>
-      <ol className="min-h-0 overflow-y-auto">
-        {cues.map((cue) => {
-          const runs = state?.cueId === cue.id;
-          return (
-            <li key={cue.id}>
-              <button
-                type="button"
-                className={cn(
-                  "grid w-full grid-cols-[2.2rem_1fr_auto] gap-1 rounded border-l-2 border-transparent px-1.5 py-2 text-left text-[13px] hover:bg-raised",
-                  runs && "border-live bg-raised",
+    <section className="flex min-h-0 shrink-0 flex-col gap-2" style={{ height: `min(55%, ${height + CHROME}px)` }} aria-label="Cues">
+      <h2 className="shrink-0 truncate font-semibold">{show.get("cueList", playback.listId)?.name}</h2>
+      <div ref={scroller} className="min-h-0 flex-1 overflow-y-auto" tabIndex={-1}>
+        <ol className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const cue = cues[index]!;
+            const runs = state?.cueId === cue.id;
+            return (
+              <li key={cue.id} className="absolute inset-x-0" style={{ top: start, height: ROW }}>
+                <button
+                  type="button"
+                  className={cn(
+                    "grid h-full w-full grid-cols-[2.2rem_1fr_auto] items-center gap-1 rounded border-l-2 border-transparent px-1.5 text-left text-[13px] hover:bg-raised",
+                    runs && "border-live bg-raised",
+                  )}
+                  onClick={() => client.play({ type: "go", playbackId, cueId: cue.id })}
+                  title={`Go to cue ${cue.number}`}
+                >
+                  <span className="font-mono text-ink-3">{cue.number}</span>
+                  <span className="truncate">{cueName(cue, show)}</span>
+                  <span className={cn("text-ink-3", cue.id === next?.id && "text-ink")}>
+                    {cue.id === next?.id ? "next · " : ""}in {cue.inSeconds} s
+                  </span>
+                </button>
+                {runs && state && (
+                  <div className="pointer-events-none absolute inset-x-0 bottom-0">
+                    <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />
+                  </div>
                 )}
-                onClick={() => client.play({ type: "go", playbackId, cueId: cue.id })}
-                title={`Go to cue ${cue.number}`}
-              >
-                <span className="font-mono text-ink-3">{cue.number}</span>
-                <span className="truncate">{cueName(cue, show)}</span>
-                <span className={cn("text-ink-3", cue.id === next?.id && "text-ink")}>
-                  {cue.id === next?.id ? "next · " : ""}in {cue.inSeconds} s
-                </span>
-              </button>
-              {runs && state && <FadeProgress state={state} seconds={cue.inSeconds} />}
-            </li>
-          );
-        })}
-      </ol>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
       {cues.length === 0 && <p className="text-[13px] text-ink-3">This list has no cues.</p>}
       <div className="grid grid-cols-2 gap-2">
         <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
