@@ -5,7 +5,7 @@ import { lantern } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { message, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { until } from "./until";
+import { pause, until } from "./until";
 
 /** Story: pages are laid out for fingers, made for somebody, and a guest has nothing but theirs. */
 let node: LoopbackNode;
@@ -94,6 +94,49 @@ describe("arranging", () => {
           .count()) === 0,
     );
     await hand.getByRole("button", { name: "Off: Moss instead" }).click();
+  });
+
+  it("gives a card the buttons that somebody wants", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "Options of Lanterns by hand" }).click();
+    const sheet = hand.getByRole("dialog", { name: "Options of Lanterns by hand" });
+    for (const button of ["Go", "Back", "Pause", "Go to a cue", "Tap"])
+      await sheet.getByRole("button", { name: button, exact: true }).click();
+    expect(await sheet.getByRole("button", { name: "Flash", exact: true }).isDisabled()).toBe(true);
+    await sheet.getByLabel("The button goes to").selectOption({ label: "3 All" });
+    await sheet.getByLabel("Motions without a master").selectOption({ label: "follow Pulse" });
+    await hand.keyboard.press("Escape");
+    await hand.getByRole("button", { name: "Done" }).click();
+    const press = (name: string): Promise<void> => card("Lanterns by hand").getByRole("button", { name, exact: true }).click();
+    const says = (text: string): Promise<void> => card("Lanterns by hand").getByText(text).waitFor();
+    await press("Go");
+    await says("1 Low");
+    await press("Go");
+    await says("2 From the middle");
+    await press("Back");
+    await says("1 Low");
+    await press("To 3");
+    await says("3 All");
+    await press("Pause");
+    await until("it waits", async () => {
+      const before = lantern((universe) => node.levels(universe), 0);
+      await pause(250);
+      return lantern((universe) => node.levels(universe), 0) === before && before < 0.85;
+    });
+    await press("Continue");
+    await until("it has come in", () =>
+      near(
+        lantern((universe) => node.levels(universe), 0),
+        0.9,
+      ),
+    );
+    const before = await hand.getByLabel("Pulse BPM").inputValue();
+    for (let tap = 0; tap < 3; tap++) {
+      await press("Tap");
+      await pause(380);
+    }
+    await until("the tempo is tapped", async () => (await hand.getByLabel("Pulse BPM").inputValue()) !== before);
+    await press("Let go");
   });
 
   it("makes a page of its own for somebody, with a master of a group on it, and takes it back whole", async () => {

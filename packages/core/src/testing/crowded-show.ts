@@ -13,16 +13,23 @@ import { fixture, listWithCard, showOf, TEST_PROFILES } from "./small-show";
 const MOVERS = 152;
 const LAMPS = 16;
 
-/** Groups of 19 movers, and two of 24 cells. */
-export const CROWD_GROUPS: readonly string[] = [...Array.from({ length: 8 }, (_, index) => `movers-${index + 1}`), "cells-1", "cells-2"];
+const MOVER_GROUPS = 16;
+const CELL_GROUPS = 4;
+
+/** Sixteen groups of nine or ten movers, and four of twelve cells. */
+export const CROWD_GROUPS: readonly string[] = [
+  ...Array.from({ length: MOVER_GROUPS }, (_, index) => `movers-${index + 1}`),
+  ...Array.from({ length: CELL_GROUPS }, (_, index) => `cells-${index + 1}`),
+];
 
 /** 200 heads under 50 random playbacks of all roles and priorities, with masters of groups; Ann leads, Ben has half of the movers. */
 export function crowdedShow(random: Random): Show {
   const movers = Array.from({ length: MOVERS }, (_, index) => oddOne(fixture(index + 1)));
   const lamps = Array.from({ length: LAMPS }, (_, index) => fixture(MOVERS + index + 1, "profile-cells"));
   const cells = lamps.flatMap(({ id }) => [1, 2, 3].map((cell) => `${id}.${cell}`));
+  const nth = <T>(list: readonly T[], of: number, index: number): T[] => list.filter((_, at) => at % of === index);
   const heads = CROWD_GROUPS.map((_, index) =>
-    index < 8 ? movers.slice(index * 19, index * 19 + 19).map(({ id }) => id) : cells.slice((index - 8) * 24, (index - 8) * 24 + 24),
+    index < MOVER_GROUPS ? nth(movers, MOVER_GROUPS, index).map(({ id }) => id) : nth(cells, CELL_GROUPS, index - MOVER_GROUPS),
   );
   const families = ["Intensity", "Position", "Colour", "Beam"] as const;
   return withEmitters(
@@ -47,7 +54,7 @@ export function crowdedShow(random: Random): Show {
         version: 1,
         name: "North",
         tint: 0,
-        parts: [{ groupIds: CROWD_GROUPS.slice(0, 4), heads: [], families }],
+        parts: [{ groupIds: CROWD_GROUPS.slice(0, 8), heads: [], families }],
         personIds: ["ben"],
       },
       { id: "pulse", kind: "master", version: 1, name: "Pulse", rank: 0 },

@@ -32,7 +32,7 @@ export class ReferenceEngine {
   #sketches: Layer[] = [];
   /** What stayed where it was, by parameter. */
   #stayed = new Map<number, number>();
-  #last = new Map<number, OnStage>();
+  #last: readonly OnStage[] = [];
 
   constructor(show: Show) {
     this.#show = show;
@@ -55,7 +55,7 @@ export class ReferenceEngine {
 
   /** Who decided each parameter at the last tick; those without anybody are left out. */
   get deciders(): Map<number, string> {
-    return new Map([...this.#last].flatMap(([parameter, { decider }]) => (decider === null ? [] : [[parameter, decider] as const])));
+    return new Map(this.#last.flatMap(({ decider }, parameter) => (decider === null ? [] : [[parameter, decider] as const])));
   }
 
   /** All universes' slots at t. */
@@ -99,22 +99,22 @@ export class ReferenceEngine {
 
   #merged(t: number): Map<number, number> {
     this.#last = this.#stage(t);
-    return new Map([...this.#last].map(([parameter, { value }]) => [parameter, value]));
+    return new Map(this.#last.map(({ value }, parameter) => [parameter, value]));
   }
 
-  #stage(t: number): Map<number, OnStage> {
+  #stage(t: number): OnStage[] {
     const { rig } = this.#show;
     this.#playing = this.#playing.filter((layer) => weight(layer, t) > 0);
-    const stage = new Map(
-      rig.parameters.map(({ home }, parameter): [number, OnStage] => {
-        const rest = this.#stayed.get(parameter) ?? f32(home);
-        return [parameter, { rest, value: rest, covered: 0, decider: null }];
-      }),
-    );
+    const stage = rig.parameters.map(({ home }, parameter): OnStage => {
+      const rest = this.#stayed.get(parameter) ?? f32(home);
+      return { rest, value: rest, covered: 0, decider: null };
+    });
     for (const { id, parameter, level } of litLevels(this.#show))
-      layOverAll(stage.get(parameter)!, { id, value: 1, share: level, way: "highest" });
+      layOverAll(stage[parameter]!, { id, value: 1, share: level, way: "highest" });
     for (const layer of this.#layers()) {
       const settled = isSettled(layer, t);
+      const [held, level] = [weight(layer, t), levelAt(layer, t)];
+      const id = layer.kind === "sketch" ? `sketch ${layer.id}` : layer.id;
       for (const line of layer.lines.values()) {
         if (line.value === null) continue;
         const { attribute } = rig.parameters[line.parameter]!.channel;
@@ -124,10 +124,10 @@ export class ReferenceEngine {
             : layer.adds && attribute.startsWith("ColorSub_")
               ? "lowest"
               : "replaces";
-        const share = weight(layer, t) * (way !== "replaces" || layer.everything ? levelAt(layer, t) : 1);
-        layOverAll(stage.get(line.parameter)!, {
-          id: layer.kind === "sketch" ? `sketch ${layer.id}` : layer.id,
-          value: lineValue(this.#show, { layer: layer, line: line }, t, settled),
+        const share = held * (way !== "replaces" || layer.everything ? level : 1);
+        layOverAll(stage[line.parameter]!, {
+          id,
+          value: lineValue(this.#show, { layer, line }, t, settled),
           share,
           way,
         });
@@ -252,6 +252,7 @@ export class ReferenceEngine {
           leaves: state.hand ? state.hand.part : null,
           stop: at,
           begins: new Map(),
+          arrived: false,
         });
     }
     this.#playing.push(next);

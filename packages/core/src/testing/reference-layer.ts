@@ -35,6 +35,7 @@ export interface Layer {
   stop: number | null;
   pause: { since: number | null; held: number };
   begins: Map<string, number>;
+  arrived: boolean;
 }
 
 export const MOST_BENEATH = 3;
@@ -51,6 +52,7 @@ export const FRESH = {
   hand: null,
   leaves: null,
   card: null,
+  arrived: false,
 } as const;
 
 const RANKS = { low: 0, normal: 1, high: 3, top: 4 } as const;
@@ -88,7 +90,10 @@ export function beneath(layer: Layer, t: number): Layer | undefined {
 }
 
 export function isSettled(layer: Layer, t: number): boolean {
+  // Time never runs back: what has arrived stays so.
+  if (layer.arrived) return true;
   for (const line of layer.lines.values()) if (done(layer, line, t) < 1) return false;
+  layer.arrived = true;
   return true;
 }
 
