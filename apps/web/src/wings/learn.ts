@@ -20,7 +20,7 @@ export function learnFrom(client: ShowClient, source: Control["source"], { name 
   const present = client.view.all("control").find((control) => control.source === source && control.name === name);
   const { does, targetId } = learning;
   const record: Control = {
-    id: present?.id ?? `control-${crypto.randomUUID()}`,
+    id: `control-${crypto.randomUUID()}`,
     kind: "control",
     version: 1,
     source,
@@ -29,12 +29,7 @@ export function learnFrom(client: ShowClient, source: Control["source"], { name 
     does,
     ...(targetId === undefined ? {} : { targetId }),
   };
-  const changes: Change[] = present
-    ? [
-        { op: "remove", record: present },
-        { op: "add", record: { ...record, id: `control-${crypto.randomUUID()}` } },
-      ]
-    : [{ op: "add", record }];
+  const changes: Change[] = [...(present ? [{ op: "remove" as const, record: present }] : []), { op: "add", record }];
   client.transact(`${name} of a wing was learned`, changes);
   return true;
 }

@@ -1,6 +1,6 @@
-import { useMemo } from "react";
-import { hiddenBefore, roleOf, type Playback, type PlaybackState, type Show, type UserError } from "@vexa/core";
-import { useLiveClient } from "../../session/show-context";
+import { useEffect, useMemo, useState } from "react";
+import { hiddenBefore, roleOf, type Playback, type PlaybackState, type UserError } from "@vexa/core";
+import { useClient, useLiveClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
 
@@ -13,7 +13,7 @@ export function CardWarning(props: {
   const { playback, state, barred } = props;
   const { standing, view } = useLiveClient();
   if (barred) return <p className="text-xs text-barred">▬ {barred.details["who"]} alone can play this</p>;
-  if (!state || state.cueId === null) return <BeforeItRuns playback={playback} show={view} />;
+  if (!state || state.cueId === null) return <BeforeItRuns playback={playback} />;
   const role = roleOf(playback);
   if (state.level === 0 && (role === "intensities" || role === "everything"))
     return <p className="text-xs text-parked">■ its fader is at zero{role === "intensities" ? ": no intensity" : ""}</p>;
@@ -30,8 +30,16 @@ export function CardWarning(props: {
   );
 }
 
-/** Said before anybody raises it in vain. */
-function BeforeItRuns({ playback, show }: { playback: Playback; show: Show }): React.JSX.Element | null {
+const LOOK_EVERY_MS = 1000;
+
+/** Said before anybody raises it in vain. Looked for once a second: resolving cues has no place in a drag. */
+function BeforeItRuns({ playback }: { playback: Playback }): React.JSX.Element | null {
+  const client = useClient();
+  const [show, setShow] = useState(client.view);
+  useEffect(() => {
+    const timer = setInterval(() => setShow(client.view), LOOK_EVERY_MS);
+    return () => clearInterval(timer);
+  }, [client]);
   const by = useMemo(() => hiddenBefore(show, playback), [show, playback]);
   return by === null ? null : <p className="line-clamp-2 text-xs text-parked">■ would be hidden by {whyAbove(by, playback, show)}</p>;
 }
