@@ -4,7 +4,7 @@ import { seededRandom } from "../random/random";
 import { playChanges, type PlayCommand } from "../show/play";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
-import { CROWD_GROUPS, crowdedShow, pick, randomStroke, ReferenceEngine, type Random } from "../testing";
+import { CROWD_GROUPS, crowdedShow, pick, randomStroke, ReferenceEngine, sameOctets, type Random } from "../testing";
 import { Engine } from "./engine";
 
 const LEVELS = [0, 0, 0.3, 0.5, 0.8, 1, 1] as const;
@@ -84,11 +84,7 @@ function improvise(seed: number, actions: number): { frames: number; mostPlaying
     reference.command({ at: t, changes });
     t += random() * 0.4;
     engine.tick(t, frame);
-    const expected = reference.tick(t);
-    if (!frame.every((octet, at) => octet === expected[at])) {
-      const at = frame.findIndex((octet, index) => octet !== expected[index]);
-      throw new Error(`seed ${seed}, step ${step}, slot ${at + 1}: ${frame[at]} instead of ${expected[at]}`);
-    }
+    sameOctets(frame, reference.tick(t), `seed ${seed}, step ${step}`);
     if (step % 4 === 0) checkTraces(engine, reference, { frame, random, at: `seed ${seed}, step ${step}` });
     mostPlaying = Math.max(mostPlaying, engine.running.length);
   }

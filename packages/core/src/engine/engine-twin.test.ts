@@ -2,7 +2,17 @@ import { describe, expect, it } from "vitest";
 import { setChange, type Change } from "../document/transaction";
 import { seededRandom } from "../random/random";
 import { playChanges, type PlayCommand } from "../show/play";
-import { listWithCard, pick, randomStroke, randomTimes, ReferenceEngine, smallShow, withEmitters, type Random } from "../testing";
+import {
+  listWithCard,
+  pick,
+  randomStroke,
+  randomTimes,
+  ReferenceEngine,
+  sameOctets,
+  smallShow,
+  withEmitters,
+  type Random,
+} from "../testing";
 import { highlightIdOf, type Highlight } from "../selection/highlight";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
@@ -81,11 +91,7 @@ function playEvening(seed: number): number {
     for (let later = 0; later < 3; later++) {
       t += random() * 0.4;
       engine.tick(t, frame);
-      const expected = reference.tick(t);
-      if (!frame.every((octet, at) => octet === expected[at])) {
-        const at = frame.findIndex((octet, index) => octet !== expected[index]);
-        throw new Error(`seed ${seed}, step ${step}, slot ${at + 1}: ${frame[at]} instead of ${expected[at]}`);
-      }
+      sameOctets(frame, reference.tick(t), `seed ${seed}, step ${step}`);
       frames++;
     }
   }

@@ -3,4 +3,5 @@ export { EngineOnBench } from "./engine-on-bench";
 export { circleMotion, moving, waveMotion } from "./motions";
 export { pick, randomStroke, randomTimes, withEmitters, type Random } from "./random-content";
 export { ReferenceEngine } from "./reference-engine";
+export { sameOctets } from "./same-octets";
 export { fixture, listWithCard, part, showOf, smallShow, strokeOn, TEST_PROFILES } from "./small-show";
