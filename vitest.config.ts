@@ -1,13 +1,18 @@
 import { defineConfig } from "vitest/config";
 
+/** Stories of the screen alone, where nothing is timed at the wire: they run side by side. */
+const SCREENS = ["accessible", "accessible-show", "aiming", "bad-input", "crew", "pages", "score-editing", "selecting", "trace"].map(
+  (name) => `src/${name}.test.ts`,
+);
+
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"], testTimeout: 30000 } },
-      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"] } },
-      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"] } },
+      { test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"], testTimeout: 30000, isolate: false } },
+      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"], isolate: false } },
+      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"], isolate: false } },
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
-      { test: { name: "docs", root: "docs", include: ["*.test.ts"] } },
+      { test: { name: "docs", root: "docs", include: ["*.test.ts"], isolate: false } },
       { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"] } },
       {
         test: {
@@ -22,9 +27,20 @@ export default defineConfig({
       },
       {
         test: {
+          name: "screens",
+          root: "e2e",
+          include: SCREENS,
+          maxWorkers: 2,
+          testTimeout: 120000,
+          hookTimeout: 120000,
+        },
+      },
+      {
+        test: {
           name: "e2e",
           root: "e2e",
           include: ["src/**/*.test.ts"],
+          exclude: SCREENS,
           fileParallelism: false,
           testTimeout: 120000,
           hookTimeout: 120000,

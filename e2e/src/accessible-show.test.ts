@@ -1,0 +1,51 @@
+import type { Browser } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+
+let vexa: RunningVexa;
+let browser: Browser;
+beforeAll(async () => {
+  vexa = await runVexa("127.0.0.1:9");
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+});
+
+describe("sign-in and places of the show can be read and reached by all", () => {
+  it("sign-in", async () => {
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    await page.goto(vexa.url);
+    await page.getByLabel("Sign-in name").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.context().close();
+  });
+
+  it.each(["Dark", "Light"])("pages to improvise on, their options, Trace and a guest's page, %s theme", async (theme) => {
+    const page = await signedIn(browser, vexa.url, "ines");
+    if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();
+    await page.goto(`${vexa.url}/perform/page-improvise`);
+    await page.getByRole("button", { name: /: Dusk, added/ }).click();
+    await page.getByRole("slider", { name: "Rib weather" }).press("End");
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Rib weather" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("link", { name: "Trace" }).click();
+    await page.locator("canvas").click({ position: { x: 150, y: 30 } });
+    await page.getByRole("region", { name: "Why it is so" }).getByText("Rib weather").waitFor();
+    await page.getByRole("button", { name: "By head" }).click();
+    await page.getByLabel("Search levels").fill("=999");
+    expect(await complaints(page)).toEqual([]);
+    await page.context().close();
+    const foyer = await signedIn(browser, vexa.url, "foyer");
+    expect(await complaints(foyer)).toEqual([]);
+    await foyer.context().close();
+  });
+});
