@@ -150,12 +150,18 @@ export {
   type FaderHistory,
 } from "./playback/control";
 export { ControlEar, controlStanding } from "./show/play-controls";
+export { curtainIdOf, raisedPart, type Curtain } from "./playback/curtain";
 export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
 export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
-export { ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
+export { LOAN_STATES, MOST_LOAN_MINUTES, type Loan } from "./territory/loan";
+export { NOTE_PINS, type Note } from "./territory/note";
+export { extentOf, ROLE_TABLE, type Act, type Extent } from "./territory/role-table";
+export { familiesOf, overlapsOf, restOf, shiftOf, type Overlap, type Shift } from "./territory/division";
+export { loanChanges, type LoanCommand } from "./show/loan-changes";
+export { addParts, hasFamily, ownership, reachOf, reachOfOwner, type Reach } from "./territory/reach";
 export { isKind, KINDS, type Kind, type RecordByKind, type ShowRecord } from "./show/records";
 export { Show } from "./show/show";
 export { usersOf, type User } from "./show/users";

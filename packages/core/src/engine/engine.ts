@@ -8,19 +8,18 @@ import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
-import { continuation, leavingSource, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
+import { continuation, leavingSource, lostSources, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
 import { rigWays, type Cover, type RigWays } from "./lay-rows";
+import { Curtains } from "./curtains";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
 import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
+import { FROM_STAGE, LIES_UNDER_CURTAIN, LIES_UNDER_HIGHLIGHT, TELLS_REACH } from "./record-kinds";
 import { layLit, layMasters, LIES_OVER_STAGE, stageOverlay, type StageOverlay } from "./stage-overlay";
 import { sweptSource, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
 import { whoShows, type WhoShows } from "./winners";
-
-/** Kinds of records that a highlight is made from. */
-const LIES_UNDER_HIGHLIGHT: ReadonlySet<string> = new Set(["highlight", "group", "territory", "person"]);
 
 /** Changes of the show and the moment from which they hold. Moments never run backwards. */
 export interface EngineCommand {
@@ -44,6 +43,7 @@ export class Engine {
   #values = new Float32Array(0);
   #output: OutputMap;
   readonly #stack = new Stack();
+  readonly #curtains = new Curtains();
   #overlay: StageOverlay;
   #highlight: HighlightOverlay = { parameters: new Int32Array(0), values: new Float32Array(0) };
   #dirty = true;
@@ -88,7 +88,7 @@ export class Engine {
    */
   tick(t: Seconds, frame: Uint8Array): boolean {
     this.#t = t;
-    if (!this.#dirty && !this.#stack.moving) return false;
+    if (!this.#dirty && !this.#stack.moving && !this.#curtains.movesAt(t)) return false;
     this.#merge(t);
     writeFrame(this.#output, this.#values, frame);
     this.#dirty = false;
@@ -106,14 +106,8 @@ export class Engine {
   }
 
   #traced(): TracedStage {
-    return {
-      show: this.#show,
-      stack: this.#stack,
-      overlay: this.#overlay,
-      highlight: this.#highlight,
-      ways: this.#ways,
-      rest: this.#rest,
-    };
+    const [show, stack, overlay, highlight] = [this.#show, this.#stack, this.#overlay, this.#highlight];
+    return { show, stack, overlay, highlight, ways: this.#ways, rest: this.#rest, curtains: this.#curtains, t: this.#t };
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
@@ -131,16 +125,18 @@ export class Engine {
     }
     const ids = new Set(changes.map(changedId));
     const affected = [...ids].map((id): ShowRecord | undefined => after.records.get(id) ?? before.records.get(id));
-    if (affected.some((record) => record?.kind === "sketch" || record?.kind === "playbackState")) this.#merge(at);
+    if (affected.some((record) => record && FROM_STAGE.has(record.kind))) this.#merge(at);
     this.#show = after;
+    const reachMoved = affected.some((record) => record && TELLS_REACH.has(record.kind));
     for (const record of affected) {
-      if (record?.kind === "sketch") this.#takeSketch(record.personId, at);
+      if (record?.kind === "sketch") this.#takeSketch(record.personId, at, reachMoved);
       if (record?.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
     }
     if (affected.some((record) => record && LIES_OVER_STAGE.has(record.kind))) this.#overlay = stageOverlay(after, this.#ways);
     if (affected.some((record) => record?.kind === "stageState") && before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds)
       this.#sweep(at);
     if (affected.some((record) => record && LIES_UNDER_HIGHLIGHT.has(record.kind))) this.#highlight = highlightOverlay(after);
+    if (affected.some((record) => record && LIES_UNDER_CURTAIN.has(record.kind))) this.#curtains.take(after, this.#values);
     this.#reviseReaders(
       affected.filter((record) => record !== undefined),
       { before, at },
@@ -166,6 +162,7 @@ export class Engine {
     this.#stack.addRiders(values, this.#ways.htpCount);
     layOver(values, this.#highlight);
     layMasters(values, this.#overlay, this.#ways);
+    this.#curtains.lay(values, t);
     this.#stack.dropGone();
   }
 
@@ -201,10 +198,13 @@ export class Engine {
     this.#stack.setPlaying(sources.filter((source) => source !== null));
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
+    this.#merge(this.#t);
+    this.#curtains.take(this.#show, this.#values);
     this.#dirty = true;
   }
 
-  #takeSketch(personId: string, at: Seconds): void {
+  /** `softly` lets what it no longer says fade: it went out of reach. */
+  #takeSketch(personId: string, at: Seconds, softly = false): void {
     const sketch = this.#show.sketchOf(personId);
     const id = `sketch ${personId}`;
     const others = this.#stack.sketches.filter((source) => source.id !== id);
@@ -212,6 +212,7 @@ export class Engine {
     const source = sketch && sketchSource(sketch, at, this.#context(), present);
     if (present) this.#stay(present, source);
     this.#stack.setSketches(source ? [...others, source] : others);
+    if (present && softly) this.#stack.setPlaying([...this.#stack.playing, ...lostSources(present, source, at, this.#context())]);
   }
 
   #takePlayback(playbackId: string, before: PlaybackState | null, at: Seconds): void {
@@ -260,13 +261,13 @@ export class Engine {
     const ids = new Set(changed.map(({ id }) => id));
     const lists = new Set(changed.flatMap((record) => (record.kind === "cue" ? [record.listId] : [])));
     const inTerritory = before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds));
-    const reachMoved = changed.some(
-      ({ kind, id }) => kind === "territory" || kind === "person" || kind === "cueList" || (kind === "group" && inTerritory.includes(id)),
-    );
+    const reachLost = changed.some(({ kind }) => TELLS_REACH.has(kind));
+    const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "cueList" || (kind === "group" && inTerritory.includes(id)));
     const stale = (source: Source, listId: string | undefined): boolean =>
       reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id));
     const isStale = (source: Source): boolean =>
       !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
+    const lost: Source[] = [];
     // Only a fade under way asks what is on stage now, for what is new in it.
     if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#merge(at);
     if (this.#stack.playing.some(isStale))
@@ -276,14 +277,19 @@ export class Engine {
           const state = this.#show.playbackState(source.id);
           const start = { present: null, merged: this.#merged, retimed: { present: source, at } };
           const next = state && playbackSource(state, this.#context(), start);
-          return revisedSource(source, next, this.#show) ?? source;
+          const revised = revisedSource(source, next, this.#show) ?? source;
+          if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, this.#context()));
+          return revised;
         }),
       );
     for (const { id, personId } of this.#show.all("sketch")) {
       const source = this.#stack.sketches.find((candidate) => candidate.id === `sketch ${personId}`);
+      if (!source && reachLost && !ids.has(id)) this.#takeSketch(personId, at);
       if (!source || ids.has(id) || !stale(source, undefined)) continue;
       const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context(), source);
+      if (reachLost) lost.push(...lostSources(source, revised, at, this.#context()));
       this.#stack.setSketches(this.#stack.sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other])));
     }
+    if (lost.length > 0) this.#stack.setPlaying([...this.#stack.playing, ...lost]);
   }
 }

@@ -142,13 +142,21 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
 }
 
 /**
- * What a playback no longer says at its new cue goes back to what lies beneath, over the new cue's time. What moved there moves
+ * What a playback no longer says at its new cue goes back to what lies beneath, over the new cue's time, or over
+ * `reachSeconds` where it is no longer its own. What moved there moves
  * on meanwhile, and so does all that rode on what lies beneath: at the new cue it comes in anew.
  */
-export function leavingSource(present: Source, next: Source, at: Seconds, { show }: SourceContext): Source | null {
+export function leavingSource(
+  present: Source,
+  next: Source,
+  at: Seconds,
+  { show, reachSeconds }: SourceContext & { reachSeconds?: Seconds },
+): Source | null {
   const stays = new Set(next.compiled.parameters);
   const rows = [...present.compiled.parameters.keys()].filter((row) => !stays.has(present.compiled.parameters[row]!));
-  const { riders, clocks, delays, fades } = present.compiled;
+  const { clocks, delays, fades } = present.compiled;
+  // When reach is lost the run goes on, and with it what rides.
+  const riders = reachSeconds === undefined ? present.compiled.riders : compile([], { inSeconds: 0 }).riders;
   if (rows.length === 0 && riders.targets.length === 0) return null;
   const held = Float32Array.from(rows, (row) => present.rowValue(row));
   const moving = movingRows(present);
@@ -177,11 +185,25 @@ export function leavingSource(present: Source, next: Source, at: Seconds, { show
   leaving.pause = present.pause;
   leaving.lieLike(present);
   const state = show.playbackState(present.id);
-  if (state?.hand) {
+  if (reachSeconds !== undefined) leaving.letGo(at, reachSeconds);
+  else if (state?.hand) {
     leaving.stopMotions(at);
     leaving.leaveByHand(state.hand.part);
   } else leaving.letGo(at, state?.seconds ?? show.get("cue", state?.cueId)?.inSeconds ?? 0);
   return leaving;
+}
+
+/** What goes out of somebody's reach lets go over this time. */
+const REACH_SECONDS = 2;
+
+/** What a source may no longer drive, as sources that go softly to what lies beneath. */
+export function lostSources(source: Source, next: Source | null, at: Seconds, context: SourceContext): Source[] {
+  if (next) {
+    const leaving = leavingSource(source, next, at, { ...context, reachSeconds: REACH_SECONDS });
+    return leaving ? [leaving] : [];
+  }
+  source.letGo(at, REACH_SECONDS);
+  return [source];
 }
 
 /** The same run with new content: what it already said keeps where it came from. */

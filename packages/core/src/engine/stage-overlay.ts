@@ -14,6 +14,7 @@ export const LIES_OVER_STAGE: ReadonlySet<string> = new Set([
   "park",
   "page",
   "territory",
+  "loan",
 ]);
 
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */

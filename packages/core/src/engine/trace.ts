@@ -1,4 +1,6 @@
 import type { Show } from "../show/show";
+import type { Seconds } from "../units/units";
+import type { Curtains } from "./curtains";
 import { encodeSlots } from "./slots";
 import type { HighlightOverlay } from "./highlight-overlay";
 import type { Trace, TraceLink, TraceStep } from "../show/trace";
@@ -16,6 +18,8 @@ export interface TracedStage {
   readonly highlight: HighlightOverlay;
   readonly ways: RigWays;
   readonly rest: Float32Array;
+  readonly curtains: Curtains;
+  readonly t: Seconds;
 }
 
 /** The chain of one parameter as of the last merge, by the code that renders. */
@@ -91,7 +95,7 @@ function lightsOf(parameter: number, { show, ways }: TracedStage): { sourceId: s
   });
 }
 
-function stepsOf(parameter: number, merged: number, { show, overlay, highlight, ways }: TracedStage): TraceStep[] {
+function stepsOf(parameter: number, merged: number, { show, overlay, highlight, ways, curtains, t }: TracedStage): TraceStep[] {
   const steps: TraceStep[] = [];
   let value = merged;
   const step = (what: TraceStep["what"], after: number, name?: string): void => {
@@ -116,5 +120,7 @@ function stepsOf(parameter: number, merged: number, { show, overlay, highlight, 
   }
   const parked = overlay.parked.parameters.indexOf(parameter);
   if (parked >= 0) step("parked", overlay.parked.values[parked]!);
+  for (const { personId, after } of curtains.over(parameter, t))
+    step("curtain", after(value), show.get("person", personId)?.name ?? "somebody");
   return steps;
 }

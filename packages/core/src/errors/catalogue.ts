@@ -69,6 +69,31 @@ export const ERROR_CATALOGUE = {
     sentence: "{what} is for {who}.",
     remedy: "Nothing was changed.",
   },
+  "territory.overlap": {
+    status: 409,
+    sentence: "{held} and {wants} would both hold {what}.",
+    remedy: "The division was kept as it was. Take it out of one of them, or share one.",
+  },
+  "loan.not-theirs": {
+    status: 409,
+    sentence: "{owner} doesn't hold {what}, so it can't lend it.",
+    remedy: "Nothing was changed. Ask whoever holds it.",
+  },
+  "loan.over": {
+    status: 409,
+    sentence: "This loan is {state} already.",
+    remedy: "Nothing was changed. Ask anew if it is still needed.",
+  },
+  "account.taken": {
+    status: 409,
+    sentence: "Somebody signs in as {name} already.",
+    remedy: "Nothing was changed. Take another name.",
+  },
+  "version.unfit": {
+    status: 409,
+    sentence: "{name} can't be brought back: {why}.",
+    remedy: "The show was kept as it is.",
+  },
   "undo.nothing": {
     status: 409,
     sentence: "There is nothing of yours left to {direction}.",

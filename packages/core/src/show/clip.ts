@@ -60,6 +60,14 @@ function clipChange(change: Change, { sketchId, strokes, tally }: { sketchId: st
   return clippedStroke(next, tally) ? change : null;
 }
 
+/** Strokes without the parts that lie wholly outside a person's reach; the same object when there are none. */
+export function strokesWithin(show: Show, person: Person, strokes: Strokes): Strokes {
+  const clipped = clippedStrokes(strokes, new Tally(show, reachOf(person, show)));
+  const same =
+    Object.keys(strokes).length === Object.keys(clipped).length && Object.keys(strokes).every((id) => clipped[id] === strokes[id]);
+  return same ? strokes : clipped;
+}
+
 function clippedStrokes(strokes: Strokes, tally: Tally): Strokes {
   return Object.fromEntries(
     Object.entries(strokes).flatMap(([id, stroke]) => {

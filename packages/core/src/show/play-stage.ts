@@ -1,5 +1,6 @@
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
+import { curtainIdOf, type Curtain } from "../playback/curtain";
 import { groupMasterStateIdOf, type GroupMasterState } from "../playback/group-master";
 import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stage-state";
 import type { HeadKey } from "../rig/fixture";
@@ -14,7 +15,11 @@ export type StageCommand =
   | { readonly type: "sweep" }
   | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
   | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
-  | { readonly type: "unpark"; readonly head: HeadKey };
+  | { readonly type: "unpark"; readonly head: HeadKey }
+  /** One's own curtain; heads left out = all within reach. */
+  | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
+  | { readonly type: "curtain-raise"; readonly seconds: number }
+  | { readonly type: "curtain-hand"; readonly level: number };
 
 const AT_REST = { grandMaster: 1, blackout: false, sweptSeconds: 0 } as const;
 
@@ -49,11 +54,37 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       const record: Park = { id, kind: "park", version: 1, head: command.head, values, personId };
       return ok(present ? [setChange(id, ["values"], { from: present.values, to: values })] : [{ op: "add", record }]);
     }
+    case "curtain-drop":
+    case "curtain-raise":
+    case "curtain-hand":
+      return curtainChanges(show, command, { t, personId });
     case "unpark": {
       const present = show.get("park", parkIdOf(command.head));
       return ok(present ? [{ op: "remove", record: present }] : []);
     }
   }
+}
+
+function curtainChanges(
+  show: Show,
+  command: Extract<StageCommand, { type: `curtain-${string}` }>,
+  { t, personId }: { t: Seconds; personId: string },
+): Result<Change[]> {
+  const id = curtainIdOf(personId);
+  const present = show.get("curtain", id);
+  if (command.type === "curtain-drop") {
+    const heads = command.heads && command.heads.length > 0 ? command.heads : null;
+    const record: Curtain = { id, kind: "curtain", version: 1, personId, heads, fellSeconds: t };
+    return ok([...(present ? [{ op: "remove" as const, record: present }] : []), { op: "add", record }]);
+  }
+  if (!present) return fail("record.unknown", { what: "curtain" });
+  if (command.type === "curtain-hand") {
+    if (present.raise) return fail("value.invalid", { field: "The curtain", value: "moved by hand", why: "it is on its way up" });
+    if (command.level >= 1) return ok([{ op: "remove", record: present }]);
+    return ok([setChange(id, ["hand"], { from: present.hand, to: clamp(command.level, 0, 1) })]);
+  }
+  if (command.seconds <= 0) return ok([{ op: "remove", record: present }]);
+  return ok([setChange(id, ["raise"], { from: present.raise, to: { startSeconds: t, seconds: command.seconds } })]);
 }
 
 function stageState(show: Show, next: Partial<Pick<StageState, "grandMaster" | "blackout" | "sweptSeconds">>): Change[] {

@@ -24,6 +24,9 @@ const OF_STAGE: ReadonlySet<string> = new Set([
   "group-level",
   "park",
   "unpark",
+  "curtain-drop",
+  "curtain-hand",
+  "curtain-raise",
 ] satisfies StageCommand["type"][]);
 
 function isOfStage(command: PlayCommand): command is StageCommand {

@@ -5,6 +5,7 @@ import { pageSchema, playbackSchema, playbackStateSchema, type Page, type Playba
 import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import { controlSchema, type Control } from "../playback/control";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
+import { curtainSchema, type Curtain } from "../playback/curtain";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
@@ -15,6 +16,8 @@ import { profileSchema, type Profile } from "../rig/profile";
 import { highlightSchema, type Highlight } from "../selection/highlight";
 import { savedShapeSchema, type SavedShape } from "../shape/saved-shape";
 import { sketchSchema, type Sketch } from "../stroke/sketch";
+import { loanSchema, type Loan } from "../territory/loan";
+import { noteSchema, type Note } from "../territory/note";
 import { personSchema, territorySchema, type Person, type Territory } from "../territory/territory";
 
 /** Every kind of record of a show. */
@@ -35,9 +38,12 @@ export interface RecordByKind {
   groupMasterState: GroupMasterState;
   stageState: StageState;
   park: Park;
+  curtain: Curtain;
   settings: ShowSettings;
   timeState: TimeState;
   territory: Territory;
+  loan: Loan;
+  note: Note;
   person: Person;
   sketch: Sketch;
   highlight: Highlight;
@@ -75,10 +81,13 @@ export const KINDS: {
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
+  curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },
   settings: { label: "settings", scope: "document", undone: "yes", schema: settingsSchema },
   sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },
   timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },
+  loan: { label: "loan", scope: "session", undone: "never", schema: loanSchema },
+  note: { label: "note", scope: "session", undone: "yes", schema: noteSchema },
   person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
   sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },
   highlight: { label: "highlight", scope: "session", undone: "never", schema: highlightSchema },

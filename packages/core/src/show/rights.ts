@@ -4,18 +4,22 @@ import { parkIdOf } from "../playback/stage-state";
 import { attributeInfo, isAttribute } from "../rig/attributes";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
+import type { Note } from "../territory/note";
 import { reachOf } from "../territory/reach";
+import { extentOf } from "../territory/role-table";
 import type { Person } from "../territory/territory";
 import type { PlayCommand } from "./play";
 import { isKind, KINDS, type Kind, type ShowRecord } from "./records";
 import type { Show } from "./show";
 
 /** Who may change records of a kind: nobody by hand, the lead, each person their own, whoever builds looks, or the owning territory's people. */
-const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "owner" | "builders" } = {
-  profile: "lead",
-  fixture: "lead",
-  territory: "lead",
-  person: "lead",
+const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "loan commands" | "rig" | "crew" | "self" | "owner" | "builders" | "note" } = {
+  profile: "rig",
+  fixture: "rig",
+  territory: "crew",
+  person: "crew",
+  loan: "loan commands",
+  note: "note",
   master: "builders",
   group: "owner",
   preset: "owner",
@@ -34,7 +38,8 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "lead" | "self" | "
   groupMasterState: "play commands",
   stageState: "play commands",
   park: "play commands",
-  settings: "lead",
+  curtain: "play commands",
+  settings: "rig",
   groupMaster: "owner",
   control: "builders",
 };
@@ -48,15 +53,19 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
   const what = `Changing a ${KINDS[record.kind].label}`;
   switch (WHO_CHANGES[record.kind]) {
     case "play commands":
-      return refused(`${what} by hand`, "nobody; playing does it");
+    case "loan commands":
+      return refused(`${what} by hand`, `nobody; ${WHO_CHANGES[record.kind] === "loan commands" ? "lending" : "playing"} does it`);
+    case "note":
+      return mayNote(person, record as Note, change);
     case "self":
       if (![sketchIdOf(person.id), highlightIdOf(person.id)].includes(record.id))
         return refused(`Somebody else's ${KINDS[record.kind].label}`, "that person alone");
       return mayBuild(person) ? null : refused("Building looks", "programmers and the lead");
     case "builders":
       return mayBuild(person) ? null : refused(what, "programmers and the lead");
-    case "lead":
-      return person.role === "lead" ? null : refused(what, "the lead");
+    case "rig":
+    case "crew":
+      return extentOf(person, WHO_CHANGES[record.kind] === "rig" ? "rig" : "crew") === "all" ? null : refused(what, "the lead");
     case "owner":
       return mayChangeOwned(show, person, { record, change, what });
   }
@@ -64,6 +73,7 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
 
 /** Null when the person may do this while playing, otherwise why not. */
 export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
+  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show; watchers look on");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if (person.role === "guest") return refused("Anything but the cards of their page", "the people of the show");
   if ("listId" in command) return mayRun(show, person, command.listId);
@@ -71,12 +81,16 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
     case "grand-master":
     case "blackout":
     case "sweep":
-      return person.role === "lead" ? null : refused(STAGE_ACTS[command.type], "the lead");
+      return extentOf(person, "stage") === "all" ? null : refused(STAGE_ACTS[command.type], "the lead");
     case "group-level": {
       const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
       if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
       return refused("This master", territoryPeople(show, territoryId));
     }
+    case "curtain-drop":
+    case "curtain-hand":
+    case "curtain-raise":
+      return extentOf(person, "hold") === "no" ? refused("A curtain", "programmers and the lead") : null;
     case "park":
     case "unpark": {
       const reach = reachOf(person, show);
@@ -99,12 +113,22 @@ export function mayPlay(show: Show, person: Person, playbackId: string): UserErr
   if (person.role === "guest" && playback && show.get("page", playback.pageId)?.personId !== person.id)
     return refused("Anything but the cards of their page", "the people of the show");
   if (person.role === "guest") return null;
+  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show; watchers look on");
   return mayRun(show, person, playback?.listId);
 }
 
-/** Leads and programmers build looks; operators and guests play what is there. */
-export function mayBuild({ role }: Pick<Person, "role">): boolean {
-  return role === "lead" || role === "programmer";
+/** Leads and programmers build looks; others play what is there, or look on. */
+export function mayBuild(person: Pick<Person, "role">): boolean {
+  return extentOf(person, "build") !== "no";
+}
+
+/** People write notes in their own name; whoever wrote one, whom it is for, and the lead may tick it off or take it away. */
+function mayNote(person: Person, note: Note, change: Change): UserError | null {
+  if (extentOf(person, "note") === "no") return refused("Leaving notes", "those who work on the show");
+  if (change.op === "add") return note.fromPersonId === person.id ? null : refused("A note in somebody else's name", "that person alone");
+  if (change.op === "set" && change.path[0] !== "done") return refused("Rewriting a note", "nobody; write another");
+  const theirs = note.fromPersonId === person.id || note.toPersonId === person.id || note.toPersonId === null;
+  return theirs || extentOf(person, "crew") === "all" ? null : refused("This note", "whoever wrote it and whom it is for");
 }
 
 /** Null when the person may run this list: common lists are everybody's, others their territory's and the lead's. */

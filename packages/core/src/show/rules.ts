@@ -10,6 +10,7 @@ import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
 import { cueName } from "./cue-name";
 import type { ShowRecord } from "./records";
+import { overlapsOf } from "../territory/division";
 import type { Show } from "./show";
 import { usersOf } from "./users";
 
@@ -74,15 +75,29 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       if (record.personId !== undefined && !show.get("person", record.personId)) return unknown("person");
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "group":
-      return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
+      if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
+      return show.territories.some(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(record.id))) ? overlapRefused(show) : null;
     case "territory": {
       const groups = record.parts.flatMap(({ groupIds }) => groupIds);
       if (groups.some((id) => !show.get("group", id))) return unknown("group");
-      return record.personIds.some((id) => !show.get("person", id)) ? unknown("person") : null;
+      if (record.personIds.some((id) => !show.get("person", id))) return unknown("person");
+      return overlapRefused(show);
     }
+    case "loan":
+      if (!show.get("territory", record.fromTerritoryId) || !show.get("territory", record.toTerritoryId))
+        // What is over stays readable, whatever became of the territories.
+        return record.state === "asked" || record.state === "lent" ? unknown("territory") : null;
+      return record.part.groupIds.some((id) => !show.get("group", id)) ? unknown("group") : null;
+    case "note":
+      return show.get("person", record.fromPersonId) && (record.toPersonId === null || show.get("person", record.toPersonId))
+        ? null
+        : unknown("person");
+    case "person":
+      return show.all("person").some(({ role }) => role === "lead")
+        ? null
+        : { code: "value.invalid", details: { field: "The role", value: record.role, why: "a show needs a lead" } };
     case "profile":
     case "master":
-    case "person":
     case "savedShape":
     case "savedWave":
     case "sound":
@@ -91,6 +106,8 @@ function missingName(record: ShowRecord, show: Show): UserError | null {
       return null;
     case "park":
       return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");
+    case "curtain":
+      return show.get("person", record.personId) ? null : unknown("person");
     case "groupMaster":
       if (!show.get("page", record.pageId)) return unknown("page");
       return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
@@ -159,4 +176,17 @@ function stillUsed(gone: ShowRecord, show: Show): UserError | null {
           ? gone.name
           : `This ${gone.kind}`;
   return { code: "record.in-use", details: { name, users: named } };
+}
+
+/** One head's family belongs to at most one territory, unless the lead shares one of them. */
+function overlapRefused(show: Show): UserError | null {
+  const overlaps = overlapsOf(show);
+  const [first] = overlaps;
+  if (!first) return null;
+  const [held, wants] = first.territories;
+  const same = overlaps.filter(({ territories }) => territories[0] === held && territories[1] === wants);
+  const heads = new Set(same.map(({ head }) => head));
+  const families = [...new Set(same.map(({ family }) => family.toLowerCase()))].join(", ");
+  const count = heads.size === 1 ? "one head" : `${heads.size} heads`;
+  return { code: "territory.overlap", details: { held: held.name, wants: wants.name, what: `${families} of ${count}` } };
 }

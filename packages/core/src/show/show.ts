@@ -14,6 +14,7 @@ import type { PlacedHead } from "../shape/order";
 import type { ResolveContext } from "../stroke/row";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { ReachContext } from "../territory/reach";
+import type { Loan } from "../territory/loan";
 import type { Territory } from "../territory/territory";
 import type { Kind, RecordByKind, ShowRecord } from "./records";
 
@@ -59,6 +60,10 @@ export class Show implements ResolveContext, ReachContext {
 
   get territories(): readonly Territory[] {
     return this.all("territory");
+  }
+
+  get lent(): readonly Loan[] {
+    return this.all("loan").filter(({ state }) => state === "lent");
   }
 
   groupHeads(groupId: string): readonly HeadKey[] | null {

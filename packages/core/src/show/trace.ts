@@ -23,8 +23,8 @@ export interface TraceLink {
 
 /** What happens to a value after all have had their say. */
 export interface TraceStep {
-  readonly what: "highlight" | "master" | "blackout" | "group" | "parked" | "dimmer";
-  /** Name of a master of a group. */
+  readonly what: "highlight" | "master" | "blackout" | "group" | "parked" | "curtain" | "dimmer";
+  /** Name of a master of a group, or of whoever has the curtain down. */
   readonly name?: string;
   readonly before: number;
   readonly after: number;

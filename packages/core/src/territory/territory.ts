@@ -1,8 +1,8 @@
-import { fields, integerIn, listOf, oneOf, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, oneOf, textUpTo, yes, type Schema } from "../document/schema";
 import { FAMILIES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 
-export const ROLES = ["lead", "programmer", "operator", "guest"] as const;
+export const ROLES = ["lead", "programmer", "operator", "watcher", "guest"] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Somebody who works on the show. Their password isn't here but with their account. */
@@ -32,7 +32,15 @@ export interface Territory {
   readonly tint: number;
   readonly parts: readonly TerritoryPart[];
   readonly personIds: readonly string[];
+  /** The lead allows others to hold parts of it too. */
+  readonly shared?: true;
 }
+
+export const territoryPartSchema: Schema<TerritoryPart> = fields<TerritoryPart>({
+  groupIds: listOf(textUpTo(64), { max: 500 }),
+  heads: listOf(textUpTo(80), { max: 20000 }),
+  families: listOf(oneOf(FAMILIES), { min: 1, max: FAMILIES.length }),
+});
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
 const id = textUpTo(64);
@@ -52,13 +60,7 @@ export const territorySchema: Schema<Territory> = fields<Territory>({
   version,
   name: textUpTo(80),
   tint: integerIn(0, 11),
-  parts: listOf(
-    fields<TerritoryPart>({
-      groupIds: listOf(id, { max: 500 }),
-      heads: listOf(textUpTo(80), { max: 20000 }),
-      families: listOf(oneOf(FAMILIES), { min: 1, max: FAMILIES.length }),
-    }),
-    { max: 200 },
-  ),
+  parts: listOf(territoryPartSchema, { max: 200 }),
   personIds: listOf(id, { max: 200 }),
+  shared: yes,
 });
