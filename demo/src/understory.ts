@@ -6,6 +6,8 @@ import {
   type Fixture,
   type Group,
   type HeadKey,
+  type Loan,
+  type Note,
   type MasterState,
   type Person,
   type ShowRecord,
@@ -27,6 +29,7 @@ export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; pas
   { personId: "person-adaeze", signInName: "adaeze", password: "palm-house-3" },
   { personId: "person-operator", signInName: "operator", password: "palm-house-4" },
   { personId: "person-foyer", signInName: "foyer", password: "palm-house-5" },
+  { personId: "person-orla", signInName: "orla", password: "palm-house-6" },
 ];
 
 const PEOPLE: readonly Person[] = [
@@ -35,6 +38,7 @@ const PEOPLE: readonly Person[] = [
   { id: "person-adaeze", kind: "person", version: 1, name: "Adaeze", initials: "Ad", role: "programmer" },
   { id: "person-operator", kind: "person", version: 1, name: "Operator", initials: "Op", role: "operator" },
   { id: "person-foyer", kind: "person", version: 1, name: "Front of house", initials: "Fo", role: "guest" },
+  { id: "person-orla", kind: "person", version: 1, name: "Orla", initials: "Or", role: "watcher" },
 ];
 
 /** A fixture's heads in order. */
@@ -82,6 +86,51 @@ const TERRITORIES: readonly Territory[] = [
   },
 ];
 
+/** An evening of rehearsal: one loan that is over, one that is asked for, and a note. */
+const EVENING = Date.UTC(2026, 9, 3, 17, 30);
+const LOANS: readonly Loan[] = [
+  {
+    id: "loan-waltz",
+    kind: "loan",
+    version: 1,
+    fromTerritoryId: "territory-ribs",
+    toTerritoryId: "territory-pixels",
+    part: { groupIds: ["group-rib-3"], heads: [], families: ["Colour"] },
+    state: "ended",
+    askedBy: "person-adaeze",
+    decidedBy: "person-tomasz",
+    minutes: 20,
+    askedAt: EVENING,
+    lentAt: EVENING + 60_000,
+    endsAt: EVENING + 21 * 60_000,
+    endedAt: EVENING + 14 * 60_000,
+  },
+  {
+    id: "loan-ferns",
+    kind: "loan",
+    version: 1,
+    fromTerritoryId: "territory-pixels",
+    toTerritoryId: "territory-ribs",
+    part: { groupIds: ["group-ferns"], heads: [], families: ["Intensity", "Colour"] },
+    state: "asked",
+    askedBy: "person-tomasz",
+    minutes: 10,
+    askedAt: EVENING + 40 * 60_000,
+  },
+];
+const NOTES: readonly Note[] = [
+  {
+    id: "note-rib-3",
+    kind: "note",
+    version: 1,
+    fromPersonId: "person-ines",
+    toPersonId: "person-tomasz",
+    text: "This one points into the balcony when the waltz opens.",
+    pin: { type: "head", id: "fx-305" },
+    at: EVENING + 12 * 60_000,
+  },
+];
+
 const MASTERS: readonly [SpeedMaster, number][] = [
   [{ id: "master-pulse", kind: "master", version: 1, name: "Pulse", rank: 0 }, 96],
   [{ id: "master-slow", kind: "master", version: 1, name: "Slow bloom", rank: 1 }, 32],
@@ -106,6 +155,8 @@ export function understory(): ShowRecord[] {
     ...fixtures,
     ...groups(fixtures),
     ...TERRITORIES,
+    ...LOANS,
+    ...NOTES,
     ...MASTERS.map(([master]) => master),
     ...masterStates,
     ...sketches,

@@ -9,15 +9,19 @@ import type { Pool } from "pg";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import type { DataSource } from "typeorm";
+import { peopleRoutes } from "./account/people-routes";
+import type { SessionBook } from "./account/session-book";
 import { sessionRoutes } from "./account/session-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import type { Door } from "./show/door";
+import { historyRoutes } from "./show/history-routes";
 import { soundRoutes } from "./sound/sound-routes";
 import { showRoutes } from "./show/show-routes";
 
 export interface AppParts {
   readonly database: DataSource;
   readonly session: RequestHandler;
+  readonly book: SessionBook;
   readonly door: Door;
   readonly show: { readonly name: string; readonly now: () => number };
   /** Folder of the built web application; null serves the interface for programs alone. */
@@ -60,7 +64,9 @@ export function createApp(parts: AppParts): Express {
   app.use(compression());
   app.use("/api", express.json({ limit: "100kb" }), parts.session);
   app.use("/api/sounds", soundRoutes(parts.database, parts.door));
-  app.use("/api/session", sessionRoutes(parts.database));
+  app.use("/api/session", sessionRoutes(parts));
+  app.use("/api/people", peopleRoutes(parts));
+  app.use("/api/history", historyRoutes(parts.database, parts.door));
   app.use("/api/show", showRoutes(parts.door, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));
   if (parts.webFolder && existsSync(join(parts.webFolder, "index.html"))) {

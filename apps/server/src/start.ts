@@ -4,6 +4,7 @@ import { Pool } from "pg";
 import type { Logger } from "pino";
 import { Show } from "@vexa/core";
 import { refusalToListen } from "./account/accounts";
+import { SessionBook } from "./account/session-book";
 import { createApp, createSession } from "./app";
 import { EngineHost } from "./engine-host/engine-host";
 import { openOsc, type OscInput } from "./input/osc-input";
@@ -14,6 +15,7 @@ import { openSockets } from "./session/sockets";
 import { Door } from "./show/door";
 import { FollowOn } from "./show/follow-on";
 import { giveWay } from "./show/give-way";
+import { LoanClock } from "./show/loan-clock";
 import { SHOW_ID, seedWhenEmpty } from "./show/seed";
 import { openDatabase } from "./storage/data-source";
 import { ShowStorage } from "./storage/show-storage";
@@ -74,12 +76,14 @@ export async function start(settings: Settings): Promise<Running> {
   const pool = new Pool({ connectionString: settings.databaseUrl, max: 2 });
   pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
   const session = createSession(pool, settings.sessionSecret);
-  const app = createApp({ database, session, door, show: { name: stored.name, now: host.now }, webFolder: settings.webFolder, log });
+  const book = new SessionBook(pool);
+  const app = createApp({ database, session, book, door, show: { name: stored.name, now: host.now }, webFolder: settings.webFolder, log });
   const http = createServer(app);
-  const sockets = openSockets(http, { door, host, session });
+  const sockets = openSockets(http, { door, host, session, book });
   await listen(http, settings);
   const theDoor = door;
   const followOn = new FollowOn(theDoor, host.now);
+  const loans = new LoanClock(theDoor);
   giveWay(theDoor, host);
   const timecode = new TimecodeInput(theDoor, host.now);
   const wings = new WingLink(() => theDoor.show, sockets.tellTouch);
@@ -94,6 +98,7 @@ export async function start(settings: Settings): Promise<Running> {
     stop: async () => {
       // The stage first: receivers hear that the streams end, then what was played is saved.
       followOn.stop();
+      loans.stop();
       timecode.stop();
       await host.stop();
       await oscInput?.close();

@@ -14,7 +14,7 @@ export { aim, type Aim, type Aimable, type Angles } from "./geometry/aim";
 export { fanPoint, type PointFan } from "./geometry/point-fan";
 export { beam, type Placement, type Vector } from "./geometry/beam";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
-export { apply, valueAt } from "./document/apply";
+export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
 export {
   ATTRIBUTES,
@@ -167,6 +167,8 @@ export { Show } from "./show/show";
 export { usersOf, type User } from "./show/users";
 export { mergePresetInto } from "./show/merge-preset";
 export { writePresetIn } from "./show/write-preset-in";
+export { isVersioned, restoreChanges } from "./show/restore";
+export { PLACE_OF, PLACES, type Place } from "./show/place-of";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
 export { mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./show/rights";
@@ -187,9 +189,16 @@ export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace
 export { Preview } from "./engine/preview";
 export { encodeSlots } from "./engine/slots";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
+export { ShowCopy } from "./protocol/show-copy";
+export { insisted, type Clash } from "./protocol/clash";
 export { levelMessage, readLevelMessage } from "./protocol/levels";
 export {
   PROTOCOL_VERSION,
+  type AccountLine,
+  type HistoryLine,
+  type SessionLine,
+  type VersionLine,
+  type Whereabouts,
   type Answer,
   type ClientToServer,
   type ControlTouch,

@@ -27,6 +27,17 @@ export async function changePassword(database: DataSource, signInName: string, p
   return changed.affected ? ok(null) : fail("record.unknown", { what: `account ${signInName}` });
 }
 
+/** A person's new password, if they know the present one. */
+export async function changeOwnPassword(
+  database: DataSource,
+  personId: string,
+  { present, next }: { present: string; next: string },
+): Promise<Result<null>> {
+  const account = await database.getRepository(AccountEntity).findOneBy({ personId });
+  if (!account || !(await isPassword(present, account.passwordHash))) return fail("sign-in.wrong");
+  return changePassword(database, account.signInName, next);
+}
+
 /** Why the server may not listen there: passwords that stand in the docs. Null when it may. */
 export async function refusalToListen(database: DataSource, host: string): Promise<string | null> {
   if (LOOPBACK.has(host)) return null;

@@ -4,11 +4,18 @@ import { rateLimit } from "express-rate-limit";
 import type { DataSource } from "typeorm";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
-import { signIn } from "./accounts";
+import { signedIn } from "../http/signed-in";
+import type { Door } from "../show/door";
+import { changeOwnPassword, signIn } from "./accounts";
+import type { SessionBook } from "./session-book";
 
 declare module "express-session" {
   interface SessionData {
     personId: string;
+    /** Milliseconds since 1970. */
+    since: number;
+    /** What the browser calls itself. */
+    agent: string;
   }
 }
 
@@ -22,8 +29,18 @@ class SignInDto {
   password: string;
 }
 
-/** Sign in, sign out, and who am I. */
-export function sessionRoutes(database: DataSource): Router {
+class PasswordDto {
+  @IsString()
+  @Length(1, 200)
+  present: string;
+
+  @IsString()
+  @Length(1, 200)
+  next: string;
+}
+
+/** Sign in, sign out, who am I, where else am I signed in, and a new password. */
+export function sessionRoutes({ database, door, book }: { database: DataSource; door: Door; book: SessionBook }): Router {
   const router = Router();
   const limiter = rateLimit({
     windowMs: 60_000,
@@ -43,6 +60,8 @@ export function sessionRoutes(database: DataSource): Router {
     // A new session id, so that one planted before signing in is worth nothing.
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error as Error) : resolve())));
     request.session.personId = person.value;
+    request.session.since = Date.now();
+    request.session.agent = (request.headers["user-agent"] ?? "").slice(0, 300);
     response.status(201).json({ personId: person.value });
   });
   router.get("/", (request, response) => {
@@ -51,7 +70,30 @@ export function sessionRoutes(database: DataSource): Router {
     else answerError(response, { code: "sign-in.needed", details: {} });
   });
   router.delete("/", (request, response) => {
+    book.emit("ended", request.sessionID);
     request.session.destroy(() => response.clearCookie("vexa").status(204).end());
+  });
+  router.get("/list", async (request, response) => {
+    const person = signedIn(door, request, response);
+    if (person) response.json(await book.of(person.id, request.sessionID));
+  });
+  router.delete("/list/:id", async (request, response) => {
+    const person = signedIn(door, request, response);
+    if (!person) return;
+    if (await book.end(person.id, request.params.id)) response.status(204).end();
+    else answerError(response, { code: "record.unknown", details: { what: "sign-in" } });
+  });
+  router.post("/password", limiter, async (request, response) => {
+    const person = signedIn(door, request, response);
+    if (!person) return;
+    const given = parseDto(PasswordDto, request.body);
+    const changed = given.ok ? await changeOwnPassword(database, person.id, given.value) : given;
+    if (!changed.ok) {
+      answerError(response, changed.error);
+      return;
+    }
+    await book.endAll(person.id, request.sessionID);
+    response.status(204).end();
   });
   return router;
 }

@@ -102,7 +102,7 @@ describe("live connections", () => {
   it("tell who is where with what selected, and forget who leaves", async () => {
     let people: readonly PresenceEntry[] = [];
     ines.on("presence", (entries) => (people = entries));
-    tomasz.emit("presence", { place: "build", heads: ["fx-101", "fx-102"] });
+    tomasz.emit("presence", { path: "/build", heads: ["fx-101", "fx-102"], edits: "lane Pan" });
     await until(() => people.some(({ heads }) => heads.length === 2));
     const visitor = await socketOf(server.url, "adaeze");
     await until(() => people.length === 3);

@@ -13,21 +13,29 @@ import {
   type ServerToClient,
   type Standing,
   type Trace,
+  type Whereabouts,
 } from "@vexa/core";
 import type { EngineHost } from "../engine-host/engine-host";
+import type { SessionBook } from "../account/session-book";
 import type { Door } from "../show/door";
 import { parseHeadAttribute, parsePresence, parseTransaction } from "../show/messages";
+import { parseLoan } from "../show/loan-message";
 import { parsePlay } from "../show/play-message";
 
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 2_000_000;
 
-type VexaSocket = Socket<ClientToServer, ServerToClient, Record<string, never>, { personId: string; sent: Uint16Array | null }>;
+type VexaSocket = Socket<
+  ClientToServer,
+  ServerToClient,
+  Record<string, never>,
+  { personId: string; sid: string; sent: Uint16Array | null }
+>;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
 export function openSockets(
   http: HttpServer,
-  of: { door: Door; host: EngineHost; session: RequestHandler },
+  of: { door: Door; host: EngineHost; session: RequestHandler; book: SessionBook },
 ): { close: () => Promise<void>; tellTouch: (touch: ControlTouch) => void } {
   const { door, host } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
@@ -39,22 +47,26 @@ export function openSockets(
   });
   io.engine.use(of.session);
   io.use((socket, next) => {
-    const { session } = socket.request as IncomingMessage & { session?: SessionData };
+    const { session, sessionID } = socket.request as IncomingMessage & { session?: SessionData; sessionID: string };
     const person = session?.personId ? door.show.get("person", session.personId) : null;
     if (!person) {
       next(new Error("sign-in.needed"));
       return;
     }
     socket.data.personId = person.id;
+    socket.data.sid = sessionID;
     socket.data.sent = null;
     next();
+  });
+  of.book.on("ended", (sid) => {
+    for (const socket of io.sockets.sockets.values()) if (socket.data.sid === sid) socket.disconnect(true);
   });
 
   const presence = new Map<string, PresenceEntry>();
   const tellPresence = (): void => void io.emit("presence", [...presence.values()]);
   io.on("connection", (socket) => {
     const { personId } = socket.data;
-    presence.set(socket.id, { connection: socket.id, personId, place: "build", heads: [] });
+    presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
     tellPresence();
     listen(socket, door, (entry) => {
       presence.set(socket.id, { connection: socket.id, personId, ...entry });
@@ -107,7 +119,7 @@ function sendLevels(socket: VexaSocket, values: Float32Array): void {
   if (message) socket.emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
 }
 
-function listen(socket: VexaSocket, door: Door, onPresence: (entry: { place: string; heads: string[] }) => void): void {
+function listen(socket: VexaSocket, door: Door, onPresence: (entry: Whereabouts) => void): void {
   /** Runs with the person as they are now, and answers whatever happens; a message without a place to answer is dropped. */
   const answering = (work: (person: Person) => Promise<Answer> | Answer, answer: unknown): void => {
     if (typeof answer !== "function") return;
@@ -124,6 +136,12 @@ function listen(socket: VexaSocket, door: Door, onPresence: (entry: { place: str
     answering((person) => {
       const parsed = parsePlay(message);
       return parsed.ok ? door.play(person, parsed.value.command, parsed.value.atSeconds) : parsed;
+    }, answer),
+  );
+  socket.on("lend", (message: unknown, answer: unknown) =>
+    answering((person) => {
+      const parsed = parseLoan(message);
+      return parsed.ok ? door.lend(person, parsed.value) : parsed;
     }, answer),
   );
   socket.on("undo", (direction: unknown, answer: unknown) =>

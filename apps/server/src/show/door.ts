@@ -1,27 +1,36 @@
 import { EventEmitter } from "node:events";
 import {
+  alreadyHolds,
   apply,
   changedId,
   clipToReach,
   edit,
+  explain,
+  extentOf,
   fail,
   invert,
   isKind,
   KINDS,
+  loanChanges,
   mayChange,
   mayDo,
   merge,
   ok,
+  PLACE_OF,
   playChanges,
+  restoreChanges,
   type Answer,
   type Change,
+  type LoanCommand,
   type Person,
+  type Place,
   type PlayCommand,
   type Result,
   type Show,
   type ShowRecord,
   type Transaction,
 } from "@vexa/core";
+import { loanLabel } from "./loan-label";
 import type { JournalWrite, ShowStorage } from "../storage/show-storage";
 
 const SAVE_PLAY_AFTER_MS = 100;
@@ -30,6 +39,9 @@ const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknow
 
 /** What an edit came to: what was left out, and what undo took back. */
 type Done = Result<{ note: string | null; label?: string }>;
+
+/** Where edits are written, each whole or not at all. */
+export type DoorStorage = Pick<ShowStorage, "commit" | "findUndo">;
 
 interface DoorEvents {
   /** An edit that holds: its number, what changed, and the moment in show seconds. */
@@ -45,7 +57,7 @@ interface DoorEvents {
 export class Door extends EventEmitter<DoorEvents> {
   #show: Show;
   #seq: number;
-  readonly #storage: ShowStorage;
+  readonly #storage: DoorStorage;
   readonly #now: () => number;
   #queue: Promise<unknown> = Promise.resolve();
   /** The author's latest journal line, to which further steps of the same drag are added. */
@@ -53,7 +65,7 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #unsaved = new Set<string>();
   #saving: NodeJS.Timeout | null = null;
 
-  constructor(of: { show: Show; seq: number; storage: ShowStorage; now: () => number }) {
+  constructor(of: { show: Show; seq: number; storage: DoorStorage; now: () => number }) {
     super();
     this.#show = of.show;
     this.#seq = of.seq;
@@ -73,7 +85,8 @@ export class Door extends EventEmitter<DoorEvents> {
   transact(person: Person, transaction: Transaction): Promise<Answer> {
     return this.#inTurn(async () => {
       const tried = this.#tried(person, transaction.changes);
-      if (!tried.ok) return tried;
+      if (!tried.ok)
+        return OVERTAKEN.has(tried.error.code) && alreadyHolds(this.#show.records, transaction.changes) ? ok({ note: null }) : tried;
       const { next, changes, left } = tried.value;
       const kept: Transaction = { ...transaction, author: person.id, changes };
       await this.#commit(next, kept, this.#journalWrite(kept));
@@ -84,6 +97,7 @@ export class Door extends EventEmitter<DoorEvents> {
   /** Takes back, or does again, the person's own latest edit. */
   undo(person: Person, direction: "undo" | "redo"): Promise<Answer> {
     return this.#inTurn(async () => {
+      if (extentOf(person, "undo") === "no") return fail("reach.role", { what: "Taking changes back", who: "those who make them" });
       const entry = await this.#storage.findUndo(person.id, direction);
       if (!entry) return fail("undo.nothing", { direction: direction === "undo" ? "take back" : "do again" });
       const wanted = direction === "undo" ? invert(entry.changes) : entry.changes;
@@ -92,12 +106,13 @@ export class Door extends EventEmitter<DoorEvents> {
       const { next, changes } = tried.value;
       const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
       const step: Transaction = { id: crypto.randomUUID(), author: person.id, label, changes };
+      const places = this.#places(changes);
       this.#open.delete(person.id);
       await this.#commit(next, step, {
         type: "mark",
         id: entry.id,
         state: direction === "undo" ? "undone" : "done",
-        step: { author: person.id, label, changes: [...step.changes] },
+        step: { author: person.id, label, places, changes: [...step.changes] },
       });
       return ok({ note: null, label });
     });
@@ -123,6 +138,44 @@ export class Door extends EventEmitter<DoorEvents> {
     });
   }
 
+  /** What people do with loans; `person` null when the time of one is over. Nobody takes it back with undo. */
+  lend(person: Person | null, command: LoanCommand): Promise<Answer> {
+    return this.#inTurn(async () => {
+      const changes = loanChanges(this.#show, command, { person, now: Date.now(), newId: crypto.randomUUID() });
+      if (!changes.ok) return changes;
+      const loan = "loanId" in command ? this.#show.get("loan", command.loanId)! : null;
+      const lender = loan?.askedBy ?? loan?.decidedBy ?? "";
+      return this.#step(person?.id ?? lender, loanLabel(this.#show, command, person), changes.value);
+    });
+  }
+
+  /** Brings recorded work back to a version of it, for the lead. */
+  restore(person: Person, version: { name: string; records: readonly ShowRecord[] }): Promise<Answer> {
+    return this.#inTurn(async () => {
+      if (extentOf(person, "restore") !== "all") return fail("reach.role", { what: "Bringing a version back", who: "the lead" });
+      const changes = restoreChanges(this.#show, version.records);
+      if (!changes.ok) return fail("version.unfit", { name: version.name, why: explain(changes.error) });
+      return this.#step(person.id, `Brought back ${version.name}`, changes.value);
+    });
+  }
+
+  /** An edit that was worked out here and that undo doesn't take back. */
+  async #step(author: string, label: string, changes: readonly Change[]): Promise<Done> {
+    if (changes.length === 0) return ok({ note: null });
+    const next = edit(this.#show, changes);
+    if (!next.ok) return next;
+    const entry = {
+      author,
+      label: label.slice(0, 200),
+      places: this.#places(changes),
+      changes: [...changes],
+      gesture: null,
+      state: "step" as const,
+    };
+    await this.#commit(next.value, { id: crypto.randomUUID(), author, label: entry.label, changes }, { type: "new", entry });
+    return ok({ note: null, label: entry.label });
+  }
+
   /** Saves what is being played. */
   async flush(): Promise<void> {
     if (this.#saving) clearTimeout(this.#saving);
@@ -132,7 +185,8 @@ export class Door extends EventEmitter<DoorEvents> {
     this.#unsaved.clear();
     try {
       const changed = ids.flatMap((id) => this.#show.records.get(id) ?? []);
-      await this.#storage.commit({ seq: this.#seq, changed, removed: [], journal: null });
+      const removed = ids.filter((id) => !this.#show.records.has(id));
+      await this.#storage.commit({ seq: this.#seq, changed, removed, journal: null });
     } catch (error) {
       ids.forEach((id) => this.#unsaved.add(id));
       this.#saving ??= setTimeout(() => void this.flush(), 10 * SAVE_PLAY_AFTER_MS);
@@ -164,7 +218,15 @@ export class Door extends EventEmitter<DoorEvents> {
       const record = this.#show.records.get(changedId(change)) ?? (change.op === "add" ? (change.record as ShowRecord) : undefined);
       return record && isKind(record.kind) && KINDS[record.kind].undone === "yes";
     });
-    return { type: "new", entry: { author, label, gesture: gesture ?? null, state: undoable ? "done" : "step", changes: [...changes] } };
+    const entry = { author, label, places: this.#places(changes), changes: [...changes] };
+    return { type: "new", entry: { ...entry, gesture: gesture ?? null, state: undoable ? "done" : "step" } };
+  }
+
+  #places(changes: readonly Change[]): Place[] {
+    const kinds = changes.flatMap(
+      (change) => (change.op === "set" ? this.#show.records.get(change.id)?.kind : (change.record as ShowRecord).kind) ?? [],
+    );
+    return [...new Set(kinds.filter(isKind).map((kind) => PLACE_OF[kind]))];
   }
 
   async #commit(next: Show, transaction: Transaction, journal: JournalWrite): Promise<void> {

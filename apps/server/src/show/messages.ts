@@ -23,6 +23,7 @@ import {
   type RecordBase,
   type Result,
   type Transaction,
+  type Whereabouts,
 } from "@vexa/core";
 import { parseDto } from "../http/parse-dto";
 
@@ -92,8 +93,13 @@ class HeadAttributeDto {
 
 class PresenceDto {
   @IsString()
-  @Length(1, 20)
-  place: string;
+  @Length(1, 200)
+  path: string;
+
+  @ValidateIf(({ edits }: PresenceDto) => edits !== null)
+  @IsString()
+  @Length(1, 120)
+  edits: string | null;
 
   @IsArray()
   @ArrayMaxSize(20000)
@@ -131,9 +137,9 @@ export function parseHeadAttribute(message: unknown): Result<HeadAttribute> {
   return dto.ok ? ok({ head: dto.value.head, attribute: dto.value.attribute }) : dto;
 }
 
-export function parsePresence(message: unknown): Result<{ place: string; heads: string[] }> {
+export function parsePresence(message: unknown): Result<Whereabouts> {
   const dto = parseDto(PresenceDto, message);
-  return dto.ok ? ok({ place: dto.value.place, heads: dto.value.heads }) : dto;
+  return dto.ok ? ok({ path: dto.value.path, heads: dto.value.heads, edits: dto.value.edits }) : dto;
 }
 
 function asJson(message: unknown): Result<unknown> {

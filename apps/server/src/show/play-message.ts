@@ -1,4 +1,6 @@
 import {
+  ArrayMaxSize,
+  IsArray,
   IsBoolean,
   IsIn,
   IsNumber,
@@ -19,8 +21,19 @@ const DAY_SECONDS = 86400;
 const CARD_COMMANDS = ["go", "back", "pause", "continue", "toggle", "go-to", "level", "flash", "let-go"];
 const TIME_COMMANDS = ["time-run", "time-stop", "time-seek"];
 const MASTER_COMMANDS = ["tap", "resync", "hold", "run", "release", "take", "bpm", "scale"];
-const STAGE_COMMANDS = ["grand-master", "blackout", "sweep", "group-level", "park", "unpark"];
-const LEVEL_COMMANDS = ["level", "grand-master", "group-level"];
+const STAGE_COMMANDS = [
+  "grand-master",
+  "blackout",
+  "sweep",
+  "group-level",
+  "park",
+  "unpark",
+  "curtain-drop",
+  "curtain-raise",
+  "curtain-hand",
+];
+const LEVEL_COMMANDS = ["level", "grand-master", "group-level", "curtain-hand"];
+const SECONDS_NEEDED = ["time-seek", "curtain-raise"];
 
 /** Values 0..1 by attribute. */
 @ValidatorConstraint({ name: "parkedValues" })
@@ -95,6 +108,12 @@ class PlayDto {
   @Length(1, 70)
   head?: string;
 
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20000)
+  @IsString({ each: true })
+  heads?: string[];
+
   @ValidateIf(({ type }: PlayDto) => type === "park")
   @Validate(ParkedValues)
   values?: Record<string, number>;
@@ -111,7 +130,7 @@ class PlayDto {
   @Max(MAX_BPM)
   bpm?: number;
 
-  @ValidateIf(({ type, seconds }: PlayDto) => type === "time-seek" || seconds !== undefined)
+  @ValidateIf(({ type, seconds }: PlayDto) => SECONDS_NEEDED.includes(type) || seconds !== undefined)
   @IsNumber()
   @Min(0)
   @Max(DAY_SECONDS)

@@ -1,5 +1,5 @@
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from "typeorm";
-import type { Change } from "@vexa/core";
+import type { Change, ShowRecord } from "@vexa/core";
 
 /** Who may sign in, and as which person of the show. */
 @Entity("account")
@@ -84,6 +84,32 @@ export class JournalEntity {
 
   @Column({ type: "timestamptz", name: "changed_at" })
   changedAt: Date;
+
+  /** Places of the screen that it belongs to. */
+  @Column({ type: "varchar", length: 12, array: true, default: () => "'{}'" })
+  places: string[];
+}
+
+/** The recorded work of a show as it was when somebody gave it a name. */
+@Entity("version")
+export class VersionEntity {
+  @PrimaryColumn({ type: "uuid", primaryKeyConstraintName: "pk_version" })
+  id: string;
+
+  @Column({ type: "varchar", length: 64, name: "show_id" })
+  showId: string;
+
+  @Column({ type: "varchar", length: 80 })
+  name: string;
+
+  @Column({ type: "varchar", length: 64 })
+  author: string;
+
+  @Column({ type: "timestamptz", name: "made_at" })
+  madeAt: Date;
+
+  @Column({ type: "jsonb" })
+  records: ShowRecord[];
 }
 
 /** The octets of a sound; its name and length are a record of the show with the same id. */
@@ -102,4 +128,4 @@ export class SoundFileEntity {
   content: Buffer;
 }
 
-export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity];
+export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity, VersionEntity];

@@ -78,4 +78,21 @@ export class Sounds1764200000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000];
+/** Places in the history, and named versions. */
+export class Crew1764300000000 implements MigrationInterface {
+  name = "Crew1764300000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "journal" ADD "places" varchar(12) array NOT NULL DEFAULT '{}'`);
+    await runner.query(
+      `CREATE TABLE "version" ("id" uuid NOT NULL, "show_id" varchar(64) NOT NULL, "name" varchar(80) NOT NULL, "author" varchar(64) NOT NULL, "made_at" timestamptz NOT NULL, "records" jsonb NOT NULL, CONSTRAINT "pk_version" PRIMARY KEY ("id"))`,
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "version"`);
+    await runner.query(`ALTER TABLE "journal" DROP COLUMN "places"`);
+  }
+}
+
+export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000, Crew1764300000000];

@@ -19,17 +19,24 @@ export interface Commit {
   readonly journal: JournalWrite | null;
 }
 
+export interface JournalEntry {
+  readonly author: string;
+  readonly label: string;
+  readonly places: string[];
+  readonly changes: Change[];
+}
+
 export type JournalWrite =
   | {
       readonly type: "new";
-      readonly entry: { author: string; label: string; gesture: string | null; state: "done" | "step"; changes: Change[] };
+      readonly entry: JournalEntry & { gesture: string | null; state: "done" | "step" };
     }
   | { readonly type: "extend"; readonly id: string; readonly label: string; readonly changes: Change[] }
   | {
       readonly type: "mark";
       readonly id: string;
       readonly state: "done" | "undone";
-      readonly step: { author: string; label: string; changes: Change[] };
+      readonly step: JournalEntry;
     };
 
 /** Reads and writes one show. Every write is one database transaction. */

@@ -46,6 +46,16 @@ function applyOne(records: Map<string, RecordBase>, change: Change): Result<null
   return ok(null);
 }
 
+/** All of it is so already: the edit came twice, for its first answer was lost. */
+export function alreadyHolds(records: Records, changes: readonly Change[]): boolean {
+  return changes.every((change) => {
+    if (change.op === "set") return records.has(change.id) && sameJson(valueAt(records.get(change.id), change.path), change.to);
+    const present = records.get(change.record.id);
+    if (change.op === "remove") return present === undefined;
+    return present !== undefined && sameJson({ ...present, version: 0 }, { ...change.record, version: 0 });
+  });
+}
+
 /** The value at a path of field names, or undefined where the path leads nowhere. */
 export function valueAt(value: unknown, path: readonly string[]): unknown {
   let at: unknown = value;

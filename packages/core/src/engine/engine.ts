@@ -211,7 +211,10 @@ export class Engine {
     const present = this.#stack.sketches.find((source) => source.id === id) ?? null;
     const source = sketch && sketchSource(sketch, at, this.#context(), present);
     if (present) this.#stay(present, source);
-    this.#stack.setSketches(source ? [...others, source] : others);
+    const kept = softly && present && source;
+    // Nobody touched it: it keeps its place among the others.
+    if (kept) this.#stack.setSketches(this.#stack.sketches.map((other) => (other === present ? source : other)));
+    else this.#stack.setSketches(source ? [...others, source] : others);
     if (present && softly) this.#stack.setPlaying([...this.#stack.playing, ...lostSources(present, source, at, this.#context())]);
   }
 

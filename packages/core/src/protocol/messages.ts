@@ -3,11 +3,12 @@ import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
+import type { LoanCommand } from "../show/loan-changes";
 import type { PlayCommand } from "../show/play";
 import type { Showing, Trace } from "../show/trace";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 5;
+export const PROTOCOL_VERSION = 6;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =
@@ -25,12 +26,55 @@ export interface Hello {
   readonly records: readonly RecordBase[];
 }
 
-/** Where somebody is and what they have selected. */
-export interface PresenceEntry {
+/** Where somebody is, what they have selected, and what they edit. */
+export interface Whereabouts {
+  /** The address within the application: "/score?list=…". */
+  readonly path: string;
+  readonly heads: readonly string[];
+  /** In words, such as "cue 3 of Night bloom"; null = nothing in particular. */
+  readonly edits: string | null;
+}
+
+export interface PresenceEntry extends Whereabouts {
   readonly connection: string;
   readonly personId: string;
-  readonly place: string;
-  readonly heads: readonly string[];
+}
+
+/** One line of history. */
+export interface HistoryLine {
+  readonly id: string;
+  readonly personId: string;
+  readonly label: string;
+  /** Milliseconds since 1970. */
+  readonly at: number;
+  /** `step` can't be taken back: playing, lending, undoing. */
+  readonly state: "done" | "undone" | "step";
+  /** Names of places of the screen that it belongs to. */
+  readonly places: readonly string[];
+}
+
+/** A named version of the recorded work. */
+export interface VersionLine {
+  readonly id: string;
+  readonly name: string;
+  readonly personId: string;
+  readonly at: number;
+}
+
+/** A sign-in as the lead sees it. */
+export interface AccountLine {
+  readonly personId: string;
+  readonly signInName: string;
+  readonly hasDemoPassword: boolean;
+}
+
+/** One browser in which somebody is signed in. */
+export interface SessionLine {
+  readonly id: string;
+  readonly since: number;
+  /** What the browser calls itself. */
+  readonly agent: string;
+  readonly own: boolean;
 }
 
 /** How output is doing, once a second. */
@@ -65,7 +109,8 @@ export interface ClientToServer {
   /** Asks why an attribute of a head is what it is; null when there is none such. */
   trace: (of: HeadAttribute, answer: (trace: Trace | null) => void) => void;
   undo: (direction: "undo" | "redo", answer: (answer: Answer) => void) => void;
-  presence: (presence: { place: string; heads: readonly string[] }) => void;
+  presence: (presence: Whereabouts) => void;
+  lend: (command: LoanCommand, answer: (answer: Answer) => void) => void;
   /** Asks for all live levels anew, and for what changes from then on. Before it none are sent. */
   watch: () => void;
   /** Asks for the server's show time, to line up clocks. */

@@ -1,12 +1,13 @@
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result, type UserError } from "../errors/result";
 import type { HeadKey } from "../rig/fixture";
+import type { Park } from "../playback/stage-state";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Loan } from "../territory/loan";
-import { addParts, hasFamily, reachOf } from "../territory/reach";
+import { addParts, hasFamily, lentBits, reachOf } from "../territory/reach";
 import { extentOf } from "../territory/role-table";
 import type { Person, TerritoryPart } from "../territory/territory";
-import { attributeInfo, FAMILIES, isAttribute } from "../rig/attributes";
+import { attributeInfo, FAMILIES, isAttribute, type Attribute } from "../rig/attributes";
 import { strokesWithin } from "./clip";
 import { edit } from "./edit";
 import type { Show } from "./show";
@@ -38,6 +39,8 @@ interface By {
  * in park goes with them, in the same edit.
  */
 export function loanChanges(show: Show, command: LoanCommand, by: By): Result<Change[]> {
+  if (by.person && extentOf(by.person, "lend") === "no")
+    return fail("reach.role", { what: "Lending and borrowing", who: "programmers and the lead" });
   if (!("loanId" in command)) return begun(show, command, by);
   const loan = show.get("loan", command.loanId);
   if (!loan) return fail("record.unknown", { what: "loan" });
@@ -60,8 +63,10 @@ export function loanChanges(show: Show, command: LoanCommand, by: By): Result<Ch
       return ok(changed(loan, { ...lentFrom(by.now, command.minutes), minutes: command.minutes, decidedBy }));
     case "refuse":
       return ok(changed(loan, { state: "refused", decidedBy, endedAt: by.now }));
-    case "end":
-      return withBorrowersCleared(show, loan, changed(loan, { state: "ended", decidedBy, endedAt: by.now }));
+    case "end": {
+      const ending = changed(loan, { state: "ended", decidedBy, endedAt: by.now });
+      return loan.state === "lent" ? withBorrowersCleared(show, loan, ending) : ok(ending);
+    }
   }
 }
 
@@ -136,21 +141,29 @@ function withBorrowersCleared(show: Show, loan: Loan, changes: Change[]): Result
   const after = edit(show, changes);
   if (!after.ok) return after;
   const people = (show.get("territory", loan.toTerritoryId)?.personIds ?? []).flatMap((id) => show.get("person", id) ?? []);
+  const lent = lentBits(loan, show);
   const cleared = people.flatMap((person): Change[] => {
     const reach = reachOf(person, after.value);
     const sketch = show.sketchOf(person.id);
     const within = sketch && strokesWithin(after.value, person, sketch.strokes);
-    const parks = show.all("park").filter(
-      ({ personId, head, values }) =>
-        personId === person.id &&
-        Object.keys(values)
-          .filter(isAttribute)
-          .some((name) => !reach(head, attributeInfo(name).family)),
-    );
+    const parks = show.all("park").filter(({ personId, head }) => personId === person.id && (lent.get(head) ?? 0) !== 0);
     return [
       ...(sketch && within !== sketch.strokes ? [setChange(sketchIdOf(person.id), ["strokes"], { from: sketch.strokes, to: within })] : []),
-      ...parks.map((record): Change => ({ op: "remove", record })),
+      ...parks.flatMap((park) =>
+        freed(park, (attribute) => {
+          const { family } = attributeInfo(attribute);
+          return !hasFamily(lent, park.head, family) || reach(park.head, family);
+        }),
+      ),
     ];
   });
   return ok([...changes, ...cleared]);
+}
+
+/** Frees what of a park is no longer its owner's. */
+function freed(park: Park, isWithin: (attribute: Attribute) => boolean): Change[] {
+  const kept = Object.fromEntries(Object.entries(park.values).filter(([name]) => !isAttribute(name) || isWithin(name)));
+  if (Object.keys(kept).length === Object.keys(park.values).length) return [];
+  if (Object.keys(kept).length === 0) return [{ op: "remove", record: park }];
+  return [setChange(park.id, ["values"], { from: park.values, to: kept })];
 }

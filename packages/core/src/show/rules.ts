@@ -30,7 +30,7 @@ function unknown(what: string): UserError {
 }
 
 /** What a record names that isn't there. */
-function missingName(record: ShowRecord, show: Show): UserError | null {
+export function missingName(record: ShowRecord, show: Show): UserError | null {
   switch (record.kind) {
     case "fixture": {
       const mode = show.get("profile", record.profileId)?.modes.find(({ id }) => id === record.modeId);
@@ -145,7 +145,7 @@ function presetInPresets(preset: Preset, show: Show): UserError | null {
 }
 
 /** Heads may be missing (the rig changes); groups and masters may not. */
-function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
+export function missingInStrokes(strokes: Strokes, show: Show): UserError | null {
   for (const { who, parts } of Object.values(strokes)) {
     if (who.groupIds?.some((id) => !show.get("group", id))) return unknown("group");
     for (const part of Object.values(parts)) {

@@ -37,6 +37,19 @@ export function addParts(bits: FamilyBits, parts: readonly TerritoryPart[], cont
   return bits;
 }
 
+/** What a loan really lends: of what it names, what the lender holds now. */
+export function lentBits({ fromTerritoryId, part }: Loan, context: Omit<ReachContext, "lent">): FamilyBits {
+  const lender = context.territories.find(({ id }) => id === fromTerritoryId);
+  const held = addParts(new Map(), lender?.parts ?? [], context);
+  const bits = addParts(new Map(), [part], context);
+  bits.forEach((families, head) => bits.set(head, families & (held.get(head) ?? 0)));
+  return bits;
+}
+
+function addBits(bits: FamilyBits, more: FamilyBits): void {
+  more.forEach((families, head) => bits.set(head, (bits.get(head) ?? 0) | families));
+}
+
 /**
  * What a person may change: the lead everything, programmers what their territories hold and have borrowed but haven't lent, others
  * nothing.
@@ -45,25 +58,16 @@ export function reachOf(person: Person, context: ReachContext): Reach {
   const extent = extentOf(person, "build");
   if (extent === "all") return EVERYTHING;
   if (extent !== "own") return NOTHING;
-  const own = context.territories.filter(({ personIds }) => personIds.includes(person.id));
-  if (own.length === 0) return NOTHING;
   const bits: FamilyBits = new Map();
+  const own = context.territories.filter(({ personIds }) => personIds.includes(person.id));
   for (const territory of own) {
     const held = addParts(new Map(), territory.parts, context);
-    const away = context.lent.filter(({ fromTerritoryId }) => fromTerritoryId === territory.id);
-    addParts(
-      new Map(),
-      away.map(({ part }) => part),
-      context,
-    ).forEach((gone, head) => held.set(head, (held.get(head) ?? 0) & ~gone));
-    held.forEach((families, head) => bits.set(head, (bits.get(head) ?? 0) | families));
+    for (const loan of context.lent)
+      if (loan.fromTerritoryId === territory.id)
+        addParts(new Map(), [loan.part], context).forEach((gone, head) => held.set(head, (held.get(head) ?? 0) & ~gone));
+    addBits(bits, held);
   }
-  const ids = new Set(own.map(({ id }) => id));
-  addParts(
-    bits,
-    context.lent.filter(({ toTerritoryId }) => ids.has(toTerritoryId)).map(({ part }) => part),
-    context,
-  );
+  for (const loan of context.lent) if (own.some(({ id }) => id === loan.toTerritoryId)) addBits(bits, lentBits(loan, context));
   return (head, family) => hasFamily(bits, head, family);
 }
 
@@ -72,20 +76,16 @@ export function reachOfOwner(territoryId: string | null, context: ReachContext):
   if (territoryId === null) return EVERYTHING;
   const territory = context.territories.find(({ id }) => id === territoryId);
   const bits = addParts(new Map(), territory?.parts ?? [], context);
-  addParts(
-    bits,
-    context.lent.filter(({ toTerritoryId }) => toTerritoryId === territoryId).map(({ part }) => part),
-    context,
-  );
+  for (const loan of context.lent) if (loan.toTerritoryId === territoryId) addBits(bits, lentBits(loan, context));
   return (head, family) => hasFamily(bits, head, family);
 }
 
 /** Tells whose people may change a head's family: the borrower's while it is lent; null when nobody but the lead may. */
 export function ownership(context: ReachContext): (head: HeadKey, family: Family) => Territory | null {
   const held = context.territories.map((territory) => ({ territory, bits: addParts(new Map(), territory.parts, context) }));
-  const lent = context.lent.flatMap(({ toTerritoryId, part }) => {
-    const territory = context.territories.find(({ id }) => id === toTerritoryId);
-    return territory ? [{ territory, bits: addParts(new Map(), [part], context) }] : [];
+  const lent = context.lent.flatMap((loan) => {
+    const territory = context.territories.find(({ id }) => id === loan.toTerritoryId);
+    return territory ? [{ territory, bits: lentBits(loan, context) }] : [];
   });
   return (head, family) => [...lent, ...held].find(({ bits }) => hasFamily(bits, head, family))?.territory ?? null;
 }

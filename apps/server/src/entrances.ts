@@ -1,0 +1,42 @@
+import type { Act, ClientToServer } from "@vexa/core";
+
+/** Who may come in: whoever the table of roles lets do an act, everybody who is signed in, or strangers too. */
+export type Admits = Act | "signed in" | "anybody";
+
+export interface Entrance {
+  readonly what: string;
+  readonly admits: Admits;
+}
+
+/** Every address of the server. A test compares it with what is served, tries each as every role, and writes docs/reference/entrances.md. */
+export const ROUTES = {
+  "POST /api/session": { what: "sign in", admits: "anybody" },
+  "GET /api/session": { what: "who am I", admits: "signed in" },
+  "DELETE /api/session": { what: "sign out", admits: "anybody" },
+  "GET /api/session/list": { what: "the browsers in which I am signed in", admits: "signed in" },
+  "DELETE /api/session/list/:id": { what: "sign one of them out", admits: "signed in" },
+  "POST /api/session/password": { what: "a new password of my own", admits: "signed in" },
+  "GET /api/show": { what: "the show", admits: "signed in" },
+  "GET /api/people": { what: "sign-ins of all", admits: "crew" },
+  "POST /api/people": { what: "invite somebody", admits: "crew" },
+  "POST /api/people/:personId/password": { what: "a new first password for somebody", admits: "crew" },
+  "DELETE /api/people/:personId": { what: "take a sign-in away", admits: "crew" },
+  "GET /api/history": { what: "who changed what", admits: "history" },
+  "GET /api/history/versions": { what: "named versions", admits: "history" },
+  "POST /api/history/versions": { what: "name a version", admits: "restore" },
+  "POST /api/history/versions/:id/restore": { what: "bring a version back", admits: "restore" },
+  "POST /api/sounds": { what: "keep a sound file", admits: "build" },
+  "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },
+} as const satisfies Readonly<Record<string, Entrance>>;
+
+/** Every message of the live connection. Which records and heads it may touch is looked at for each one. */
+export const MESSAGES = {
+  transact: { what: "an edit", admits: "build" },
+  play: { what: "a touch on a card, a master or the stage", admits: "play" },
+  lend: { what: "asking for heads, lending them, taking them back", admits: "lend" },
+  undo: { what: "taking back one's own latest edit", admits: "undo" },
+  trace: { what: "why an attribute is what it is", admits: "signed in" },
+  presence: { what: "where I am", admits: "signed in" },
+  watch: { what: "live levels", admits: "signed in" },
+  clock: { what: "the server's show time", admits: "signed in" },
+} as const satisfies Readonly<Record<keyof ClientToServer, Entrance>>;

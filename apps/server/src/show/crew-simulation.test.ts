@@ -1,0 +1,30 @@
+import { describe, expect, it } from "vitest";
+import { apply } from "@vexa/core";
+import { CrewSimulation } from "../testing/crew-simulation";
+
+describe("six people on one rig", () => {
+  it("reach nothing but their own, see what the server has, take back only theirs and lose nothing, on bad lines and through restarts", async () => {
+    const simulation = new CrewSimulation();
+    await simulation.run();
+    const { counts, log, door, clients } = simulation;
+    expect(simulation.complaints.slice(0, 5)).toEqual([]);
+    // It was no still life.
+    expect(counts.reached).toBeGreaterThan(3000);
+    expect(counts.undone).toBeGreaterThan(1000);
+    expect(door.show.all("loan").length).toBeGreaterThan(100);
+    expect(counts.breaks).toBeGreaterThan(100);
+    for (const client of clients) {
+      expect(client.copy.pending).toEqual([]);
+      expect([...client.copy.view.records.values()]).toEqual([...door.show.records.values()]);
+    }
+    // All that was said to hold was done, and nothing but what everybody heard of.
+    const done = new Set(log.map(({ id }) => id));
+    for (const { acknowledged } of clients) expect(acknowledged.filter((id) => !done.has(id))).toEqual([]);
+    const replayed = log.reduce((records, { changes }) => {
+      const next = apply(records, changes);
+      if (!next.ok) throw new Error(next.error.code);
+      return next.value;
+    }, simulation.first);
+    expect(replayed).toEqual(door.show.records);
+  }, 120_000);
+});

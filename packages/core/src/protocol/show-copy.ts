@@ -1,0 +1,109 @@
+import { apply } from "../document/apply";
+import type { Records } from "../document/record";
+import type { Transaction } from "../document/transaction";
+import { ok, type Result, type UserError } from "../errors/result";
+import { edit } from "../show/edit";
+import type { ShowRecord } from "../show/records";
+import { Show } from "../show/show";
+import { clashesOf, type Clash } from "./clash";
+
+/**
+ * One client's copy of a show: what the server has confirmed, and over it the client's own edits that wait for an answer. It knows
+ * nothing of connections: whoever has one tells it what came.
+ */
+export class ShowCopy {
+  #confirmed = new Show(new Map());
+  #view = this.#confirmed;
+  #seq = 0;
+  #pending: readonly Transaction[] = [];
+  /** Edits that the server said hold, and the number at which it said so: none later will bring them. */
+  readonly #settled = new Map<string, number>();
+  /** What came before the show did; null once it is there. */
+  #early: { seq: number; transaction: Transaction }[] | null = [];
+
+  /** What the server has plus what waits. */
+  get view(): Show {
+    return this.#view;
+  }
+  get seq(): number {
+    return this.#seq;
+  }
+  get pending(): readonly Transaction[] {
+    return this.#pending;
+  }
+
+  /** The show is being fetched: what comes meanwhile is kept. */
+  awaitShow(): void {
+    this.#early = [];
+  }
+
+  /** The show as of `seq`. False when changes after it are missing: fetch again. */
+  take(seq: number, records: Records<ShowRecord>): boolean {
+    this.#seq = seq;
+    this.#confirm(records);
+    const early = this.#early ?? [];
+    this.#early = null;
+    return early.every((message) => this.hear(message.seq, message.transaction));
+  }
+
+  /** An edit that holds at the server. False when one before it is missing: fetch the show again. */
+  hear(seq: number, transaction: Transaction): boolean {
+    if (this.#early) {
+      this.#early.push({ seq, transaction });
+      return true;
+    }
+    if (seq <= this.#seq) return true;
+    const applied = seq === this.#seq + 1 ? apply(this.#confirmed.records, transaction.changes) : null;
+    if (!applied?.ok) return false;
+    this.#seq = seq;
+    this.#settle([transaction.id]);
+    this.#confirm(applied.value);
+    return true;
+  }
+
+  /** An edit of one's own, shown at once; an error changes nothing. */
+  add(transaction: Transaction): Result<null> {
+    const next = edit(this.#view, transaction.changes);
+    if (!next.ok) return next;
+    this.#pending = [...this.#pending, transaction];
+    this.#view = next.value;
+    return ok(null);
+  }
+
+  /** The server says that it holds as of `seq`: by then it has been heard of, or somebody had made the same before. */
+  settle(transactionId: string, seq: number): void {
+    this.#settled.set(transactionId, seq);
+    this.#confirm(this.#confirmed.records);
+  }
+
+  /** The server refused it: what was shown ahead goes back. */
+  drop(transactionId: string): void {
+    this.#settle([transactionId]);
+    this.#view = this.#withPending();
+  }
+
+  #settle(ids: readonly string[]): void {
+    if (ids.length === 0) return;
+    this.#pending = this.#pending.filter(({ id }) => !ids.includes(id));
+    ids.forEach((id) => this.#settled.delete(id));
+  }
+
+  /** The fields of a refused edit that somebody else changed meanwhile: their value and one's own. Empty for other errors. */
+  clashes(transaction: Transaction, error: UserError): Clash[] {
+    return error.code === "value.conflict" ? clashesOf(this.#confirmed, transaction) : [];
+  }
+
+  #confirm(records: Records<ShowRecord>): void {
+    this.#settle([...this.#settled].flatMap(([id, seq]) => (seq <= this.#seq ? [id] : [])));
+    if (records !== this.#confirmed.records) this.#confirmed = this.#confirmed.withRecords(records);
+    this.#view = this.#withPending();
+  }
+
+  /** What waits is laid over what the server has; what no longer fits is left to the server's answer. */
+  #withPending(): Show {
+    return this.#pending.reduce((show, { changes }) => {
+      const next = edit(show, changes);
+      return next.ok ? next.value : show;
+    }, this.#confirmed);
+  }
+}

@@ -1,0 +1,54 @@
+import { apply } from "../document/apply";
+import { sameJson } from "../document/record";
+import { setChange, type Change } from "../document/transaction";
+import { ok, type Result } from "../errors/result";
+import type { Strokes } from "../stroke/stroke";
+import { edit } from "./edit";
+import { KINDS, type ShowRecord } from "./records";
+import { missingInStrokes, missingName } from "./rules";
+import type { Show } from "./show";
+
+/** What a version of a show keeps: recorded work. People stay as they are, and so does what is going on. */
+export function isVersioned({ kind }: ShowRecord): boolean {
+  return KINDS[kind].scope === "document" && kind !== "person";
+}
+
+/**
+ * The changes that bring recorded work back to what a version holds. What plays and isn't there any more is let go, and strokes of
+ * sketches that name what is gone go too.
+ */
+export function restoreChanges(show: Show, version: readonly ShowRecord[]): Result<Change[]> {
+  const wanted = new Map(version.filter(isVersioned).map((record) => [record.id, record]));
+  const present = [...show.records.values()].filter(isVersioned);
+  const changes: Change[] = [
+    ...present.filter(({ id }) => !wanted.has(id)).map((record): Change => ({ op: "remove", record })),
+    ...[...wanted.values()].flatMap((record): Change[] => {
+      const now = show.records.get(record.id);
+      return now ? differences(now, record) : [{ op: "add", record }];
+    }),
+  ];
+  const applied = apply(show.records, changes);
+  if (!applied.ok) return applied;
+  const after = show.withRecords(applied.value);
+  const whole = [...changes, ...[...after.records.values()].flatMap((record) => mended(record, after))];
+  const checked = edit(show, whole);
+  return checked.ok ? ok(whole) : checked;
+}
+
+function differences(from: ShowRecord, to: ShowRecord): Change[] {
+  const fields = new Set([...Object.keys(from), ...Object.keys(to)].filter((field) => !["id", "kind", "version"].includes(field)));
+  const [before, after] = [from, to] as unknown as Record<string, unknown>[];
+  return [...fields]
+    .filter((field) => !sameJson(before![field], after![field]))
+    .map((field) => setChange(from.id, [field], { from: before![field], to: after![field] }));
+}
+
+/** What has to change in what is going on, because something that it names is gone. */
+function mended(record: ShowRecord, after: Show): Change[] {
+  if (isVersioned(record) || !missingName(record, after)) return [];
+  if (record.kind !== "sketch") return [{ op: "remove", record }];
+  const kept: Strokes = Object.fromEntries(
+    Object.entries(record.strokes).filter(([id, stroke]) => missingInStrokes({ [id]: stroke }, after) === null),
+  );
+  return [setChange(record.id, ["strokes"], { from: record.strokes, to: kept })];
+}
