@@ -169,6 +169,8 @@ export { mergePresetInto } from "./show/merge-preset";
 export { writePresetIn } from "./show/write-preset-in";
 export { isVersioned, restoreChanges } from "./show/restore";
 export { PLACE_OF, PLACES, type Place } from "./show/place-of";
+export { runsThere, type RunsThere } from "./show/runs-there";
+export { silentHeads, silentThere } from "./show/silent";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./show/clip";
 export { mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./show/rights";

@@ -1,4 +1,13 @@
-import { explain, type Hello, type UserError } from "@vexa/core";
+import {
+  explain,
+  type AccountLine,
+  type Hello,
+  type HistoryLine,
+  type Role,
+  type SessionLine,
+  type UserError,
+  type VersionLine,
+} from "@vexa/core";
 
 /** An answer of the server that isn't what was asked for, with its sentence. */
 export class ServerError extends Error {
@@ -60,4 +69,55 @@ export function sendSound(file: File): Promise<{ id: string }> {
 
 export function soundAddress(id: string): string {
   return `/api/sounds/${encodeURIComponent(id)}`;
+}
+
+export interface FirstPassword {
+  readonly personId: string;
+  readonly signInName: string;
+  readonly password: string;
+}
+
+export function fetchAccounts(): Promise<AccountLine[]> {
+  return request("GET", "/api/people");
+}
+
+export function invite(of: { name: string; initials: string; role: Role; signInName: string }): Promise<FirstPassword> {
+  return request("POST", "/api/people", of);
+}
+
+export function newFirstPassword(personId: string): Promise<FirstPassword> {
+  return request("POST", `/api/people/${encodeURIComponent(personId)}/password`);
+}
+
+export function takeSignInAway(personId: string): Promise<void> {
+  return request("DELETE", `/api/people/${encodeURIComponent(personId)}`);
+}
+
+export function fetchSessions(): Promise<SessionLine[]> {
+  return request("GET", "/api/session/list");
+}
+
+export function endSession(id: string): Promise<void> {
+  return request("DELETE", `/api/session/list/${encodeURIComponent(id)}`);
+}
+
+export function changePassword(present: string, next: string): Promise<void> {
+  return request("POST", "/api/session/password", { present, next });
+}
+
+/** `filter` as in the address: personId, place, from, to, before. */
+export function fetchHistory(filter: Readonly<Record<string, string>>): Promise<HistoryLine[]> {
+  return request("GET", `/api/history?${new URLSearchParams(filter).toString()}`);
+}
+
+export function fetchVersions(): Promise<VersionLine[]> {
+  return request("GET", "/api/history/versions");
+}
+
+export function nameVersion(name: string): Promise<VersionLine> {
+  return request("POST", "/api/history/versions", { name });
+}
+
+export function bringBack(versionId: string): Promise<{ before: VersionLine }> {
+  return request("POST", `/api/history/versions/${encodeURIComponent(versionId)}/restore`);
 }

@@ -1,29 +1,37 @@
 import { io, type Socket } from "socket.io-client";
 import {
-  apply,
-  edit,
   explain,
+  insisted,
   PROTOCOL_VERSION,
   readLevelMessage,
-  Show,
+  ShowCopy,
   type Answer,
   type Change,
+  type Clash,
   type ClientToServer,
   type ControlTouch,
   type HeadAttribute,
   type Health,
+  type LoanCommand,
   type PlayCommand,
   type PresenceEntry,
-  type Records,
   type ServerToClient,
+  type Show,
   type ShowRecord,
   type Standing,
   type Trace,
   type Transaction,
+  type Whereabouts,
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
 
 export type Connection = "connecting" | "live" | "lost" | "signed-out";
+
+/** An own edit that was refused because somebody else had changed the same fields. */
+export interface Clashing {
+  readonly transaction: Transaction;
+  readonly fields: readonly Clash[];
+}
 
 /** What a message to the person is about. */
 export type Tell = (kind: "refused" | "note" | "done", sentence: string) => void;
@@ -33,11 +41,8 @@ export type Tell = (kind: "refused" | "note" | "done", sentence: string) => void
  * back with a plain sentence. `view` is what the server has plus what waits for its answer.
  */
 export class ShowClient {
-  #confirmed = new Show(new Map());
-  #view = this.#confirmed;
-  #seq = 0;
-  #pending: Transaction[] = [];
-  #early: { seq: number; transaction: Transaction }[] | null = [];
+  readonly #copy = new ShowCopy();
+  #clashes: readonly Clashing[] = [];
   #connection: Connection = "connecting";
   #presence: readonly PresenceEntry[] = [];
   #health: Health | null = null;
@@ -76,7 +81,11 @@ export class ShowClient {
   }
 
   get view(): Show {
-    return this.#view;
+    return this.#copy.view;
+  }
+  /** Own edits that met somebody else's, waiting for a choice. */
+  get clashes(): readonly Clashing[] {
+    return this.#clashes;
   }
   get connection(): Connection {
     return this.#connection;
@@ -99,7 +108,7 @@ export class ShowClient {
   }
   /** Edits that wait for the server's answer. */
   get waiting(): number {
-    return this.#pending.length;
+    return this.#copy.pending.length;
   }
   /** Live values of all parameters 0..1, in the order of `view.rig`. */
   get values(): Float32Array {
@@ -132,11 +141,6 @@ export class ShowClient {
   /** Makes an edit. False when it can't be; the person has been told why. Steps of one drag share a `gesture`. */
   transact(label: string, changes: readonly Change[], gesture?: string): boolean {
     if (changes.length === 0) return true;
-    const next = edit(this.#view, changes);
-    if (!next.ok) {
-      this.#tell("refused", explain(next.error));
-      return false;
-    }
     const transaction: Transaction = {
       id: crypto.randomUUID(),
       author: this.#personId,
@@ -144,8 +148,12 @@ export class ShowClient {
       changes,
       ...(gesture ? { gesture } : {}),
     };
-    this.#pending.push(transaction);
-    this.#set(() => (this.#view = next.value));
+    const added = this.#copy.add(transaction);
+    if (!added.ok) {
+      this.#tell("refused", explain(added.error));
+      return false;
+    }
+    this.#set(() => undefined);
     if (this.#connection === "live") this.#send(transaction);
     return true;
   }
@@ -175,8 +183,20 @@ export class ShowClient {
     });
   }
 
-  tellPresence(place: string, heads: readonly string[]): void {
-    this.#socket.volatile.emit("presence", { place, heads });
+  /** Asks for heads, lends them, takes them back. */
+  lend(command: LoanCommand): void {
+    this.#socket.emit("lend", command, (answer) => this.#tellAnswer(answer));
+  }
+
+  /** One's own values over somebody else's, or theirs kept. */
+  settleClash(clashing: Clashing, choice: "mine" | "theirs"): void {
+    this.#set(() => (this.#clashes = this.#clashes.filter((other) => other !== clashing)));
+    const { label, changes } = clashing.transaction;
+    if (choice === "mine") this.transact(label, insisted(this.view, { ...clashing.transaction, changes }));
+  }
+
+  tellPresence(whereabouts: Whereabouts): void {
+    this.#socket.volatile.emit("presence", whereabouts);
   }
 
   close(): void {
@@ -185,7 +205,7 @@ export class ShowClient {
 
   /** Fetches the show whole and then hears changes from there on; edits without an answer are sent again. */
   async #catchUp(): Promise<void> {
-    this.#early = [];
+    this.#copy.awaitShow();
     try {
       const hello = await fetchShow();
       if (hello.protocol !== PROTOCOL_VERSION) {
@@ -194,8 +214,14 @@ export class ShowClient {
       }
       this.#personId = hello.personId;
       this.#showName = hello.showName;
-      this.#seq = hello.seq;
-      this.#takeConfirmed(new Map(hello.records.map((record) => [record.id, record as ShowRecord])));
+      const records = new Map(hello.records.map((record) => [record.id, record as ShowRecord]));
+      let whole = true;
+      this.#set(() => (whole = this.#copy.take(hello.seq, records)));
+      this.#fitValues();
+      if (!whole) {
+        void this.#catchUp();
+        return;
+      }
     } catch (error) {
       if (error instanceof ServerError && error.status === 401) this.#setConnection("signed-out");
       else setTimeout(() => void this.#catchUp(), 1000);
@@ -208,17 +234,19 @@ export class ShowClient {
     });
     this.#socket.emit("watch");
     this.#setConnection("live");
-    const early = this.#early ?? [];
-    this.#early = null;
-    early.forEach(({ seq, transaction }) => this.#hear(seq, transaction));
-    this.#pending.forEach((transaction) => this.#send(transaction));
+    this.#copy.pending.forEach((transaction) => this.#send(transaction));
   }
 
   #send(transaction: Transaction): void {
     this.#socket.emit("transact", transaction, (answer) => {
-      if (!answer.ok) {
-        this.#pending = this.#pending.filter(({ id }) => id !== transaction.id);
-        this.#set(() => (this.#view = this.#withPending()));
+      if (answer.ok) this.#set(() => this.#copy.settle(transaction.id, answer.seq));
+      else {
+        const fields = this.#copy.clashes(transaction, answer.error);
+        this.#set(() => {
+          this.#copy.drop(transaction.id);
+          if (fields.length > 0) this.#clashes = [...this.#clashes, { transaction, fields }];
+        });
+        if (fields.length > 0) return;
       }
       this.#tellAnswer(answer);
     });
@@ -230,36 +258,16 @@ export class ShowClient {
   }
 
   #hear(seq: number, transaction: Transaction): void {
-    if (this.#early) {
-      this.#early.push({ seq, transaction });
-      return;
-    }
-    if (seq <= this.#seq) return;
-    const applied = seq === this.#seq + 1 ? apply(this.#confirmed.records, transaction.changes) : null;
-    if (!applied?.ok) {
-      void this.#catchUp();
-      return;
-    }
-    this.#seq = seq;
-    this.#pending = this.#pending.filter(({ id }) => id !== transaction.id);
-    this.#takeConfirmed(applied.value);
+    let whole = true;
+    this.#set(() => (whole = this.#copy.hear(seq, transaction)));
+    this.#fitValues();
+    if (!whole) void this.#catchUp();
   }
 
-  #takeConfirmed(records: Records<ShowRecord>): void {
-    this.#set(() => {
-      this.#confirmed = this.#confirmed.withRecords(records);
-      this.#view = this.#withPending();
-      const count = this.#view.rig.parameters.length;
-      if (this.#values.length !== count) this.#values = Float32Array.from(this.#view.rig.parameters, ({ home }) => home);
-    });
-  }
-
-  /** What waits is laid over what the server has; what no longer fits is left to the server's answer. */
-  #withPending(): Show {
-    return this.#pending.reduce((show, { changes }) => {
-      const next = edit(show, changes);
-      return next.ok ? next.value : show;
-    }, this.#confirmed);
+  /** Room for the live values of the rig as it is now. */
+  #fitValues(): void {
+    const { parameters } = this.view.rig;
+    if (this.#values.length !== parameters.length) this.#values = Float32Array.from(parameters, ({ home }) => home);
   }
 
   #setConnection(connection: Connection): void {

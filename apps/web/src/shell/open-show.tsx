@@ -3,6 +3,7 @@ import { Navigate, Route, Routes, useLocation } from "react-router";
 import { toast } from "sonner";
 import { selectedHeads } from "@vexa/core";
 import { BuildPlace } from "../places/build/build-place";
+import { CrewPlace } from "../places/crew/crew-place";
 import { GuestPage } from "../places/perform/guest-page";
 import { PerformPlace } from "../places/perform/perform-place";
 import { ScorePlace } from "../places/score/score-place";
@@ -12,10 +13,13 @@ import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
 import { useWingTouches } from "../wings/wing-controls";
+import { ClashSheet } from "./clash-sheet";
+import { useFollow } from "./follow";
 import { Notice } from "./notice";
 import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
 import { TopStrip } from "./top-strip";
+import { useEdits } from "./use-edits";
 
 /** The show with its rail, its top strip and the places between. */
 export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JSX.Element {
@@ -45,9 +49,10 @@ export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JS
 
 function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut: () => void }): React.JSX.Element {
   const client = useLiveClient();
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
   const { selection } = useInterface();
-  const place = pathname.split("/")[1] ?? "build";
+  const path = (pathname + search).slice(0, 200);
+  const edits = useEdits(client.view);
   useWingTouches();
   const guest = client.view.get("person", client.personId)?.role === "guest";
   const gone = client.connection === "signed-out";
@@ -55,8 +60,9 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
     if (gone) onSignedOut();
   }, [gone, onSignedOut]);
   useEffect(() => {
-    if (client.connection === "live") client.tellPresence(place || "build", selectedHeads(selection, client.view));
-  }, [client, client.connection, place, selection]);
+    if (client.connection === "live") client.tellPresence({ path, heads: selectedHeads(selection, client.view), edits });
+  }, [client, client.connection, path, selection, edits]);
+  useFollow(client);
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
   if (guest) return <GuestPage onSignOut={onSignOut} />;
@@ -69,11 +75,13 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
           <Route path="/build" element={<BuildPlace />} />
           <Route path="/score" element={<ScorePlace />} />
           <Route path="/perform/:pageId?" element={<PerformPlace />} />
+          <Route path="/crew/:tab?" element={<CrewPlace />} />
           <Route path="/trace" element={<TracePlace />} />
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
       </main>
       <Shortcuts />
+      <ClashSheet />
     </div>
   );
 }

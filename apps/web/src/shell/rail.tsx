@@ -1,4 +1,4 @@
-import { ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, CircleHelp } from "lucide-react";
+import { ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
 import { NavLink } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { cn } from "../ui/class-names";
@@ -7,6 +7,7 @@ const PLACES = [
   { to: "/build", label: "Build", Icon: Spline },
   { to: "/score", label: "Score", Icon: ListMusic },
   { to: "/perform", label: "Perform", Icon: SlidersVertical },
+  { to: "/crew", label: "Crew", Icon: Users },
   { to: "/trace", label: "Trace", Icon: Route },
 ] as const;
 

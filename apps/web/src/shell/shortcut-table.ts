@@ -2,6 +2,7 @@ import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, wi
 import { toggleBlind, wipeChanges } from "../lanes/sketch-edits";
 import { highlightChanges } from "../selection/highlight-edits";
 import { useInterface } from "../selection/interface-store";
+import { toggleCurtain } from "./curtain";
 import { toggleStageView } from "../stage/stage-tools";
 import type { ShowClient } from "../session/show-client";
 
@@ -52,6 +53,12 @@ export const SHORTCUTS: readonly Shortcut[] = [
     where: "build",
     fits: (event) => event.key === "[" || event.key === "]",
     run: (client, event) => reselect((selection) => step(selection, event.key === "]" ? 1 : -1, client.view))(),
+  },
+  {
+    keys: "K",
+    does: "drops your curtain over the selection, or over all of yours; raises it",
+    fits: plain("k"),
+    run: (client) => toggleCurtain(client),
   },
   {
     keys: "Ctrl+A",

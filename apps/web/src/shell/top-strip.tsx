@@ -1,6 +1,10 @@
-import type { Person, Show } from "@vexa/core";
-import { useLiveClient } from "../session/show-context";
+import type { Person, PresenceEntry, Show } from "@vexa/core";
+import { useClient, useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
+import { tintClass } from "../territories/tints";
+import { CurtainButton } from "./curtain";
+import { following } from "./follow";
+import { placeName } from "./place-name";
 import { StageMasters } from "./stage-masters";
 
 /** Show name and save state, how output is doing, and who is here. */
@@ -23,28 +27,45 @@ export function TopStrip(): React.JSX.Element {
           {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
         </p>
       )}
+      <CurtainButton />
       <StageMasters />
       <ul className="flex gap-1" aria-label="People here">
         {here.map((entry) => {
           const person = view.get("person", entry.personId);
-          return person && <Initials key={entry.personId} person={person} show={view} place={entry.place} />;
+          return person && <Initials key={entry.personId} person={person} show={view} entry={entry} />;
         })}
       </ul>
     </header>
   );
 }
 
-const HATCHES = ["tint-0", "tint-1", "tint-2"];
-
-function Initials({ person, show, place }: { person: Person; show: Show; place: string }): React.JSX.Element {
+function Initials({ person, show, entry }: { person: Person; show: Show; entry: PresenceEntry }): React.JSX.Element {
+  const client = useClient();
+  const { personId: followed, follow } = following();
   const territory = show.territories.find(({ personIds }) => personIds.includes(person.id));
-  const hatch = territory ? (HATCHES[territory.tint % HATCHES.length] ?? "") : person.role === "lead" ? "tint-lead" : "";
+  const hatch = territory ? tintClass(territory.tint) : person.role === "lead" ? "tint-lead" : "";
+  const own = person.id === client.personId;
+  const doing = [`in ${placeName(entry.path)}`, entry.edits, entry.heads.length > 0 && `${entry.heads.length} heads selected`]
+    .filter(Boolean)
+    .join(", ");
+  const title = `${person.name}, ${doing} · ${territory?.name ?? person.role}`;
   return (
-    <li
-      title={`${person.name}, in ${place}${territory ? ` · ${territory.name}` : ` · ${person.role}`}`}
-      className={cn("grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold", hatch)}
-    >
-      <span className="rounded-sm bg-raised/80 px-0.5">{person.initials}</span>
+    <li>
+      <button
+        type="button"
+        title={own ? title : `${title}. ${followed === person.id ? "Stop following" : "Follow their view"}`}
+        aria-label={`${person.name}, ${doing}`}
+        aria-pressed={followed === person.id}
+        disabled={own}
+        className={cn(
+          "grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold disabled:cursor-default",
+          hatch,
+          followed === person.id && "border-2 border-sketch",
+        )}
+        onClick={() => follow(followed === person.id ? null : person.id)}
+      >
+        <span className="rounded-sm bg-raised/80 px-0.5">{person.initials}</span>
+      </button>
     </li>
   );
 }

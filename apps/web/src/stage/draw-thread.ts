@@ -17,7 +17,7 @@ export function drawThread(
     selected: readonly number[];
     /** The head that a mask of one has stepped to. */
     single: number | null;
-    others: readonly number[];
+    others: readonly { readonly heads: readonly number[]; readonly ink: string }[];
     /** Points on stage at which the selected heads are told to look. */
     targets: readonly Vector[];
     /** Lines that beams draw, with gaps. */
@@ -25,16 +25,18 @@ export function drawThread(
     /** Where the handles of the figure in hand stand. */
     handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
     ink: string;
-    otherInk: string;
     gesture: Gesture | null;
   },
 ): void {
   const { projection, xy, radius, cells } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   context.lineWidth = 1;
-  context.strokeStyle = of.otherInk;
   context.setLineDash([2, 2]);
-  for (const index of of.others) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 4 });
+  of.others.forEach(({ heads, ink }, person) => {
+    context.strokeStyle = ink;
+    // Each person's rings are a little wider than the one's before: two on one head are both seen.
+    for (const index of heads) ring(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 4 + 2 * (person % 3) });
+  });
   context.setLineDash([]);
   context.strokeStyle = of.ink;
   context.fillStyle = of.ink;

@@ -11,6 +11,8 @@ import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
 import { useLiveClient } from "../session/show-context";
 import { drawFloor, drawLight, prepareStage } from "./draw-stage";
+import { drawWash, type StageWash } from "./draw-wash";
+import { tintInk } from "../territories/tints";
 import { drawThread } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
 import type { StageView } from "./projection";
@@ -36,8 +38,20 @@ function useBlind(client: ShowClient, strokes: Strokes | null): Preview | null {
   }, [client, show, strokes]);
 }
 
+/** What each of the others has selected, in the ink of their hatch; the same list while nothing of it changes. */
+function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink: string }[] {
+  const others = client.presence
+    .filter(({ personId, heads }) => personId !== client.personId && heads.length > 0)
+    .map(({ personId, heads }) => {
+      const territory = client.view.territories.find(({ personIds }) => personIds.includes(personId));
+      return { heads, ink: territory ? tintInk(territory.tint) : token("stage-other") };
+    });
+  const key = JSON.stringify(others);
+  return useMemo(() => JSON.parse(key) as typeof others, [key]);
+}
+
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
-export function StageCanvas(): React.JSX.Element {
+export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
   const client = useLiveClient();
   const { selection, select, stageTool, stageView, scrubbed, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
@@ -52,8 +66,11 @@ export function StageCanvas(): React.JSX.Element {
   const hung = useRef<{ x: number; y: number } | null>(null);
 
   useEffect(() => {
-    if (drawing) drawFloor(sharpContext(floor.current!, width, height), drawing, token("stage-line"));
-  }, [drawing, width, height]);
+    if (!drawing) return;
+    const context = sharpContext(floor.current!, width, height);
+    drawFloor(context, drawing, token("stage-line"));
+    if (wash) drawWash(context, drawing, wash);
+  }, [drawing, width, height, wash]);
 
   const sketch = client.view.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
@@ -73,10 +90,7 @@ export function StageCanvas(): React.JSX.Element {
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
   const selected = useMemo(() => heads.flatMap(({ key }) => indexOf.get(key) ?? []), [heads, indexOf]);
-  const others = client.presence
-    .filter(({ personId }) => personId !== client.personId)
-    .flatMap((entry) => entry.heads)
-    .join(" ");
+  const others = useOthers(client);
   const strokes = client.view.sketchOf(client.personId)?.strokes;
   const show = client.view;
   const targets = useMemo(
@@ -93,9 +107,8 @@ export function StageCanvas(): React.JSX.Element {
       targets,
       traces: figure.traces,
       handles: figure.handles,
-      others: others.split(" ").flatMap((key) => indexOf.get(key) ?? []),
+      others: others.map(({ heads: theirs, ink }) => ({ ink, heads: theirs.flatMap((key) => indexOf.get(key) ?? []) })),
       ink: token("stage-thread"),
-      otherInk: token("stage-other"),
       gesture,
     });
   }, [drawing, width, height, selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles]);
@@ -108,7 +121,8 @@ export function StageCanvas(): React.JSX.Element {
   const start = (event: React.PointerEvent): void => {
     if (event.button !== 0 || !drawing) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const handle = stageTool === "box" ? figure.handleAt(at(event)) : null;
+    const tool = tools === "select" && stageTool !== "lasso" && stageTool !== "turn" ? "box" : stageTool;
+    const handle = tools === "all" && tool === "box" ? figure.handleAt(at(event)) : null;
     if (handle) {
       aiming.current = crypto.randomUUID();
       setGesture({ kind: "figure", handle, from: at(event), to: at(event) });
@@ -116,7 +130,7 @@ export function StageCanvas(): React.JSX.Element {
     }
     const next = beginGesture(drawing, selected, {
       at: at(event),
-      tool: event.altKey ? "lasso" : stageTool === "turn" && stageView === "plan" ? "box" : stageTool,
+      tool: event.altKey ? "lasso" : tool === "turn" && stageView === "plan" ? "box" : tool,
       path: event.shiftKey ? "circle" : "straight",
     });
     setGesture(next);

@@ -27,27 +27,28 @@ export function toggleStageView(): void {
 }
 
 /** What a drag on the stage does: picks with a box or a line around heads, aims, or (the lead) hangs heads elsewhere. */
-export function StageTools(): React.JSX.Element {
+export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
   const { stageTool, stageView, set } = useInterface();
   const me = useMe();
   return (
     <div className="absolute top-2 left-2 flex gap-1" role="group" aria-label="What a drag does">
-      {TOOLS.filter(({ tool }) => (tool !== "move" || me.role === "lead") && (tool !== "turn" || stageView !== "plan")).map(
-        ({ tool, Icon, name, title }) => (
-          <Button
-            key={tool}
-            tone="chip"
-            size="small"
-            className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
-            aria-pressed={stageTool === tool}
-            title={title}
-            aria-label={name}
-            onClick={() => set({ stageTool: tool })}
-          >
-            <Icon size={13} aria-hidden />
-          </Button>
-        ),
-      )}
+      {TOOLS.filter(
+        ({ tool }) =>
+          (!only || tool !== "aim") && (tool !== "move" || (me.role === "lead" && !only)) && (tool !== "turn" || stageView !== "plan"),
+      ).map(({ tool, Icon, name, title }) => (
+        <Button
+          key={tool}
+          tone="chip"
+          size="small"
+          className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
+          aria-pressed={stageTool === tool}
+          title={title}
+          aria-label={name}
+          onClick={() => set({ stageTool: tool })}
+        >
+          <Icon size={13} aria-hidden />
+        </Button>
+      ))}
       <Button
         tone="chip"
         size="small"

@@ -1,7 +1,12 @@
+import { useEffect, useRef, useState } from "react";
+import { Button } from "./button";
 import { cn } from "./class-names";
 import { TextInput } from "./field";
 
-/** A text that is taken with Enter or on leaving; Escape gives the one in force back. `onTake` answers false to keep the draft. */
+/**
+ * A text that is taken with Enter or on leaving; Escape gives the one in force back. `onTake` answers false to keep the one in force.
+ * When somebody else changes it while one types, nothing is taken: both are shown, to choose from.
+ */
 export function DraftField({
   label,
   text,
@@ -15,22 +20,60 @@ export function DraftField({
   className?: string;
   onTake: (text: string) => boolean;
 }): React.JSX.Element {
-  const settle = (field: HTMLInputElement): void => {
-    if (field.value.trim() !== text && !onTake(field.value.trim())) field.value = text;
+  const input = useRef<HTMLInputElement>(null);
+  /** What the draft was made from. */
+  const base = useRef(text);
+  const [overtaken, setOvertaken] = useState(false);
+  useEffect(() => {
+    const field = input.current!;
+    if (document.activeElement === field && field.value.trim() !== base.current && field.value.trim() !== text && base.current !== text) {
+      setOvertaken(true);
+      return;
+    }
+    field.value = text;
+    base.current = text;
+  }, [text]);
+  const settle = (choice: "mine" | "theirs"): void => {
+    const field = input.current!;
+    const draft = field.value.trim();
+    setOvertaken(false);
+    base.current = text;
+    if (choice === "theirs" || (draft !== text && !onTake(draft))) field.value = text;
   };
   return (
-    <TextInput
-      key={text}
-      aria-label={label}
-      className={cn("font-mono", className)}
-      defaultValue={text}
-      placeholder={placeholder}
-      onBlur={(event) => settle(event.currentTarget)}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === "Escape") event.currentTarget.value = text;
-        if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
-      }}
-    />
+    <span className="relative block">
+      <TextInput
+        ref={input}
+        aria-label={label}
+        className={cn("font-mono", overtaken && "border-barred", className)}
+        defaultValue={text}
+        placeholder={placeholder}
+        onBlur={() => !overtaken && settle("mine")}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Escape") settle("theirs");
+          if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
+        }}
+      />
+      {overtaken && (
+        <span
+          role="alertdialog"
+          aria-label={`${label} was changed meanwhile`}
+          className="absolute top-full left-0 z-30 mt-1 grid w-56 gap-1.5 rounded border border-barred bg-bench p-2 text-left text-xs shadow-sheet"
+        >
+          <span className="text-ink-2">
+            Somebody made this <b className="font-mono text-ink">{text || "empty"}</b> while you typed.
+          </span>
+          <span className="flex gap-1.5">
+            <Button size="small" tone="sketch" onClick={() => settle("mine")}>
+              Take mine
+            </Button>
+            <Button size="small" onClick={() => settle("theirs")}>
+              Keep {text || "empty"}
+            </Button>
+          </span>
+        </span>
+      )}
+    </span>
   );
 }

@@ -4,8 +4,11 @@ import { FAMILIES } from "../rig/attributes";
 import { edit } from "../show/edit";
 import { mayChange, mayDo } from "../show/rights";
 import { loanChanges, type LoanCommand } from "../show/loan-changes";
+import { isVersioned, restoreChanges } from "../show/restore";
+import { runsThere } from "../show/runs-there";
 import type { Show } from "../show/show";
-import { part, smallShow, strokeOn } from "../testing";
+import { silentHeads, silentThere } from "../show/silent";
+import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import { overlapsOf, restOf, shiftOf } from "./division";
 import { ownership, reachOf, reachOfOwner } from "./reach";
 import { ROLE_TABLE } from "./role-table";
@@ -166,3 +169,55 @@ describe("roles", () => {
     });
   });
 });
+
+describe("content outside its territory", () => {
+  it("is kept, silent, and counted for the card and the trace", () => {
+    const show = smallShow(
+      listWithCard(
+        "bens",
+        [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([1]) }), strokeOn("cells", { Dimmer: part([1]) }, 2)] }],
+        {
+          territoryId: "north",
+        },
+      ),
+    );
+    const card = show.get("playback", "card-bens")!;
+    expect(silentHeads(show, card)).toBe(6);
+    const bench = new EngineOnBench(show);
+    bench.play({ type: "go", playbackId: card.id });
+    const dimmer = (head: string): number => show.rig.headByKey.get(head)!.parameters.get("Dimmer")!;
+    bench.read(1, 0);
+    expect([bench.engine.values[dimmer("fx-1")], bench.engine.values[dimmer("fx-9.1")]]).toEqual([1, 0]);
+    expect(silentThere(bench.engine.show, dimmer("fx-9.1")).map(({ id }) => id)).toEqual([card.id]);
+    expect(silentThere(bench.engine.show, dimmer("fx-1"))).toEqual([]);
+    expect(runsThere(bench.engine.show, (head, family) => head === "fx-1" && family === "Intensity")).toEqual([{ name: "bens", heads: 1 }]);
+    expect(runsThere(bench.engine.show, (head) => head.startsWith("fx-9"))).toEqual([]);
+  });
+});
+
+describe("bringing a version back", () => {
+  it("ends exactly at the version, whatever was added, changed and removed since, and lets go of what is gone", () => {
+    const show = smallShow(listWithCard("bens", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([1]) })] }]));
+    const version = [...show.records.values()].filter(isVersioned);
+    const bench = new EngineOnBench(show);
+    bench.change([
+      ...listWithCard("later", [{ inSeconds: 0, strokes: [strokeOn("cells", { Dimmer: part([1]) })] }], { column: 4 }).map((record) => ({
+        op: "add" as const,
+        record,
+      })),
+      setChange("movers", ["name"], { from: "Movers", to: "Moved" }),
+      { op: "remove", record: show.get("playback", "card-bens")! },
+    ]);
+    bench.play({ type: "go", playbackId: "card-later" });
+    const changes = restoreChanges(bench.engine.show, version);
+    if (!changes.ok) throw new Error(changes.error.code);
+    const restored = after(bench.engine.show, changes.value);
+    const plain = (of: Show): unknown[] => [...of.records.values()].filter(isVersioned).map((record) => ({ ...record, version: 0 }));
+    expect(plain(restored).sort(byId)).toEqual(plain(show).sort(byId));
+    expect(restored.all("playbackState")).toEqual([]);
+  });
+});
+
+function byId(a: unknown, b: unknown): number {
+  return (a as { id: string }).id < (b as { id: string }).id ? -1 : 1;
+}

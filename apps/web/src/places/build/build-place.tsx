@@ -7,6 +7,7 @@ import { useInterface } from "../../selection/interface-store";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
+import { useBarredWash } from "../../territories/use-barred-wash";
 import { StageTools } from "../../stage/stage-tools";
 import { Button } from "../../ui/button";
 import { Cast } from "./cast/cast";
@@ -16,13 +17,14 @@ import { Shelf } from "./shelf/shelf";
 
 /** Stage above, lanes below: who and what. */
 export function BuildPlace(): React.JSX.Element {
+  const barred = useBarredWash();
   return (
     <div className="grid h-full min-h-0 grid-cols-[216px_minmax(0,1fr)_248px]">
       <Cast />
       <Group orientation="vertical" className="min-h-0">
         <Panel defaultSize="56%" minSize="20%">
           <div className="relative h-full">
-            <StageCanvas />
+            <StageCanvas wash={barred} />
             <StageTools />
             <Legend />
           </div>

@@ -1,15 +1,32 @@
 import { useEffect, useMemo, useState } from "react";
-import { hiddenBefore, roleOf, type Playback, type PlaybackState, type UserError } from "@vexa/core";
+import { hiddenBefore, roleOf, silentHeads, type Playback, type PlaybackState, type Show, type UserError } from "@vexa/core";
 import { useClient, useLiveClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
 
-/** Why a card hasn't its full effect, before anybody wonders. */
-export function CardWarning(props: {
-  playback: Playback;
-  state: PlaybackState | null;
-  barred: UserError | null;
-}): React.JSX.Element | null {
+/** Why a card hasn't its full effect, before anybody wonders; and what of it is silent because its territory doesn't have the heads. */
+export function CardWarning(props: { playback: Playback; state: PlaybackState | null; barred: UserError | null }): React.JSX.Element {
+  return (
+    <>
+      <Effect {...props} />
+      <Silent playback={props.playback} />
+    </>
+  );
+}
+
+function Silent({ playback }: { playback: Playback }): React.JSX.Element | null {
+  const show = useRestedShow();
+  const heads = useMemo(() => silentHeads(show, playback), [show, playback]);
+  if (heads === 0) return null;
+  const owner = show.get("territory", show.get("cueList", playback.listId)?.territoryId)?.name ?? "its territory";
+  return (
+    <p className="line-clamp-2 text-xs text-parked" title={`Kept, but not driven: ${owner} doesn’t have these heads`}>
+      ■ silent on {heads === 1 ? "1 head" : `${heads} heads`}
+    </p>
+  );
+}
+
+function Effect(props: { playback: Playback; state: PlaybackState | null; barred: UserError | null }): React.JSX.Element | null {
   const { playback, state, barred } = props;
   const { standing, view } = useLiveClient();
   if (barred) return <p className="text-xs text-barred">▬ {barred.details["who"]} alone can play this</p>;
@@ -32,14 +49,20 @@ export function CardWarning(props: {
 
 const LOOK_EVERY_MS = 1000;
 
-/** Said before anybody raises it in vain. Looked for once a second: resolving cues has no place in a drag. */
-function BeforeItRuns({ playback }: { playback: Playback }): React.JSX.Element | null {
+/** The show as of a moment ago: resolving cues has no place in a drag. */
+function useRestedShow(): Show {
   const client = useClient();
   const [show, setShow] = useState(client.view);
   useEffect(() => {
     const timer = setInterval(() => setShow(client.view), LOOK_EVERY_MS);
     return () => clearInterval(timer);
   }, [client]);
+  return show;
+}
+
+/** Said before anybody raises it in vain. */
+function BeforeItRuns({ playback }: { playback: Playback }): React.JSX.Element | null {
+  const show = useRestedShow();
   const by = useMemo(() => hiddenBefore(show, playback), [show, playback]);
   return by === null ? null : <p className="line-clamp-2 text-xs text-parked">■ would be hidden by {whyAbove(by, playback, show)}</p>;
 }

@@ -17,6 +17,7 @@ import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { Silent } from "./silent";
 import { sourceOf } from "../../sources/source-words";
 
 const ASK_EVERY_MS = 250;
@@ -82,6 +83,7 @@ export function Chain({ parameter }: { parameter: Parameter }): React.JSX.Elemen
               note={trace.winner === null ? "nobody says anything else" : ""}
             />
           </ol>
+          <Silent parameter={trace.parameter} />
         </>
       )}
     </section>
@@ -110,6 +112,8 @@ function stepWords({ what, name }: TraceStep): string {
       return `Master ${name ?? ""}`;
     case "parked":
       return "Parked";
+    case "curtain":
+      return `Curtain of ${name ?? "somebody"}`;
     case "dimmer":
       return "Its virtual dimmer";
   }

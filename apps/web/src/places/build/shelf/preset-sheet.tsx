@@ -18,6 +18,7 @@ import { useNavigate } from "react-router";
 import { scopeWords } from "../../../presets/preset-picture";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
+import { BelongsTo } from "./belongs-to";
 import { Button } from "../../../ui/button";
 import { Choice, Field, TextInput } from "../../../ui/field";
 
@@ -33,6 +34,7 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
       </p>
       <WhoHasWhat preset={preset} />
       <PresetColor preset={preset} />
+      <BelongsTo preset={preset} />
       <UsedBy users={users} />
       <MergeInto preset={preset} users={users} onDone={onDone} />
       <DeletePreset preset={preset} users={users} onDone={onDone} />

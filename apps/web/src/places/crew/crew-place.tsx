@@ -1,0 +1,107 @@
+import { useMemo } from "react";
+import { NavLink, useParams } from "react-router";
+import { familiesOf, ownership, type Show, type Territory } from "@vexa/core";
+import { useShow } from "../../session/show-context";
+import type { StageWash } from "../../stage/draw-wash";
+import { StageCanvas } from "../../stage/stage-canvas";
+import { StageTools } from "../../stage/stage-tools";
+import { cn } from "../../ui/class-names";
+import { DivisionColumn } from "./division-column";
+import { HistoryTable } from "./history-table";
+import { LoansColumn } from "./loans-column";
+import { MyAccount } from "./my-account";
+import { Notes } from "./notes";
+import { PeopleTable } from "./people-table";
+import { RoleTable } from "./role-table";
+import { useDivision } from "./use-division";
+import { Versions } from "./versions";
+
+const TABS = [
+  { to: "division", label: "Division" },
+  { to: "loans", label: "Loans" },
+  { to: "people", label: "People" },
+  { to: "history", label: "History" },
+] as const;
+
+/** Who has which part of the rig, what is lent, who works on the show, and who changed what. */
+export function CrewPlace(): React.JSX.Element {
+  const { tab = "division" } = useParams();
+  const onPlan = tab === "division" || tab === "loans";
+  return (
+    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_360px]">
+      <section className="relative min-h-0" aria-label={onPlan ? "The rig and who has it" : tab === "people" ? "People" : "History"}>
+        {onPlan ? <Plan /> : tab === "people" ? <PeopleSide /> : <HistoryTable />}
+      </section>
+      <aside className="flex min-h-0 flex-col border-l border-edge bg-bench" aria-label="Crew">
+        <nav className="flex shrink-0 gap-1 border-b border-edge p-2" aria-label="Parts of Crew">
+          {TABS.map(({ to, label }) => (
+            <NavLink
+              key={to}
+              to={`/crew/${to}`}
+              className={cn(
+                "grid h-7 flex-1 place-content-center rounded border border-edge text-xs font-medium text-ink-2 hover:text-ink",
+                to === tab && "border-sketch bg-raised text-ink",
+              )}
+              aria-current={to === tab ? "page" : undefined}
+            >
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="grid min-h-0 flex-1 content-start gap-4 overflow-y-auto p-3">
+          {tab === "division" && <DivisionColumn />}
+          {tab === "loans" && <LoansColumn />}
+          {tab === "people" && (
+            <>
+              <MyAccount />
+              <Notes />
+            </>
+          )}
+          {tab === "history" && <Versions />}
+        </div>
+      </aside>
+    </div>
+  );
+}
+
+function PeopleSide(): React.JSX.Element {
+  return (
+    <div className="grid h-full content-start gap-6 overflow-y-auto p-4">
+      <PeopleTable />
+      <RoleTable />
+    </div>
+  );
+}
+
+function Plan(): React.JSX.Element {
+  const show = useShow();
+  const { draft, chosenId } = useDivision();
+  const wash = useMemo(() => territoryWash(show, draft ?? show.territories, chosenId), [show, draft, chosenId]);
+  return (
+    <>
+      <StageCanvas wash={wash} tools="select" />
+      <StageTools only="select" />
+      <p className="pointer-events-none absolute bottom-2 left-3 text-xs text-stage-ink">
+        hatch: who has it · quarters where families are divided · no hatch: nobody but the lead
+      </p>
+    </>
+  );
+}
+
+function territoryWash(show: Show, territories: readonly Territory[], chosenId: string | null): StageWash {
+  const owner = ownership({ territories, lent: draftless(show, territories), groupHeads: (id) => show.groupHeads(id) });
+  const chosen = new Set<number>();
+  const tints = show.rig.heads.map((head, index) =>
+    familiesOf(head).map((family) => {
+      const territory = owner(head.key, family);
+      if (territory && territory.id === chosenId) chosen.add(index);
+      return territory?.tint ?? null;
+    }),
+  );
+  return { kind: "territories", tints, chosen };
+}
+
+/** While a new division is drawn up the plan shows it without loans. */
+function draftless(show: Show, territories: readonly Territory[]): Show["lent"] {
+  return territories === show.territories ? show.lent : [];
+}

@@ -1,0 +1,73 @@
+import { useState } from "react";
+import useSWR from "swr";
+import { toast } from "sonner";
+import { changePassword, endSession, fetchSessions } from "../../session/api";
+import { Button } from "../../ui/button";
+import { Field, TextInput } from "../../ui/field";
+import { dayAndTime } from "./crew-words";
+
+/** One's own password, and where one is signed in. */
+export function MyAccount(): React.JSX.Element {
+  const { data: sessions, mutate } = useSWR("sessions", fetchSessions);
+  const [present, setPresent] = useState("");
+  const [next, setNext] = useState("");
+  const change = async (): Promise<void> => {
+    try {
+      await changePassword(present, next);
+      setPresent("");
+      setNext("");
+      toast("Your password is changed. Other browsers are signed out.");
+      void mutate();
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+  };
+  return (
+    <section className="grid gap-2" aria-label="Your sign-in">
+      <h2 className="font-semibold">Your sign-in</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Present password">
+          <TextInput
+            type="password"
+            autoComplete="current-password"
+            value={present}
+            onChange={({ target }) => setPresent(target.value)}
+            onKeyDown={(event) => event.stopPropagation()}
+          />
+        </Field>
+        <Field label="New password">
+          <TextInput
+            type="password"
+            autoComplete="new-password"
+            value={next}
+            onChange={({ target }) => setNext(target.value)}
+            onKeyDown={(event) => event.stopPropagation()}
+          />
+        </Field>
+      </div>
+      <Button className="justify-self-start" disabled={present === "" || next === ""} onClick={() => void change()}>
+        Change password
+      </Button>
+      <h3 className="text-[13px] font-semibold">Signed in at</h3>
+      <ul className="grid gap-1 text-[13px]" aria-label="Where you are signed in">
+        {(sessions ?? []).map(({ id, since, agent, own }) => (
+          <li key={id} className="flex items-center gap-2">
+            <span className="min-w-0 flex-1 truncate" title={agent}>
+              {own ? "this browser" : browserName(agent)} <span className="text-ink-3">since {dayAndTime(since)}</span>
+            </span>
+            {!own && (
+              <Button size="small" onClick={() => void endSession(id).then(() => mutate())}>
+                Sign out there
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The last product that a browser names, which is the one that it is. */
+function browserName(agent: string): string {
+  return /(\S+)\/[\d.]+\s*$/.exec(agent)?.[1] ?? "another browser";
+}

@@ -1,0 +1,155 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
+import { useSelected } from "../../selection/use-selection";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { placeName } from "../../shell/place-name";
+import { Button } from "../../ui/button";
+import { Choice, Field, TextInput } from "../../ui/field";
+import { dayAndTime } from "./crew-words";
+
+const PLACES = ["build", "score", "perform", "trace"];
+
+/** Notes for people, pinned to a head, a cue or a place; those for oneself come first. */
+export function Notes(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const notes = show
+    .all("note")
+    .filter(({ toPersonId, fromPersonId }) => toPersonId === null || toPersonId === me.id || fromPersonId === me.id || me.role === "lead")
+    .toReversed();
+  return (
+    <section className="grid gap-2" aria-label="Notes">
+      <h2 className="font-semibold">Notes</h2>
+      {notes.length === 0 && <p className="text-[13px] text-ink-3">No notes for you.</p>}
+      {notes.map((note) => (
+        <NoteCard
+          key={note.id}
+          note={note}
+          show={show}
+          onDone={() => client.transact("Ticked off a note", [setChange(note.id, ["done"], note.done ? { from: true } : { to: true })])}
+        />
+      ))}
+      {extentOf(me, "note") !== "no" && <WriteNote />}
+    </section>
+  );
+}
+
+function NoteCard({ note, show, onDone }: { note: Note; show: Show; onDone: () => void }): React.JSX.Element {
+  const navigate = useNavigate();
+  const { select, set } = useInterface();
+  const who = (id: string | null): string => (id === null ? "everybody" : (show.get("person", id)?.name ?? "somebody"));
+  const go = (): void => {
+    const { type, id } = note.pin;
+    if (type === "head") {
+      select(selectHeads([id]));
+      void navigate("/build");
+    } else if (type === "cue") {
+      set({ scoreListId: show.get("cue", id)?.listId ?? null, chosenCueIds: [id] });
+      void navigate("/score");
+    } else void navigate(`/${id}`);
+  };
+  return (
+    <article className="grid gap-1 rounded border border-edge p-2 text-[13px]" aria-label={`Note from ${who(note.fromPersonId)}`}>
+      <p className={note.done ? "text-ink-3 line-through" : ""}>{note.text}</p>
+      <p className="text-xs text-ink-3">
+        {who(note.fromPersonId)} to {who(note.toPersonId)}, {dayAndTime(note.at)}
+      </p>
+      <div className="flex gap-1.5">
+        <Button size="small" onClick={go}>
+          {pinWords(show, note.pin)}
+        </Button>
+        <Button size="small" tone="quiet" onClick={onDone}>
+          {note.done ? "Not done yet" : "Done"}
+        </Button>
+      </div>
+    </article>
+  );
+}
+
+function pinWords(show: Show, { type, id }: Note["pin"]): string {
+  if (type === "head") return `Head ${show.rig.headByKey.get(id)?.label ?? "that is gone"}`;
+  const cue = show.get("cue", id);
+  if (type === "cue") return cue ? `Cue ${cue.number} ${cueName(cue, show)}` : "A cue that is gone";
+  return placeName(`/${id}`);
+}
+
+function WriteNote(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const { chosenCueIds } = useInterface();
+  const { heads } = useSelected();
+  const [text, setText] = useState("");
+  const [toId, setToId] = useState("");
+  const [place, setPlace] = useState("build");
+  const pins: { value: string; label: string; pin: Note["pin"] }[] = [
+    ...(heads[0] ? [{ value: "head", label: `Head ${heads[0].label}`, pin: { type: "head" as const, id: heads[0].key } }] : []),
+    ...chosenCueIds.slice(-1).flatMap((id) => {
+      const cue = show.get("cue", id);
+      return cue ? [{ value: "cue", label: `Cue ${cue.number} ${cueName(cue, show)}`, pin: { type: "cue" as const, id } }] : [];
+    }),
+    ...PLACES.map((each) => ({ value: each, label: placeName(`/${each}`), pin: { type: "place" as const, id: each } })),
+  ];
+  const chosen = pins.find(({ value }) => value === place) ?? pins[0]!;
+  const send = (): void => {
+    const note: Note = {
+      id: `note-${crypto.randomUUID()}`,
+      kind: "note",
+      version: 1,
+      fromPersonId: me.id,
+      toPersonId: toId || null,
+      text: text.trim(),
+      pin: chosen.pin,
+      at: Date.now(),
+    };
+    if (client.transact("Left a note", [{ op: "add", record: note }])) setText("");
+  };
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        send();
+      }}
+    >
+      <TextInput
+        aria-label="Text of the note"
+        placeholder="A note…"
+        maxLength={500}
+        value={text}
+        onChange={({ target }) => setText(target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+      />
+      <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+        <Field label="For">
+          <Choice aria-label="Whom the note is for" value={toId} onChange={({ target }) => setToId(target.value)}>
+            <option value="">everybody</option>
+            {show
+              .all("person")
+              .filter(({ id }) => id !== me.id)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+          </Choice>
+        </Field>
+        <Field label="Pinned to">
+          <Choice aria-label="What the note is pinned to" value={chosen.value} onChange={({ target }) => setPlace(target.value)}>
+            {pins.map(({ value, label }) => (
+              <option key={value} value={value}>
+                {label}
+              </option>
+            ))}
+          </Choice>
+        </Field>
+        <Button type="submit" disabled={text.trim() === ""}>
+          Leave
+        </Button>
+      </div>
+    </form>
+  );
+}

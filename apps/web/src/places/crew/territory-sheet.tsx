@@ -1,0 +1,208 @@
+import { Trash2, X } from "lucide-react";
+import { useState } from "react";
+import { FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
+import { useSelected } from "../../selection/use-selection";
+import { useClient, useShow } from "../../session/show-context";
+import { tintClass, TINT_COUNT } from "../../territories/tints";
+import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
+import { DraftField } from "../../ui/draft-field";
+import { Choice, Field } from "../../ui/field";
+import { familyWords, headCount, partWords } from "./crew-words";
+
+/** One territory, as the lead draws it up: name, hatch, heads by families, people, and the lists and pages that are its own. */
+export function TerritorySheet(props: {
+  territory: Territory;
+  /** It exists; otherwise it can't own lists yet. */
+  inForce: boolean;
+  onChange: (territory: Territory) => void;
+  onRemove: () => void;
+}): React.JSX.Element {
+  const { territory, inForce, onChange, onRemove } = props;
+  const show = useShow();
+  const people = show.all("person").filter(({ role }) => role === "programmer" || role === "operator");
+  return (
+    <section className="grid gap-3 rounded border border-edge p-2.5" aria-label={`Territory ${territory.name}`}>
+      <div className="grid grid-cols-[minmax(0,1fr)_auto_auto] items-end gap-2">
+        <Field label="Name">
+          <DraftField
+            label="Name of the territory"
+            text={territory.name}
+            className="font-sans"
+            onTake={(name) => {
+              if (name.length === 0 || name.length > 80) return false;
+              onChange({ ...territory, name });
+              return true;
+            }}
+          />
+        </Field>
+        <Button
+          className="px-1.5"
+          aria-label="Another hatch"
+          title="Another hatch"
+          onClick={() => onChange({ ...territory, tint: (territory.tint + 1) % TINT_COUNT })}
+        >
+          <span className={cn("size-5 rounded-sm", tintClass(territory.tint))} aria-hidden />
+        </Button>
+        <Button className="px-1.5" aria-label="Delete this territory" title="Delete this territory" onClick={onRemove}>
+          <Trash2 size={15} aria-hidden />
+        </Button>
+      </div>
+      <ul className="grid gap-1" aria-label="Parts">
+        {territory.parts.map((part, at) => (
+          <li key={at} className="flex items-center gap-2 rounded bg-raised px-2 py-1 text-[13px]">
+            <span className="min-w-0 flex-1">
+              <span className="block truncate">{partWords(show, part)}</span>
+              <span className="block truncate text-xs text-ink-3">
+                {headCount(show, part)} heads · {familyWords(part.families)}
+              </span>
+            </span>
+            <Button
+              tone="quiet"
+              size="small"
+              className="px-1"
+              aria-label={`Take out ${partWords(show, part)}`}
+              onClick={() => onChange({ ...territory, parts: territory.parts.filter((_, index) => index !== at) })}
+            >
+              <X size={13} aria-hidden />
+            </Button>
+          </li>
+        ))}
+        {territory.parts.length === 0 && <li className="text-xs text-ink-3">No heads yet: select some on the plan.</li>}
+      </ul>
+      <AddPart territory={territory} onChange={onChange} />
+      <fieldset className="grid gap-1">
+        <legend className="text-xs text-ink-2">People</legend>
+        <div className="flex flex-wrap gap-1">
+          {people.map(({ id, name }) => {
+            const inside = territory.personIds.includes(id);
+            return (
+              <Button
+                key={id}
+                tone="chip"
+                size="small"
+                aria-pressed={inside}
+                onClick={() =>
+                  onChange({
+                    ...territory,
+                    personIds: inside ? territory.personIds.filter((other) => other !== id) : [...territory.personIds, id],
+                  })
+                }
+              >
+                {name}
+              </Button>
+            );
+          })}
+        </div>
+      </fieldset>
+      <label className="flex items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          checked={territory.shared === true}
+          onChange={({ target }) => {
+            const { shared: _, ...rest } = territory;
+            onChange(target.checked ? { ...rest, shared: true } : rest);
+          }}
+        />
+        Others may hold parts of it too
+      </label>
+      {inForce ? (
+        <Owned territory={territory} />
+      ) : (
+        <p className="text-xs text-ink-3">Lists and pages can be given to it once it is in force.</p>
+      )}
+    </section>
+  );
+}
+
+/** Adds the selection, or a group, with the families that are chosen. */
+function AddPart({ territory, onChange }: { territory: Territory; onChange: (territory: Territory) => void }): React.JSX.Element {
+  const show = useShow();
+  const { selection } = useInterface();
+  const { heads } = useSelected();
+  const [families, setFamilies] = useState<readonly Family[]>(FAMILIES);
+  const toggle = (family: Family): void => {
+    const next = families.includes(family)
+      ? families.filter((other) => other !== family)
+      : FAMILIES.filter((each) => each === family || families.includes(each));
+    if (next.length > 0) setFamilies(next);
+  };
+  const add = (groupIds: readonly string[], keys: readonly string[]): void =>
+    onChange({ ...territory, parts: [...territory.parts, { groupIds, heads: keys, families }] });
+  const wholeGroups = selection.groupIds !== undefined && selection.mask === undefined ? selection.groupIds : null;
+  return (
+    <div className="grid gap-1.5">
+      <div className="flex flex-wrap gap-1" role="group" aria-label="Families to add">
+        {FAMILIES.map((family) => (
+          <Button key={family} tone="chip" size="small" aria-pressed={families.includes(family)} onClick={() => toggle(family)}>
+            {family}
+          </Button>
+        ))}
+      </div>
+      <div className="flex gap-1.5">
+        <Button
+          size="small"
+          disabled={heads.length === 0}
+          onClick={() =>
+            wholeGroups
+              ? add(wholeGroups, [])
+              : add(
+                  [],
+                  heads.map(({ key }) => key),
+                )
+          }
+        >
+          Add {heads.length === 0 ? "the selection" : heads.length === 1 ? "1 head" : `${heads.length} heads`}
+        </Button>
+        <Choice
+          aria-label="Add a group"
+          className="h-6 text-xs"
+          value=""
+          onChange={({ target }) => target.value && add([target.value], [])}
+        >
+          <option value="">a group…</option>
+          {show.all("group").map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      </div>
+    </div>
+  );
+}
+
+/** Cue lists and pages of the territory: a touch gives one to it, or makes it common again. */
+function Owned({ territory }: { territory: Territory }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const owned = [...show.all("cueList"), ...show.all("page")].filter(
+    ({ territoryId }) => territoryId === territory.id || territoryId === null,
+  );
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="text-xs text-ink-2">Cue lists and pages (others are common)</legend>
+      <div className="flex flex-wrap gap-1">
+        {owned.map((record) => {
+          const inside = record.territoryId === territory.id;
+          return (
+            <Button
+              key={record.id}
+              tone="chip"
+              size="small"
+              aria-pressed={inside}
+              onClick={() =>
+                client.transact(`Gave ${record.name} to ${inside ? "all" : territory.name}`, [
+                  setChange(record.id, ["territoryId"], { from: record.territoryId, to: inside ? null : territory.id }),
+                ])
+              }
+            >
+              {record.kind === "page" ? `Page ${record.name}` : record.name}
+            </Button>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,74 @@
+import { useState } from "react";
+import useSWR from "swr";
+import { toast } from "sonner";
+import { extentOf } from "@vexa/core";
+import { bringBack, fetchVersions, nameVersion } from "../../session/api";
+import { useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { TextInput } from "../../ui/field";
+import { dayAndTime } from "./crew-words";
+
+/** Named versions of the recorded work: the lead makes them and brings them back. */
+export function Versions(): React.JSX.Element {
+  const show = useShow();
+  const leads = extentOf(useMe(), "restore") === "all";
+  const { data: versions, mutate } = useSWR("versions", fetchVersions);
+  const [name, setName] = useState("");
+  const doing = (work: Promise<unknown>, done: string): void =>
+    void work
+      .then(() => {
+        toast(done);
+        return mutate();
+      })
+      .catch((error: Error) => toast.error(error.message));
+  return (
+    <section className="grid gap-2" aria-label="Versions">
+      <h2 className="font-semibold">Versions</h2>
+      <p className="text-xs text-ink-3">
+        All recorded work as it is now. Bringing one back keeps what is there as a version of its own; who plays and who is here stays.
+      </p>
+      {leads && (
+        <form
+          className="flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            doing(nameVersion(name.trim()), `Kept as ${name.trim()}`);
+            setName("");
+          }}
+        >
+          <TextInput
+            aria-label="Name of the version"
+            placeholder="Before the show"
+            maxLength={80}
+            value={name}
+            onChange={({ target }) => setName(target.value)}
+            onKeyDown={(event) => event.stopPropagation()}
+          />
+          <Button type="submit" disabled={name.trim() === ""}>
+            Keep
+          </Button>
+        </form>
+      )}
+      <ul className="grid gap-1.5 text-[13px]">
+        {(versions ?? []).map((version) => (
+          <li key={version.id} className="flex items-center gap-2 rounded bg-raised px-2 py-1.5">
+            <span className="min-w-0 flex-1">
+              <span className="block truncate" title={version.name}>
+                {version.name}
+              </span>
+              <span className="text-xs text-ink-3">
+                {dayAndTime(version.at)}, {show.get("person", version.personId)?.name ?? "somebody"}
+              </span>
+            </span>
+            {leads && (
+              <Button size="small" onClick={() => doing(bringBack(version.id), `Brought back ${version.name}`)}>
+                Bring back
+              </Button>
+            )}
+          </li>
+        ))}
+        {versions?.length === 0 && <li className="text-ink-3">None yet{leads ? ": name one before the show" : ""}.</li>}
+      </ul>
+    </section>
+  );
+}

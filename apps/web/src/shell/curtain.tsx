@@ -1,0 +1,81 @@
+import { Slider } from "radix-ui";
+import { useState } from "react";
+import { curtainIdOf, extentOf, raisedPart, selectedHeads } from "@vexa/core";
+import { useNow } from "../frames/use-now";
+import { useInterface } from "../selection/interface-store";
+import type { ShowClient } from "../session/show-client";
+import { useClient, useMe, useShow } from "../session/show-context";
+import { Button } from "../ui/button";
+import { PopSheet } from "../ui/pop-sheet";
+import { SecondsField } from "../ui/seconds-field";
+
+/** Drops one's curtain over the selection, or over all within reach; raises one that is down. */
+export function toggleCurtain(client: ShowClient): void {
+  const curtain = client.view.get("curtain", curtainIdOf(client.personId));
+  if (curtain && raisedPart(curtain, client.now()) < 1) client.play({ type: "curtain-raise", seconds: 2 });
+  else client.play({ type: "curtain-drop", heads: selectedHeads(useInterface.getState().selection, client.view) });
+}
+
+/** One's curtain: holds what is on stage while the next look is built behind it. */
+export function CurtainButton(): React.JSX.Element | null {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const now = useNow(250);
+  const [seconds, setSeconds] = useState(2);
+  if (extentOf(me, "hold") === "no") return null;
+  const curtain = show.get("curtain", curtainIdOf(me.id));
+  const part = curtain ? raisedPart(curtain, now) : 1;
+  if (!curtain || part >= 1)
+    return (
+      <Button
+        size="small"
+        title="Holds what is on stage now, on the selection or on all of yours (K)"
+        onClick={() => toggleCurtain(client)}
+      >
+        Curtain
+      </Button>
+    );
+  return (
+    <PopSheet
+      label="Your curtain"
+      trigger={
+        <Button size="small" className="border-parked text-parked">
+          ■ Curtain {curtain.raise ? `rising ${Math.round(part * 100)} %` : part > 0 ? `up ${Math.round(part * 100)} %` : "down"}
+        </Button>
+      }
+    >
+      <p className="text-ink-2">
+        What was on stage is held on {curtain.heads === null ? "all of yours" : `${curtain.heads.length} heads`}. Build behind it, then
+        raise it.
+      </p>
+      <div className="flex items-end gap-2">
+        <SecondsField
+          label="Rises in"
+          seconds={seconds}
+          onSeconds={(next) => {
+            setSeconds(next ?? 0);
+            return true;
+          }}
+        />
+        <Button tone="live" onClick={() => client.play({ type: "curtain-raise", seconds })}>
+          Raise
+        </Button>
+      </div>
+      {!curtain.raise && (
+        <Slider.Root
+          className="relative flex h-8 touch-none items-center"
+          min={0}
+          max={100}
+          value={[Math.round(part * 100)]}
+          onValueChange={([next = 0]) => client.play({ type: "curtain-hand", level: next / 100 })}
+        >
+          <Slider.Track className="h-1.5 grow overflow-hidden rounded bg-edge">
+            <Slider.Range className="absolute h-1.5 rounded bg-parked" />
+          </Slider.Track>
+          <Slider.Thumb aria-label="Raise by hand" className="block size-4 rounded-full border border-ink-3 bg-raised" />
+        </Slider.Root>
+      )}
+    </PopSheet>
+  );
+}
