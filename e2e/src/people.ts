@@ -6,6 +6,7 @@ const PASSWORDS = {
   adaeze: "palm-house-3",
   operator: "palm-house-4",
   foyer: "palm-house-5",
+  orla: "palm-house-6",
 } as const;
 export type DemoPerson = keyof typeof PASSWORDS;
 

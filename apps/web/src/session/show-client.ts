@@ -62,7 +62,11 @@ export class ShowClient {
     this.#tell = tell;
     this.#socket = io({ transports: ["websocket"], reconnectionDelay: 300, reconnectionDelayMax: 2000 });
     this.#socket.on("connect", () => void this.#catchUp());
-    this.#socket.on("disconnect", () => this.#setConnection("lost"));
+    this.#socket.on("disconnect", (reason) => {
+      this.#setConnection("lost");
+      // The server ended it, as when one is signed out elsewhere: socket.io doesn't ask again by itself.
+      if (reason === "io server disconnect") this.#socket.connect();
+    });
     this.#socket.on("connect_error", (error) => {
       // The server turned us away: socket.io doesn't try again by itself.
       if (error.message === "sign-in.needed") this.#setConnection("signed-out");

@@ -21,24 +21,20 @@ export function useFollow(client: ShowClient): void {
   const entry = personId === null ? null : (client.presence.find((each) => each.personId === personId) ?? null);
   const theirs = entry?.path ?? null;
   const here = pathname + search;
-  const led = useRef<string | null>(null);
+  /** Where they have led, until this window is there. */
+  const onTheWay = useRef<string | null>(null);
+  // Moving oneself must not run the first effect again: it would lead straight back.
+  const now = useRef({ personId, theirs, here, navigate });
+  now.current = { personId, theirs, here, navigate };
   useEffect(() => {
-    if (personId === null) {
-      led.current = null;
-      return;
-    }
-    if (theirs === null || theirs === led.current) return;
-    led.current = theirs;
-    if (theirs !== here) void navigate(theirs);
-  }, [personId, theirs, here, navigate]);
+    if (personId === null || theirs === null || theirs === now.current.here) return;
+    onTheWay.current = theirs;
+    void now.current.navigate(theirs);
+  }, [personId, theirs]);
   useEffect(() => {
-    // Somebody who goes elsewhere by themselves has stopped following.
-    if (personId !== null && led.current !== null && theirs === led.current && here !== led.current) {
-      const timer = setTimeout(() => follow(null), 100);
-      return () => clearTimeout(timer);
-    }
-    return undefined;
-  }, [personId, theirs, here, follow]);
+    if (onTheWay.current === here) onTheWay.current = null;
+    else if (onTheWay.current === null && now.current.personId !== null && now.current.theirs !== here) follow(null);
+  }, [here, follow]);
   const heads = entry?.heads.join(" ") ?? null;
   useEffect(() => {
     if (heads !== null) useInterface.getState().select(selectHeads(heads === "" ? [] : heads.split(" ")));

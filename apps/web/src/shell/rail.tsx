@@ -2,6 +2,7 @@ import { ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, Ci
 import { NavLink } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { cn } from "../ui/class-names";
+import { useWaiting } from "./use-waiting";
 
 const PLACES = [
   { to: "/build", label: "Build", Icon: Spline },
@@ -16,13 +17,22 @@ const item = "grid w-11 justify-items-center gap-0.5 rounded py-1.5 text-[11px] 
 /** The slim rail: the places, in the order of the work. */
 export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
   const { theme, setTheme, set } = useInterface();
+  const waiting = useWaiting();
   const Light = theme === "dark" ? Sun : Moon;
   return (
     <nav className="row-span-2 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
       <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8" />
       {PLACES.map(({ to, label, Icon }) => (
         <NavLink key={to} to={to} className={({ isActive }) => cn(item, isActive && "bg-raised text-ink")}>
-          <Icon size={18} aria-hidden />
+          <span className="relative">
+            <Icon size={18} aria-hidden />
+            {to === "/crew" && waiting > 0 && (
+              <span className="absolute -top-1.5 -right-2.5 grid size-4 place-content-center rounded-full bg-sketch text-[10px] font-semibold text-on-accent">
+                {waiting}
+                <span className="sr-only">waiting for you</span>
+              </span>
+            )}
+          </span>
           {label}
         </NavLink>
       ))}

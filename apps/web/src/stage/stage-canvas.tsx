@@ -66,8 +66,8 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
   const hung = useRef<{ x: number; y: number } | null>(null);
 
   useEffect(() => {
-    if (!drawing) return;
-    const context = sharpContext(floor.current!, width, height);
+    if (!drawing || !floor.current) return;
+    const context = sharpContext(floor.current, width, height);
     drawFloor(context, drawing, token("stage-line"));
     if (wash) drawWash(context, drawing, wash);
   }, [drawing, width, height, wash]);
@@ -75,9 +75,10 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
   const sketch = client.view.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
   const { request } = useFrameLoop(() => {
-    if (!drawing) return;
+    // A last frame may come while the stage goes away.
+    if (!drawing || !light.current) return;
     const values = useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? client.values;
-    drawLight(sharpContext(light.current!, width, height), drawing, values);
+    drawLight(sharpContext(light.current, width, height), drawing, values);
   });
   useEffect(() => {
     request();

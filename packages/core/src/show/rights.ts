@@ -73,7 +73,7 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
 
 /** Null when the person may do this while playing, otherwise why not. */
 export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
-  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show; watchers look on");
+  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if (person.role === "guest") return refused("Anything but the cards of their page", "the people of the show");
   if ("listId" in command) return mayRun(show, person, command.listId);
@@ -113,7 +113,7 @@ export function mayPlay(show: Show, person: Person, playbackId: string): UserErr
   if (person.role === "guest" && playback && show.get("page", playback.pageId)?.personId !== person.id)
     return refused("Anything but the cards of their page", "the people of the show");
   if (person.role === "guest") return null;
-  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show; watchers look on");
+  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show");
   return mayRun(show, person, playback?.listId);
 }
 

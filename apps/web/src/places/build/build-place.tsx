@@ -26,7 +26,7 @@ export function BuildPlace(): React.JSX.Element {
           <div className="relative h-full">
             <StageCanvas wash={barred} />
             <StageTools />
-            <Legend />
+            <Legend barred={barred !== null} />
           </div>
         </Panel>
         <Separator className="h-1.5 border-y border-edge bg-bench hover:bg-raised" aria-label="Divider between stage and lanes" />
@@ -78,7 +78,7 @@ function RightColumn(): React.JSX.Element {
   );
 }
 
-function Legend(): React.JSX.Element {
+function Legend({ barred }: { barred: boolean }): React.JSX.Element {
   return (
     <p className="pointer-events-none absolute bottom-2 left-3 flex gap-3 text-xs text-stage-ink">
       <span>
@@ -87,6 +87,7 @@ function Legend(): React.JSX.Element {
       <span>
         <span className="text-stage-other">┄</span> selected by others
       </span>
+      {barred && <span>╱╱ others’ heads: to look at, not to change</span>}
     </p>
   );
 }
