@@ -1,9 +1,19 @@
 import { defineConfig } from "vitest/config";
 
 /** Stories of the screen alone, where nothing is timed at the wire: they run side by side. */
-const SCREENS = ["accessible", "accessible-show", "aiming", "bad-input", "crew", "pages", "score-editing", "selecting", "trace"].map(
-  (name) => `src/${name}.test.ts`,
-);
+const SCREENS = [
+  "accessible",
+  "accessible-show",
+  "aiming",
+  "bad-input",
+  "crew",
+  "pages",
+  "presets",
+  "score-editing",
+  "selecting",
+  "trace",
+  "wing",
+].map((name) => `src/${name}.test.ts`);
 
 export default defineConfig({
   test: {

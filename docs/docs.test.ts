@@ -2,7 +2,8 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { ERROR_CATALOGUE } from "@vexa/core";
+import { ERROR_CATALOGUE, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
+import { MESSAGES, ROUTES, type Entrance } from "../apps/server/src/entrances";
 
 const ROOT = join(import.meta.dirname, "..");
 const pages = [
@@ -26,6 +27,39 @@ describe("the docs", () => {
       "",
     ];
     await expect(page.join("\n")).toMatchFileSnapshot("./reference/errors.md");
+  });
+
+  it("show what roles may do and who comes in where, as the server decides it (rewrite with vitest -u)", async () => {
+    const words = { all: "everywhere", own: "their own", page: "their page", no: "–" } as const;
+    const roles = [
+      "# Roles",
+      "What a role may do. Made from `packages/core/src/territory/role-table.ts`, which the server decides by and Crew › People shows.",
+      "*Their own* is what their territories hold and have borrowed, the lists and pages of those, and what is common.",
+      "",
+      `| may… | ${ROLES.join(" | ")} |`,
+      `| --- |${" --- |".repeat(ROLES.length)}`,
+      ...Object.values(ROLE_TABLE).map((row) => `| ${row.words} | ${ROLES.map((role) => words[row[role]]).join(" | ")} |`),
+      "",
+    ];
+    await expect(roles.join("\n")).toMatchFileSnapshot("./reference/roles.md");
+    const row = ([name, { what, admits }]: [string, Entrance]): string =>
+      `| \`${name}\` | ${what} | ${admits in ROLE_TABLE ? ROLES.filter((role) => ROLE_TABLE[admits as Act][role] !== "no").join(", ") : admits} |`;
+    const entrances = [
+      "# Entrances",
+      "Every address and message of the server and who may come in. Made from `apps/server/src/entrances.ts`; a test tries each without",
+      "sign-in, as every role, with ids of another show, with forged versions, malformed and too large. Which heads and records somebody may touch",
+      "is looked at for each command besides: see [roles](roles.md).",
+      "",
+      "| address | what | who |",
+      "| --- | --- | --- |",
+      ...Object.entries(ROUTES).map(row),
+      "",
+      "| message | what | who |",
+      "| --- | --- | --- |",
+      ...Object.entries(MESSAGES).map(row),
+      "",
+    ];
+    await expect(entrances.join("\n")).toMatchFileSnapshot("./reference/entrances.md");
   });
 
   it.each(pages)("%s links only to what exists", (page) => {

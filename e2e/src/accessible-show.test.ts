@@ -25,7 +25,7 @@ describe("sign-in and places of the show can be read and reached by all", () => 
     await page.context().close();
   });
 
-  it.each(["Dark", "Light"])("pages to improvise on, their options, Trace and a guest's page, %s theme", async (theme) => {
+  it.each(["Dark", "Light"])("pages to improvise on, their options, Trace, Crew and a guest's page, %s theme", async (theme) => {
     const page = await signedIn(browser, vexa.url, "ines");
     if (theme === "Light") await page.getByRole("button", { name: "Light", exact: true }).click();
     await page.goto(`${vexa.url}/perform/page-improvise`);
@@ -43,6 +43,17 @@ describe("sign-in and places of the show can be read and reached by all", () => 
     await page.getByRole("button", { name: "By head" }).click();
     await page.getByLabel("Search levels").fill("=999");
     expect(await complaints(page)).toEqual([]);
+    await page.getByRole("link", { name: /Crew/ }).click();
+    await page.getByRole("button", { name: /^Ribs and washes/ }).click();
+    expect(await complaints(page)).toEqual([]);
+    for (const tab of ["Loans", "People", "History"]) {
+      await page.getByRole("link", { name: tab }).click();
+      await page
+        .getByRole("region", { name: { Loans: "Earlier loans", People: "What roles may do", History: "Versions" }[tab]! })
+        .waitFor();
+      expect(await complaints(page, "Crew")).toEqual([]);
+      if (tab !== "Loans") expect(await complaints(page, tab)).toEqual([]);
+    }
     await page.context().close();
     const foyer = await signedIn(browser, vexa.url, "foyer");
     expect(await complaints(foyer)).toEqual([]);

@@ -197,6 +197,28 @@ describe("two on one cue", () => {
     expect(await hers.sheet.getByLabel("Out", { exact: true }).inputValue()).toBe("9");
   });
 
+  it("edits made while the server was away both come to light: the second is shown with the first, to choose", async () => {
+    const pages = [ines, tomasz];
+    const restarted = vexa.restart("SIGTERM");
+    for (const page of pages) await page.getByText("connection lost").waitFor();
+    await new ScoreStory(ines).field("In", "3");
+    await new ScoreStory(tomasz).field("In", "2");
+    await restarted;
+    const dialog = (page: Page): Locator => page.getByRole("alertdialog", { name: "Somebody changed this meanwhile" });
+    const asked = async (): Promise<Errors | undefined> => {
+      for (const page of pages) if (await dialog(page).isVisible()) return page;
+      return undefined;
+    };
+    await until("one of them is asked", async () => (await asked()) !== undefined);
+    const second = (await asked())!;
+    const [mine, theirs] = second === ines ? ["3", "2"] : ["2", "3"];
+    expect(await dialog(second).innerText()).toMatch(new RegExp(`theirs\\s+${theirs}\\s+yours\\s+${mine}`));
+    await press(dialog(second), "Take mine");
+    for (const page of pages)
+      await until("it stands", async () => (await new ScoreStory(page).sheet.getByLabel("In", { exact: true }).inputValue()) === mine);
+    await new ScoreStory(ines).field("In", "6");
+  });
+
   it("see where the others are, follow one, and leave a note that leads to its cue", async () => {
     await build(ines);
     await ines.getByRole("button", { name: /^Tomasz, in Score, cue .* of Night bloom/ }).click();

@@ -9,6 +9,8 @@ const MAIN = fileURLToPath(new URL("../../apps/server/dist/main.js", import.meta
 export interface RunningVexa {
   readonly url: string;
   readonly databaseUrl: string;
+  /** Of the process now running. */
+  readonly pid: number;
   /** Ends the server and starts it anew on the same database and port. */
   restart(how: "SIGTERM" | "SIGKILL"): Promise<void>;
   stop(): Promise<void>;
@@ -31,6 +33,9 @@ export async function runVexa(
       return url;
     },
     databaseUrl: address.toString(),
+    get pid() {
+      return child.pid!;
+    },
     restart: async (how) => {
       await end(child, how);
       ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo, osc }));

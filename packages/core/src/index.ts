@@ -193,7 +193,7 @@ export { encodeSlots } from "./engine/slots";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
 export { ShowCopy } from "./protocol/show-copy";
 export { insisted, type Clash } from "./protocol/clash";
-export { levelMessage, readLevelMessage } from "./protocol/levels";
+export { LevelFeed, readLevelMessage } from "./protocol/levels";
 export {
   PROTOCOL_VERSION,
   type AccountLine,

@@ -4,7 +4,7 @@ import type { SessionData } from "express-session";
 import { Server, type Socket } from "socket.io";
 import {
   fail,
-  levelMessage,
+  LevelFeed,
   type Answer,
   type ClientToServer,
   type ControlTouch,
@@ -29,7 +29,7 @@ type VexaSocket = Socket<
   ClientToServer,
   ServerToClient,
   Record<string, never>,
-  { personId: string; sid: string; sent: Uint16Array | null }
+  { personId: string; sid: string; levelTurn: number | null }
 >;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
@@ -55,7 +55,7 @@ export function openSockets(
     }
     socket.data.personId = person.id;
     socket.data.sid = sessionID;
-    socket.data.sent = null;
+    socket.data.levelTurn = null;
     next();
   });
   of.book.on("ended", (sid) => {
@@ -82,7 +82,7 @@ export function openSockets(
       void traced.then(answer as (trace: Trace | null) => void);
     });
     if (standing) socket.emit("standing", standing);
-    socket.on("watch", () => (socket.data.sent = new Uint16Array(0)));
+    socket.on("watch", () => (socket.data.levelTurn = 0));
     socket.on("disconnect", () => {
       presence.delete(socket.id);
       tellPresence();
@@ -93,11 +93,18 @@ export function openSockets(
   let standing: Standing | null = null;
   host.on("standing", (now) => io.emit("standing", (standing = now)));
   host.on("health", (health) => io.volatile.emit("health", health));
+  let feed = new LevelFeed(0);
   const levels = setInterval(() => {
     if (io.sockets.sockets.size === 0) return;
     const values = host.values();
     if (!values) return;
-    for (const socket of io.sockets.sockets.values()) sendLevels(socket, values);
+    if (feed.parameterCount !== values.length) {
+      // Another rig: everybody gets all of it.
+      feed = new LevelFeed(values.length);
+      for (const { data } of io.sockets.sockets.values()) data.levelTurn &&= 0;
+    }
+    feed.take(values);
+    for (const socket of io.sockets.sockets.values()) sendLevels(socket, feed);
   }, LEVELS_EVERY_MS);
 
   return {
@@ -110,12 +117,13 @@ export function openSockets(
 }
 
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
-function sendLevels(socket: VexaSocket, values: Float32Array): void {
-  if (!socket.data.sent) return;
+function sendLevels(socket: VexaSocket, feed: LevelFeed): void {
+  const { levelTurn } = socket.data;
+  if (levelTurn === null) return;
   const connection = socket.conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
   if (connection.writeBuffer.length > 0 || !connection.transport.writable) return;
-  if (socket.data.sent.length !== values.length) socket.data.sent = new Uint16Array(values.length).fill(1);
-  const message = levelMessage(values, socket.data.sent);
+  const message = feed.since(levelTurn);
+  socket.data.levelTurn = feed.turn;
   if (message) socket.emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
 }
 

@@ -197,9 +197,12 @@ export class Door extends EventEmitter<DoorEvents> {
   /** The show after the changes that the person may make of these: rights for each, then reach within the sketch. */
   #tried(person: Person, wanted: readonly Change[]): Result<{ next: Show; changes: readonly Change[]; left: string | null }> {
     let records = this.#show.records;
-    for (const change of wanted) {
-      const refused = mayChange(this.#show.withRecords(records), person, change);
+    for (const [at, change] of wanted.entries()) {
+      const show = at === 0 ? this.#show : this.#show.withRecords(records, wanted.slice(0, at).map(changedId));
+      const refused = mayChange(show, person, change);
       if (refused) return { ok: false, error: refused };
+      // Only what comes after it has to know.
+      if (at === wanted.length - 1) break;
       const applied = apply(records, [change]);
       if (!applied.ok) return applied;
       records = applied.value;

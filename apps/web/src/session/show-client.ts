@@ -200,7 +200,7 @@ export class ShowClient {
   }
 
   tellPresence(whereabouts: Whereabouts): void {
-    this.#socket.volatile.emit("presence", whereabouts);
+    this.#socket.emit("presence", whereabouts);
   }
 
   close(): void {

@@ -115,7 +115,7 @@ export class Engine {
     const applied = apply(this.#show.records, changes);
     if (!applied.ok) return applied;
     const before = this.#show;
-    const after = before.withRecords(applied.value);
+    const after = before.withRecords(applied.value, changes.map(changedId));
     this.#dirty = true;
     if (after.rig !== before.rig) {
       this.#show = after;

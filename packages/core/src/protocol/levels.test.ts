@@ -1,41 +1,69 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { levelMessage, readLevelMessage, RUN_LENGTH } from "./levels";
+import { seededRandom } from "../random/random";
+import { LevelFeed, readLevelMessage, RUN_LENGTH } from "./levels";
 
 const values = fc.array(fc.float({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 400 }).map((list) => Float32Array.from(list));
+
+const feedOf = (levels: Float32Array): LevelFeed => {
+  const feed = new LevelFeed(levels.length);
+  feed.take(levels);
+  return feed;
+};
 
 describe("level messages", () => {
   it("carry every value to within half a step of 16 bits", () => {
     fc.assert(
       fc.property(values, (sent) => {
         const received = new Float32Array(sent.length).fill(0.5);
-        const message = levelMessage(sent, new Uint16Array(sent.length).fill(1))!;
-        if (message) expect(readLevelMessage(message, received)).toBe(true);
-        received.forEach((value, at) => {
-          if (message) expect(Math.abs(value - sent[at]!)).toBeLessThanOrEqual(0.5 / 65535 + 1e-6);
-        });
+        expect(readLevelMessage(feedOf(sent).since(0)!, received)).toBe(true);
+        received.forEach((value, at) => expect(Math.abs(value - sent[at]!)).toBeLessThanOrEqual(0.5 / 65535 + 1e-6));
       }),
       { seed: 7 },
     );
   });
 
-  it("carry only the runs that changed since the last one", () => {
-    const sent = new Uint16Array(1000);
+  it("carry only the runs that changed since the receiver's last one, however many receivers stand where", () => {
     const levels = new Float32Array(1000);
-    expect(levelMessage(levels, sent)).toBeNull();
+    const feed = feedOf(levels);
+    const first = feed.turn;
+    expect(feed.since(first)).toBeNull();
     levels[5] = 1;
+    feed.take(levels);
+    const second = feed.turn;
     levels[900] = 0.5;
-    const message = levelMessage(levels, sent)!;
-    expect(message.byteLength).toBe(2 * (2 + 2 * (1 + RUN_LENGTH)));
-    expect(levelMessage(levels, sent)).toBeNull();
+    feed.take(levels);
+    const [late, prompt] = [feed.since(first)!, feed.since(second)!];
+    expect([late.byteLength, prompt.byteLength]).toEqual([2, 1].map((runs) => 2 * (2 + runs * (1 + RUN_LENGTH))));
+    expect(feed.since(second)).toBe(prompt);
+    feed.take(levels);
+    expect(feed.since(feed.turn)).toBeNull();
     const received = new Float32Array(1000).fill(0.25);
-    readLevelMessage(message, received);
+    readLevelMessage(late, received);
     expect([received[5], received[900], received[200]]).toEqual([1, expect.closeTo(0.5, 4), 0.25]);
+  });
+
+  it("bring receivers that take messages now and then to the same levels as those that take each", () => {
+    const random = seededRandom(11);
+    const levels = new Float32Array(500);
+    const feed = new LevelFeed(500);
+    const receivers = [1, 0.5, 0.1].map((likely) => ({ likely, turn: 0, levels: new Float32Array(500).fill(0.25) }));
+    for (let step = 0; step < 200; step++) {
+      for (let change = 0; change < 4; change++) levels[Math.floor(random() * 500)] = random();
+      feed.take(levels);
+      for (const receiver of receivers) {
+        if (step < 199 && random() > receiver.likely) continue;
+        const message = feed.since(receiver.turn);
+        if (message) expect(readLevelMessage(message, receiver.levels)).toBe(true);
+        receiver.turn = feed.turn;
+      }
+    }
+    for (const receiver of receivers) receiver.levels.forEach((value, at) => expect(Math.abs(value - levels[at]!)).toBeLessThan(1e-5));
   });
 
   it("are refused whole when damaged or made for another rig", () => {
     const received = new Float32Array(100).fill(0.25);
-    const message = levelMessage(new Float32Array(100).fill(1), new Uint16Array(100))!;
+    const message = feedOf(new Float32Array(100).fill(1)).since(0)!;
     expect(readLevelMessage(message.slice(0, 11), received)).toBe(false);
     expect(readLevelMessage(new ArrayBuffer(1), received)).toBe(false);
     expect(readLevelMessage(message, new Float32Array(99))).toBe(false);

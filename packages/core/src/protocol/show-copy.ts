@@ -1,6 +1,6 @@
 import { apply } from "../document/apply";
 import type { Records } from "../document/record";
-import type { Transaction } from "../document/transaction";
+import { changedId, type Transaction } from "../document/transaction";
 import { ok, type Result, type UserError } from "../errors/result";
 import { edit } from "../show/edit";
 import type { ShowRecord } from "../show/records";
@@ -57,7 +57,7 @@ export class ShowCopy {
     if (!applied?.ok) return false;
     this.#seq = seq;
     this.#settle([transaction.id]);
-    this.#confirm(applied.value);
+    this.#confirm(applied.value, transaction.changes.map(changedId));
     return true;
   }
 
@@ -93,9 +93,9 @@ export class ShowCopy {
     return error.code === "value.conflict" ? clashesOf(this.#confirmed, transaction) : [];
   }
 
-  #confirm(records: Records<ShowRecord>): void {
+  #confirm(records: Records<ShowRecord>, changed?: readonly string[]): void {
     this.#settle([...this.#settled].flatMap(([id, seq]) => (seq <= this.#seq ? [id] : [])));
-    if (records !== this.#confirmed.records) this.#confirmed = this.#confirmed.withRecords(records);
+    if (records !== this.#confirmed.records) this.#confirmed = this.#confirmed.withRecords(records, changed);
     this.#view = this.#withPending();
   }
 

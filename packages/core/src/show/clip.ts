@@ -28,10 +28,12 @@ export function clipToReach(show: Show, person: Person, changes: readonly Change
   const sketchId = sketchIdOf(person.id);
   let records = show.records;
   const kept: Change[] = [];
-  for (const change of changes) {
+  for (const [at, change] of changes.entries()) {
     const clipped = clipChange(change, { sketchId, strokes: (records.get(sketchId) as Sketch | undefined)?.strokes ?? {}, tally });
     if (!clipped) continue;
     kept.push(clipped);
+    // Only what comes after it has to know.
+    if (at === changes.length - 1) continue;
     const next = apply(records, [clipped]);
     if (next.ok) records = next.value;
   }

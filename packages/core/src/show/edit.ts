@@ -12,8 +12,9 @@ import type { Show } from "./show";
 export function edit(show: Show, changes: readonly Change[]): Result<Show> {
   const applied = apply(show.records, changes);
   if (!applied.ok) return applied;
-  const next = show.withRecords(applied.value);
-  for (const id of new Set(changes.map(changedId))) {
+  const changed = [...new Set(changes.map(changedId))];
+  const next = show.withRecords(applied.value, changed);
+  for (const id of changed) {
     const record = applied.value.get(id);
     if (!record) continue;
     const flaw = flawOf(record);

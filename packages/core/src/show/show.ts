@@ -31,8 +31,17 @@ export class Show implements ResolveContext, ReachContext {
     this.records = records;
   }
 
-  withRecords(records: Records<ShowRecord>): Show {
+  /** `changed`: ids of all records that differ, where they are known: lists of other kinds needn't be made anew. */
+  withRecords(records: Records<ShowRecord>, changed?: readonly string[]): Show {
     const next = new Show(records);
+    if (changed) {
+      const kinds = new Set<string>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
+      for (const [kind, list] of this.#byKind) if (!kinds.has(kind)) next.#byKind.set(kind, list);
+      if (!kinds.has("fixture") && !kinds.has("profile")) {
+        next.#rig = this.#rig;
+        return next;
+      }
+    }
     if (this.#rig && sameList(this.rigRecords(), next.rigRecords())) next.#rig = this.#rig;
     return next;
   }
