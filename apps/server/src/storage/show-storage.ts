@@ -1,4 +1,4 @@
-import type { DataSource, EntityManager } from "typeorm";
+import type { DataSource } from "typeorm";
 import type { Change, ShowRecord } from "@vexa/core";
 import { JournalEntity, RecordEntity, ShowEntity } from "./entities";
 
@@ -55,12 +55,26 @@ export class ShowStorage {
     return { ...show, seq: Number(show.seq), records: rows.map(({ body }) => body as ShowRecord) };
   }
 
-  /** Writes an edit whole or not at all. Returns the id of its line of history, if it has one. */
-  async commit(commit: Commit): Promise<string | null> {
-    return this.#database.transaction(async (manager) => {
-      await this.#writeRecords(manager, commit);
-      return commit.journal ? this.#writeJournal(manager, commit.journal) : null;
-    });
+  /** Writes an edit whole or not at all, in one statement. Returns the id of its line of history, if it has one. */
+  async commit({ seq, changed, removed, journal }: Commit): Promise<string | null> {
+    const values: unknown[] = [this.#showId, seq];
+    const value = (of: unknown): string => `$${values.push(of)}`;
+    const parts = [`numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2) WHERE "id" = $1)`];
+    if (changed.length > 0)
+      // The place of a record that exists stays: only its body follows.
+      parts.push(`written AS (
+        INSERT INTO "record" ("show_id", "id", "kind", "place", "body")
+        SELECT $1, r->>'id', r->>'kind', $2::bigint * 100000 + n, r FROM jsonb_array_elements(${value(JSON.stringify(changed))}::jsonb) WITH ORDINALITY AS rows(r, n)
+        ON CONFLICT ("show_id", "id") DO UPDATE SET "body" = EXCLUDED."body")`);
+    if (removed.length > 0) parts.push(`gone AS (DELETE FROM "record" WHERE "show_id" = $1 AND "id" = ANY(${value(removed)}))`);
+    if (journal?.type === "mark")
+      parts.push(`marked AS (UPDATE "journal" SET "state" = ${value(journal.state)} WHERE "id" = ${value(journal.id)})`);
+    if (journal) parts.push(`line AS (${lineOf(journal, value)} RETURNING "id")`);
+    const rows = await this.#database.query<{ id: string }[]>(
+      `WITH ${parts.join(", ")} SELECT ${journal ? `"id" FROM line` : "1"}`,
+      values,
+    );
+    return journal ? rows[0]!.id : null;
   }
 
   /** The author's edit that undo or redo is about, or null. */
@@ -75,36 +89,15 @@ export class ShowStorage {
       .orderBy("entry.id", "ASC")
       .getOne();
   }
+}
 
-  async #writeRecords(manager: EntityManager, { seq, changed, removed }: Commit): Promise<void> {
-    if (changed.length > 0) {
-      // The place of a record that exists stays: only its body follows.
-      await manager.query(
-        `INSERT INTO "record" ("show_id", "id", "kind", "place", "body")
-         SELECT $1, r->>'id', r->>'kind', $2::bigint * 100000 + n, r FROM jsonb_array_elements($3::jsonb) WITH ORDINALITY AS rows(r, n)
-         ON CONFLICT ("show_id", "id") DO UPDATE SET "body" = EXCLUDED."body"`,
-        [this.#showId, seq, JSON.stringify(changed)],
-      );
-    }
-    if (removed.length > 0) await manager.query(`DELETE FROM "record" WHERE "show_id" = $1 AND "id" = ANY($2)`, [this.#showId, removed]);
-    await manager.query(`UPDATE "show" SET "seq" = GREATEST("seq", $2) WHERE "id" = $1`, [this.#showId, seq]);
-  }
-
-  async #writeJournal(manager: EntityManager, write: JournalWrite): Promise<string> {
-    const journal = manager.getRepository(JournalEntity);
-    const changedAt = new Date();
-    if (write.type === "extend") {
-      await manager.query(`UPDATE "journal" SET "label" = $2, "changes" = $3::jsonb, "changed_at" = $4 WHERE "id" = $1`, [
-        write.id,
-        write.label,
-        JSON.stringify(write.changes),
-        changedAt,
-      ]);
-      return write.id;
-    }
-    const entry = write.type === "new" ? write.entry : { ...write.step, gesture: null, state: "step" as const };
-    if (write.type === "mark") await journal.update({ id: write.id }, { state: write.state });
-    const { id } = await journal.save(journal.create({ ...entry, showId: this.#showId, changedAt }));
-    return id;
-  }
+/** The statement that writes a line of history: a new one, or what a drag adds to its line. */
+function lineOf(write: JournalWrite, value: (of: unknown) => string): string {
+  const now = value(new Date());
+  if (write.type === "extend")
+    return `UPDATE "journal" SET "label" = ${value(write.label)}, "changes" = ${value(JSON.stringify(write.changes))}::jsonb, "changed_at" = ${now} WHERE "id" = ${value(write.id)}`;
+  const { author, label, places, changes, gesture, state } =
+    write.type === "new" ? write.entry : { ...write.step, gesture: null, state: "step" };
+  return `INSERT INTO "journal" ("show_id", "author", "label", "gesture", "state", "changes", "changed_at", "places")
+    VALUES ($1, ${value(author)}, ${value(label)}, ${value(gesture)}, ${value(state)}, ${value(JSON.stringify(changes))}::jsonb, ${now}, ${value(places)})`;
 }

@@ -1,0 +1,180 @@
+import { randomUUID } from "node:crypto";
+import { readFileSync } from "node:fs";
+import { io, type Socket } from "socket.io-client";
+import {
+  FAMILIES,
+  readLevelMessage,
+  setChange,
+  Show,
+  sketchIdOf,
+  type ClientToServer,
+  type Hello,
+  type ServerToClient,
+  type Strokes,
+  type Territory,
+} from "@vexa/core";
+import { runVexa } from "../../e2e/src/run-server";
+
+const PEOPLE = 16;
+const EDITS_A_SECOND = 10;
+
+interface Member {
+  readonly personId: string;
+  readonly socket: Socket<ServerToClient, ClientToServer>;
+  readonly heads: readonly string[];
+  strokes: Strokes;
+}
+
+/** What a full crew costs while people drag. Times in milliseconds. */
+export interface CrewCost {
+  readonly kilobytesASecond: number;
+  readonly share: number;
+  readonly heardMs: { readonly median: number; readonly p99: number };
+  readonly seenMs: { readonly median: number; readonly p99: number };
+}
+
+/** Sixteen people with 125 heads each of a rig of 2,000, in a server of its own; so many of them drag a dimmer ten times a second. */
+export async function crewCost(seconds: number, dragging: number): Promise<CrewCost> {
+  const vexa = await runVexa("127.0.0.1:9", { demo: "large" });
+  try {
+    const members = await gather(vexa.url);
+    const show = await fetchShow(vexa.url, members[0]!.cookie);
+    const parameterOf = dimmers(show);
+    const heard: number[] = [];
+    const seen: number[] = [];
+    const sent = new Map<string, number>();
+    const watcher = members.at(-1)!.socket;
+    const values = new Float32Array(parameterOf.count);
+    const awaited: { at: number; parameter: number; level: number }[] = [];
+    watcher.on("changes", (_seq, { id }) => {
+      const at = sent.get(id);
+      if (at !== undefined) heard.push(performance.now() - at);
+    });
+    watcher.on("levels", (message) => {
+      const octets = new Uint8Array(message as unknown as Uint8Array);
+      if (!readLevelMessage(octets.buffer.slice(octets.byteOffset, octets.byteOffset + octets.byteLength), values)) return;
+      for (let at = awaited.length - 1; at >= 0; at--)
+        if (Math.abs(values[awaited[at]!.parameter]! - awaited[at]!.level) < 1e-3)
+          seen.push(performance.now() - awaited.splice(at, 1)[0]!.at);
+    });
+    members.forEach(({ socket }) => socket.emit("watch"));
+    await pause(1000);
+    const begun = { cpu: cpuSeconds(vexa.pid), octets: members.map(octetsOf), at: performance.now() };
+    let turn = 0;
+    while (performance.now() - begun.at < seconds * 1000) {
+      const member = members[turn % dragging]!;
+      const level = Math.round((0.1 + 0.8 * Math.random()) * 1000) / 1000;
+      const next: Strokes = {
+        drag: { who: { heads: member.heads }, parts: { Dimmer: { level: { knots: [level] }, shape: {}, touched: 1 } }, rank: 1 },
+      };
+      const id = randomUUID();
+      const changes = [setChange(sketchIdOf(member.personId), ["strokes"], { from: member.strokes, to: next })];
+      member.strokes = next;
+      sent.set(id, performance.now());
+      // One head of every drag is watched until it shows elsewhere.
+      if (member.socket !== watcher) awaited.push({ at: performance.now(), parameter: parameterOf.of(member.heads[0]!), level });
+      member.socket.emit("transact", { id, author: "", label: "drag", gesture: `drag-${member.personId}`, changes }, (answer) => {
+        if (!answer.ok) throw new Error(JSON.stringify(answer.error));
+      });
+      turn++;
+      const due = begun.at + (turn * 1000) / (dragging * EDITS_A_SECOND);
+      await pause(Math.max(0, due - performance.now()));
+    }
+    const lasted = (performance.now() - begun.at) / 1000;
+    const octets = members.reduce((sum, member, at) => sum + octetsOf(member) - begun.octets[at]!, 0) / PEOPLE;
+    const share = (cpuSeconds(vexa.pid) - begun.cpu) / lasted;
+    members.forEach(({ socket }) => socket.close());
+    return { kilobytesASecond: octets / 1000 / lasted, share, heardMs: spread(heard), seenMs: spread(seen) };
+  } finally {
+    await vexa.stop();
+  }
+}
+
+/** Invites fifteen programmers, gives each a part of the rig, and signs all in. */
+async function gather(url: string): Promise<(Member & { cookie: string })[]> {
+  const lead = await signIn(url, "ines", "palm-house-1");
+  const show = await fetchShow(url, lead);
+  const heads = show.records
+    .filter(({ kind }) => kind === "fixture")
+    .slice(0, 2000)
+    .map(({ id }) => id);
+  const part = Math.floor(heads.length / PEOPLE);
+  const members: (Member & { cookie: string })[] = [];
+  const leadSocket = await connected(url, lead);
+  for (let at = 0; at < PEOPLE; at++) {
+    const own = heads.slice(at * part, (at + 1) * part);
+    if (at === 0) {
+      members.push({ personId: "person-ines", cookie: lead, socket: leadSocket, heads: own, strokes: {} });
+      continue;
+    }
+    const response = await fetch(`${url}/api/people`, {
+      method: "POST",
+      headers: { "content-type": "application/json", cookie: lead },
+      body: JSON.stringify({ name: `Programmer ${at}`, initials: `P${at}`.slice(0, 3), role: "programmer", signInName: `programmer${at}` }),
+    });
+    const { personId, password } = (await response.json()) as { personId: string; password: string };
+    const territory: Territory = {
+      ...{ id: `territory-${at}`, kind: "territory", version: 1, name: `Part ${at}`, tint: at % 6, personIds: [personId] },
+      parts: [{ groupIds: [], heads: own, families: FAMILIES }],
+    };
+    await told(leadSocket, [{ op: "add", record: territory }]);
+    const cookie = await signIn(url, `programmer${at}`, password);
+    const socket = await connected(url, cookie);
+    await told(socket, [{ op: "add", record: { id: sketchIdOf(personId), kind: "sketch", version: 1, personId, strokes: {} } as never }]);
+    members.push({ personId, cookie, socket, heads: own, strokes: {} });
+  }
+  return members;
+}
+
+async function told(socket: Member["socket"], changes: readonly unknown[]): Promise<void> {
+  const answer = await socket
+    .timeout(10_000)
+    .emitWithAck("transact", { id: randomUUID(), author: "", label: "set up", changes: changes as never });
+  if (!answer.ok) throw new Error(JSON.stringify(answer.error));
+}
+
+async function signIn(url: string, signInName: string, password: string): Promise<string> {
+  const response = await fetch(`${url}/api/session`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ signInName, password }),
+  });
+  await response.text();
+  return response.headers.get("set-cookie")!.split(";")[0]!;
+}
+
+async function fetchShow(url: string, cookie: string): Promise<Hello> {
+  return (await (await fetch(`${url}/api/show`, { headers: { cookie } })).json()) as Hello;
+}
+
+function connected(url: string, cookie: string): Promise<Member["socket"]> {
+  const socket: Member["socket"] = io(url, { transports: ["websocket"], extraHeaders: { cookie }, forceNew: true });
+  return new Promise((resolve) => socket.once("connect", () => resolve(socket)));
+}
+
+/** Where each head's dimmer is among the live levels. */
+function dimmers({ records }: Hello): { count: number; of: (head: string) => number } {
+  const { rig } = new Show(new Map(records.map((record) => [record.id, record as never])));
+  return { count: rig.parameters.length, of: (head) => rig.headByKey.get(head)!.parameters.get("Dimmer")! };
+}
+
+/** Octets that came over a client's connection. */
+function octetsOf({ socket }: Member): number {
+  const transport = socket.io.engine.transport as unknown as { ws: { _socket: { bytesRead: number } } };
+  return transport.ws._socket.bytesRead;
+}
+
+/** Seconds of processor time that a process has taken, all its threads together (proc(5): fields 14 and 15, in ticks of 10 ms). */
+function cpuSeconds(pid: number): number {
+  const fields = readFileSync(`/proc/${pid}/stat`, "utf8").split(") ")[1]!.split(" ");
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+}
+
+function spread(values: readonly number[]): { median: number; p99: number } {
+  const rising = values.toSorted((a, b) => a - b);
+  return { median: rising[Math.floor(rising.length / 2)] ?? NaN, p99: rising[Math.floor(rising.length * 0.99)] ?? NaN };
+}
+
+function pause(ms: number): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, ms));
+}
