@@ -140,6 +140,21 @@ try {
   await pause(800);
   await shoot(ines, "trace");
 
+  await ines.getByRole("link", { name: /Crew/ }).click();
+  const crew = ines.getByRole("complementary", { name: "Crew" });
+  const families = crew.getByRole("group", { name: "Families to add" });
+  await crew.getByRole("button", { name: /^Pixels and uplights/ }).click();
+  for (const family of ["Intensity", "Position", "Beam"]) await families.getByRole("button", { name: family }).click();
+  await crew.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+  await crew.getByRole("button", { name: /^Ribs and washes/ }).click();
+  await crew.getByRole("button", { name: "Take out Rib spots, Floor washes" }).click();
+  await crew.getByLabel("Add a group").selectOption({ label: "Floor washes" });
+  await families.getByRole("button", { name: "Colour" }).click();
+  await crew.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+  await shoot(ines, "crew");
+  await ines.getByRole("button", { name: "Drop it" }).click();
+  await ines.getByRole("link", { name: "People" }).click();
+  await shoot(ines, "people");
   const foyer = await signedIn(browser, vexa.url, "foyer");
   await foyer.getByRole("button", { name: /Walk-in light/ }).click();
   await shoot(foyer, "guest");

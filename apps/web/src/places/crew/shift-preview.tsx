@@ -17,7 +17,7 @@ export function ShiftPreview({ show, draft }: { show: Show; draft: readonly Terr
       {shifts.map((shift) => (
         <li key={shift.territory.id}>
           <span className="font-medium">{shift.territory.name}</span>
-          {shift.gains.length > 0 && <span className="block text-live">＋ {amount(shift.gains)}</span>}
+          {shift.gains.length > 0 && <span className="block text-live">+ {amount(shift.gains)}</span>}
           {shift.loses.length > 0 && (
             <span className="block text-barred">
               − {amount(shift.loses)}
