@@ -15,6 +15,9 @@ const SCREENS = [
   "wing",
 ].map((name) => `src/${name}.test.ts`);
 
+/** Needs no database, so it needn't wait for its turn with one. */
+const SIMULATION = "src/show/crew-simulation.test.ts";
+
 export default defineConfig({
   test: {
     projects: [
@@ -24,11 +27,13 @@ export default defineConfig({
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
       { test: { name: "docs", root: "docs", include: ["*.test.ts"], isolate: false } },
       { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"] } },
+      { test: { name: "simulation", root: "apps/server", include: [SIMULATION], setupFiles: ["reflect-metadata"] } },
       {
         test: {
           name: "server",
           root: "apps/server",
           include: ["src/**/*.test.ts"],
+          exclude: [SIMULATION],
           setupFiles: ["reflect-metadata"],
           globalSetup: ["src/testing/database-set-up.ts"],
           fileParallelism: false,

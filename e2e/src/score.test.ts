@@ -135,7 +135,7 @@ describe("a song of four cues", () => {
     await until("full", () => story.dimmer(16) === 1);
     story.node.collect();
     await press("Go");
-    await pause(5200);
+    await until("cue 4 has taken it out", () => story.dimmer(16) === 0);
     // Cue 2 goes down to 20 % in 1 s, cue 3 follows on up to 60 % in 1 s, and cue 4 takes the first head down to nothing 2 s after the
     // go of cue 3. Every packet of a fade tells when it began; the median of them isn't moved by a late one.
     const levels = story.node

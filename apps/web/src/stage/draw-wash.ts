@@ -12,7 +12,10 @@ export type StageWash =
     }
   | { readonly kind: "barred"; readonly heads: readonly number[] };
 
+/** Pixels around a head that its hatch takes; in a crowd less, and no outlines: they would run together. */
 const AROUND = 8;
+const AROUND_IN_CROWD = 2;
+const CROWD = 1200;
 
 /** Drawn under the light: hatched discs, a quarter for each family where people share a head; bars over what one can't change. */
 export function drawWash(context: CanvasRenderingContext2D, { xy, radius, cells }: StageDrawing, wash: StageWash): void {
@@ -30,9 +33,10 @@ export function drawWash(context: CanvasRenderingContext2D, { xy, radius, cells 
     context.stroke();
     return;
   }
+  const crowd = radius.length > CROWD;
   const patterns = new Map<number, CanvasPattern | string>();
   wash.tints.forEach((tints, index) => {
-    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]! + (cells[index] ? 3 : AROUND)];
+    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]! + (crowd ? AROUND_IN_CROWD : cells[index] ? 3 : AROUND)];
     const whole = tints.every((tint) => tint === tints[0]);
     (whole ? tints.slice(0, 1) : tints).forEach((tint, at) => {
       if (tint === null) return;
@@ -43,7 +47,7 @@ export function drawWash(context: CanvasRenderingContext2D, { xy, radius, cells 
       context.moveTo(x, y);
       context.arc(x, y, size, from!, to!);
       context.fill();
-      if (wash.chosen.has(index)) {
+      if (wash.chosen.has(index) && !crowd) {
         context.strokeStyle = tintInk(tint);
         context.lineWidth = 1;
         context.beginPath();

@@ -7,10 +7,14 @@ import type { StageWash } from "../stage/draw-wash";
 export function useBarredWash(): StageWash | null {
   const show = useShow();
   const me = useMe();
+  const { rig, territories } = show;
+  const [groups, loans] = [show.all("group"), show.all("loan")];
   return useMemo(() => {
     if (me.role !== "programmer") return null;
-    const reach = reachOf(me, show);
-    const heads = show.rig.heads.flatMap(({ key }, index) => (FAMILIES.some((family) => reach(key, family)) ? [] : [index]));
+    const byId = new Map(groups.map((group) => [group.id, group.heads]));
+    const lent = loans.filter(({ state }) => state === "lent");
+    const reach = reachOf(me, { territories, lent, groupHeads: (id) => byId.get(id) ?? null });
+    const heads = rig.heads.flatMap(({ key }, index) => (FAMILIES.some((family) => reach(key, family)) ? [] : [index]));
     return { kind: "barred", heads };
-  }, [show, me]);
+  }, [rig, territories, groups, loans, me]);
 }

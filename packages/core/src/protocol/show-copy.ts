@@ -72,8 +72,9 @@ export class ShowCopy {
 
   /** The server says that it holds as of `seq`: by then it has been heard of, or somebody had made the same before. */
   settle(transactionId: string, seq: number): void {
+    if (!this.#pending.some(({ id }) => id === transactionId)) return;
     this.#settled.set(transactionId, seq);
-    this.#confirm(this.#confirmed.records);
+    if (seq <= this.#seq) this.#confirm(this.#confirmed.records);
   }
 
   /** The server refused it: what was shown ahead goes back. */

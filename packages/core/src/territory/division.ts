@@ -44,8 +44,11 @@ export function restOf(context: DividedRig): TerritoryPart[] {
   const byFamilies = new Map<string, HeadKey[]>();
   for (const head of context.rig.heads) {
     const free = familiesOf(head).filter((family) => !hasFamily(held, head.key, family));
+    if (free.length === 0) continue;
     const name = free.join(" ");
-    if (free.length > 0) byFamilies.set(name, [...(byFamilies.get(name) ?? []), head.key]);
+    const same = byFamilies.get(name);
+    if (same) same.push(head.key);
+    else byFamilies.set(name, [head.key]);
   }
   return [...byFamilies].map(([families, heads]) => ({ groupIds: [], heads, families: families.split(" ") as Family[] }));
 }

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { NavLink, useParams } from "react-router";
-import { familiesOf, ownership, type Show, type Territory } from "@vexa/core";
+import { familiesOf, ownership, type Group, type Loan, type Rig, type Territory } from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import type { StageWash } from "../../stage/draw-wash";
 import { StageCanvas } from "../../stage/stage-canvas";
@@ -76,7 +76,14 @@ function PeopleSide(): React.JSX.Element {
 function Plan(): React.JSX.Element {
   const show = useShow();
   const { draft, chosenId } = useDivision();
-  const wash = useMemo(() => territoryWash(show, draft ?? show.territories, chosenId), [show, draft, chosenId]);
+  const { rig } = show;
+  const [groups, loans] = [show.all("group"), show.all("loan")];
+  const territories = draft ?? show.territories;
+  const wash = useMemo(() => {
+    // While a new division is drawn up the plan shows it without loans.
+    const lent = draft ? [] : loans.filter(({ state }) => state === "lent");
+    return territoryWash({ rig, groups, lent, territories }, chosenId);
+  }, [rig, groups, loans, draft, territories, chosenId]);
   return (
     <>
       <StageCanvas wash={wash} tools="select" />
@@ -88,10 +95,14 @@ function Plan(): React.JSX.Element {
   );
 }
 
-function territoryWash(show: Show, territories: readonly Territory[], chosenId: string | null): StageWash {
-  const owner = ownership({ territories, lent: draftless(show, territories), groupHeads: (id) => show.groupHeads(id) });
+function territoryWash(
+  { rig, groups, lent, territories }: { rig: Rig; groups: readonly Group[]; lent: readonly Loan[]; territories: readonly Territory[] },
+  chosenId: string | null,
+): StageWash {
+  const heads = new Map(groups.map((group) => [group.id, group.heads]));
+  const owner = ownership({ territories, lent, groupHeads: (id) => heads.get(id) ?? null });
   const chosen = new Set<number>();
-  const tints = show.rig.heads.map((head, index) =>
+  const tints = rig.heads.map((head, index) =>
     familiesOf(head).map((family) => {
       const territory = owner(head.key, family);
       if (territory && territory.id === chosenId) chosen.add(index);
@@ -99,9 +110,4 @@ function territoryWash(show: Show, territories: readonly Territory[], chosenId: 
     }),
   );
   return { kind: "territories", tints, chosen };
-}
-
-/** While a new division is drawn up the plan shows it without loans. */
-function draftless(show: Show, territories: readonly Territory[]): Show["lent"] {
-  return territories === show.territories ? show.lent : [];
 }

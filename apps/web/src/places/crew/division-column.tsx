@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import { Plus } from "lucide-react";
 import { FAMILIES, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
@@ -149,9 +150,14 @@ function Rest({
   chosen: Territory | null;
   onFill: ((parts: Territory["parts"]) => void) | null;
 }): React.JSX.Element {
-  const context = { rig: show.rig, territories, lent: [], groupHeads: (id: string) => show.groupHeads(id) };
-  const rest = restOf(context);
-  const overlaps = overlapsOf(context);
+  const groups = show.all("group");
+  const { rig } = show;
+  // Playing and being here change nothing of it: worked out anew only when the rig, its groups or its division change.
+  const { rest, overlaps } = useMemo(() => {
+    const heads = new Map(groups.map((group) => [group.id, group.heads]));
+    const context = { rig, territories, lent: [], groupHeads: (id: string) => heads.get(id) ?? null };
+    return { rest: restOf(context), overlaps: overlapsOf(context) };
+  }, [rig, territories, groups]);
   const free = rest.reduce((sum, part) => sum + headCount(show, part), 0);
   const first = overlaps[0];
   return (

@@ -215,7 +215,9 @@ function AskOrLend(): React.JSX.Element | null {
               {lends ? `Lend to ${to.name}` : `Ask ${from.name}`}
             </Button>
           ) : (
-            <p className="text-ink-3">You have no territory to borrow them for.</p>
+            <p className="text-ink-3">
+              {lends ? "There is no other territory to lend them to." : "You have no territory to borrow them for."}
+            </p>
           )}
         </>
       )}

@@ -1,5 +1,6 @@
 import { Trash2, X } from "lucide-react";
 import { useState } from "react";
+import { toast } from "sonner";
 import { FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
@@ -31,7 +32,10 @@ export function TerritorySheet(props: {
             text={territory.name}
             className="font-sans"
             onTake={(name) => {
-              if (name.length === 0 || name.length > 80) return false;
+              if (name.length === 0 || name.length > 80) {
+                toast.error("A name has 1 to 80 characters. The former one was kept.", { id: "territory-name" });
+                return false;
+              }
               onChange({ ...territory, name });
               return true;
             }}
@@ -110,7 +114,7 @@ export function TerritorySheet(props: {
       {inForce ? (
         <Owned territory={territory} />
       ) : (
-        <p className="text-xs text-ink-3">Lists and pages can be given to it once it is in force.</p>
+        <p className="text-xs text-ink-3">Lists, pages and groups can be given to it once it is in force.</p>
       )}
     </section>
   );
@@ -173,16 +177,16 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
   );
 }
 
-/** Cue lists and pages of the territory: a touch gives one to it, or makes it common again. */
+/** Cue lists, pages and groups of the territory: a touch gives one to it, or makes it common again. */
 function Owned({ territory }: { territory: Territory }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
-  const owned = [...show.all("cueList"), ...show.all("page")].filter(
+  const owned = [...show.all("cueList"), ...show.all("page"), ...show.all("group")].filter(
     ({ territoryId }) => territoryId === territory.id || territoryId === null,
   );
   return (
     <fieldset className="grid gap-1">
-      <legend className="text-xs text-ink-2">Cue lists and pages (others are common)</legend>
+      <legend className="text-xs text-ink-2">Cue lists, pages and groups (others are common)</legend>
       <div className="flex flex-wrap gap-1">
         {owned.map((record) => {
           const inside = record.territoryId === territory.id;
@@ -198,7 +202,7 @@ function Owned({ territory }: { territory: Territory }): React.JSX.Element {
                 ])
               }
             >
-              {record.kind === "page" ? `Page ${record.name}` : record.name}
+              {record.kind === "cueList" ? record.name : `${record.kind === "page" ? "Page" : "Group"} ${record.name}`}
             </Button>
           );
         })}
