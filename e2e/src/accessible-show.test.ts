@@ -46,13 +46,13 @@ describe("sign-in and places of the show can be read and reached by all", () => 
     await page.getByRole("link", { name: /Crew/ }).click();
     await page.getByRole("button", { name: /^Ribs and washes/ }).click();
     expect(await complaints(page)).toEqual([]);
-    for (const tab of ["Loans", "People", "History"]) {
+    await page.getByRole("link", { name: "Loans" }).click();
+    await page.getByRole("region", { name: "Earlier loans" }).waitFor();
+    expect(await complaints(page, "Crew")).toEqual([]);
+    for (const tab of ["People", "History"]) {
       await page.getByRole("link", { name: tab }).click();
-      await page
-        .getByRole("region", { name: { Loans: "Earlier loans", People: "What roles may do", History: "Versions" }[tab]! })
-        .waitFor();
-      expect(await complaints(page, "Crew")).toEqual([]);
-      if (tab !== "Loans") expect(await complaints(page, tab)).toEqual([]);
+      await page.getByRole("region", { name: { People: "What roles may do", History: "Versions" }[tab]! }).waitFor();
+      expect(await complaints(page)).toEqual([]);
     }
     await page.context().close();
     const foyer = await signedIn(browser, vexa.url, "foyer");

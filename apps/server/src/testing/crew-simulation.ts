@@ -222,7 +222,7 @@ export class CrewSimulation {
     const families = FAMILIES.filter(() => this.random() < 0.6);
     const lendPart = { groupIds: [], heads: held.filter(() => this.random() < 0.5), families: families.length > 0 ? families : FAMILIES };
     const minutes = this.pick([null, 5]);
-    if (loans.length === 0 || this.random() < 0.15)
+    if (loans.length === 0 || this.random() < 0.06)
       return { type: this.pick(["ask", "offer"] as const), fromTerritoryId, toTerritoryId, part: lendPart, minutes };
     const loanId = this.pick(loans).id;
     return this.pick<LoanCommand>([

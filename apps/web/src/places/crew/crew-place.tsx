@@ -48,7 +48,7 @@ export function CrewPlace(): React.JSX.Element {
             </NavLink>
           ))}
         </nav>
-        <div className="grid min-h-0 flex-1 content-start gap-4 overflow-y-auto p-3">
+        <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] content-start gap-4 overflow-y-auto p-3 [&>section]:grid-cols-[minmax(0,1fr)]">
           {tab === "division" && <DivisionColumn />}
           {tab === "loans" && <LoansColumn />}
           {tab === "people" && (

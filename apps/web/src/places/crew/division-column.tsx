@@ -182,8 +182,8 @@ function Rest({
             ))}
           </ul>
           {onFill && chosen && (
-            <Button size="small" className="justify-self-start" onClick={() => onFill(rest)}>
-              Fill the rest into {chosen.name}
+            <Button size="small" className="max-w-full justify-self-start" onClick={() => onFill(rest)}>
+              <span className="truncate">Fill the rest into {chosen.name}</span>
             </Button>
           )}
           {!onFill && (

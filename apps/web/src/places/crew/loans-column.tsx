@@ -205,14 +205,14 @@ function AskOrLend(): React.JSX.Element | null {
           {time === "unreadable" && <p className="text-xs text-barred">▬ Whole minutes from 1 to {MOST_LOAN_MINUTES}, or nothing.</p>}
           {to ? (
             <Button
-              className="justify-self-start"
+              className="max-w-full justify-self-start"
               disabled={time === "unreadable"}
               onClick={() =>
                 time !== "unreadable" &&
                 client.lend({ type: lends ? "offer" : "ask", fromTerritoryId: from.id, toTerritoryId: to.id, part, minutes: time })
               }
             >
-              {lends ? `Lend to ${to.name}` : `Ask ${from.name}`}
+              <span className="truncate">{lends ? `Lend to ${to.name}` : `Ask ${from.name}`}</span>
             </Button>
           ) : (
             <p className="text-ink-3">
