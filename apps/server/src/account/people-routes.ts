@@ -58,23 +58,22 @@ export function peopleRoutes({ database, door, book }: { database: DataSource; d
       return;
     }
     const { signInName, name, initials, role } = given.value;
-    if (await accounts.findOneBy({ signInName })) {
+    const record: Person = { id: `person-${randomUUID()}`, kind: "person", version: 1, name, initials, role };
+    const password = firstPassword();
+    const account = { signInName, personId: record.id, passwordHash: await hashPassword(password), hasDemoPassword: false };
+    // The name is taken in one step, so that two who invite at once can't both have it.
+    const { raw } = await accounts.createQueryBuilder().insert().values(account).orIgnore().returning("sign_in_name").execute();
+    if ((raw as unknown[]).length === 0) {
       answerError(response, { code: "account.taken", details: { name: signInName } });
       return;
     }
-    const record: Person = { id: `person-${randomUUID()}`, kind: "person", version: 1, name, initials, role };
-    const added = await door.transact(person, {
-      id: randomUUID(),
-      author: person.id,
-      label: `Invited ${name} as ${role}`,
-      changes: [{ op: "add", record }],
-    });
+    const changes = [{ op: "add" as const, record }];
+    const added = await door.transact(person, { id: randomUUID(), author: person.id, label: `Invited ${name} as ${role}`, changes });
     if (!added.ok) {
+      await accounts.delete({ signInName });
       answerError(response, added.error);
       return;
     }
-    const password = firstPassword();
-    await accounts.insert({ signInName, personId: record.id, passwordHash: await hashPassword(password), hasDemoPassword: false });
     response.status(201).json({ personId: record.id, signInName, password });
   });
 

@@ -33,7 +33,12 @@ export class Curtains {
 
   /** Some curtain is on its way up at t. */
   movesAt(t: Seconds): boolean {
-    return this.#held.some(({ curtain }) => curtain.raise && t <= curtain.raise.startSeconds + curtain.raise.seconds + 0.1);
+    // A plain loop: this is asked every frame, which allocates nothing.
+    for (let index = 0; index < this.#held.length; index++) {
+      const { raise } = this.#held[index]!.curtain;
+      if (raise && t <= raise.startSeconds + raise.seconds + 0.1) return true;
+    }
+    return false;
   }
 
   lay(values: Float32Array, t: Seconds): void {
