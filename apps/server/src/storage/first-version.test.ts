@@ -1,0 +1,39 @@
+import { readFileSync } from "node:fs";
+import { gunzipSync } from "node:zlib";
+import { Client } from "pg";
+import { describe, expect, inject, it } from "vitest";
+import type { ShowRecord } from "@vexa/core";
+import { playMoments, readRecording } from "@vexa/demo/moments";
+import { SHOW_ID } from "../show/seed";
+import { openDatabase } from "./data-source";
+import { ShowStorage } from "./show-storage";
+
+const DUMP = new URL("../../fixtures/database-1.sql.gz", import.meta.url);
+
+async function query(url: string, sql: string): Promise<void> {
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  await client.query(sql);
+  await client.end();
+}
+
+describe("a database of the first version", () => {
+  it("is brought up to date and its show plays the octets of then", async () => {
+    const url = new URL(inject("databaseUrl"));
+    const [own, name] = [url.toString(), `${url.pathname.slice(1)}_first`];
+    await query(own, `CREATE DATABASE ${name}`);
+    url.pathname = `/${name}`;
+    await query(url.toString(), gunzipSync(readFileSync(DUMP)).toString());
+    const database = await openDatabase(url.toString());
+    const records: readonly ShowRecord[] = (await new ShowStorage(database, SHOW_ID).load()).records;
+    await database.destroy();
+    await query(own, `DROP DATABASE ${name}`);
+
+    const { octets } = readRecording(1);
+    let moment = 0;
+    for (const { octets: now } of playMoments(records)) {
+      expect(Buffer.compare(now, octets.subarray(moment * now.length, (moment + 1) * now.length)), `moment ${moment}`).toBe(0);
+      moment++;
+    }
+  });
+});

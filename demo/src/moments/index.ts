@@ -1,0 +1,2 @@
+export { MOMENTS, playMoments } from "./play-moments";
+export { readRecording, type Recording } from "./recording";
