@@ -10,10 +10,13 @@ import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import type { DataSource } from "typeorm";
 import { peopleRoutes } from "./account/people-routes";
+import { RememberingStore } from "./account/remembering-store";
 import type { SessionBook } from "./account/session-book";
 import { sessionRoutes } from "./account/session-routes";
 import { answerError, lastResort } from "./http/answer-error";
-import type { Door } from "./show/door";
+import { ownPagesOnly, plainAddress } from "./http/own-pages";
+import type { StagePort } from "./stage/stage-port";
+import type { Audience } from "./session/audience";
 import { historyRoutes } from "./show/history-routes";
 import { soundRoutes } from "./sound/sound-routes";
 import { showRoutes } from "./show/show-routes";
@@ -22,24 +25,29 @@ export interface AppParts {
   readonly database: DataSource;
   readonly session: RequestHandler;
   readonly book: SessionBook;
-  readonly door: Door;
-  readonly show: { readonly name: string; readonly now: () => number };
+  readonly stage: StagePort;
+  readonly audience: Audience;
+  readonly show: { readonly name: string };
   /** Folder of the built web application; null serves the interface for programs alone. */
   readonly webFolder: string | null;
   readonly log: Logger;
 }
 
 /** Sessions in the database, thirty days, behind an HttpOnly cookie. */
-export function createSession(pool: Pool, secret: string): RequestHandler {
-  const Store = connectPgSimple(session);
+export function createSession(store: session.Store, secret: string): RequestHandler {
   return session({
     name: "vexa",
     secret,
     resave: false,
     saveUninitialized: false,
-    store: new Store({ pool, tableName: "session", createTableIfMissing: false, pruneSessionInterval: false }),
+    store,
     cookie: { httpOnly: true, sameSite: "lax", secure: "auto", maxAge: 30 * 24 * 3600 * 1000 },
   });
+}
+
+export function sessionStore(pool: Pool): RememberingStore {
+  const Store = connectPgSimple(session);
+  return new RememberingStore(new Store({ pool, tableName: "session", createTableIfMissing: false, pruneSessionInterval: false }));
 }
 
 /** The HTTP side, without listening. */
@@ -53,7 +61,8 @@ export function createApp(parts: AppParts): Express {
           "default-src": ["'self'"],
           "style-src": ["'self'", "'unsafe-inline'"],
           "media-src": ["'self'", "blob:"],
-          "connect-src": ["'self'", "ws:", "wss:"],
+          // The page's own host, for sockets too: browsers count them as 'self' (CSP level 3).
+          "connect-src": ["'self'"],
           "upgrade-insecure-requests": null,
         },
       },
@@ -62,12 +71,12 @@ export function createApp(parts: AppParts): Express {
   );
   app.use(pinoHttp({ logger: parts.log, autoLogging: false }));
   app.use(compression());
-  app.use("/api", express.json({ limit: "100kb" }), parts.session);
-  app.use("/api/sounds", soundRoutes(parts.database, parts.door));
+  app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session);
+  app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
-  app.use("/api/history", historyRoutes(parts.database, parts.door));
-  app.use("/api/show", showRoutes(parts.door, parts.show));
+  app.use("/api/history", historyRoutes(parts.database, parts.stage));
+  app.use("/api/show", showRoutes(parts.stage, parts.audience, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));
   if (parts.webFolder && existsSync(join(parts.webFolder, "index.html"))) {
     const page = join(parts.webFolder, "index.html");

@@ -62,7 +62,7 @@ describe("the table of entrances", () => {
     const parts = {
       database: { getRepository: () => ({}) },
       session: () => undefined,
-      door: server.door,
+      stage: server.stage,
       webFolder: null,
       log: pino({ level: "silent" }),
     };
@@ -183,7 +183,7 @@ describe("messages of the live connection", () => {
     const lone = await connect(server.url, { cookie: cookies.get("programmer")! });
     const gone = new Promise((resolve) => lone.once("disconnect", resolve));
     const { seq } = server.door;
-    lone.emit("transact", { id: randomUUID(), label: "x".repeat(3_000_000), changes: [] } as never, () => undefined);
+    lone.emit("transact", { id: randomUUID(), label: "x".repeat(5_000_000), changes: [] } as never, () => undefined);
     await gone;
     expect(server.door.seq).toBe(seq);
     expect([...sockets.values()].every(({ connected }) => connected)).toBe(true);

@@ -2,25 +2,25 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import { Pool } from "pg";
 import type { Logger } from "pino";
+import type { DataSource } from "typeorm";
 import { Show } from "@vexa/core";
 import { refusalToListen } from "./account/accounts";
 import { SessionBook } from "./account/session-book";
-import { createApp, createSession } from "./app";
-import { EngineHost } from "./engine-host/engine-host";
-import { openOsc, type OscInput } from "./input/osc-input";
-import { TimecodeInput } from "./input/timecode-input";
-import { WingLink } from "./input/wing-link";
+import { createApp, createSession, sessionStore } from "./app";
+import type { EngineHost } from "./engine-host/engine-host";
 import type { SacnTarget } from "./output/sacn-output";
+import { Audience } from "./session/audience";
 import { openSockets } from "./session/sockets";
-import { Door } from "./show/door";
-import { FollowOn } from "./show/follow-on";
-import { giveWay } from "./show/give-way";
-import { LoanClock } from "./show/loan-clock";
+import type { Door } from "./show/door";
 import { SHOW_ID, seedWhenEmpty } from "./show/seed";
+import { Stage } from "./stage/stage";
+import { StageLink } from "./stage/stage-link";
+import type { StagePort } from "./stage/stage-port";
 import { openDatabase } from "./storage/data-source";
+import { GuardedStorage } from "./storage/guarded-storage";
 import { ShowStorage } from "./storage/show-storage";
 
-export interface Settings {
+export interface WebSettings {
   readonly databaseUrl: string;
   readonly host: string;
   /** 0 takes a free one. */
@@ -28,112 +28,133 @@ export interface Settings {
   /** What to do when the port is taken. */
   readonly whenTaken: "take a free one" | "fail";
   readonly sessionSecret: string;
-  readonly sacnTargets: readonly SacnTarget[];
-  /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
-  readonly oscPort: number | null;
   readonly webFolder: string | null;
   /** What an empty database is filled with. */
   readonly demo: "understory" | "large";
   readonly log: Logger;
 }
 
-export interface Running {
+export interface Settings extends WebSettings {
+  readonly sacnTargets: readonly SacnTarget[];
+  /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
+  readonly oscPort: number | null;
+}
+
+export interface RunningWeb {
   readonly port: number;
   /** Null while no OSC is heard. */
   readonly oscPort: number | null;
-  readonly door: Door;
-  readonly host: EngineHost;
+  readonly stage: StagePort;
+  readonly database: GuardedStorage;
   /** True when the database was empty and the demo was put in. */
   readonly seeded: boolean;
   stop(): Promise<void>;
 }
 
-/** Everything, from database to port. Throws with a plain sentence when it may not or can't start. */
-export async function start(settings: Settings): Promise<Running> {
-  const { log } = settings;
+export interface Running extends RunningWeb {
+  readonly door: Door;
+  readonly host: EngineHost;
+}
+
+/** Somebody may not do it this way: said to whoever starts Vexa, and not tried again. */
+export class NotThisWay extends Error {}
+
+interface Opened {
+  readonly database: DataSource;
+  readonly storage: ShowStorage;
+  readonly guarded: GuardedStorage;
+  readonly seeded: boolean;
+}
+
+async function openStorage(settings: WebSettings): Promise<Opened> {
   const database = await openDatabase(settings.databaseUrl);
   const seeded = await seedWhenEmpty(database, settings.demo);
   const refusal = await refusalToListen(database, settings.host);
   if (refusal) {
     await database.destroy();
-    throw new Error(refusal);
+    throw new NotThisWay(refusal);
   }
   const storage = new ShowStorage(database, SHOW_ID);
-  const stored = await storage.load();
-  const show = new Show(new Map(stored.records.map((record) => [record.id, record])));
-  let door: Door | null = null;
-  const host = new EngineHost({
-    records: () => [...(door?.show ?? show).records.values()],
-    targets: settings.sacnTargets,
-    cid: Uint8Array.from(Buffer.from(stored.cid.replaceAll("-", ""), "hex")),
-    name: `Vexa ${stored.name}`,
-  });
-  door = new Door({ show, seq: stored.seq, storage, now: host.now });
-  door.on("changes", (_seq, { changes }, at) => host.apply(at, changes));
-  door.on("trouble", (error) => log.error({ err: error }, "the door had trouble"));
-  host.on("trouble", (error) => log.error({ err: error }, "the engine had trouble"));
+  return { database, storage, guarded: new GuardedStorage({ storage, database, showId: SHOW_ID }), seeded };
+}
 
-  const pool = new Pool({ connectionString: settings.databaseUrl, max: 2 });
-  pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
-  const session = createSession(pool, settings.sessionSecret);
-  const book = new SessionBook(pool);
-  const app = createApp({ database, session, book, door, show: { name: stored.name, now: host.now }, webFolder: settings.webFolder, log });
-  const http = createServer(app);
-  const sockets = openSockets(http, { door, host, session, book });
-  await listen(http, settings);
-  const theDoor = door;
-  const followOn = new FollowOn(theDoor, host.now);
-  const loans = new LoanClock(theDoor);
-  giveWay(theDoor, host);
-  const timecode = new TimecodeInput(theDoor, host.now);
-  const wings = new WingLink(() => theDoor.show, sockets.tellTouch);
-  theDoor.on("changes", () => wings.changed());
-  const oscInput = await hearOsc({ door: theDoor, timecode, wings }, settings);
+/** Web server and stage in one process, from database to port: for tests. Throws with a plain sentence when it may not or can't start. */
+export async function start(settings: Settings): Promise<Running> {
+  const opened = await openStorage(settings);
+  const { records, seq, cid, name } = await opened.storage.load();
+  const stage = await Stage.open({
+    show: new Show(new Map(records.map((record) => [record.id, record]))),
+    seq,
+    storage: opened.guarded,
+    targets: settings.sacnTargets,
+    cid,
+    name,
+    oscPort: settings.oscPort,
+    log: settings.log,
+  });
+  const web = await serve(settings, opened, stage);
   return {
-    oscPort: oscInput?.port ?? null,
+    ...web,
+    oscPort: stage.oscPort,
+    door: stage.door,
+    host: stage.host,
+    // The stage first: receivers hear that the streams end, then what was played is saved.
+    stop: () => web.stop(() => stage.stop()),
+  };
+}
+
+/** The web server alone: the stage runs in a process of its own, at the other end of a local socket. */
+export async function startWeb(settings: WebSettings & { readonly socket: string }): Promise<RunningWeb> {
+  const opened = await openStorage(settings);
+  const stage = await StageLink.open({ socket: settings.socket, storage: opened.guarded, database: () => opened.storage.load() });
+  const web = await serve(settings, opened, stage);
+  return {
+    ...web,
+    oscPort: stage.oscPort,
+    stop: () =>
+      web.stop(() => {
+        stage.close();
+        return Promise.resolve();
+      }),
+  };
+}
+
+async function serve(
+  settings: WebSettings,
+  { database, storage, guarded, seeded }: Opened,
+  stage: StagePort,
+): Promise<Omit<RunningWeb, "oscPort" | "stop"> & { stop: (first: () => Promise<void>) => Promise<void> }> {
+  const { log } = settings;
+  const { name } = await storage.load();
+  const pool = new Pool({ connectionString: settings.databaseUrl, max: 4, connectionTimeoutMillis: 2000, query_timeout: 3000 });
+  pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
+  guarded.on("here", (here) => (here ? log.warn("the database is back") : log.error("the database is away: playing goes on")));
+  const store = sessionStore(pool);
+  const session = createSession(store, settings.sessionSecret);
+  const book = new SessionBook(pool);
+  book.on("ended", (sid) => store.forget(sid));
+  const audience = new Audience(stage);
+  const app = createApp({ database, session, book, stage, audience, show: { name }, webFolder: settings.webFolder, log });
+  const http = createServer(app);
+  const sockets = openSockets(http, { stage, audience, session, book, database: () => (guarded.here ? "here" : "away"), log });
+  await listen(http, settings);
+  return {
     port: (http.address() as AddressInfo).port,
-    door: theDoor,
-    host,
+    stage,
+    database: guarded,
     seeded,
-    stop: async () => {
-      // The stage first: receivers hear that the streams end, then what was played is saved.
-      followOn.stop();
-      loans.stop();
-      timecode.stop();
-      await host.stop();
-      await oscInput?.close();
-      await wings.close();
+    stop: async (first) => {
+      await first();
       await sockets.close();
       http.closeAllConnections();
-      await theDoor.flush();
+      guarded.stop();
       await pool.end();
       await database.destroy();
     },
   };
 }
 
-async function hearOsc(
-  { door, timecode, wings }: { door: Door; timecode: TimecodeInput; wings: WingLink },
-  { oscPort, log }: Settings,
-): Promise<OscInput | null> {
-  if (oscPort === null) return null;
-  try {
-    return await openOsc({
-      host: "127.0.0.1",
-      port: oscPort,
-      show: () => door.show,
-      play: (person, command) => door.play(person, command, undefined),
-      mtc: (octets) => timecode.hear(octets),
-      wings,
-      log,
-    });
-  } catch (error) {
-    log.warn({ err: error }, `OSC isn't heard: port ${oscPort} can't be had`);
-    return null;
-  }
-}
-
-function listen(http: Server, { host, port, whenTaken }: Pick<Settings, "host" | "port" | "whenTaken">): Promise<void> {
+function listen(http: Server, { host, port, whenTaken }: Pick<WebSettings, "host" | "port" | "whenTaken">): Promise<void> {
   return new Promise((resolve, reject) => {
     const failed = (error: NodeJS.ErrnoException): void => {
       if (error.code === "EADDRINUSE" && whenTaken === "take a free one") resolve(listen(http, { host, port: 0, whenTaken: "fail" }));

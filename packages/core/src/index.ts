@@ -13,6 +13,7 @@ export { oklabOf, oklchOf, xyzOfOklab, xyzOfOklch, type Oklab, type Oklch } from
 export { aim, type Aim, type Aimable, type Angles } from "./geometry/aim";
 export { fanPoint, type PointFan } from "./geometry/point-fan";
 export { beam, type Placement, type Vector } from "./geometry/beam";
+export { applyInPlace } from "./document/apply";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
@@ -181,6 +182,8 @@ export { cueOfTime, listPlace, timeCard, timedCues } from "./show/list-clock";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";
 export { addedStrokes, strokesWithout } from "./show/record-cue";
+export { mayTurnView, seenBy } from "./show/seen-by";
+export { tryEdit, type Tried } from "./show/try-edit";
 export { allDue, nextDue, secondsLeft } from "./show/next-due";
 export type { CardDue, Due } from "./show/due";
 export { drivenBy, type DrivenBy } from "./show/driven-by";

@@ -6,7 +6,7 @@ import { ROLES, type AccountLine, type Person, type Role } from "@vexa/core";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedInFor } from "../http/signed-in";
-import type { Door } from "../show/door";
+import type { StagePort } from "../stage/stage-port";
 import { AccountEntity } from "../storage/entities";
 import { changePassword } from "./accounts";
 import { hashPassword } from "./password";
@@ -38,10 +38,10 @@ function firstPassword(): string {
 }
 
 /** Sign-ins of people, for the lead. Who somebody is and what they may do are records of the show. */
-export function peopleRoutes({ database, door, book }: { database: DataSource; door: Door; book: SessionBook }): Router {
+export function peopleRoutes({ database, stage, book }: { database: DataSource; stage: StagePort; book: SessionBook }): Router {
   const router = Router();
   const accounts = database.getRepository(AccountEntity);
-  const lead = { door, act: "crew", what: "The list of sign-ins", who: "the lead" } as const;
+  const lead = { stage, act: "crew", what: "The list of sign-ins", who: "the lead" } as const;
 
   router.get("/", async (request, response) => {
     if (!signedInFor(lead, request, response)) return;
@@ -68,7 +68,7 @@ export function peopleRoutes({ database, door, book }: { database: DataSource; d
       return;
     }
     const changes = [{ op: "add" as const, record }];
-    const added = await door.transact(person, { id: randomUUID(), author: person.id, label: `Invited ${name} as ${role}`, changes });
+    const added = await stage.transact(person, { id: randomUUID(), author: person.id, label: `Invited ${name} as ${role}`, changes });
     if (!added.ok) {
       await accounts.delete({ signInName });
       answerError(response, added.error);

@@ -5,7 +5,7 @@ import type { DataSource } from "typeorm";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedIn } from "../http/signed-in";
-import type { Door } from "../show/door";
+import type { StagePort } from "../stage/stage-port";
 import { changeOwnPassword, signIn } from "./accounts";
 import type { SessionBook } from "./session-book";
 
@@ -40,7 +40,7 @@ class PasswordDto {
 }
 
 /** Sign in, sign out, who am I, where else am I signed in, and a new password. */
-export function sessionRoutes({ database, door, book }: { database: DataSource; door: Door; book: SessionBook }): Router {
+export function sessionRoutes({ database, stage, book }: { database: DataSource; stage: StagePort; book: SessionBook }): Router {
   const router = Router();
   const limiter = rateLimit({
     windowMs: 60_000,
@@ -74,17 +74,17 @@ export function sessionRoutes({ database, door, book }: { database: DataSource; 
     request.session.destroy(() => response.clearCookie("vexa").status(204).end());
   });
   router.get("/list", async (request, response) => {
-    const person = signedIn(door, request, response);
+    const person = signedIn(stage, request, response);
     if (person) response.json(await book.of(person.id, request.sessionID));
   });
   router.delete("/list/:id", async (request, response) => {
-    const person = signedIn(door, request, response);
+    const person = signedIn(stage, request, response);
     if (!person) return;
     if (await book.end(person.id, request.params.id)) response.status(204).end();
     else answerError(response, { code: "record.unknown", details: { what: "sign-in" } });
   });
   router.post("/password", limiter, async (request, response) => {
-    const person = signedIn(door, request, response);
+    const person = signedIn(stage, request, response);
     if (!person) return;
     const given = parseDto(PasswordDto, request.body);
     const changed = given.ok ? await changeOwnPassword(database, person.id, given.value) : given;

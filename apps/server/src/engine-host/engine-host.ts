@@ -8,6 +8,9 @@ import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from 
 export const FRAMES_PER_SECOND = 44;
 const RESTART_AFTER_MS = 50;
 const TRACE_WITHIN_MS = 1000;
+/** A thread that doesn't tell its health for so long hangs: it is ended and begun anew. */
+const HANGS_AFTER_MS = 4000;
+const LOADING_MS = 15_000;
 /** Most attributes that are listed as left behind. */
 const MOST_LEFT = 500;
 
@@ -22,20 +25,37 @@ interface HostEvents {
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
 export class EngineHost extends EventEmitter<HostEvents> {
   readonly #records: () => readonly ShowRecord[];
-  readonly #options: Omit<EngineStart, "records" | "clockOffset" | "framesPerSecond">;
-  readonly #clockOffset = Date.now() / 1000 - steadySeconds();
+  readonly #options: Pick<EngineStart, "lastFrame" | "sacn">;
+  readonly #clockOffset: number;
   #worker: Worker;
   #shared: { values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
   #stopped: (() => void) | null = null;
   #asked = 0;
+  /** When the thread told its health last, which it does every second. */
+  #heardMs = performance.now();
+  readonly #watch = setInterval(() => this.#lookAfter(), 500).unref();
   readonly #answers = new Map<number, (trace: Trace | null) => void>();
 
-  constructor(of: { records: () => readonly ShowRecord[]; targets: readonly SacnTarget[]; cid: Uint8Array; name: string }) {
+  constructor(of: {
+    records: () => readonly ShowRecord[];
+    targets: readonly SacnTarget[];
+    cid: Uint8Array;
+    name: string;
+    /** Show seconds minus steady seconds, of a run before this one; none = by the clock on the wall. */
+    clockOffset?: number;
+    lastFrame?: string;
+  }) {
     super();
     this.#records = of.records;
-    this.#options = { sacn: { targets: of.targets, cid: of.cid, name: of.name } };
+    this.#clockOffset = of.clockOffset ?? Date.now() / 1000 - steadySeconds();
+    this.#options = { lastFrame: of.lastFrame ?? null, sacn: { targets: of.targets, cid: of.cid, name: of.name } };
     this.#worker = this.#start();
+  }
+
+  /** Show seconds minus seconds of the machine's steady clock. */
+  get clockOffset(): number {
+    return this.#clockOffset;
   }
 
   /** Show time now: seconds since the Unix epoch that never run backwards. */
@@ -76,6 +96,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   /** Tells the receivers that the streams end, then ends the thread. */
   async stop(): Promise<void> {
+    clearInterval(this.#watch);
     const stopped = new Promise<void>((resolve) => (this.#stopped = resolve));
     this.#worker.postMessage({ type: "stop" } satisfies ToEngine);
     await Promise.race([stopped, new Promise((resolve) => setTimeout(resolve, 2000).unref())]);
@@ -87,14 +108,15 @@ export class EngineHost extends EventEmitter<HostEvents> {
     await this.#worker.terminate();
   }
 
+  /** Makes the thread hang: for tests. */
+  hang(): void {
+    this.#worker.postMessage({ type: "hang" } satisfies ToEngine);
+  }
+
   #start(): Worker {
-    const start: EngineStart = {
-      ...this.#options,
-      records: this.#records(),
-      clockOffset: this.#clockOffset,
-      framesPerSecond: FRAMES_PER_SECOND,
-    };
-    const worker = openWorker(start);
+    const worker = openWorker({ ...this.#options, clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND });
+    worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
+    this.#heardMs = performance.now() + LOADING_MS;
     worker.on("message", (message: FromEngine) => this.#hear(message));
     worker.on("error", (error) => this.emit("trouble", error));
     worker.on("exit", () => {
@@ -104,7 +126,16 @@ export class EngineHost extends EventEmitter<HostEvents> {
     return worker;
   }
 
+  /** The frame that is on stage stays there; a new thread goes on from it. */
+  #lookAfter(): void {
+    if (this.#stopped || performance.now() - this.#heardMs < HANGS_AFTER_MS) return;
+    this.#heardMs = performance.now() + LOADING_MS;
+    this.emit("trouble", new Error(`the engine's thread hung for ${HANGS_AFTER_MS / 1000} s and is begun anew`));
+    void this.#worker.terminate();
+  }
+
   #hear(message: FromEngine): void {
+    if (message.type === "health") this.#heardMs = performance.now();
     switch (message.type) {
       case "rig":
         this.#shared = { values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };

@@ -1,11 +1,19 @@
-import { parentPort, receiveMessageOnPort, workerData } from "node:worker_threads";
-import { Engine, Show, type HeadAttribute, type WhoShows } from "@vexa/core";
+import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from "node:worker_threads";
+import { Engine, Show, type HeadAttribute, type ShowRecord, type WhoShows } from "@vexa/core";
 import { SacnOutput } from "../output/sacn-output";
+import { LastFrameFile, readLastFrame } from "./last-frame";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** How often it is worked out who hides whom, while anything changes. */
 const STANDING_SECONDS = 0.3;
 const STANDING_MS_A_FRAME = 2;
+
+/** Changes and questions are taken in for so long before a frame; the rest waits for the next one, in order. */
+const MESSAGES_MS_A_FRAME = 4;
+/** The last frame is written down with every other frame that differs, and so often while nothing does. */
+const KEEP_EVERY_FRAMES = 2;
+const KEEP_STILL_SECONDS = 0.5;
+const ASK_FOR_SHOW_MS = 20;
 
 /**
  * The engine's thread: computes a frame at each deadline and sends it. Deadlines come from the frame's index; the wait
@@ -14,11 +22,19 @@ const STANDING_MS_A_FRAME = 2;
 async function run(start: EngineStart): Promise<void> {
   const port = parentPort!;
   const say = (message: FromEngine): void => port.postMessage(message);
-  const show = new Show(new Map(start.records.map((record) => [record.id, record])));
   const now = (): number => steadySeconds() + start.clockOffset;
-  const engine = new Engine(show, now());
   const output = await SacnOutput.open(start.sacn);
   const sleeper = new Int32Array(new SharedArrayBuffer(4));
+
+  // What was on stage goes out again before anything is worked out.
+  const last = start.lastFrame === null ? null : readLastFrame(start.lastFrame);
+  if (last) {
+    output.patch(last.universes);
+    output.goOnFrom(last.sequences);
+  }
+  const records = await firstShow(port, () => void (last && output.send(last.octets, now() * 1000)));
+  const keeper = start.lastFrame === null ? null : new LastFrameFile(start.lastFrame);
+  const engine = new Engine(new Show(new Map(records.map((record) => [record.id, record]))), now(), last?.values);
 
   const standing: { since: number; changed: boolean; told: string; work: Generator<void, WhoShows> | null } = {
     since: now(),
@@ -49,8 +65,13 @@ async function run(start: EngineStart): Promise<void> {
   const health = { since: first, frames: 0, late: 0, packets: 0 };
 
   const takeMessages = (): void => {
-    for (let received = receiveMessageOnPort(port); received; received = receiveMessageOnPort(port)) {
+    const until = performance.now() + MESSAGES_MS_A_FRAME;
+    while (performance.now() < until) {
+      const received = receiveMessageOnPort(port);
+      if (!received) break;
       const message = received.message as ToEngine;
+      if (message.type === "show") continue;
+      if (message.type === "hang") for (;;);
       if (message.type === "stop") {
         stopping = true;
         continue;
@@ -67,10 +88,19 @@ async function run(start: EngineStart): Promise<void> {
     if (engine.show.rig !== rig) takeRig();
   };
 
+  const kept = { frames: 0, seconds: first };
+  const keepFrame = (at: number, changed: boolean): void => {
+    if (!keeper || (changed ? ++kept.frames < KEEP_EVERY_FRAMES : at - kept.seconds < KEEP_STILL_SECONDS)) return;
+    Object.assign(kept, { frames: 0, seconds: at });
+    const { universes, values } = engine;
+    keeper.write({ universes, sequences: output.sequences, octets: frame, values, clockOffset: start.clockOffset });
+  };
+
   const renderFrame = (deadline: number): void => {
     takeMessages();
     latest = Math.max(latest, deadline);
-    if (engine.tick(latest, frame)) {
+    const changed = engine.tick(latest, frame);
+    if (changed) {
       standing.changed = true;
       Atomics.add(shared.ticket, 0, 1);
       shared.values.set(engine.values);
@@ -78,6 +108,7 @@ async function run(start: EngineStart): Promise<void> {
     }
     health.packets += output.send(frame, latest * 1000);
     health.frames++;
+    keepFrame(deadline, changed);
   };
 
   /** Goes on working out who hides whom, for a little of each frame, and tells when that has changed. */
@@ -135,6 +166,17 @@ async function run(start: EngineStart): Promise<void> {
     setImmediate(turn);
   };
   turn();
+}
+
+/** Waits for the show and lets the last frame go out meanwhile. */
+async function firstShow(port: MessagePort, meanwhile: () => void): Promise<readonly ShowRecord[]> {
+  for (;;) {
+    meanwhile();
+    const message = receiveMessageOnPort(port)?.message as ToEngine | undefined;
+    if (message?.type === "show") return message.records;
+    if (message?.type === "stop") process.exit();
+    await new Promise((resolve) => setTimeout(resolve, ASK_FOR_SHOW_MS));
+  }
 }
 
 void run(workerData as EngineStart);

@@ -3,16 +3,21 @@ import type { SacnTarget } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
 export interface EngineStart {
-  readonly records: readonly ShowRecord[];
   /** Show seconds minus seconds of the machine's steady clock. */
   readonly clockOffset: number;
   readonly framesPerSecond: number;
+  /** The file in which the last frame is kept, and from which the thread goes on before it knows the show. */
+  readonly lastFrame: string | null;
   readonly sacn: { readonly targets: readonly SacnTarget[]; readonly cid: Uint8Array; readonly name: string };
 }
 
 export type ToEngine =
+  /** The first message: the show to begin with. Until then the last frame goes out. */
+  | { readonly type: "show"; readonly records: readonly ShowRecord[] }
   | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
+  /** Nothing is worked out any more: for tests of what watches over the thread. */
+  | { readonly type: "hang" }
   | { readonly type: "stop" };
 
 export type FromEngine =

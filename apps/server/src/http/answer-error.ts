@@ -1,3 +1,4 @@
+import { isAway } from "../storage/commit";
 import type { ErrorRequestHandler, Response } from "express";
 import { ERROR_CATALOGUE, explain, type UserError } from "@vexa/core";
 
@@ -18,6 +19,7 @@ export const lastResort: ErrorRequestHandler = (thrown: unknown, request, respon
   else if (type === "entity.parse.failed") answerError(response, { code: "request.malformed", details: { why: "it isn't JSON" } });
   else if (status !== undefined && status >= 400 && status < 500)
     answerError(response, { code: "request.malformed", details: { why: "the server can't use it" } });
+  else if (isAway(thrown)) answerError(response, { code: "database.away", details: {} });
   else {
     request.log?.error({ err: thrown }, "request failed");
     answerError(response, { code: "server.failed", details: {} });

@@ -15,6 +15,8 @@ const KEEP_ALIVE_MS = 900;
 /** E1.31 6.2.6 (from memory): three packets say that the stream ends. */
 const FAREWELLS = 3;
 
+const STEPS_AHEAD = 32;
+
 interface Stream {
   readonly packet: Uint8Array;
   sequence: number;
@@ -58,6 +60,19 @@ export class SacnOutput implements Output {
       packets += this.#sockets.length;
     }
     return packets;
+  }
+
+  /** The sequence numbers sent last, a universe each in the order of `patch`. */
+  get sequences(): Uint8Array {
+    return Uint8Array.from(this.#streams, ({ sequence }) => sequence);
+  }
+
+  /**
+   * Goes on behind somebody else's sequence numbers, who may have sent a few more than these: so far ahead that no strict receiver takes
+   * ours for old ones (E1.31 6.7.2, from memory: up to 20 behind is old).
+   */
+  goOnFrom(sequences: Uint8Array): void {
+    this.#streams.forEach((stream, index) => (stream.sequence = ((sequences[index] ?? 0) + STEPS_AHEAD) & 255));
   }
 
   async close(): Promise<void> {

@@ -1,29 +1,34 @@
 import type { IncomingMessage, Server as HttpServer } from "node:http";
 import type { RequestHandler } from "express";
 import type { SessionData } from "express-session";
+import type { Logger } from "pino";
 import { Server, type Socket } from "socket.io";
 import {
+  changedId,
+  extentOf,
   fail,
   LevelFeed,
-  type Answer,
+  seenBy,
   type ClientToServer,
-  type ControlTouch,
+  type Health,
   type Person,
   type PresenceEntry,
   type ServerToClient,
   type Standing,
-  type Trace,
-  type Whereabouts,
 } from "@vexa/core";
-import type { EngineHost } from "../engine-host/engine-host";
 import type { SessionBook } from "../account/session-book";
-import type { Door } from "../show/door";
-import { parseHeadAttribute, parsePresence, parseTransaction } from "../show/messages";
-import { parseLoan } from "../show/loan-message";
-import { parsePlay } from "../show/play-message";
+import { isOwnPage } from "../http/own-pages";
+import type { StagePort } from "../stage/stage-port";
+import { Audience } from "./audience";
+import { faderOf, handlersFor } from "./handlers";
+import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 
 const LEVELS_EVERY_MS = 33;
-const LARGEST_MESSAGE = 2_000_000;
+const LARGEST_MESSAGE = 4_000_000;
+/** The room of those who see the whole show: a change is encoded once for all of them. */
+const WHOLE = "whole";
+/** Connections of one person: a desk, a tablet, a phone, some windows. */
+const MOST_CONNECTIONS = 24;
 
 type VexaSocket = Socket<
   ClientToServer,
@@ -35,22 +40,23 @@ type VexaSocket = Socket<
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
 export function openSockets(
   http: HttpServer,
-  of: { door: Door; host: EngineHost; session: RequestHandler; book: SessionBook },
-): { close: () => Promise<void>; tellTouch: (touch: ControlTouch) => void } {
-  const { door, host } = of;
+  of: { stage: StagePort; audience: Audience; session: RequestHandler; book: SessionBook; database: () => "here" | "away"; log: Logger },
+): { close: () => Promise<void> } {
+  const { stage, audience } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
     transports: ["websocket"],
     maxHttpBufferSize: LARGEST_MESSAGE,
     serveClient: false,
     perMessageDeflate: false,
-    allowRequest: (request, answer) => answer(null, sameOrigin(request)),
+    allowRequest: (request, answer) => answer(null, isOwnPage(request.headers)),
   });
   io.engine.use(of.session);
   io.use((socket, next) => {
     const { session, sessionID } = socket.request as IncomingMessage & { session?: SessionData; sessionID: string };
-    const person = session?.personId ? door.show.get("person", session.personId) : null;
-    if (!person) {
-      next(new Error("sign-in.needed"));
+    const person = stage.show.get("person", session?.personId);
+    const others = [...io.sockets.sockets.values()].filter(({ data }) => data.personId === person?.id);
+    if (!person || others.length >= MOST_CONNECTIONS) {
+      next(new Error(person ? "request.too-often" : "sign-in.needed"));
       return;
     }
     socket.data.personId = person.id;
@@ -61,42 +67,70 @@ export function openSockets(
   of.book.on("ended", (sid) => {
     for (const socket of io.sockets.sockets.values()) if (socket.data.sid === sid) socket.disconnect(true);
   });
+  const personOf = ({ data }: VexaSocket): Person | null => stage.show.get("person", data.personId);
+  /** Those who see more than a page of their own. */
+  const crew = (): VexaSocket[] => [...io.sockets.sockets.values()].filter((socket) => personOf(socket)?.role !== "guest");
 
   const presence = new Map<string, PresenceEntry>();
-  const tellPresence = (): void => void io.emit("presence", [...presence.values()]);
+  const tellPresence = (): void => crew().forEach((socket) => socket.emit("presence", [...presence.values()]));
+  const nowMs = (): number => performance.now();
+  /** One inbox for all connections of a person. */
+  const inboxes = new Map<string, Inbox>();
+  const inboxOf = (personId: string): Inbox => {
+    let inbox = inboxes.get(personId);
+    if (!inbox) {
+      inbox = new Inbox(nowMs, INBOX_LIMITS);
+      inboxes.set(personId, inbox);
+      turns.add(inbox);
+    }
+    return inbox;
+  };
+  const place = async (socket: VexaSocket): Promise<void> => {
+    const person = personOf(socket);
+    await (person && seenBy(stage.show, person) === null ? socket.join(WHOLE) : socket.leave(WHOLE));
+  };
+  const turns = new Turns(nowMs, (work, waitMs) => (waitMs === 0 ? setImmediate(work) : setTimeout(work, waitMs)));
+  let standing: Standing | null = null;
   io.on("connection", (socket) => {
     const { personId } = socket.data;
     presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
     tellPresence();
-    listen(socket, door, (entry) => {
+    void place(socket);
+    listen(socket, { stage, inbox: inboxOf(personId), turns, log: of.log }, (entry) => {
       presence.set(socket.id, { connection: socket.id, personId, ...entry });
       tellPresence();
     });
-    socket.on("clock", (answer) => {
-      if (typeof answer === "function") answer(host.now());
-    });
-    socket.on("trace", (message: unknown, answer: unknown) => {
-      const parsed = parseHeadAttribute(message);
-      if (typeof answer !== "function") return;
-      const traced = parsed.ok ? host.trace(parsed.value) : Promise.resolve(null);
-      void traced.then(answer as (trace: Trace | null) => void);
-    });
-    if (standing) socket.emit("standing", standing);
-    socket.on("watch", () => (socket.data.levelTurn = 0));
+    if (standing && personOf(socket)?.role !== "guest") socket.emit("standing", standing);
     socket.on("disconnect", () => {
       presence.delete(socket.id);
       tellPresence();
     });
   });
 
-  door.on("changes", (seq, transaction) => io.emit("changes", seq, transaction));
-  let standing: Standing | null = null;
-  host.on("standing", (now) => io.emit("standing", (standing = now)));
-  host.on("health", (health) => io.volatile.emit("health", health));
+  stage.on("changes", (seq, transaction) => {
+    io.to(WHOLE).emit("changes", seq, transaction);
+    const rolesMoved = transaction.changes.some((change) => stage.show.records.get(changedId(change))?.kind === "person");
+    for (const socket of io.sockets.sockets.values()) {
+      const whole = socket.rooms.has(WHOLE);
+      if (rolesMoved) void place(socket);
+      const person = personOf(socket);
+      if (rolesMoved && person && whole !== (seenBy(stage.show, person) === null)) socket.emit("stale");
+      const told = !whole && person ? audience.told(person, transaction) : null;
+      if (told === "stale") socket.emit("stale");
+      else if (told) socket.emit("changes", seq, told.transaction);
+    }
+  });
+  stage.on("show", () => io.emit("stale"));
+  stage.on("touched", (touch) => crew().forEach((socket) => socket.volatile.emit("touched", touch)));
+  stage.on("standing", (now) => {
+    standing = now;
+    crew().forEach((socket) => socket.emit("standing", now));
+  });
+  stage.on("health", (health) => io.volatile.emit("health", { ...health, database: of.database() } satisfies Health));
   let feed = new LevelFeed(0);
   const levels = setInterval(() => {
     if (io.sockets.sockets.size === 0) return;
-    const values = host.values();
+    const values = stage.values();
     if (!values) return;
     if (feed.parameterCount !== values.length) {
       // Another rig: everybody gets all of it.
@@ -108,7 +142,6 @@ export function openSockets(
   }, LEVELS_EVERY_MS);
 
   return {
-    tellTouch: (touch) => io.volatile.emit("touched", touch),
     close: async () => {
       clearInterval(levels);
       await io.close();
@@ -127,52 +160,44 @@ function sendLevels(socket: VexaSocket, feed: LevelFeed): void {
   if (message) socket.emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
 }
 
-function listen(socket: VexaSocket, door: Door, onPresence: (entry: Whereabouts) => void): void {
-  /** Runs with the person as they are now, and answers whatever happens; a message without a place to answer is dropped. */
-  const answering = (work: (person: Person) => Promise<Answer> | Answer, answer: unknown): void => {
-    if (typeof answer !== "function") return;
-    const person = door.show.get("person", socket.data.personId);
-    void Promise.resolve(person ? work(person) : fail("sign-in.needed")).then(answer as (answer: Answer) => void);
-  };
-  socket.on("transact", (message: unknown, answer: unknown) =>
-    answering((person) => {
-      const parsed = parseTransaction(message);
-      return parsed.ok ? door.transact(person, { ...parsed.value, author: person.id }) : parsed;
-    }, answer),
-  );
-  socket.on("play", (message: unknown, answer: unknown) =>
-    answering((person) => {
-      const parsed = parsePlay(message);
-      return parsed.ok ? door.play(person, parsed.value.command, parsed.value.atSeconds) : parsed;
-    }, answer),
-  );
-  socket.on("lend", (message: unknown, answer: unknown) =>
-    answering((person) => {
-      const parsed = parseLoan(message);
-      return parsed.ok ? door.lend(person, parsed.value) : parsed;
-    }, answer),
-  );
-  socket.on("undo", (direction: unknown, answer: unknown) =>
-    answering(
-      (person) =>
-        direction === "undo" || direction === "redo"
-          ? door.undo(person, direction)
-          : fail("request.malformed", { why: "it is neither undo nor redo" }),
-      answer,
-    ),
-  );
-  socket.on("presence", (message: unknown) => {
-    const parsed = parsePresence(message);
-    if (parsed.ok) onPresence(parsed.value);
+/**
+ * Everything that this connection sends waits in its inbox, is done as the person who sends it is by then, and is answered whatever it
+ * was. What asks for no answer is done all the same; what nobody knows is refused.
+ */
+function listen(
+  socket: VexaSocket,
+  of: { stage: StagePort; inbox: Inbox; turns: Turns; log: Logger },
+  onPresence: (entry: Omit<PresenceEntry, "connection" | "personId">) => void,
+): void {
+  const { stage, inbox, turns, log } = of;
+  const handlers = handlersFor(stage, {
+    moved: onPresence,
+    // Levels are of heads, which a guest knows nothing of.
+    watch: (person) => (socket.data.levelTurn = extentOf(person, "look") === "all" ? 0 : null),
   });
-}
-
-/** Browsers name the page that opens a socket: only our own may. */
-function sameOrigin({ headers }: IncomingMessage): boolean {
-  if (headers.origin === undefined) return true;
-  try {
-    return new URL(headers.origin).host === headers.host;
-  } catch {
-    return false;
-  }
+  const work = async (name: string, message: unknown, answer: (answer: unknown) => void): Promise<void> => {
+    try {
+      const person = stage.show.get("person", socket.data.personId);
+      const handler = Object.hasOwn(handlers, name) ? handlers[name as keyof typeof handlers] : null;
+      if (!handler) answer(fail("request.malformed", { why: "there is no such message" }));
+      else answer(person ? await handler(message, person) : fail("sign-in.needed"));
+    } catch (error) {
+      log.error({ err: error, message: name }, "a message made the server fail");
+      answer(fail("server.failed"));
+    }
+  };
+  // socket.io would throw what a client calls an error.
+  socket.on("error" as never, () => undefined);
+  socket.onAny((name: unknown, ...sent: unknown[]) => {
+    const last = sent.at(-1);
+    const answer = typeof last === "function" ? (last as (answer: unknown) => void) : (): void => undefined;
+    const message = typeof sent[0] === "function" ? null : sent[0];
+    inbox.push({
+      ...faderOf(String(name), message),
+      run: () => void work(String(name), message, answer),
+      superseded: () => answer({ ok: true, seq: stage.seq, note: null }),
+      refused: () => answer(fail("request.too-often")),
+    });
+    turns.wake();
+  });
 }

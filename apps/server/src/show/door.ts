@@ -1,9 +1,8 @@
+import { randomUUID } from "node:crypto";
 import { EventEmitter } from "node:events";
 import {
   alreadyHolds,
-  apply,
   changedId,
-  clipToReach,
   edit,
   explain,
   extentOf,
@@ -12,13 +11,13 @@ import {
   isKind,
   KINDS,
   loanChanges,
-  mayChange,
   mayDo,
   merge,
   ok,
   PLACE_OF,
   playChanges,
   restoreChanges,
+  tryEdit,
   type Answer,
   type Change,
   type LoanCommand,
@@ -31,7 +30,7 @@ import {
   type Transaction,
 } from "@vexa/core";
 import { loanLabel } from "./loan-label";
-import type { JournalWrite, ShowStorage } from "../storage/show-storage";
+import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
 const SAVE_PLAY_AFTER_MS = 100;
 /** What undoing meets when others have changed or removed the same since. */
@@ -40,8 +39,14 @@ const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknow
 /** What an edit came to: what was left out, and what undo took back. */
 type Done = Result<{ note: string | null; label?: string }>;
 
-/** Where edits are written, each whole or not at all. */
-export type DoorStorage = Pick<ShowStorage, "commit" | "findUndo">;
+/** Where everything that holds is written down at once, beside the engine: it survives the process, and needs no database. */
+export interface DoorJournal {
+  /** Before an edit goes to the database: whether it came back is known by `append` alone. */
+  intend(transaction: Transaction): void;
+  append(seq: number, transaction: Transaction): void;
+  /** All up to this number is in the database. */
+  saved(seq: number): void;
+}
 
 interface DoorEvents {
   /** An edit that holds: its number, what changed, and the moment in show seconds. */
@@ -51,26 +56,46 @@ interface DoorEvents {
 }
 
 /**
- * The one door through which a show changes: rights, clipping, the core's rules, one database transaction, then
- * everybody hears of it. Edits pass one at a time. Playing passes at once and is saved within a tenth of a second.
+ * The one door through which a show changes: rights, clipping, the core's rules, one database transaction, then everybody hears of it.
+ * Edits pass one at a time. Playing has its own way: it passes at once, also while an edit waits for the database, is in the journal
+ * before its answer, and is saved in the database afterwards.
  */
 export class Door extends EventEmitter<DoorEvents> {
   #show: Show;
   #seq: number;
   readonly #storage: DoorStorage;
+  readonly #journal: DoorJournal | null;
   readonly #now: () => number;
   #queue: Promise<unknown> = Promise.resolve();
+  /** The show with the edit that is on its way into the database: what is played meanwhile must fit it too. */
+  #coming: Show | null = null;
   /** The author's latest journal line, to which further steps of the same drag are added. */
-  readonly #open = new Map<string, { gesture: string; journalId: string; changes: Change[] }>();
-  readonly #unsaved = new Set<string>();
+  readonly #open = new Map<string, { gesture: string; journalId: string; label: string; changes: Change[] }>();
+  /** Ids of records of which the database has an older state, or one that nobody knows. */
+  readonly #unsaved: Set<string>;
+  /** Lines of history that are still to be written. */
+  #owed: JournalWrite[];
   #saving: NodeJS.Timeout | null = null;
+  #closed = false;
 
-  constructor(of: { show: Show; seq: number; storage: DoorStorage; now: () => number }) {
+  constructor(of: {
+    show: Show;
+    seq: number;
+    storage: DoorStorage;
+    now: () => number;
+    journal?: DoorJournal;
+    /** What a former run of the door had not saved. */
+    unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
+  }) {
     super();
     this.#show = of.show;
     this.#seq = of.seq;
     this.#storage = of.storage;
     this.#now = of.now;
+    this.#journal = of.journal ?? null;
+    this.#unsaved = new Set(of.unsaved?.ids);
+    this.#owed = (of.unsaved?.struck ?? []).map((editId) => ({ type: "strike", editId }));
+    if (this.#unsaved.size + this.#owed.length > 0) this.#saveSoon();
   }
 
   get show(): Show {
@@ -84,7 +109,7 @@ export class Door extends EventEmitter<DoorEvents> {
   /** An edit by a person. What lies outside their reach is left out and named in the answer's note. */
   transact(person: Person, transaction: Transaction): Promise<Answer> {
     return this.#inTurn(async () => {
-      const tried = this.#tried(person, transaction.changes);
+      const tried = tryEdit(this.#show, person, transaction.changes);
       if (!tried.ok)
         return OVERTAKEN.has(tried.error.code) && alreadyHolds(this.#show.records, transaction.changes) ? ok({ note: null }) : tried;
       const { next, changes, left } = tried.value;
@@ -101,51 +126,71 @@ export class Door extends EventEmitter<DoorEvents> {
       const entry = await this.#storage.findUndo(person.id, direction);
       if (!entry) return fail("undo.nothing", { direction: direction === "undo" ? "take back" : "do again" });
       const wanted = direction === "undo" ? invert(entry.changes) : entry.changes;
-      const tried = this.#tried(person, wanted);
+      const tried = tryEdit(this.#show, person, wanted);
       if (!tried.ok) return OVERTAKEN.has(tried.error.code) ? fail("undo.conflict", { label: entry.label }) : tried;
       const { next, changes } = tried.value;
       const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
-      const step: Transaction = { id: crypto.randomUUID(), author: person.id, label, changes };
+      const step: Transaction = { id: randomUUID(), author: person.id, label, changes };
       const places = this.#places(changes);
       this.#open.delete(person.id);
       await this.#commit(next, step, {
         type: "mark",
         id: entry.id,
         state: direction === "undo" ? "undone" : "done",
-        step: { author: person.id, label, places, changes: [...step.changes] },
+        step: { editId: step.id, author: person.id, label, places, changes: [...step.changes] },
       });
       return ok({ note: null, label });
     });
   }
 
-  /** A touch on a playback, a master or the stage as a whole. `atSeconds` is when it happened, if the client knows. */
+  /** A touch on a playback, a master or the stage as a whole. `atSeconds` is when it happened, if the client knows. Waits for nobody. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
-    return this.#inTurn(() => {
-      const refused = mayDo(this.#show, person, command);
-      if (refused) return { ok: false, error: refused };
-      const now = this.#now();
-      // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.
-      const t = atSeconds !== undefined && Math.abs(atSeconds - now) < 1 ? Math.min(atSeconds, now) : now;
-      const changes = playChanges(this.#show, command, { t, personId: person.id });
-      if (!changes.ok) return changes;
-      if (changes.value.length === 0) return ok({ note: null });
-      const next = edit(this.#show, changes.value);
-      if (!next.ok) return next;
-      changes.value.forEach((change) => this.#unsaved.add(changedId(change)));
-      this.#saving ??= setTimeout(() => void this.flush(), SAVE_PLAY_AFTER_MS);
-      this.#take(next.value, { id: crypto.randomUUID(), author: person.id, label: command.type, changes: changes.value });
-      return ok({ note: null });
-    });
+    try {
+      const done = this.#play(person, command, atSeconds);
+      return Promise.resolve(done.ok ? { ok: true, seq: this.#seq, ...done.value } : done);
+    } catch (error) {
+      this.emit("trouble", error);
+      return Promise.resolve(fail("server.failed"));
+    }
   }
 
-  /** What people do with loans; `person` null when the time of one is over. Nobody takes it back with undo. */
+  #play(person: Person, command: PlayCommand, atSeconds: number | undefined): Done {
+    const refused = mayDo(this.#show, person, command);
+    if (refused) return { ok: false, error: refused };
+    const now = this.#now();
+    // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.
+    const t = atSeconds !== undefined && Math.abs(atSeconds - now) < 1 ? Math.min(atSeconds, now) : now;
+    const changes = playChanges(this.#show, command, { t, personId: person.id });
+    return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
+  }
+
+  /** What doesn't wait for the database: it holds now and is saved soon. */
+  #takeAtOnce(transaction: Transaction): Done {
+    const { changes } = transaction;
+    if (changes.length === 0) return ok({ note: null });
+    const next = edit(this.#show, changes);
+    if (!next.ok) return next;
+    if (this.#coming) {
+      // It must hold with what is being recorded, too: nobody plays what is just being taken away.
+      const coming = edit(this.#coming, changes);
+      if (!coming.ok) return coming;
+      this.#coming = coming.value;
+    }
+    changes.forEach((change) => this.#unsaved.add(changedId(change)));
+    this.#saveSoon();
+    this.#take(next.value, transaction);
+    return ok({ note: null });
+  }
+
+  /** What people do with loans; `person` null when the time of one is over, which waits for nobody. Nobody takes it back with undo. */
   lend(person: Person | null, command: LoanCommand): Promise<Answer> {
     return this.#inTurn(async () => {
-      const changes = loanChanges(this.#show, command, { person, now: Date.now(), newId: crypto.randomUUID() });
+      const changes = loanChanges(this.#show, command, { person, now: Date.now(), newId: randomUUID() });
       if (!changes.ok) return changes;
       const loan = "loanId" in command ? this.#show.get("loan", command.loanId)! : null;
       const lender = loan?.askedBy ?? loan?.decidedBy ?? "";
-      return this.#step(person?.id ?? lender, loanLabel(this.#show, command, person), changes.value);
+      const label = loanLabel(this.#show, command, person);
+      return person ? this.#step(person.id, label, changes.value) : this.#stepAtOnce(lender, label, changes.value);
     });
   }
 
@@ -164,56 +209,65 @@ export class Door extends EventEmitter<DoorEvents> {
     if (changes.length === 0) return ok({ note: null });
     const next = edit(this.#show, changes);
     if (!next.ok) return next;
-    const entry = {
-      author,
-      label: label.slice(0, 200),
-      places: this.#places(changes),
-      changes: [...changes],
-      gesture: null,
-      state: "step" as const,
-    };
-    await this.#commit(next.value, { id: crypto.randomUUID(), author, label: entry.label, changes }, { type: "new", entry });
-    return ok({ note: null, label: entry.label });
+    const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
+    await this.#commit(next.value, step, this.#stepLine(step));
+    return ok({ note: null, label: step.label });
   }
 
-  /** Saves what is being played. */
+  /** The same for what time does: it holds at once, and its line of history follows. */
+  #stepAtOnce(author: string, label: string, changes: readonly Change[]): Done {
+    const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
+    const line = this.#stepLine(step);
+    const done = this.#takeAtOnce(step);
+    if (done.ok && changes.length > 0) this.#owed.push(line);
+    return done;
+  }
+
+  #stepLine({ id, author, label, changes }: Transaction): JournalWrite {
+    const entry = { editId: id, author, label, places: this.#places(changes), changes: [...changes], gesture: null };
+    return { type: "new", entry: { ...entry, state: "step" } };
+  }
+
+  /** Saves what is being played, and what is owed. */
   async flush(): Promise<void> {
     if (this.#saving) clearTimeout(this.#saving);
     this.#saving = null;
-    if (this.#unsaved.size === 0) return;
-    const ids = [...this.#unsaved];
+    if (this.#unsaved.size + this.#owed.length === 0) return;
+    const [ids, owed, seq] = [[...this.#unsaved], this.#owed, this.#seq];
     this.#unsaved.clear();
+    this.#owed = [];
     try {
-      const changed = ids.flatMap((id) => this.#show.records.get(id) ?? []);
-      const removed = ids.filter((id) => !this.#show.records.has(id));
-      await this.#storage.commit({ seq: this.#seq, changed, removed, journal: null });
+      await this.#storage.commit({ seq, ...this.#written(this.#show, ids), journal: null });
+      while (owed.length > 0) {
+        await this.#storage.commit({ seq, changed: [], removed: [], journal: owed[0]! });
+        owed.shift();
+      }
+      this.#journal?.saved(seq);
     } catch (error) {
       ids.forEach((id) => this.#unsaved.add(id));
-      this.#saving ??= setTimeout(() => void this.flush(), 10 * SAVE_PLAY_AFTER_MS);
+      this.#owed = [...owed, ...this.#owed];
+      if (!this.#closed) this.#saving ??= setTimeout(() => void this.flush(), 10 * SAVE_PLAY_AFTER_MS);
       this.emit("trouble", error);
     }
   }
 
-  /** The show after the changes that the person may make of these: rights for each, then reach within the sketch. */
-  #tried(person: Person, wanted: readonly Change[]): Result<{ next: Show; changes: readonly Change[]; left: string | null }> {
-    let records = this.#show.records;
-    for (const [at, change] of wanted.entries()) {
-      const show = at === 0 ? this.#show : this.#show.withRecords(records, wanted.slice(0, at).map(changedId));
-      const refused = mayChange(show, person, change);
-      if (refused) return { ok: false, error: refused };
-      // Only what comes after it has to know.
-      if (at === wanted.length - 1) break;
-      const applied = apply(records, [change]);
-      if (!applied.ok) return applied;
-      records = applied.value;
-    }
-    const { changes, note, refusal } = clipToReach(this.#show, person, wanted);
-    if (refusal) return { ok: false, error: refusal };
-    const next = edit(this.#show, changes);
-    return next.ok ? ok({ next: next.value, changes, left: note }) : next;
+  /** Saves the last of it and ends. */
+  async close(): Promise<void> {
+    this.#closed = true;
+    await this.#queue;
+    await this.flush();
+    if (this.#saving) clearTimeout(this.#saving);
   }
 
-  #journalWrite({ author, label, gesture, changes }: Transaction): JournalWrite {
+  #saveSoon(): void {
+    if (!this.#closed) this.#saving ??= setTimeout(() => void this.flush(), SAVE_PLAY_AFTER_MS);
+  }
+
+  #written(show: Show, ids: readonly string[]): { changed: ShowRecord[]; removed: string[] } {
+    return { changed: ids.flatMap((id) => show.records.get(id) ?? []), removed: ids.filter((id) => !show.records.has(id)) };
+  }
+
+  #journalWrite({ id, author, label, gesture, changes }: Transaction): JournalWrite {
     const open = this.#open.get(author);
     if (open && gesture !== undefined && open.gesture === gesture)
       return { type: "extend", id: open.journalId, label, changes: merge(open.changes, changes) };
@@ -221,7 +275,7 @@ export class Door extends EventEmitter<DoorEvents> {
       const record = this.#show.records.get(changedId(change)) ?? (change.op === "add" ? (change.record as ShowRecord) : undefined);
       return record && isKind(record.kind) && KINDS[record.kind].undone === "yes";
     });
-    const entry = { author, label, places: this.#places(changes), changes: [...changes] };
+    const entry = { editId: id, author, label, places: this.#places(changes), changes: [...changes] };
     return { type: "new", entry: { ...entry, gesture: gesture ?? null, state: undoable ? "done" : "step" } };
   }
 
@@ -233,24 +287,53 @@ export class Door extends EventEmitter<DoorEvents> {
   }
 
   async #commit(next: Show, transaction: Transaction, journal: JournalWrite): Promise<void> {
-    const ids = [...new Set(transaction.changes.map(changedId))];
-    const journalId = await this.#storage.commit({
-      seq: this.#seq + 1,
-      changed: ids.flatMap((id) => next.records.get(id) ?? []),
-      removed: ids.filter((id) => !next.records.has(id)),
-      journal,
-    });
-    const { author, gesture } = transaction;
-    if (journal.type !== "mark")
+    const edited = [...new Set(transaction.changes.map(changedId))];
+    const seq = this.#seq + 1;
+    // What was played before goes along, so that the database has all there is up to its number.
+    const played = [...this.#unsaved].filter((id) => !edited.includes(id));
+    this.#unsaved.clear();
+    this.#coming = next;
+    this.#journal?.intend(transaction);
+    let journalId: string | null = null;
+    try {
+      journalId = await this.#storage.commit({ seq, ...this.#written(next, [...edited, ...played]), journal });
+    } catch (error) {
+      // It may have been written all the same, late: what holds is written over it, and its line is struck.
+      [...edited, ...played].forEach((id) => this.#unsaved.add(id));
+      this.#owed.push(this.#redress(transaction, journal));
+      this.#saveSoon();
+      throw error;
+    } finally {
+      next = this.#coming;
+      this.#coming = null;
+    }
+    const { author, gesture, label } = transaction;
+    if (journal.type === "new" || journal.type === "extend")
       if (gesture !== undefined && journalId !== null)
-        this.#open.set(author, { gesture, journalId, changes: journal.type === "extend" ? journal.changes : [...transaction.changes] });
+        this.#open.set(author, { gesture, journalId, label, changes: journal.type === "extend" ? journal.changes : [...transaction.changes] });
       else this.#open.delete(author);
     this.#take(next, transaction);
+    this.#journal?.saved(seq);
+  }
+
+  /** What puts the history right after an edit that failed, whether its line was written or not. */
+  #redress({ id, author }: Transaction, journal: JournalWrite): JournalWrite {
+    const open = this.#open.get(author);
+    if (journal.type === "extend" && open) return { type: "extend", id: journal.id, label: open.label, changes: open.changes };
+    if (journal.type === "mark")
+      return { type: "strike", editId: id, restores: { id: journal.id, state: journal.state === "undone" ? "done" : "undone" } };
+    return { type: "strike", editId: id };
   }
 
   #take(next: Show, transaction: Transaction): void {
     this.#show = next;
     this.#seq += 1;
+    try {
+      this.#journal?.append(this.#seq, transaction);
+    } catch (error) {
+      // A full disk doesn't stop the show; the database has it soon.
+      this.emit("trouble", error);
+    }
     this.emit("changes", this.#seq, transaction, this.#now());
   }
 
@@ -262,7 +345,7 @@ export class Door extends EventEmitter<DoorEvents> {
         return result.ok ? { ok: true, seq: this.#seq, ...result.value } : result;
       } catch (error) {
         this.emit("trouble", error);
-        return fail("server.failed");
+        return fail(error instanceof StorageAway ? "database.away" : "server.failed");
       }
     });
     this.#queue = turn;

@@ -1,5 +1,4 @@
 import { randomUUID } from "node:crypto";
-import { Type } from "class-transformer";
 import { IsIn, IsInt, IsNumberString, IsOptional, IsString, IsUUID, Length, Min } from "class-validator";
 import { Router } from "express";
 import type { DataSource } from "typeorm";
@@ -9,7 +8,7 @@ import { parseDto } from "../http/parse-dto";
 import { signedInFor } from "../http/signed-in";
 import { VersionEntity } from "../storage/entities";
 import { readHistory } from "../storage/history";
-import type { Door } from "./door";
+import type { StagePort } from "../stage/stage-port";
 import { SHOW_ID } from "./seed";
 
 class HistoryDto {
@@ -23,13 +22,11 @@ class HistoryDto {
   place?: Place;
 
   @IsOptional()
-  @Type(() => Number)
   @IsInt()
   @Min(0)
   from?: number;
 
   @IsOptional()
-  @Type(() => Number)
   @IsInt()
   @Min(0)
   to?: number;
@@ -52,13 +49,13 @@ class VersionIdDto {
 }
 
 /** Who changed what and when, and named versions of the recorded work. */
-export function historyRoutes(database: DataSource, door: Door): Router {
+export function historyRoutes(database: DataSource, stage: StagePort): Router {
   const router = Router();
   const versions = database.getRepository(VersionEntity);
-  const readers = { door, act: "history", what: "The history", who: "the people of the show" } as const;
-  const lead = { door, act: "restore", what: "Naming versions and bringing them back", who: "the lead" } as const;
+  const readers = { stage, act: "history", what: "The history", who: "the people of the show" } as const;
+  const lead = { stage, act: "restore", what: "Naming versions and bringing them back", who: "the lead" } as const;
   const keep = async (name: string, author: string): Promise<VersionLine> => {
-    const records = [...door.show.records.values()].filter(isVersioned);
+    const records = [...stage.show.records.values()].filter(isVersioned);
     const made = versions.create({ id: randomUUID(), showId: SHOW_ID, name, author, madeAt: new Date(), records });
     await versions.insert(made);
     return lineOf(made);
@@ -66,7 +63,8 @@ export function historyRoutes(database: DataSource, door: Door): Router {
 
   router.get("/", async (request, response) => {
     if (!signedInFor(readers, request, response)) return;
-    const filter = parseDto(HistoryDto, request.query);
+    const { from, to, ...others } = request.query;
+    const filter = parseDto(HistoryDto, { ...others, from: numberOf(from), to: numberOf(to) });
     if (filter.ok) response.json(await readHistory(database, SHOW_ID, filter.value));
     else answerError(response, filter.error);
   });
@@ -100,7 +98,7 @@ export function historyRoutes(database: DataSource, door: Door): Router {
       return;
     }
     const before = await keep(`Before bringing back ${version.name}`.slice(0, 80), person.id);
-    const done = await door.restore(person, version);
+    const done = await stage.restore(person, version);
     if (done.ok) {
       response.json({ before });
       return;
@@ -114,4 +112,9 @@ export function historyRoutes(database: DataSource, door: Door): Router {
 
 function lineOf({ id, name, author, madeAt }: VersionEntity): VersionLine {
   return { id, name, personId: author, at: madeAt.getTime() };
+}
+
+/** A query has texts alone. What isn't a number stays as it is, to be refused. */
+function numberOf(text: unknown): unknown {
+  return typeof text === "string" && /^\d{1,15}$/.test(text) ? Number(text) : text;
 }

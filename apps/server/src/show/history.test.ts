@@ -87,6 +87,7 @@ describe("a loan", () => {
     Object.assign(lent, { endsAt: Date.now() + 50 });
     server.door.emit("changes", server.door.seq, { id: "", author: "", label: "", changes: [setChange(loan.id, ["minutes"], {})] }, 0);
     await until(() => server.door.show.get("loan", loan.id)?.state === "ended");
+    await server.door.flush();
     const lines = await get<HistoryLine[]>("?place=crew");
     expect(lines[0]).toMatchObject({
       state: "step",

@@ -1,7 +1,6 @@
-import { Type } from "class-transformer";
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsString, Length, Max, Min, ValidateIf, ValidateNested } from "class-validator";
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsString, Length, Max, Min, ValidateIf } from "class-validator";
 import { FAMILIES, MOST_LOAN_MINUTES, ok, type Family, type LoanCommand, type Result } from "@vexa/core";
-import { parseDto } from "../http/parse-dto";
+import { Nested, parseDto } from "../http/parse-dto";
 
 const BEGINS = ["ask", "offer"];
 const DECIDES = ["lend", "refuse", "extend", "end"];
@@ -45,8 +44,7 @@ class LoanDto {
   toTerritoryId?: string;
 
   @ValidateIf(({ type }: LoanDto) => BEGINS.includes(type))
-  @ValidateNested()
-  @Type(() => LoanPartDto)
+  @Nested(() => LoanPartDto)
   part?: LoanPartDto;
 
   /** Null = until it is taken back. */

@@ -1,24 +1,26 @@
 import { Router } from "express";
 import { PROTOCOL_VERSION, type Hello } from "@vexa/core";
 import { answerError } from "../http/answer-error";
-import type { Door } from "./door";
+import type { Audience } from "../session/audience";
+import type { StagePort } from "../stage/stage-port";
 
 /** The show as it is now; changes follow on the socket, numbered from `seq` on. */
-export function showRoutes(door: Door, show: { name: string; now: () => number }): Router {
+export function showRoutes(stage: StagePort, audience: Audience, show: { name: string }): Router {
   const router = Router();
   router.get("/", (request, response) => {
     const { personId } = request.session;
-    if (!personId || !door.show.get("person", personId)) {
+    const person = stage.show.get("person", personId);
+    if (!person) {
       answerError(response, { code: "sign-in.needed", details: {} });
       return;
     }
     const hello: Hello = {
       protocol: PROTOCOL_VERSION,
       showName: show.name,
-      personId,
-      seq: door.seq,
-      nowSeconds: show.now(),
-      records: [...door.show.records.values()],
+      personId: person.id,
+      seq: stage.seq,
+      nowSeconds: stage.now(),
+      records: audience.records(person),
     };
     response.set("Cache-Control", "no-store").json(hello);
   });

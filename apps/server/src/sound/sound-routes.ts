@@ -3,19 +3,19 @@ import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
 import { mayBuild, type Person } from "@vexa/core";
 import { answerError } from "../http/answer-error";
-import type { Door } from "../show/door";
+import type { StagePort } from "../stage/stage-port";
 import { SHOW_ID } from "../show/seed";
 import { SoundFileEntity } from "../storage/entities";
 import { soundKind } from "./sound-kind";
 
 export const LARGEST_SOUND = "100mb";
 
-/** Files of sound: their octets go in and out here, what the show says of them goes through its door. */
-export function soundRoutes(database: DataSource, door: Door): Router {
+/** Files of sound: their octets go in and out here, what the show says of them goes through its stage. */
+export function soundRoutes(database: DataSource, stage: StagePort): Router {
   const router = Router();
   const files = database.getRepository(SoundFileEntity);
   const who = (request: Request, response: Response): Person | null => {
-    const person = door.show.get("person", request.session.personId);
+    const person = stage.show.get("person", request.session.personId);
     if (!person) answerError(response, { code: "sign-in.needed", details: {} });
     return person;
   };

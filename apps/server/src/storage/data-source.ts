@@ -2,9 +2,13 @@ import { DataSource } from "typeorm";
 import { ENTITIES } from "./entities";
 import { MIGRATIONS } from "./migrations";
 
-/** A connected database whose tables are up to date. */
-export async function openDatabase(url: string): Promise<DataSource> {
-  const source = new DataSource({
+/** How long anybody waits for the database, at its side and at ours. */
+const STATEMENT_MS = 4000;
+const ANSWER_MS = 5000;
+const CONNECT_MS = 3000;
+
+const described = (url: string, extra: object): DataSource =>
+  new DataSource({
     type: "postgres",
     url,
     entities: ENTITIES,
@@ -13,9 +17,18 @@ export async function openDatabase(url: string): Promise<DataSource> {
     synchronize: false,
     // Failed queries log their parameters, which may hold secrets.
     logging: false,
-    extra: { max: 6 },
+    extra,
   });
+
+/** A connected database whose tables are up to date. Nothing that is asked of it waits for ever. */
+export async function openDatabase(url: string): Promise<DataSource> {
+  const source = described(url, { max: 6, statement_timeout: STATEMENT_MS, query_timeout: ANSWER_MS, connectionTimeoutMillis: CONNECT_MS });
   await source.initialize();
-  await source.runMigrations();
+  if (!(await source.showMigrations())) return source;
+  // Bringing tables up to date may take its time.
+  const patient = described(url, { max: 1 });
+  await patient.initialize();
+  await patient.runMigrations();
+  await patient.destroy();
   return source;
 }

@@ -31,6 +31,10 @@ export class ShowEntity {
   @Column({ type: "bigint" })
   seq: string;
 
+  /** The number of the latest write, so that one which comes late can't overwrite a later one. */
+  @Column({ type: "bigint", default: 0 })
+  write: string;
+
   /** The E1.31 component identifier of this show's output. */
   @Column({ type: "uuid" })
   cid: string;
@@ -59,12 +63,17 @@ export class RecordEntity {
 /** What somebody changed. A drag is one row. */
 @Entity("journal")
 @Index("ix_journal_author", ["showId", "author", "id"])
+@Index("uq_journal_edit", ["showId", "editId"], { unique: true })
 export class JournalEntity {
   @PrimaryGeneratedColumn({ type: "bigint", primaryKeyConstraintName: "pk_journal" })
   id: string;
 
   @Column({ type: "varchar", length: 64, name: "show_id" })
   showId: string;
+
+  /** Of the transaction that it is about; lines of the first version have none. */
+  @Column({ type: "uuid", name: "edit_id", nullable: true })
+  editId: string | null;
 
   @Column({ type: "varchar", length: 64 })
   author: string;

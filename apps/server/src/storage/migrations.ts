@@ -95,4 +95,21 @@ export class Crew1764300000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000, Crew1764300000000];
+/** Late writes are left out, and an edit has one line however often it is written. */
+export class SureWrites1764400000000 implements MigrationInterface {
+  name = "SureWrites1764400000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "show" ADD "write" bigint NOT NULL DEFAULT '0'`);
+    await runner.query(`ALTER TABLE "journal" ADD "edit_id" uuid`);
+    await runner.query(`CREATE UNIQUE INDEX "uq_journal_edit" ON "journal" ("show_id", "edit_id")`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP INDEX "uq_journal_edit"`);
+    await runner.query(`ALTER TABLE "journal" DROP COLUMN "edit_id"`);
+    await runner.query(`ALTER TABLE "show" DROP COLUMN "write"`);
+  }
+}
+
+export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000, Crew1764300000000, SureWrites1764400000000];

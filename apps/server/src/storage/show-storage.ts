@@ -1,48 +1,22 @@
 import type { DataSource } from "typeorm";
-import type { Change, ShowRecord } from "@vexa/core";
+import type { ShowRecord } from "@vexa/core";
+import { isAway, StorageAway, type Commit, type DoorStorage, type JournalWrite } from "./commit";
 import { JournalEntity, RecordEntity, ShowEntity } from "./entities";
 
 /** A show as it lies in the database. */
 export interface StoredShow {
-  readonly id: string;
   readonly name: string;
   readonly seq: number;
   readonly cid: string;
   readonly records: readonly ShowRecord[];
 }
 
-/** What one edit writes: the records as they are now, those that are gone, and a line of history. */
-export interface Commit {
-  readonly seq: number;
-  readonly changed: readonly ShowRecord[];
-  readonly removed: readonly string[];
-  readonly journal: JournalWrite | null;
-}
-
-export interface JournalEntry {
-  readonly author: string;
-  readonly label: string;
-  readonly places: string[];
-  readonly changes: Change[];
-}
-
-export type JournalWrite =
-  | {
-      readonly type: "new";
-      readonly entry: JournalEntry & { gesture: string | null; state: "done" | "step" };
-    }
-  | { readonly type: "extend"; readonly id: string; readonly label: string; readonly changes: Change[] }
-  | {
-      readonly type: "mark";
-      readonly id: string;
-      readonly state: "done" | "undone";
-      readonly step: JournalEntry;
-    };
-
 /** Reads and writes one show. Every write is one database transaction. */
-export class ShowStorage {
+export class ShowStorage implements DoorStorage {
   readonly #database: DataSource;
   readonly #showId: string;
+  /** Number of the latest write; one that comes late, after others, is left out by the database. */
+  #write: number | null = null;
 
   constructor(database: DataSource, showId: string) {
     this.#database = database;
@@ -52,29 +26,26 @@ export class ShowStorage {
   async load(): Promise<StoredShow> {
     const show = await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId });
     const rows = await this.#database.getRepository(RecordEntity).find({ where: { showId: this.#showId }, order: { place: "ASC" } });
-    return { ...show, seq: Number(show.seq), records: rows.map(({ body }) => body as ShowRecord) };
+    return { name: show.name, cid: show.cid, seq: Number(show.seq), records: rows.map(({ body }) => body as ShowRecord) };
   }
 
   /** Writes an edit whole or not at all, in one statement. Returns the id of its line of history, if it has one. */
-  async commit({ seq, changed, removed, journal }: Commit): Promise<string | null> {
-    const values: unknown[] = [this.#showId, seq];
-    const value = (of: unknown): string => `$${values.push(of)}`;
-    const parts = [`numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2) WHERE "id" = $1)`];
-    if (changed.length > 0)
-      // The place of a record that exists stays: only its body follows.
-      parts.push(`written AS (
-        INSERT INTO "record" ("show_id", "id", "kind", "place", "body")
-        SELECT $1, r->>'id', r->>'kind', $2::bigint * 100000 + n, r FROM jsonb_array_elements(${value(JSON.stringify(changed))}::jsonb) WITH ORDINALITY AS rows(r, n)
-        ON CONFLICT ("show_id", "id") DO UPDATE SET "body" = EXCLUDED."body")`);
-    if (removed.length > 0) parts.push(`gone AS (DELETE FROM "record" WHERE "show_id" = $1 AND "id" = ANY(${value(removed)}))`);
-    if (journal?.type === "mark")
-      parts.push(`marked AS (UPDATE "journal" SET "state" = ${value(journal.state)} WHERE "id" = ${value(journal.id)})`);
-    if (journal) parts.push(`line AS (${lineOf(journal, value)} RETURNING "id")`);
-    const rows = await this.#database.query<{ id: string }[]>(
-      `WITH ${parts.join(", ")} SELECT ${journal ? `"id" FROM line` : "1"}`,
-      values,
-    );
-    return journal ? rows[0]!.id : null;
+  async commit(commit: Commit): Promise<string | null> {
+    this.#write ??= Number((await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId })).write);
+    const values: unknown[] = [this.#showId, commit.seq, ++this.#write];
+    const rows = await this.#query(statement(commit, values), values);
+    if (rows[0]?.written) return rows[0].line;
+    // Somebody else writes here, or this one was overtaken: numbers are read anew, and whoever asked tries again.
+    this.#write = null;
+    throw new StorageAway("a later write was there before this one");
+  }
+
+  async #query(sql: string, values: unknown[]): Promise<{ written: string | null; line: string | null }[]> {
+    try {
+      return await this.#database.query(sql, values);
+    } catch (error) {
+      throw isAway(error) ? new StorageAway(error instanceof Error ? error.message : String(error)) : error;
+    }
   }
 
   /** The author's edit that undo or redo is about, or null. */
@@ -91,13 +62,35 @@ export class ShowStorage {
   }
 }
 
+/** Everything hangs on the row that takes the number: when it isn't taken, nothing is written. */
+function statement({ changed, removed, journal }: Commit, values: unknown[]): string {
+  const value = (of: unknown): string => `$${values.push(of)}`;
+  const parts = [
+    `numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2::bigint), "write" = $3::bigint WHERE "id" = $1 AND "write" < $3::bigint RETURNING "write")`,
+  ];
+  if (changed.length > 0)
+    // The place of a record that exists stays: only its body follows.
+    parts.push(`written AS (
+      INSERT INTO "record" ("show_id", "id", "kind", "place", "body")
+      SELECT $1, r->>'id', r->>'kind', $2::bigint * 100000 + n, r FROM numbered, jsonb_array_elements(${value(JSON.stringify(changed))}::jsonb) WITH ORDINALITY AS rows(r, n)
+      ON CONFLICT ("show_id", "id") DO UPDATE SET "body" = EXCLUDED."body")`);
+  if (removed.length > 0)
+    parts.push(`gone AS (DELETE FROM "record" USING numbered WHERE "show_id" = $1 AND "id" = ANY(${value(removed)}))`);
+  const marks = journal?.type === "mark" ? journal : journal?.type === "strike" ? journal.restores : undefined;
+  if (marks) parts.push(`marked AS (UPDATE "journal" SET "state" = ${value(marks.state)} FROM numbered WHERE "id" = ${value(marks.id)})`);
+  if (journal) parts.push(`line AS (${lineOf(journal, value)} RETURNING "journal"."id")`);
+  return `WITH ${parts.join(", ")} SELECT (SELECT "write" FROM numbered) AS written, ${journal ? `(SELECT "id" FROM line)` : "NULL"} AS line`;
+}
+
 /** The statement that writes a line of history: a new one, or what a drag adds to its line. */
 function lineOf(write: JournalWrite, value: (of: unknown) => string): string {
+  if (write.type === "strike") return `DELETE FROM "journal" USING numbered WHERE "show_id" = $1 AND "edit_id" = ${value(write.editId)}`;
   const now = value(new Date());
   if (write.type === "extend")
-    return `UPDATE "journal" SET "label" = ${value(write.label)}, "changes" = ${value(JSON.stringify(write.changes))}::jsonb, "changed_at" = ${now} WHERE "id" = ${value(write.id)}`;
-  const { author, label, places, changes, gesture, state } =
+    return `UPDATE "journal" SET "label" = ${value(write.label)}, "changes" = ${value(JSON.stringify(write.changes))}::jsonb, "changed_at" = ${now} FROM numbered WHERE "id" = ${value(write.id)}`;
+  const { editId, author, label, places, changes, gesture, state } =
     write.type === "new" ? write.entry : { ...write.step, gesture: null, state: "step" };
-  return `INSERT INTO "journal" ("show_id", "author", "label", "gesture", "state", "changes", "changed_at", "places")
-    VALUES ($1, ${value(author)}, ${value(label)}, ${value(gesture)}, ${value(state)}, ${value(JSON.stringify(changes))}::jsonb, ${now}, ${value(places)})`;
+  return `INSERT INTO "journal" ("show_id", "edit_id", "author", "label", "gesture", "state", "changes", "changed_at", "places")
+    SELECT $1, ${value(editId)}::uuid, ${value(author)}, ${value(label)}, ${value(gesture)}, ${value(state)}, ${value(JSON.stringify(changes))}::jsonb, ${now}, ${value(places)} FROM numbered
+    ON CONFLICT ("show_id", "edit_id") DO NOTHING`;
 }

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { DataSource } from "typeorm";
 import type { ShowRecord } from "@vexa/core";
@@ -5,6 +6,7 @@ import { understory } from "@vexa/demo";
 import { SHOW_ID, seedWhenEmpty } from "../show/seed";
 import { freshDatabase } from "../testing/fresh-database";
 import { MotionKinds1764100000000 } from "./migrations";
+import { StorageAway } from "./commit";
 import { ShowStorage } from "./show-storage";
 
 let database: DataSource;
@@ -49,11 +51,32 @@ describe("the database", () => {
     const storage = new ShowStorage(database, SHOW_ID);
     const before = await storage.load();
     const page = { id: "page-new", kind: "page", version: 1, name: "New", rank: 9, territoryId: null } satisfies ShowRecord;
-    const tooLong = { author: "x".repeat(65), label: "a label", places: [], gesture: null, state: "done" as const, changes: [] };
+    const tooLong = { editId: randomUUID(), author: "x".repeat(65), label: "a label", places: [], gesture: null, state: "done" as const, changes: [] };
     await expect(
       storage.commit({ seq: 99, changed: [page], removed: ["page-main"], journal: { type: "new", entry: tooLong } }),
     ).rejects.toThrow();
     expect(await storage.load()).toEqual(before);
+  });
+
+  it("leaves out a write that comes after a later one, and writes the line of an edit once", async () => {
+    const [late, early] = [new ShowStorage(database, SHOW_ID), new ShowStorage(database, SHOW_ID)];
+    const page = (name: string): ShowRecord => ({ id: "page-new", kind: "page", version: 1, name, rank: 9, territoryId: null });
+    const entry = { editId: randomUUID(), author: "ann", label: "twice", places: [], gesture: null, state: "done" as const, changes: [] };
+    const write = (storage: ShowStorage, name: string): Promise<unknown> =>
+      storage.commit({ seq: 50, changed: [page(name)], removed: [], journal: { type: "new", entry } });
+    // Both have read the same number; the one that writes second is overtaken, says so, and may try again.
+    await late.commit({ seq: 50, changed: [], removed: [], journal: null });
+    await early.commit({ seq: 50, changed: [], removed: [], journal: null });
+    await write(early, "early");
+    await expect(write(late, "late")).rejects.toThrow(StorageAway);
+    const name = async (): Promise<unknown> => (await late.load()).records.find(({ id }) => id === "page-new");
+    expect(await name()).toMatchObject({ name: "early" });
+    await write(late, "late again");
+    expect(await name()).toMatchObject({ name: "late again" });
+    const lines = (): Promise<unknown[]> => database.query(`SELECT 1 FROM journal WHERE label = 'twice'`);
+    expect(await lines()).toHaveLength(1);
+    await late.commit({ seq: 51, changed: [], removed: [], journal: { type: "strike", editId: entry.editId } });
+    expect(await lines()).toHaveLength(0);
   });
 
   it("keeps the place of a record that is written again", async () => {

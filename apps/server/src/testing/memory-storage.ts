@@ -1,7 +1,6 @@
 import type { ShowRecord } from "@vexa/core";
 import type { JournalEntity } from "../storage/entities";
-import type { Commit, JournalWrite } from "../storage/show-storage";
-import type { DoorStorage } from "../show/door";
+import type { Commit, DoorStorage, JournalWrite } from "../storage/commit";
 
 type Line = Pick<JournalEntity, "id" | "author" | "label" | "changes" | "state">;
 
@@ -36,6 +35,7 @@ export class MemoryStorage implements DoorStorage {
       Object.assign(line, { label: write.label, changes: write.changes });
       return line.id;
     }
+    if (write.type === "strike") return "";
     if (write.type === "mark") this.lines.find(({ id }) => id === write.id)!.state = write.state;
     const entry = write.type === "new" ? write.entry : { ...write.step, state: "step" as const };
     const id = String(this.lines.length + 1);

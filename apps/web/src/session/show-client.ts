@@ -73,6 +73,7 @@ export class ShowClient {
       else this.#setConnection(this.#connection === "connecting" ? "connecting" : "lost");
     });
     this.#socket.on("changes", (seq, transaction) => this.#hear(seq, transaction));
+    this.#socket.on("stale", () => void this.#catchUp());
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
     this.#socket.on("touched", (touch) => this.#touchListeners.forEach((listener) => listener(touch)));

@@ -12,13 +12,14 @@ const FIXED_FIELDS = new Set(["id", "kind", "version"]);
 export function apply<R extends RecordBase>(records: Records<R>, changes: readonly Change[]): Result<Records<R>> {
   const next = new Map(records);
   for (const change of changes) {
-    const applied = applyOne(next, change);
+    const applied = applyInPlace(next, change);
     if (!applied.ok) return applied;
   }
   return ok(next);
 }
 
-function applyOne(records: Map<string, RecordBase>, change: Change): Result<null> {
+/** Applies one change to a map of one's own; an error leaves it as it was. */
+export function applyInPlace(records: Map<string, RecordBase>, change: Change): Result<null> {
   if (change.op === "add") {
     const { id } = change.record;
     if (records.has(id)) return fail("record.exists", { id });

@@ -14,9 +14,10 @@ import { Curtains } from "./curtains";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
 import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
-import { FROM_STAGE, LIES_UNDER_CURTAIN, LIES_UNDER_HIGHLIGHT, TELLS_REACH } from "./record-kinds";
-import { layLit, layMasters, LIES_OVER_STAGE, stageOverlay, type StageOverlay } from "./stage-overlay";
-import { sweptSource, valuesThatStay } from "./stays";
+import { partsToRenew, tellsReach } from "./record-kinds";
+import { Resumption } from "./resumption";
+import { layLit, layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
+import { keepStaying, sweptSource, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
 import { whoShows, type WhoShows } from "./winners";
@@ -46,12 +47,15 @@ export class Engine {
   readonly #curtains = new Curtains();
   #overlay: StageOverlay;
   #highlight: HighlightOverlay = { parameters: new Int32Array(0), values: new Float32Array(0) };
+  #resumption: Resumption | null = null;
   #dirty = true;
   #t: Seconds = 0;
 
-  constructor(show: Show, t: Seconds) {
+  /** `last`: values of all parameters that an engine before this one left on stage; it goes on from there. */
+  constructor(show: Show, t: Seconds, last?: Float32Array) {
     this.#show = show;
     this.#t = t;
+    if (last?.length === show.rig.parameters.length) this.#resumption = new Resumption(last, t);
     this.#output = buildOutputMap(show.rig);
     this.#ways = rigWays(show.rig);
     this.#overlay = stageOverlay(show, this.#ways);
@@ -88,7 +92,8 @@ export class Engine {
    */
   tick(t: Seconds, frame: Uint8Array): boolean {
     this.#t = t;
-    if (!this.#dirty && !this.#stack.moving && !this.#curtains.movesAt(t)) return false;
+    if (this.#resumption?.over) this.#resumption = null;
+    if (!this.#dirty && !this.#stack.moving && !this.#curtains.movesAt(t) && !this.#resumption) return false;
     this.#merge(t);
     writeFrame(this.#output, this.#values, frame);
     this.#dirty = false;
@@ -124,23 +129,19 @@ export class Engine {
       return ok(null);
     }
     const ids = new Set(changes.map(changedId));
-    const affected = [...ids].map((id): ShowRecord | undefined => after.records.get(id) ?? before.records.get(id));
-    if (affected.some((record) => record && FROM_STAGE.has(record.kind))) this.#merge(at);
+    const affected = [...ids].flatMap((id) => after.records.get(id) ?? before.records.get(id) ?? []);
+    const renewed = partsToRenew(affected.map(({ kind }) => kind));
+    if (renewed.has("from stage")) this.#merge(at);
     this.#show = after;
-    const reachMoved = affected.some((record) => record && TELLS_REACH.has(record.kind));
     for (const record of affected) {
-      if (record?.kind === "sketch") this.#takeSketch(record.personId, at, reachMoved);
-      if (record?.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
+      if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
+      if (record.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
     }
-    if (affected.some((record) => record && LIES_OVER_STAGE.has(record.kind))) this.#overlay = stageOverlay(after, this.#ways);
-    if (affected.some((record) => record?.kind === "stageState") && before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds)
-      this.#sweep(at);
-    if (affected.some((record) => record && LIES_UNDER_HIGHLIGHT.has(record.kind))) this.#highlight = highlightOverlay(after);
-    if (affected.some((record) => record && LIES_UNDER_CURTAIN.has(record.kind))) this.#curtains.take(after, this.#values);
-    this.#reviseReaders(
-      affected.filter((record) => record !== undefined),
-      { before, at },
-    );
+    if (renewed.has("overlay")) this.#overlay = stageOverlay(after, this.#ways);
+    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) this.#sweep(at);
+    if (renewed.has("highlight")) this.#highlight = highlightOverlay(after);
+    if (renewed.has("curtain")) this.#curtains.take(after, this.#values);
+    this.#reviseReaders(affected, { before, at });
     return ok(null);
   }
 
@@ -162,6 +163,7 @@ export class Engine {
     this.#stack.addRiders(values, this.#ways.htpCount);
     layOver(values, this.#highlight);
     layMasters(values, this.#overlay, this.#ways);
+    this.#resumption?.lay(values, t);
     this.#curtains.lay(values, t);
     this.#stack.dropGone();
   }
@@ -179,11 +181,11 @@ export class Engine {
 
   /** Everything anew from the records, as after a start. */
   #rebuild(): void {
-    const { rig } = this.#show;
-    this.#output = buildOutputMap(rig);
-    this.#ways = rigWays(rig);
+    this.#output = buildOutputMap(this.#show.rig);
+    this.#ways = rigWays(this.#show.rig);
     this.#rest = this.#ways.home.slice();
-    this.#covered = new Float32Array(rig.parameters.length);
+    if (this.#resumption) keepStaying(this.#rest, this.#resumption.from, this.#show);
+    this.#covered = new Float32Array(this.#rest.length);
     this.#cover = { covered: this.#covered, home: this.#rest };
     this.#merged = this.#rest.slice();
     this.#values = this.#rest.slice();
@@ -264,7 +266,7 @@ export class Engine {
     const ids = new Set(changed.map(({ id }) => id));
     const lists = new Set(changed.flatMap((record) => (record.kind === "cue" ? [record.listId] : [])));
     const inTerritory = before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds));
-    const reachLost = changed.some(({ kind }) => TELLS_REACH.has(kind));
+    const reachLost = changed.some(({ kind }) => tellsReach(kind));
     const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "cueList" || (kind === "group" && inTerritory.includes(id)));
     const stale = (source: Source, listId: string | undefined): boolean =>
       reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id));

@@ -5,18 +5,6 @@ import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
 import { raise, type Cover, type RigWays } from "./lay-rows";
 
-/** Kinds of records that an overlay is made from. */
-export const LIES_OVER_STAGE: ReadonlySet<string> = new Set([
-  "stageState",
-  "groupMaster",
-  "groupMasterState",
-  "group",
-  "park",
-  "page",
-  "territory",
-  "loan",
-]);
-
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
 export interface StageOverlay {
   /** Parameters that masters of groups light, and how far; levels of 0 are left out. */

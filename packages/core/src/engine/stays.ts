@@ -34,3 +34,12 @@ export function sweptSource(rest: Float32Array, { home, htpCount }: RigWays, at:
   source.letGo(at, SWEEP_SECONDS);
   return source;
 }
+
+/** Where families stay, what was on stage last is what shows where nothing plays. */
+export function keepStaying(rest: Float32Array, last: Float32Array, show: Show): void {
+  const stays = show.get("settings", SETTINGS_ID)?.stays;
+  if (!stays) return;
+  show.rig.parameters.forEach(({ channel }, parameter) => {
+    if (parameter >= show.rig.htpCount && stays[attributeInfo(channel.attribute).family]) rest[parameter] = last[parameter]!;
+  });
+}

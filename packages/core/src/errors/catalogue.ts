@@ -129,6 +129,26 @@ export const ERROR_CATALOGUE = {
     sentence: "This isn't an E1.31 data packet: {why}.",
     remedy: "It was left out.",
   },
+  "request.too-often": {
+    status: 429,
+    sentence: "You send more than the server takes in a second.",
+    remedy: "This was left out; what came before it holds. Go on a little slower.",
+  },
+  "request.foreign-page": {
+    status: 403,
+    sentence: "This request came from a page of another site.",
+    remedy: "Nothing was changed. Open Vexa by its own address.",
+  },
+  "database.away": {
+    status: 503,
+    sentence: "The database doesn't answer, so nothing can be recorded just now.",
+    remedy: "Nothing was changed; the stage and all playing go on. Try again when it is back.",
+  },
+  "stage.away": {
+    status: 503,
+    sentence: "The engine doesn't answer just now.",
+    remedy: "Nothing was changed; the last look stays on stage. Try again in a moment.",
+  },
   "server.failed": {
     status: 500,
     sentence: "The server failed while it worked on this.",

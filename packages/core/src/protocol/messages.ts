@@ -8,7 +8,7 @@ import type { PlayCommand } from "../show/play";
 import type { Showing, Trace } from "../show/trace";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 6;
+export const PROTOCOL_VERSION = 7;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =
@@ -79,6 +79,8 @@ export interface SessionLine {
 
 /** How output is doing, once a second. */
 export interface Health {
+  /** Whether the database answers; without it nothing can be recorded, and all else goes on. */
+  readonly database?: "here" | "away";
   readonly framesPerSecond: number;
   readonly lateFrames: number;
   readonly universes: number;
@@ -118,6 +120,8 @@ export interface ClientToServer {
 }
 
 export interface ServerToClient {
+  /** The show isn't what was told so far: fetch it again. */
+  stale: () => void;
   /** Somebody's edit, numbered without gaps. */
   changes: (seq: number, transaction: Transaction) => void;
   presence: (people: readonly PresenceEntry[]) => void;

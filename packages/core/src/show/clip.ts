@@ -1,5 +1,6 @@
-import { apply } from "../document/apply";
-import { setChange, type Change } from "../document/transaction";
+import { applyInPlace } from "../document/apply";
+import type { RecordBase } from "../document/record";
+import { changedId, setChange, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { attributeInfo, isAttribute, type Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
@@ -26,16 +27,16 @@ export interface Clipping {
 export function clipToReach(show: Show, person: Person, changes: readonly Change[]): Clipping {
   const tally = new Tally(show, reachOf(person, show));
   const sketchId = sketchIdOf(person.id);
-  let records = show.records;
+  // Only the sketch is clipped, so only its record has to be followed from change to change.
+  const own = new Map<string, RecordBase>();
+  const sketch = show.records.get(sketchId);
+  if (sketch) own.set(sketchId, sketch);
   const kept: Change[] = [];
-  for (const [at, change] of changes.entries()) {
-    const clipped = clipChange(change, { sketchId, strokes: (records.get(sketchId) as Sketch | undefined)?.strokes ?? {}, tally });
+  for (const change of changes) {
+    const clipped = clipChange(change, { sketchId, strokes: (own.get(sketchId) as Sketch | undefined)?.strokes ?? {}, tally });
     if (!clipped) continue;
     kept.push(clipped);
-    // Only what comes after it has to know.
-    if (at === changes.length - 1) continue;
-    const next = apply(records, [clipped]);
-    if (next.ok) records = next.value;
+    if (changedId(clipped) === sketchId) applyInPlace(own, clipped);
   }
   const refused = kept.length === 0 && changes.length > 0;
   return { changes: kept, note: refused ? null : tally.note(), refusal: refused ? tally.refusal() : null };

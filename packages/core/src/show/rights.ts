@@ -1,4 +1,4 @@
-import type { Change } from "../document/transaction";
+import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { parkIdOf } from "../playback/stage-state";
 import { attributeInfo, isAttribute } from "../rig/attributes";
@@ -7,7 +7,7 @@ import { sketchIdOf } from "../stroke/sketch";
 import type { Note } from "../territory/note";
 import { reachOf } from "../territory/reach";
 import { extentOf } from "../territory/role-table";
-import type { Person } from "../territory/territory";
+import type { Person, TerritoryPart } from "../territory/territory";
 import type { PlayCommand } from "./play";
 import { isKind, KINDS, type Kind, type ShowRecord } from "./records";
 import type { Show } from "./show";
@@ -67,8 +67,39 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
     case "crew":
       return extentOf(person, WHO_CHANGES[record.kind] === "rig" ? "rig" : "crew") === "all" ? null : refused(what, "the lead");
     case "owner":
-      return mayChangeOwned(show, person, { record, change, what });
+      return mayChangeOwned(show, person, record, what);
   }
+}
+
+/** Null when the person may leave a record as a change has made it: what it names now must be theirs too. `show` is the one after the change. */
+export function mayKeep(show: Show, person: Person, change: Change): UserError | null {
+  const id = changedId(change);
+  const record = show.records.get(id);
+  if (!record || !isKind(record.kind) || person.role === "lead") return null;
+  const what = `Changing a ${KINDS[record.kind].label}`;
+  if (WHO_CHANGES[record.kind] === "owner") {
+    const refusal = mayChangeOwned(show, person, record, what);
+    if (refusal) return refusal;
+  }
+  const setsHeads = change.op === "add" || (change.op === "set" && change.path[0] === "heads");
+  if (record.kind === "group" && setsHeads && isFollowed(show, id))
+    return refused(`Changing the heads of ${record.name}, which a territory is made of`, "the lead");
+  const setsPage = change.op === "add" || (change.op === "set" && change.path[0] === "pageId");
+  return record.kind === "playback" && setsPage ? mayPlaceOn(show, person, record.pageId) : null;
+}
+
+/** A territory or a loan takes its heads from this group. */
+function isFollowed(show: Show, groupId: string): boolean {
+  const names = ({ groupIds }: TerritoryPart): boolean => groupIds.includes(groupId);
+  return show.territories.some(({ parts }) => parts.some(names)) || show.lent.some(({ part }) => names(part));
+}
+
+/** Cards go on common pages and one's own; pages that are somebody's are arranged by whoever owns them. */
+function mayPlaceOn(show: Show, person: Person, pageId: string): UserError | null {
+  const page = show.get("page", pageId);
+  if (!page || (page.territoryId === null && page.personId === undefined)) return null;
+  if (page.territoryId !== null && owns(show, person, page.territoryId)) return null;
+  return refused(`Putting a card on ${page.name}`, page.territoryId === null ? "the lead" : territoryPeople(show, page.territoryId));
 }
 
 /** Null when the person may do this while playing, otherwise why not. */
@@ -138,18 +169,12 @@ export function mayRun(show: Show, person: Person, listId: string | undefined): 
   return refused(`Playing ${list.name}`, territoryPeople(show, list.territoryId));
 }
 
-function mayChangeOwned(
-  show: Show,
-  person: Person,
-  { record, change, what }: { record: ShowRecord; change: Change; what: string },
-): UserError | null {
+function mayChangeOwned(show: Show, person: Person, record: ShowRecord, what: string): UserError | null {
   if (person.role === "lead") return null;
   if (!mayBuild(person)) return refused(what, "programmers and the lead");
-  const givenAway = change.op === "set" && change.path[0] === "territoryId" ? [change.to as string | null] : [];
-  for (const territoryId of [territoryOf(show, record), ...givenAway])
-    if (territoryId === null) return refused(`${what} that is common`, "the lead");
-    else if (territoryId !== undefined && !owns(show, person, territoryId)) return refused(what, territoryPeople(show, territoryId));
-  return null;
+  const territoryId = territoryOf(show, record);
+  if (territoryId === null) return refused(`${what} that is common`, "the lead");
+  return territoryId === undefined || owns(show, person, territoryId) ? null : refused(what, territoryPeople(show, territoryId));
 }
 
 /** The territory that owns a record; undefined where what would tell is missing (the rules between records say so). */

@@ -1,4 +1,5 @@
 import { changedId, type Change } from "../document/transaction";
+import type { Cue } from "../cue/cue";
 import type { UserError } from "../errors/result";
 import { parkIdOf } from "../playback/stage-state";
 import { TIMECODE } from "../playback/time-state";
@@ -16,13 +17,40 @@ import { usersOf } from "./users";
 
 /** The rules between records: what a record names must exist, and what is in use stays. Null when they hold. */
 export function brokenRule(before: Show, after: Show, changes: readonly Change[]): UserError | null {
-  for (const id of new Set(changes.map(changedId))) {
+  const ids = new Set(changes.map(changedId));
+  const gone = [...ids].flatMap((id) => (after.records.has(id) ? [] : (before.records.get(id) ?? [])));
+  const named = gone.length > 1 ? namedAnywhere(after, new Set(gone.map(({ id }) => id))) : null;
+  let divided = false;
+  for (const id of ids) {
     const record = after.records.get(id);
-    const gone = before.records.get(id);
-    const broken = record ? missingName(record, after) : gone && stillUsed(gone, after);
-    if (broken) return broken;
+    const missing = record && missingName(record, after);
+    if (missing) return missing;
+    divided ||= record !== undefined && divides(record, after);
   }
-  return null;
+  for (const record of gone) {
+    const used = named && !named.has(record.id) ? null : stillUsed(record, after);
+    if (used) return used;
+  }
+  // The division is looked at once, however many of its parts have changed.
+  return divided ? overlapRefused(after) : null;
+}
+
+/** It says which heads a territory holds. */
+function divides(record: ShowRecord, show: Show): boolean {
+  if (record.kind === "territory") return true;
+  return record.kind === "group" && show.territories.some(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(record.id)));
+}
+
+/** Which of these ids stand in any record, in whatever field: what stands nowhere is used by nobody. One walk for all of them. */
+function namedAnywhere(show: Show, ids: ReadonlySet<string>): ReadonlySet<string> {
+  const found = new Set<string>();
+  const walk = (value: unknown): void => {
+    if (typeof value === "string") {
+      if (ids.has(value)) found.add(value);
+    } else if (typeof value === "object" && value !== null) for (const inner of Object.values(value)) walk(inner);
+  };
+  for (const record of show.records.values()) walk(record);
+  return found;
 }
 
 function unknown(what: string): UserError {
@@ -38,7 +66,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     }
     case "cue": {
       if (!show.get("cueList", record.listId)) return unknown("cue list");
-      const twin = show.cuesOf(record.listId).find(({ id, number }) => id !== record.id && number === record.number);
+      const twin = twinOf(record, show.cuesOf(record.listId));
       if (twin)
         return {
           code: "value.invalid",
@@ -75,13 +103,11 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
       if (record.personId !== undefined && !show.get("person", record.personId)) return unknown("person");
       return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "group":
-      if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
-      return show.territories.some(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(record.id))) ? overlapRefused(show) : null;
+      return record.territoryId === null || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "territory": {
       const groups = record.parts.flatMap(({ groupIds }) => groupIds);
       if (groups.some((id) => !show.get("group", id))) return unknown("group");
-      if (record.personIds.some((id) => !show.get("person", id))) return unknown("person");
-      return overlapRefused(show);
+      return record.personIds.some((id) => !show.get("person", id)) ? unknown("person") : null;
     }
     case "loan":
       if (!show.get("territory", record.fromTerritoryId) || !show.get("territory", record.toTerritoryId))
@@ -120,6 +146,17 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "timeState":
       return record.of === TIMECODE || show.get("cueList", record.of) ? null : unknown("cue list");
   }
+}
+
+/** Another cue of the list with the same number: beside it, since a list rises by number. */
+function twinOf(cue: Cue, list: readonly Cue[]): Cue | undefined {
+  let [low, high] = [0, list.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (list[middle]!.number < cue.number) low = middle + 1;
+    else high = middle;
+  }
+  return list.slice(low, low + 2).find(({ id, number }) => id !== cue.id && number === cue.number);
 }
 
 /** A preset's parts in all scopes that have parts, as strokes about nobody. */

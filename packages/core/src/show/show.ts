@@ -25,6 +25,8 @@ import type { Kind, RecordByKind, ShowRecord } from "./records";
 export class Show implements ResolveContext, ReachContext {
   readonly records: Records<ShowRecord>;
   readonly #byKind = new Map<Kind, readonly ShowRecord[]>();
+  /** Cues by list, rising by number; made when first asked for. */
+  #cues: ReadonlyMap<string, readonly Cue[]> | null = null;
   #rig: Rig | null = null;
 
   constructor(records: Records<ShowRecord>) {
@@ -37,6 +39,7 @@ export class Show implements ResolveContext, ReachContext {
     if (changed) {
       const kinds = new Set<string>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
       for (const [kind, list] of this.#byKind) if (!kinds.has(kind)) next.#byKind.set(kind, list);
+      if (!kinds.has("cue")) next.#cues = this.#cues;
       if (!kinds.has("fixture") && !kinds.has("profile")) {
         next.#rig = this.#rig;
         return next;
@@ -94,9 +97,8 @@ export class Show implements ResolveContext, ReachContext {
 
   /** The cues of a list, rising by number. */
   cuesOf(listId: string): readonly Cue[] {
-    return this.all("cue")
-      .filter((cue) => cue.listId === listId)
-      .sort((a, b) => a.number - b.number);
+    this.#cues ??= cuesByList(this.all("cue"));
+    return this.#cues.get(listId) ?? [];
   }
 
   sketchOf(personId: string): Sketch | null {
@@ -131,4 +133,15 @@ export class Show implements ResolveContext, ReachContext {
 
 function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((entry, index) => entry === b[index]);
+}
+
+function cuesByList(cues: readonly Cue[]): Map<string, readonly Cue[]> {
+  const lists = new Map<string, Cue[]>();
+  for (const cue of cues) {
+    const list = lists.get(cue.listId);
+    if (list) list.push(cue);
+    else lists.set(cue.listId, [cue]);
+  }
+  for (const list of lists.values()) list.sort((a, b) => a.number - b.number);
+  return lists;
 }

@@ -1,0 +1,226 @@
+import { EventEmitter } from "node:events";
+import { createConnection } from "node:net";
+import {
+  apply,
+  changedId,
+  fail,
+  readLevelMessage,
+  Show,
+  type Answer,
+  type HeadAttribute,
+  type LoanCommand,
+  type Person,
+  type PlayCommand,
+  type ShowRecord,
+  type Trace,
+  type Transaction,
+} from "@vexa/core";
+import { steadySeconds } from "../engine-host/messages";
+import { isAway, type DoorStorage } from "../storage/commit";
+import type { KeptShow } from "./stage-journal";
+import type { Ask, Call, FromStage, ToStage } from "./stage-messages";
+import type { BroughtBack, StageEvents, StagePort } from "./stage-port";
+import { Wire } from "./wire";
+
+export interface StageLinkOptions {
+  readonly socket: string;
+  readonly storage: DoorStorage;
+  /** The show as the database has it. */
+  readonly database: () => Promise<KeptShow & { readonly seq: number; readonly records: readonly ShowRecord[] }>;
+}
+
+const AGAIN_AFTER_MS = 50;
+const ANSWER_WITHIN_MS = 12_000;
+
+/** The stage in its own process, as the web server sees it. While that process is away everything is refused with a sentence. */
+export class StageLink extends EventEmitter<StageEvents> implements StagePort {
+  readonly #options: StageLinkOptions;
+  #wire: Wire | null = null;
+  #show = new Show(new Map());
+  #seq = 0;
+  #clockOffset = 0;
+  #values: Float32Array | null = null;
+  #oscPort: number | null = null;
+  #asked = 0;
+  readonly #waiting = new Map<number, (answer: Answer | Trace | null) => void>();
+  #closed = false;
+  #onStands: (() => void) | null = null;
+
+  private constructor(options: StageLinkOptions) {
+    super();
+    this.#options = options;
+  }
+
+  /** Connected, with the show as it stands. */
+  static async open(options: StageLinkOptions): Promise<StageLink> {
+    const link = new StageLink(options);
+    const stands = new Promise<void>((resolve) => (link.#onStands = resolve));
+    link.#connect();
+    await stands;
+    return link;
+  }
+
+  get show(): Show {
+    return this.#show;
+  }
+  get seq(): number {
+    return this.#seq;
+  }
+  get oscPort(): number | null {
+    return this.#oscPort;
+  }
+  /** False while the stage's process is away. */
+  get here(): boolean {
+    return this.#wire !== null;
+  }
+
+  now(): number {
+    return steadySeconds() + this.#clockOffset;
+  }
+  transact(person: Person, transaction: Transaction): Promise<Answer> {
+    return this.#ask({ what: "transact", personId: person.id, transaction });
+  }
+  undo(person: Person, direction: "undo" | "redo"): Promise<Answer> {
+    return this.#ask({ what: "undo", personId: person.id, direction });
+  }
+  play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
+    return this.#ask({ what: "play", personId: person.id, command, ...(atSeconds === undefined ? {} : { atSeconds }) });
+  }
+  lend(person: Person, command: LoanCommand): Promise<Answer> {
+    return this.#ask({ what: "lend", personId: person.id, command });
+  }
+  restore(person: Person, version: BroughtBack): Promise<Answer> {
+    return this.#ask({ what: "restore", personId: person.id, version });
+  }
+  trace(of: HeadAttribute): Promise<Trace | null> {
+    return this.#send({ what: "trace", of }, null) as Promise<Trace | null>;
+  }
+  values(): Float32Array | null {
+    return this.#values;
+  }
+
+  close(): void {
+    this.#closed = true;
+    this.#wire?.close();
+  }
+
+  #ask(ask: Ask): Promise<Answer> {
+    return this.#send(ask, fail("stage.away")) as Promise<Answer>;
+  }
+
+  #send(ask: Ask, otherwise: Answer | null): Promise<Answer | Trace | null> {
+    if (!this.#wire) return Promise.resolve(otherwise);
+    const id = ++this.#asked;
+    this.#say({ type: "ask", id, ask });
+    return new Promise((resolve) => {
+      const done = (answer: Answer | Trace | null): void => {
+        clearTimeout(late);
+        this.#waiting.delete(id);
+        resolve(answer);
+      };
+      const late = setTimeout(() => done(otherwise), ANSWER_WITHIN_MS);
+      this.#waiting.set(id, done);
+    });
+  }
+
+  #say(message: ToStage): void {
+    this.#wire?.send(message);
+  }
+
+  #connect(): void {
+    if (this.#closed) return;
+    const again = (): void => void setTimeout(() => this.#connect(), AGAIN_AFTER_MS);
+    const socket = createConnection(this.#options.socket);
+    socket.once("error", again);
+    socket.once("connect", () => {
+      socket.off("error", again);
+      const wire: Wire = new Wire(socket, {
+        heard: (message) => {
+          if ("levels" in message) {
+            if (this.#values) readLevelMessage(message.levels, this.#values);
+          } else this.#hear(message.json as FromStage);
+        },
+        closed: () => {
+          this.#wire = null;
+          for (const done of [...this.#waiting.values()]) done(fail("stage.away"));
+          this.#waiting.clear();
+          this.emit("health", { framesPerSecond: 0, lateFrames: 0, universes: 0, packetsPerSecond: 0 });
+          again();
+        },
+      });
+      this.#wire = wire;
+      void this.#introduce();
+    });
+  }
+
+  async #introduce(): Promise<void> {
+    try {
+      const { cid, name, seq } = await this.#options.database();
+      this.#say({ type: "database", show: { cid, name }, seq });
+    } catch {
+      // The database is away: the stage has a show, or waits for one.
+      setTimeout(() => void this.#introduce(), 1000);
+    }
+  }
+
+  #hear(message: FromStage): void {
+    switch (message.type) {
+      case "needs show":
+        void this.#options.database().then(({ records }) => this.#say({ type: "show", records }));
+        break;
+      case "stands":
+        this.#show = new Show(new Map(message.records.map((record) => [record.id, record])));
+        this.#seq = message.seq;
+        this.#clockOffset = message.clockOffset;
+        this.#oscPort = message.oscPort;
+        this.#onStands?.();
+        this.emit("show");
+        break;
+      case "changes":
+        this.#take(message.seq, message.transaction);
+        break;
+      case "parameters":
+        this.#values = new Float32Array(message.count);
+        break;
+      case "standing":
+        this.emit("standing", message.standing);
+        break;
+      case "health":
+        this.emit("health", message.health);
+        break;
+      case "touched":
+        this.emit("touched", message.touch);
+        break;
+      case "answer":
+        this.#waiting.get(message.id)?.(message.answer);
+        break;
+      case "call":
+        void this.#called(message.id, message.call);
+    }
+  }
+
+  #take(seq: number, transaction: Transaction): void {
+    const applied = seq === this.#seq + 1 ? apply(this.#show.records, transaction.changes) : null;
+    // Something was missed: the show is asked for anew.
+    if (!applied?.ok) return this.#wire?.close();
+    this.#show = this.#show.withRecords(applied.value, transaction.changes.map(changedId));
+    this.#seq = seq;
+    this.emit("changes", seq, transaction);
+  }
+
+  async #called(id: number, call: Call): Promise<void> {
+    const { storage } = this.#options;
+    try {
+      const value = call.what === "commit" ? await storage.commit(call.commit) : await storage.findUndo(call.author, call.direction);
+      const found = typeof value === "object" && value !== null ? { id: value.id, label: value.label, changes: value.changes } : value;
+      this.#say({ type: "called", id, value: found });
+    } catch (error) {
+      this.#say({
+        type: "called",
+        id,
+        error: error instanceof Error ? error.message : String(error),
+        ...(isAway(error) ? { away: true } : {}),
+      });
+    }
+  }
+}

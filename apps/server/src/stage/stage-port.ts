@@ -1,0 +1,48 @@
+import type { EventEmitter } from "node:events";
+import type {
+  Answer,
+  ControlTouch,
+  HeadAttribute,
+  Health,
+  LoanCommand,
+  Person,
+  PlayCommand,
+  Show,
+  ShowRecord,
+  Standing,
+  Trace,
+  Transaction,
+} from "@vexa/core";
+
+export interface StageEvents {
+  /** An edit or a touch that holds, numbered without gaps. */
+  changes: [seq: number, transaction: Transaction];
+  standing: [standing: Standing];
+  health: [health: Health];
+  touched: [touch: ControlTouch];
+  /** The show was replaced as a whole, as after the engine's process was away. */
+  show: [];
+}
+
+/** A version of the recorded work that is to be brought back. */
+export interface BroughtBack {
+  readonly name: string;
+  readonly records: readonly ShowRecord[];
+}
+
+/** The stage as the web server sees it, whether it runs in the same process or in one of its own. Every question is answered. */
+export interface StagePort extends EventEmitter<StageEvents> {
+  readonly show: Show;
+  readonly seq: number;
+  /** Show time now: seconds since the Unix epoch that never run backwards. */
+  now(): number;
+  transact(person: Person, transaction: Transaction): Promise<Answer>;
+  undo(person: Person, direction: "undo" | "redo"): Promise<Answer>;
+  play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer>;
+  lend(person: Person, command: LoanCommand): Promise<Answer>;
+  restore(person: Person, version: BroughtBack): Promise<Answer>;
+  /** Why an attribute is what it is now; null when there is none such, or no answer. */
+  trace(of: HeadAttribute): Promise<Trace | null>;
+  /** All parameters' values as of a recent whole frame, or null before the first. Valid until the next call. */
+  values(): Float32Array | null;
+}

@@ -1,0 +1,205 @@
+import { rmSync } from "node:fs";
+import { createServer, type Server } from "node:net";
+import type { Logger } from "pino";
+import { changedId, fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
+import { readLastFrame } from "../engine-host/last-frame";
+import { steadySeconds } from "../engine-host/messages";
+import type { SacnTarget } from "../output/sacn-output";
+import { RemoteStorage } from "./remote-storage";
+import { Stage } from "./stage";
+import { readKept, StageJournal, type KeptShow } from "./stage-journal";
+import type { Ask, FromStage, ToStage } from "./stage-messages";
+import { Wire } from "./wire";
+
+export interface StageServerOptions {
+  /** Path of the local socket. */
+  readonly socket: string;
+  /** Where the journal and the last frame are kept; null keeps nothing. */
+  readonly folder: string | null;
+  readonly targets: readonly SacnTarget[];
+  readonly oscPort: number | null;
+  readonly log: Logger;
+}
+
+const LEVELS_EVERY_MS = 33;
+/** Levels wait while the web server hasn't taken so many octets yet. */
+const MOST_WAITING = 256 * 1024;
+/** A clock of a former run that is further off than this was another day's. */
+const CLOCK_TRUST_SECONDS = 5;
+
+/**
+ * The engine's process: runs the stage from what its journal holds, with or without a web server, and serves one web server over a local
+ * socket. A web server that comes later takes the place of the one before.
+ */
+export class StageServer {
+  readonly #options: StageServerOptions;
+  readonly #storage = new RemoteStorage();
+  readonly #server: Server;
+  #stage: Stage | null = null;
+  #journal: StageJournal | null = null;
+  #show: KeptShow | null = null;
+  #wire: Wire | null = null;
+  #feed = new LevelFeed(0);
+  #turn = 0;
+  /** The number of the show that the web server was asked for. */
+  #awaited = 0;
+  readonly #levels: NodeJS.Timeout;
+
+  private constructor(options: StageServerOptions) {
+    this.#options = options;
+    this.#server = createServer((socket) => {
+      this.#wire?.close();
+      const wire: Wire = new Wire(socket, {
+        heard: (message) => {
+          if ("json" in message && wire === this.#wire) void this.#hear(message.json as ToStage, wire);
+        },
+        closed: () => {
+          if (wire !== this.#wire) return;
+          this.#wire = null;
+          this.#storage.disconnect();
+        },
+      });
+      this.#wire = wire;
+    });
+    this.#levels = setInterval(() => this.#sendLevels(), LEVELS_EVERY_MS);
+  }
+
+  static async open(options: StageServerOptions): Promise<StageServer> {
+    const server = new StageServer(options);
+    const kept = options.folder === null ? null : readKept(`${options.folder}/show`);
+    if (kept)
+      await server.#begin(kept, {
+        show: new Show(kept.records),
+        seq: kept.seq,
+        savedSeq: (kept.tail[0]?.seq ?? kept.seq + 1) - 1,
+        unsaved: {
+          ids: [...kept.tail.flatMap(({ ids }) => ids), ...kept.intended.flatMap(({ changes }) => changes.map(changedId))],
+          struck: kept.intended.map(({ id }) => id),
+        },
+      });
+    // A socket that a process left behind when it was killed.
+    rmSync(options.socket, { force: true });
+    await new Promise<void>((resolve, reject) => {
+      server.#server.once("error", reject);
+      server.#server.listen(options.socket, resolve);
+    });
+    return server;
+  }
+
+  async stop(): Promise<void> {
+    clearInterval(this.#levels);
+    await this.#stage?.stop();
+    await this.#journal?.close();
+    this.#wire?.close();
+    await new Promise<void>((resolve) => this.#server.close(() => resolve()));
+  }
+
+  async #begin(
+    kept: KeptShow,
+    of: { show: Show; seq: number; savedSeq: number; unsaved?: { ids: readonly string[]; struck: readonly string[] } },
+  ): Promise<void> {
+    await this.#stage?.stop();
+    await this.#journal?.close();
+    const { folder, targets, oscPort, log } = this.#options;
+    const lastFrame = folder === null ? undefined : `${folder}/last-frame`;
+    const last = lastFrame === undefined ? null : readLastFrame(lastFrame);
+    const offset = Date.now() / 1000 - steadySeconds();
+    const { show, seq, savedSeq, unsaved } = of;
+    const records = (): ReadonlyMap<string, ShowRecord> => (this.#stage ?? { show }).show.records;
+    this.#stage = null;
+    const journal = folder === null ? null : new StageJournal(`${folder}/show`, { ...kept, seq, savedSeq, records });
+    this.#journal = journal;
+    this.#show = { cid: kept.cid, name: kept.name };
+    const stage = await Stage.open({
+      show,
+      seq,
+      storage: this.#storage,
+      targets,
+      ...this.#show,
+      oscPort,
+      log,
+      ...(journal ? { journal } : {}),
+      ...(unsaved ? { unsaved } : {}),
+      ...(lastFrame === undefined ? {} : { lastFrame }),
+      ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
+    });
+    this.#stage = stage;
+    stage.on("changes", (number, transaction) => this.#say({ type: "changes", seq: number, transaction }));
+    stage.on("standing", (standing) => this.#say({ type: "standing", standing }));
+    stage.on("health", (health) => this.#say({ type: "health", health }));
+    stage.on("touched", (touch) => this.#say({ type: "touched", touch }));
+  }
+
+  #say(message: FromStage): void {
+    this.#wire?.send(message);
+  }
+
+  async #hear(message: ToStage, wire: Wire): Promise<void> {
+    switch (message.type) {
+      case "database":
+        if (this.#stage && this.#show?.cid === message.show.cid && this.#stage.seq >= message.seq) this.#stand(wire);
+        else {
+          this.#show = message.show;
+          this.#awaited = message.seq;
+          wire.send({ type: "needs show" } satisfies FromStage);
+        }
+        break;
+      case "show": {
+        const show = new Show(new Map(message.records.map((record) => [record.id, record])));
+        await this.#begin(this.#show!, { show, seq: this.#awaited, savedSeq: this.#awaited });
+        this.#stand(wire);
+        break;
+      }
+      case "called":
+        this.#storage.hear(message);
+        break;
+      case "ask":
+        wire.send({ type: "answer", id: message.id, answer: await this.#answer(message.ask) } satisfies FromStage);
+    }
+  }
+
+  #stand(wire: Wire): void {
+    const stage = this.#stage!;
+    this.#turn = 0;
+    this.#feed = new LevelFeed(0);
+    const records = [...stage.show.records.values()];
+    const { clockOffset } = stage.host;
+    wire.send({ type: "stands", seq: stage.seq, records, clockOffset, oscPort: stage.oscPort } satisfies FromStage);
+    this.#storage.connect((message) => wire.send(message));
+  }
+
+  async #answer(ask: Ask): Promise<Answer | Trace | null> {
+    const stage = this.#stage;
+    if (!stage) return ask.what === "trace" ? null : fail("stage.away");
+    if (ask.what === "trace") return stage.trace(ask.of);
+    const person: Person | null = stage.show.get("person", ask.personId);
+    if (!person) return fail("sign-in.needed");
+    switch (ask.what) {
+      case "transact":
+        return stage.transact(person, ask.transaction);
+      case "undo":
+        return stage.undo(person, ask.direction);
+      case "play":
+        return stage.play(person, ask.command, ask.atSeconds);
+      case "lend":
+        return stage.lend(person, ask.command);
+      case "restore":
+        return stage.restore(person, ask.version);
+    }
+  }
+
+  /** A web server that is slow to take them is left out: what it missed comes with the next ones. */
+  #sendLevels(): void {
+    const values = this.#wire && this.#stage?.values();
+    if (!values || !this.#wire || this.#wire.waiting > MOST_WAITING) return;
+    if (this.#feed.parameterCount !== values.length) {
+      this.#feed = new LevelFeed(values.length);
+      this.#turn = 0;
+      this.#say({ type: "parameters", count: values.length });
+    }
+    this.#feed.take(values);
+    const message = this.#feed.since(this.#turn);
+    this.#turn = this.#feed.turn;
+    if (message) this.#wire.sendLevels(message);
+  }
+}

@@ -1,0 +1,152 @@
+import { EventEmitter } from "node:events";
+import type { Logger } from "pino";
+import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, Trace, Transaction } from "@vexa/core";
+import { EngineHost } from "../engine-host/engine-host";
+import { openOsc, type OscInput } from "../input/osc-input";
+import { TimecodeInput } from "../input/timecode-input";
+import { WingLink } from "../input/wing-link";
+import type { SacnTarget } from "../output/sacn-output";
+import { Door, type DoorJournal } from "../show/door";
+import { FollowOn } from "../show/follow-on";
+import { giveWay } from "../show/give-way";
+import { LoanClock } from "../show/loan-clock";
+import type { DoorStorage } from "../storage/commit";
+import type { BroughtBack, StageEvents, StagePort } from "./stage-port";
+
+export interface StageOptions {
+  readonly show: Show;
+  readonly seq: number;
+  /** Where recorded work goes; it may be away for a while. */
+  readonly storage: DoorStorage;
+  readonly targets: readonly SacnTarget[];
+  /** The E1.31 component identifier of the show, and its name. */
+  readonly cid: string;
+  readonly name: string;
+  /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
+  readonly oscPort: number | null;
+  readonly journal?: DoorJournal;
+  readonly unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
+  /** The file in which the last frame is kept, and from which it goes on. */
+  readonly lastFrame?: string;
+  /** Show seconds minus steady seconds, of a run before this one. */
+  readonly clockOffset?: number;
+  readonly log: Logger;
+}
+
+/**
+ * All that must go on whatever happens to the web server: the door, the engine and its outputs, what comes due, OSC, timecode, wings, and
+ * the journal of playing.
+ */
+export class Stage extends EventEmitter<StageEvents> implements StagePort {
+  readonly door: Door;
+  readonly host: EngineHost;
+  readonly #followOn: FollowOn;
+  readonly #loans: LoanClock;
+  readonly #timecode: TimecodeInput;
+  readonly #wings: WingLink;
+  #osc: OscInput | null = null;
+
+  private constructor(options: StageOptions) {
+    super();
+    const { show, seq, storage, log } = options;
+    let door: Door | null = null;
+    this.host = new EngineHost({
+      records: () => [...(door?.show ?? show).records.values()],
+      targets: options.targets,
+      cid: Uint8Array.from(Buffer.from(options.cid.replaceAll("-", ""), "hex")),
+      name: `Vexa ${options.name}`,
+      ...(options.lastFrame === undefined ? {} : { lastFrame: options.lastFrame }),
+      ...(options.clockOffset === undefined ? {} : { clockOffset: options.clockOffset }),
+    });
+    const { journal, unsaved } = options;
+    door = new Door({ show, seq, storage, now: this.host.now, ...(journal ? { journal } : {}), ...(unsaved ? { unsaved } : {}) });
+    this.door = door;
+    this.door.on("changes", (number, transaction, at) => {
+      this.host.apply(at, transaction.changes);
+      this.emit("changes", number, transaction);
+    });
+    this.door.on("trouble", (error) => log.error({ err: error }, "the door had trouble"));
+    this.host.on("trouble", (error) => log.error({ err: error }, "the engine had trouble"));
+    this.host.on("standing", (standing) => this.emit("standing", standing));
+    this.host.on("health", (health) => this.emit("health", health));
+    this.#followOn = new FollowOn(this.door, this.host.now);
+    this.#loans = new LoanClock(this.door);
+    giveWay(this.door, this.host);
+    this.#timecode = new TimecodeInput(this.door, this.host.now);
+    this.#wings = new WingLink(
+      () => this.door.show,
+      (touch) => this.emit("touched", touch),
+    );
+    this.door.on("changes", () => this.#wings.changed());
+  }
+
+  static async open(options: StageOptions): Promise<Stage> {
+    const stage = new Stage(options);
+    await stage.#hearOsc(options);
+    return stage;
+  }
+
+  get show(): Show {
+    return this.door.show;
+  }
+  get seq(): number {
+    return this.door.seq;
+  }
+  /** Null while no OSC is heard. */
+  get oscPort(): number | null {
+    return this.#osc?.port ?? null;
+  }
+
+  now(): number {
+    return this.host.now();
+  }
+  transact(person: Person, transaction: Transaction): Promise<Answer> {
+    return this.door.transact(person, transaction);
+  }
+  undo(person: Person, direction: "undo" | "redo"): Promise<Answer> {
+    return this.door.undo(person, direction);
+  }
+  play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
+    return this.door.play(person, command, atSeconds);
+  }
+  lend(person: Person, command: LoanCommand): Promise<Answer> {
+    return this.door.lend(person, command);
+  }
+  restore(person: Person, version: BroughtBack): Promise<Answer> {
+    return this.door.restore(person, version);
+  }
+  trace(of: HeadAttribute): Promise<Trace | null> {
+    return this.host.trace(of);
+  }
+  values(): Float32Array | null {
+    return this.host.values();
+  }
+
+  /** Receivers hear that the streams end; then what was played is saved. */
+  async stop(): Promise<void> {
+    this.#followOn.stop();
+    this.#loans.stop();
+    this.#timecode.stop();
+    await this.host.stop();
+    await this.#osc?.close();
+    await this.#wings.close();
+    await this.door.close();
+  }
+
+  async #hearOsc({ oscPort, log }: StageOptions): Promise<void> {
+    if (oscPort === null) return;
+    try {
+      this.#osc = await openOsc({
+        host: "127.0.0.1",
+        port: oscPort,
+        show: () => this.show,
+        play: (person, command) => this.play(person, command, undefined),
+        mtc: (octets) => this.#timecode.hear(octets),
+        wings: this.#wings,
+        log,
+      });
+    } catch (error) {
+      log.warn({ err: error }, `OSC isn't heard: port ${oscPort} can't be had`);
+    }
+  }
+}
