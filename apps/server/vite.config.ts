@@ -1,12 +1,12 @@
 import { defineConfig } from "vite";
 
-/** Bundles the server and its engine worker for Node; our own packages go in, everything from npm stays outside. */
+/** Bundles the supervisor, the engine's process with its thread, and the web server for Node; our own packages go in, everything from npm stays outside. */
 export default defineConfig({
   build: {
     ssr: true,
     outDir: "dist",
     target: "node20",
-    rollupOptions: { input: { main: "src/main.ts", "engine-worker": "src/engine-host/engine-worker.ts" } },
+    rollupOptions: { input: { main: "src/main.ts", stage: "src/stage-main.ts", web: "src/web-main.ts", "engine-worker": "src/engine-host/engine-worker.ts" } },
   },
   ssr: { noExternal: [/^@vexa\//] },
 });

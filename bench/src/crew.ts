@@ -59,7 +59,7 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     });
     members.forEach(({ socket }) => socket.emit("watch"));
     await pause(1000);
-    const begun = { cpu: cpuSeconds(vexa.pid), octets: members.map(octetsOf), at: performance.now() };
+    const begun = { cpu: cpuSeconds(vexa.pids), octets: members.map(octetsOf), at: performance.now() };
     let turn = 0;
     while (performance.now() - begun.at < seconds * 1000) {
       const member = members[turn % dragging]!;
@@ -82,7 +82,7 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     }
     const lasted = (performance.now() - begun.at) / 1000;
     const octets = members.reduce((sum, member, at) => sum + octetsOf(member) - begun.octets[at]!, 0) / PEOPLE;
-    const share = (cpuSeconds(vexa.pid) - begun.cpu) / lasted;
+    const share = (cpuSeconds(vexa.pids) - begun.cpu) / lasted;
     members.forEach(({ socket }) => socket.close());
     return { kilobytesASecond: octets / 1000 / lasted, share, heardMs: spread(heard), seenMs: spread(seen) };
   } finally {
@@ -165,9 +165,12 @@ function octetsOf({ socket }: Member): number {
 }
 
 /** Seconds of processor time that a process has taken, all its threads together (proc(5): fields 14 and 15, in ticks of 10 ms). */
-function cpuSeconds(pid: number): number {
-  const fields = readFileSync(`/proc/${pid}/stat`, "utf8").split(") ")[1]!.split(" ");
-  return (Number(fields[11]) + Number(fields[12])) / 100;
+/** Of all processes together. */
+function cpuSeconds(pids: Readonly<Record<string, number>>): number {
+  return Object.values(pids).reduce((sum, pid) => {
+    const fields = readFileSync(`/proc/${pid}/stat`, "utf8").split(") ")[1]!.split(" ");
+    return sum + (Number(fields[11]) + Number(fields[12])) / 100;
+  }, 0);
 }
 
 function spread(values: readonly number[]): { median: number; p99: number } {

@@ -1,5 +1,8 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { randomBytes } from "node:crypto";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import pg from "pg";
 
@@ -9,8 +12,8 @@ const MAIN = fileURLToPath(new URL("../../apps/server/dist/main.js", import.meta
 export interface RunningVexa {
   readonly url: string;
   readonly databaseUrl: string;
-  /** Of the process now running. */
-  readonly pid: number;
+  /** Of the processes now running: the supervisor, the engine and the web server. */
+  readonly pids: { readonly supervisor: number; readonly stage: number; readonly web: number };
   /** Ends the server and starts it anew on the same database and port. */
   restart(how: "SIGTERM" | "SIGKILL"): Promise<void>;
   stop(): Promise<void>;
@@ -27,22 +30,25 @@ export async function runVexa(
   await query(admin, `CREATE DATABASE ${name}`);
   const address = new URL(admin);
   address.pathname = `/${name}`;
-  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0", demo, osc });
+  const state = mkdtempSync(join(tmpdir(), "vexa-e2e-"));
+  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0", demo, osc, state });
   return {
     get url() {
       return url;
     },
     databaseUrl: address.toString(),
-    get pid() {
-      return child.pid!;
+    get pids() {
+      const parts = JSON.parse(readFileSync(join(state, "pids.json"), "utf8")) as { stage: number; web: number };
+      return { supervisor: child.pid!, ...parts };
     },
     restart: async (how) => {
       await end(child, how);
-      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo, osc }));
+      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo, osc, state }));
     },
     stop: async () => {
       await end(child, "SIGTERM");
       await query(admin, `DROP DATABASE ${name} WITH (FORCE)`);
+      rmSync(state, { recursive: true, force: true });
     },
   };
 }
@@ -54,7 +60,7 @@ async function query(connectionString: string, sql: string): Promise<void> {
   await client.end();
 }
 
-function launch(of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc", string>): Promise<{ child: ChildProcess; url: string }> {
+function launch(of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc" | "state", string>): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [MAIN], {
     env: {
       ...process.env,
@@ -64,6 +70,7 @@ function launch(of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc", str
       VEXA_DEMO: of.demo,
       VEXA_PORT: of.port,
       VEXA_OSC_PORT: of.osc,
+      VEXA_STATE: of.state,
       VEXA_SESSION_SECRET: "only for this test",
     },
     stdio: ["ignore", "pipe", "inherit"],

@@ -3,12 +3,13 @@ import type { AddressInfo } from "node:net";
 import { Pool } from "pg";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
-import { Show } from "@vexa/core";
+import { Show, type Health } from "@vexa/core";
 import { refusalToListen } from "./account/accounts";
 import { SessionBook } from "./account/session-book";
 import { createApp, createSession, sessionStore } from "./app";
 import type { EngineHost } from "./engine-host/engine-host";
 import type { SacnTarget } from "./output/sacn-output";
+import type { Ended } from "./process/supervisor";
 import { Audience } from "./session/audience";
 import { openSockets } from "./session/sockets";
 import type { Door } from "./show/door";
@@ -48,6 +49,8 @@ export interface RunningWeb {
   readonly database: GuardedStorage;
   /** True when the database was empty and the demo was put in. */
   readonly seeded: boolean;
+  /** The engine or the web server had to be begun again: shown to those who look at the health. */
+  tellEnded(ended: Ended): void;
   stop(): Promise<void>;
 }
 
@@ -136,13 +139,19 @@ async function serve(
   const audience = new Audience(stage);
   const app = createApp({ database, session, book, stage, audience, show: { name }, webFolder: settings.webFolder, log });
   const http = createServer(app);
-  const sockets = openSockets(http, { stage, audience, session, book, database: () => (guarded.here ? "here" : "away"), log });
+  let lastEnded: Ended | undefined;
+  const more = (): Pick<Health, "database" | "lastEnded"> => ({
+    database: guarded.here ? "here" : "away",
+    ...(lastEnded ? { lastEnded } : {}),
+  });
+  const sockets = openSockets(http, { stage, audience, session, book, more, log });
   await listen(http, settings);
   return {
     port: (http.address() as AddressInfo).port,
     stage,
     database: guarded,
     seeded,
+    tellEnded: (ended) => (lastEnded = ended),
     stop: async (first) => {
       await first();
       await sockets.close();
@@ -154,16 +163,25 @@ async function serve(
   };
 }
 
+/** So long a port may still be held by a server that was killed a moment ago. */
+const PORT_WITHIN_MS = 3000;
+const AGAIN_AFTER_MS = 50;
+
 function listen(http: Server, { host, port, whenTaken }: Pick<WebSettings, "host" | "port" | "whenTaken">): Promise<void> {
+  const until = performance.now() + PORT_WITHIN_MS;
   return new Promise((resolve, reject) => {
     const failed = (error: NodeJS.ErrnoException): void => {
       if (error.code === "EADDRINUSE" && whenTaken === "take a free one") resolve(listen(http, { host, port: 0, whenTaken: "fail" }));
+      else if (error.code === "EADDRINUSE" && performance.now() < until) setTimeout(attempt, AGAIN_AFTER_MS);
       else reject(error);
     };
-    http.once("error", failed);
-    http.listen(port, host, () => {
-      http.off("error", failed);
-      resolve();
-    });
+    const attempt = (): void => {
+      http.once("error", failed);
+      http.listen(port, host, () => {
+        http.off("error", failed);
+        resolve();
+      });
+    };
+    attempt();
   });
 }

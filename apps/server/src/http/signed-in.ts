@@ -11,7 +11,11 @@ export function signedIn(stage: StagePort, request: Request, response: Response)
 }
 
 /** The same, for those whose role lets them do this. */
-export function signedInFor(of: { stage: StagePort; act: Act; what: string; who: string }, request: Request, response: Response): Person | null {
+export function signedInFor(
+  of: { stage: StagePort; act: Act; what: string; who: string },
+  request: Request,
+  response: Response,
+): Person | null {
   const person = signedIn(of.stage, request, response);
   if (!person || extentOf(person, of.act) !== "no") return person;
   answerError(response, { code: "reach.role", details: { what: of.what, who: of.who } });

@@ -40,7 +40,14 @@ type VexaSocket = Socket<
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
 export function openSockets(
   http: HttpServer,
-  of: { stage: StagePort; audience: Audience; session: RequestHandler; book: SessionBook; database: () => "here" | "away"; log: Logger },
+  of: {
+    stage: StagePort;
+    audience: Audience;
+    session: RequestHandler;
+    book: SessionBook;
+    more: () => Pick<Health, "database" | "lastEnded">;
+    log: Logger;
+  },
 ): { close: () => Promise<void> } {
   const { stage, audience } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
@@ -126,7 +133,7 @@ export function openSockets(
     standing = now;
     crew().forEach((socket) => socket.emit("standing", now));
   });
-  stage.on("health", (health) => io.volatile.emit("health", { ...health, database: of.database() } satisfies Health));
+  stage.on("health", (health) => io.volatile.emit("health", { ...health, ...of.more() } satisfies Health));
   let feed = new LevelFeed(0);
   const levels = setInterval(() => {
     if (io.sockets.sockets.size === 0) return;

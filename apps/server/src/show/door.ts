@@ -310,7 +310,12 @@ export class Door extends EventEmitter<DoorEvents> {
     const { author, gesture, label } = transaction;
     if (journal.type === "new" || journal.type === "extend")
       if (gesture !== undefined && journalId !== null)
-        this.#open.set(author, { gesture, journalId, label, changes: journal.type === "extend" ? journal.changes : [...transaction.changes] });
+        this.#open.set(author, {
+          gesture,
+          journalId,
+          label,
+          changes: journal.type === "extend" ? journal.changes : [...transaction.changes],
+        });
       else this.#open.delete(author);
     this.#take(next, transaction);
     this.#journal?.saved(seq);

@@ -1,4 +1,15 @@
-import type { Answer, ControlTouch, HeadAttribute, Health, LoanCommand, PlayCommand, ShowRecord, Standing, Trace, Transaction } from "@vexa/core";
+import type {
+  Answer,
+  ControlTouch,
+  HeadAttribute,
+  Health,
+  LoanCommand,
+  PlayCommand,
+  ShowRecord,
+  Standing,
+  Trace,
+  Transaction,
+} from "@vexa/core";
 import type { Commit, FoundUndo } from "../storage/commit";
 import type { BroughtBack } from "./stage-port";
 import type { KeptShow } from "./stage-journal";
@@ -24,7 +35,13 @@ export type ToStage =
   | { readonly type: "show"; readonly records: readonly ShowRecord[] }
   | { readonly type: "ask"; readonly id: number; readonly ask: Ask }
   /** `error`: what went wrong; `away`: the database doesn't answer. */
-  | { readonly type: "called"; readonly id: number; readonly value?: string | FoundUndo | null; readonly error?: string; readonly away?: true };
+  | {
+      readonly type: "called";
+      readonly id: number;
+      readonly value?: string | FoundUndo | null;
+      readonly error?: string;
+      readonly away?: true;
+    };
 
 export type FromStage =
   | { readonly type: "needs show" }

@@ -145,6 +145,8 @@ export class StageServer {
         }
         break;
       case "show": {
+        // Whatever is there is of another show, or older than the database.
+        if (this.#options.folder !== null) rmSync(`${this.#options.folder}/show`, { recursive: true, force: true });
         const show = new Show(new Map(message.records.map((record) => [record.id, record])));
         await this.#begin(this.#show!, { show, seq: this.#awaited, savedSeq: this.#awaited });
         this.#stand(wire);

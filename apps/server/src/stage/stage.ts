@@ -33,6 +33,9 @@ export interface StageOptions {
   readonly log: Logger;
 }
 
+/** So long the port may still be held by an engine that was killed a moment ago. */
+const OSC_PORT_WITHIN_MS = 1000;
+
 /**
  * All that must go on whatever happens to the web server: the door, the engine and its outputs, what comes due, OSC, timecode, wings, and
  * the journal of playing.
@@ -135,18 +138,26 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
 
   async #hearOsc({ oscPort, log }: StageOptions): Promise<void> {
     if (oscPort === null) return;
-    try {
-      this.#osc = await openOsc({
-        host: "127.0.0.1",
-        port: oscPort,
-        show: () => this.show,
-        play: (person, command) => this.play(person, command, undefined),
-        mtc: (octets) => this.#timecode.hear(octets),
-        wings: this.#wings,
-        log,
-      });
-    } catch (error) {
-      log.warn({ err: error }, `OSC isn't heard: port ${oscPort} can't be had`);
-    }
+    const until = performance.now() + OSC_PORT_WITHIN_MS;
+    for (;;)
+      try {
+        this.#osc = await openOsc({
+          host: "127.0.0.1",
+          port: oscPort,
+          show: () => this.show,
+          play: (person, command) => this.play(person, command, undefined),
+          mtc: (octets) => this.#timecode.hear(octets),
+          wings: this.#wings,
+          log,
+        });
+        return;
+      } catch (error) {
+        if (performance.now() < until) {
+          await new Promise((resolve) => setTimeout(resolve, 50));
+          continue;
+        }
+        log.warn({ err: error }, `OSC isn't heard: port ${oscPort} can't be had`);
+        return;
+      }
   }
 }

@@ -112,4 +112,10 @@ export class SureWrites1764400000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [FirstLight1764000000000, MotionKinds1764100000000, Sounds1764200000000, Crew1764300000000, SureWrites1764400000000];
+export const MIGRATIONS = [
+  FirstLight1764000000000,
+  MotionKinds1764100000000,
+  Sounds1764200000000,
+  Crew1764300000000,
+  SureWrites1764400000000,
+];

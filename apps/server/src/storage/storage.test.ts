@@ -51,7 +51,15 @@ describe("the database", () => {
     const storage = new ShowStorage(database, SHOW_ID);
     const before = await storage.load();
     const page = { id: "page-new", kind: "page", version: 1, name: "New", rank: 9, territoryId: null } satisfies ShowRecord;
-    const tooLong = { editId: randomUUID(), author: "x".repeat(65), label: "a label", places: [], gesture: null, state: "done" as const, changes: [] };
+    const tooLong = {
+      editId: randomUUID(),
+      author: "x".repeat(65),
+      label: "a label",
+      places: [],
+      gesture: null,
+      state: "done" as const,
+      changes: [],
+    };
     await expect(
       storage.commit({ seq: 99, changed: [page], removed: ["page-main"], journal: { type: "new", entry: tooLong } }),
     ).rejects.toThrow();

@@ -81,6 +81,8 @@ export interface SessionLine {
 export interface Health {
   /** Whether the database answers; without it nothing can be recorded, and all else goes on. */
   readonly database?: "here" | "away";
+  /** The part of the server that ended last although nobody asked it to, and was begun again. */
+  readonly lastEnded?: { readonly part: "stage" | "web"; readonly why: string; readonly atMs: number };
   readonly framesPerSecond: number;
   readonly lateFrames: number;
   readonly universes: number;

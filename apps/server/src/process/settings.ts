@@ -1,0 +1,70 @@
+import { randomBytes } from "node:crypto";
+import { mkdirSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { pino, type Logger } from "pino";
+import type { SacnTarget } from "../output/sacn-output";
+import type { WebSettings } from "../start";
+import type { StageServerOptions } from "../stage/stage-server";
+
+/** A path longer than this can't be a local socket's. */
+const LONGEST_SOCKET = 100;
+
+/** `VEXA_SACN`: receivers as address:port, separated by commas. */
+function sacnTargets(text: string): SacnTarget[] {
+  return text
+    .split(",")
+    .filter(Boolean)
+    .map((target) => {
+      const [address, port = "5568"] = target.trim().split(":");
+      if (!address || !/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
+        throw new Error(`VEXA_SACN has “${target}”, which isn't address:port. Nothing was started.`);
+      return { address, port: Number(port) };
+    });
+}
+
+function logger(part: string): Logger {
+  return pino({ level: process.env["VEXA_LOG"] ?? "warn", base: { part, pid: process.pid } }, pino.destination({ fd: 2, sync: true }));
+}
+
+/** Where the parts meet: told to both by whoever starts them. */
+export function linkSocket(): string {
+  const given = process.env["VEXA_LINK"];
+  if (given) return given;
+  const state = process.env["VEXA_STATE"];
+  const inState = state === undefined ? null : join(state, "stage.sock");
+  if (inState !== null && inState.length < LONGEST_SOCKET) {
+    mkdirSync(state!, { recursive: true, mode: 0o700 });
+    return inState;
+  }
+  const folder = join(tmpdir(), `vexa-${randomBytes(8).toString("hex")}`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  return join(folder, "stage.sock");
+}
+
+export function stageSettings(): StageServerOptions {
+  const { env } = process;
+  return {
+    socket: linkSocket(),
+    folder: env["VEXA_STATE"] ?? null,
+    targets: sacnTargets(env["VEXA_SACN"] ?? "127.0.0.1:5568"),
+    oscPort: env["VEXA_OSC_PORT"] === "off" ? null : Number(env["VEXA_OSC_PORT"] ?? 7331),
+    log: logger("stage"),
+  };
+}
+
+export function webSettings(): WebSettings {
+  const { env } = process;
+  if (!env["VEXA_DATABASE_URL"]) throw new Error("VEXA_DATABASE_URL isn't set. Start Vexa with ./vexa start.");
+  return {
+    databaseUrl: env["VEXA_DATABASE_URL"],
+    host: env["VEXA_HOST"] ?? "127.0.0.1",
+    port: Number(env["VEXA_PORT"] ?? 7330),
+    whenTaken: env["VEXA_PORT"] === undefined ? "take a free one" : "fail",
+    sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
+    webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
+    demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
+    log: logger("web"),
+  };
+}
