@@ -6,7 +6,16 @@ export default defineConfig({
     ssr: true,
     outDir: "dist",
     target: "node20",
-    rollupOptions: { input: { main: "src/main.ts", stage: "src/stage-main.ts", web: "src/web-main.ts", "engine-worker": "src/engine-host/engine-worker.ts" } },
+    // All in one folder: what is found beside a file is found beside every file.
+    rollupOptions: {
+      output: { chunkFileNames: "[name]-[hash].js" },
+      input: {
+        main: "src/main.ts",
+        stage: "src/stage-main.ts",
+        web: "src/web-main.ts",
+        "engine-worker": "src/engine-host/engine-worker.ts",
+      },
+    },
   },
   ssr: { noExternal: [/^@vexa\//] },
 });

@@ -30,6 +30,7 @@ export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; pas
   { personId: "person-operator", signInName: "operator", password: "palm-house-4" },
   { personId: "person-foyer", signInName: "foyer", password: "palm-house-5" },
   { personId: "person-orla", signInName: "orla", password: "palm-house-6" },
+  { personId: "person-wren", signInName: "wren", password: "palm-house-7" },
 ];
 
 const PEOPLE: readonly Person[] = [
@@ -39,6 +40,7 @@ const PEOPLE: readonly Person[] = [
   { id: "person-operator", kind: "person", version: 1, name: "Operator", initials: "Op", role: "operator" },
   { id: "person-foyer", kind: "person", version: 1, name: "Front of house", initials: "Fo", role: "guest" },
   { id: "person-orla", kind: "person", version: 1, name: "Orla", initials: "Or", role: "watcher" },
+  { id: "person-wren", kind: "person", version: 1, name: "Wren", initials: "Wr", role: "technician" },
 ];
 
 /** A fixture's heads in order. */

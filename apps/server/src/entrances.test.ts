@@ -13,6 +13,7 @@ const NAME_OF: Readonly<Record<Role, string>> = {
   lead: "ines",
   programmer: "tomasz",
   operator: "operator",
+  technician: "wren",
   watcher: "orla",
   guest: "foyer",
 };

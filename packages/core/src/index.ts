@@ -156,6 +156,7 @@ export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterS
 export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
+export { territoriesOf, territoryFor } from "./territory/own-territory";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
 export { LOAN_STATES, MOST_LOAN_MINUTES, type Loan } from "./territory/loan";
 export { NOTE_PINS, type Note } from "./territory/note";
@@ -182,6 +183,7 @@ export { cueOfTime, listPlace, timeCard, timedCues } from "./show/list-clock";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";
 export { addedStrokes, strokesWithout } from "./show/record-cue";
+export { COMMANDS, parseCommand, type CommandType } from "./show/commands";
 export { mayTurnView, seenBy } from "./show/seen-by";
 export { tryEdit, type Tried } from "./show/try-edit";
 export { allDue, nextDue, secondsLeft } from "./show/next-due";

@@ -33,7 +33,7 @@ describe("accounts", () => {
   it("keep the server on loopback until every demo password is changed", async () => {
     expect(await refusalToListen(database, "127.0.0.1")).toBeNull();
     expect(await refusalToListen(database, "0.0.0.0")).toMatch(/adaeze.*Change each with/);
-    for (const name of ["ines", "tomasz", "adaeze", "operator", "foyer", "orla"]) {
+    for (const name of ["ines", "tomasz", "adaeze", "operator", "foyer", "orla", "wren"]) {
       expect(await changePassword(database, name, "short")).toMatchObject({ ok: false });
       expect(await changePassword(database, name, `long enough for ${name}`)).toEqual({ ok: true, value: null });
     }

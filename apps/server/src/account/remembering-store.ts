@@ -68,7 +68,7 @@ export class RememberingStore extends Store {
       const late = setTimeout(() => reject(new Error("timeout of the session store")), ANSWER_MS);
       ask((error, value) => {
         clearTimeout(late);
-        if (error) reject(error instanceof Error ? error : new Error(String(error)));
+        if (error) reject(error instanceof Error ? error : new Error("the session store failed"));
         else resolve(value as T);
       });
     });

@@ -24,13 +24,17 @@ export const ownPagesOnly: RequestHandler = (request, response, next) => {
 
 /** Addresses that no text in the database could be equal to are refused before anybody looks there. */
 export const plainAddress: RequestHandler = (request, response, next) => {
-  let address = "";
-  try {
-    address = decodeURIComponent(request.originalUrl.replaceAll("+", " "));
-  } catch {
-    answerError(response, { code: "request.malformed", details: { why: "its address isn't text" } });
-    return;
-  }
-  if (address.includes("\0")) answerError(response, { code: "request.malformed", details: { why: "its address holds the character NUL" } });
+  const address = decoded(request.originalUrl);
+  if (address === null) answerError(response, { code: "request.malformed", details: { why: "its address isn't text" } });
+  else if (address.includes("\0"))
+    answerError(response, { code: "request.malformed", details: { why: "its address holds the character NUL" } });
   else next();
 };
+
+function decoded(address: string): string | null {
+  try {
+    return decodeURIComponent(address.replaceAll("+", " "));
+  } catch {
+    return null;
+  }
+}

@@ -19,7 +19,7 @@ import {
 import type { SessionBook } from "../account/session-book";
 import { isOwnPage } from "../http/own-pages";
 import type { StagePort } from "../stage/stage-port";
-import { Audience } from "./audience";
+import { type Audience } from "./audience";
 import { faderOf, handlersFor } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 

@@ -8,13 +8,9 @@ import {
   extentOf,
   fail,
   invert,
-  isKind,
-  KINDS,
   loanChanges,
   mayDo,
-  merge,
   ok,
-  PLACE_OF,
   playChanges,
   restoreChanges,
   tryEdit,
@@ -22,17 +18,17 @@ import {
   type Change,
   type LoanCommand,
   type Person,
-  type Place,
   type PlayCommand,
   type Result,
   type Show,
   type ShowRecord,
   type Transaction,
 } from "@vexa/core";
+import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
 import { loanLabel } from "./loan-label";
+import { Unsaved, writtenOf } from "./unsaved";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
-const SAVE_PLAY_AFTER_MS = 100;
 /** What undoing meets when others have changed or removed the same since. */
 const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknown", "record.exists"]);
 
@@ -42,7 +38,7 @@ type Done = Result<{ note: string | null; label?: string }>;
 /** Where everything that holds is written down at once, beside the engine: it survives the process, and needs no database. */
 export interface DoorJournal {
   /** Before an edit goes to the database: whether it came back is known by `append` alone. */
-  intend(transaction: Transaction): void;
+  intend(editId: string, ids: readonly string[]): void;
   append(seq: number, transaction: Transaction): void;
   /** All up to this number is in the database. */
   saved(seq: number): void;
@@ -70,13 +66,8 @@ export class Door extends EventEmitter<DoorEvents> {
   /** The show with the edit that is on its way into the database: what is played meanwhile must fit it too. */
   #coming: Show | null = null;
   /** The author's latest journal line, to which further steps of the same drag are added. */
-  readonly #open = new Map<string, { gesture: string; journalId: string; label: string; changes: Change[] }>();
-  /** Ids of records of which the database has an older state, or one that nobody knows. */
-  readonly #unsaved: Set<string>;
-  /** Lines of history that are still to be written. */
-  #owed: JournalWrite[];
-  #saving: NodeJS.Timeout | null = null;
-  #closed = false;
+  readonly #open = new Map<string, OpenLine>();
+  readonly #unsaved: Unsaved;
 
   constructor(of: {
     show: Show;
@@ -93,9 +84,12 @@ export class Door extends EventEmitter<DoorEvents> {
     this.#storage = of.storage;
     this.#now = of.now;
     this.#journal = of.journal ?? null;
-    this.#unsaved = new Set(of.unsaved?.ids);
-    this.#owed = (of.unsaved?.struck ?? []).map((editId) => ({ type: "strike", editId }));
-    if (this.#unsaved.size + this.#owed.length > 0) this.#saveSoon();
+    this.#unsaved = new Unsaved({
+      storage: of.storage,
+      now: () => ({ show: this.#show, seq: this.#seq }),
+      told: { saved: (seq) => this.#journal?.saved(seq), trouble: (error) => this.emit("trouble", error) },
+      before: of.unsaved ?? { ids: [], struck: [] },
+    });
   }
 
   get show(): Show {
@@ -114,7 +108,7 @@ export class Door extends EventEmitter<DoorEvents> {
         return OVERTAKEN.has(tried.error.code) && alreadyHolds(this.#show.records, transaction.changes) ? ok({ note: null }) : tried;
       const { next, changes, left } = tried.value;
       const kept: Transaction = { ...transaction, author: person.id, changes };
-      await this.#commit(next, kept, this.#journalWrite(kept));
+      await this.#commit(next, kept, lineOf(this.#show, kept, this.#open.get(person.id)));
       return ok({ note: left });
     });
   }
@@ -131,7 +125,7 @@ export class Door extends EventEmitter<DoorEvents> {
       const { next, changes } = tried.value;
       const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
       const step: Transaction = { id: randomUUID(), author: person.id, label, changes };
-      const places = this.#places(changes);
+      const places = placesOf(this.#show, changes);
       this.#open.delete(person.id);
       await this.#commit(next, step, {
         type: "mark",
@@ -176,9 +170,8 @@ export class Door extends EventEmitter<DoorEvents> {
       if (!coming.ok) return coming;
       this.#coming = coming.value;
     }
-    changes.forEach((change) => this.#unsaved.add(changedId(change)));
-    this.#saveSoon();
     this.#take(next.value, transaction);
+    this.#unsaved.add(changes.map(changedId));
     return ok({ note: null });
   }
 
@@ -210,124 +203,53 @@ export class Door extends EventEmitter<DoorEvents> {
     const next = edit(this.#show, changes);
     if (!next.ok) return next;
     const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
-    await this.#commit(next.value, step, this.#stepLine(step));
+    await this.#commit(next.value, step, stepLine(this.#show, step));
     return ok({ note: null, label: step.label });
   }
 
   /** The same for what time does: it holds at once, and its line of history follows. */
   #stepAtOnce(author: string, label: string, changes: readonly Change[]): Done {
     const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
-    const line = this.#stepLine(step);
+    const line = stepLine(this.#show, step);
     const done = this.#takeAtOnce(step);
-    if (done.ok && changes.length > 0) this.#owed.push(line);
+    if (done.ok && changes.length > 0) this.#unsaved.add([], [line]);
     return done;
   }
 
-  #stepLine({ id, author, label, changes }: Transaction): JournalWrite {
-    const entry = { editId: id, author, label, places: this.#places(changes), changes: [...changes], gesture: null };
-    return { type: "new", entry: { ...entry, state: "step" } };
-  }
-
-  /** Saves what is being played, and what is owed. */
-  async flush(): Promise<void> {
-    if (this.#saving) clearTimeout(this.#saving);
-    this.#saving = null;
-    if (this.#unsaved.size + this.#owed.length === 0) return;
-    const [ids, owed, seq] = [[...this.#unsaved], this.#owed, this.#seq];
-    this.#unsaved.clear();
-    this.#owed = [];
-    try {
-      await this.#storage.commit({ seq, ...this.#written(this.#show, ids), journal: null });
-      while (owed.length > 0) {
-        await this.#storage.commit({ seq, changed: [], removed: [], journal: owed[0]! });
-        owed.shift();
-      }
-      this.#journal?.saved(seq);
-    } catch (error) {
-      ids.forEach((id) => this.#unsaved.add(id));
-      this.#owed = [...owed, ...this.#owed];
-      if (!this.#closed) this.#saving ??= setTimeout(() => void this.flush(), 10 * SAVE_PLAY_AFTER_MS);
-      this.emit("trouble", error);
-    }
+  /** Saves what is being played. */
+  flush(): Promise<void> {
+    return this.#unsaved.flush();
   }
 
   /** Saves the last of it and ends. */
   async close(): Promise<void> {
-    this.#closed = true;
     await this.#queue;
-    await this.flush();
-    if (this.#saving) clearTimeout(this.#saving);
+    await this.#unsaved.close();
   }
 
-  #saveSoon(): void {
-    if (!this.#closed) this.#saving ??= setTimeout(() => void this.flush(), SAVE_PLAY_AFTER_MS);
-  }
-
-  #written(show: Show, ids: readonly string[]): { changed: ShowRecord[]; removed: string[] } {
-    return { changed: ids.flatMap((id) => show.records.get(id) ?? []), removed: ids.filter((id) => !show.records.has(id)) };
-  }
-
-  #journalWrite({ id, author, label, gesture, changes }: Transaction): JournalWrite {
-    const open = this.#open.get(author);
-    if (open && gesture !== undefined && open.gesture === gesture)
-      return { type: "extend", id: open.journalId, label, changes: merge(open.changes, changes) };
-    const undoable = changes.some((change) => {
-      const record = this.#show.records.get(changedId(change)) ?? (change.op === "add" ? (change.record as ShowRecord) : undefined);
-      return record && isKind(record.kind) && KINDS[record.kind].undone === "yes";
-    });
-    const entry = { editId: id, author, label, places: this.#places(changes), changes: [...changes] };
-    return { type: "new", entry: { ...entry, gesture: gesture ?? null, state: undoable ? "done" : "step" } };
-  }
-
-  #places(changes: readonly Change[]): Place[] {
-    const kinds = changes.flatMap(
-      (change) => (change.op === "set" ? this.#show.records.get(change.id)?.kind : (change.record as ShowRecord).kind) ?? [],
-    );
-    return [...new Set(kinds.filter(isKind).map((kind) => PLACE_OF[kind]))];
-  }
-
-  async #commit(next: Show, transaction: Transaction, journal: JournalWrite): Promise<void> {
-    const edited = [...new Set(transaction.changes.map(changedId))];
+  async #commit(next: Show, transaction: Transaction, line: JournalWrite): Promise<void> {
+    const { author, gesture, label, changes } = transaction;
+    const edited = [...new Set(changes.map(changedId))];
     const seq = this.#seq + 1;
     // What was played before goes along, so that the database has all there is up to its number.
-    const played = [...this.#unsaved].filter((id) => !edited.includes(id));
-    this.#unsaved.clear();
+    const ids = [...new Set([...edited, ...this.#unsaved.take()])];
     this.#coming = next;
-    this.#journal?.intend(transaction);
-    let journalId: string | null = null;
+    this.#journal?.intend(transaction.id, edited);
     try {
-      journalId = await this.#storage.commit({ seq, ...this.#written(next, [...edited, ...played]), journal });
+      const lineId = await this.#storage.commit({ seq, ...writtenOf(next, ids), journal: line });
+      if (gesture !== undefined && lineId !== null && (line.type === "new" || line.type === "extend"))
+        this.#open.set(author, { gesture, journalId: lineId, label, changes: line.type === "extend" ? line.changes : [...changes] });
+      else if (line.type !== "mark") this.#open.delete(author);
     } catch (error) {
-      // It may have been written all the same, late: what holds is written over it, and its line is struck.
-      [...edited, ...played].forEach((id) => this.#unsaved.add(id));
-      this.#owed.push(this.#redress(transaction, journal));
-      this.#saveSoon();
-      throw error;
-    } finally {
-      next = this.#coming;
       this.#coming = null;
+      // It may have been written all the same, late: what holds is written over it, and its line is struck.
+      this.#unsaved.add(ids, [redress(transaction, line, this.#open.get(author))]);
+      throw error;
     }
-    const { author, gesture, label } = transaction;
-    if (journal.type === "new" || journal.type === "extend")
-      if (gesture !== undefined && journalId !== null)
-        this.#open.set(author, {
-          gesture,
-          journalId,
-          label,
-          changes: journal.type === "extend" ? journal.changes : [...transaction.changes],
-        });
-      else this.#open.delete(author);
-    this.#take(next, transaction);
+    const landed = this.#coming;
+    this.#coming = null;
+    this.#take(landed, transaction);
     this.#journal?.saved(seq);
-  }
-
-  /** What puts the history right after an edit that failed, whether its line was written or not. */
-  #redress({ id, author }: Transaction, journal: JournalWrite): JournalWrite {
-    const open = this.#open.get(author);
-    if (journal.type === "extend" && open) return { type: "extend", id: journal.id, label: open.label, changes: open.changes };
-    if (journal.type === "mark")
-      return { type: "strike", editId: id, restores: { id: journal.id, state: journal.state === "undone" ? "done" : "undone" } };
-    return { type: "strike", editId: id };
   }
 
   #take(next: Show, transaction: Transaction): void {

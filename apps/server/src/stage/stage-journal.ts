@@ -1,7 +1,7 @@
 import { closeSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from "node:fs";
 import { open } from "node:fs/promises";
 import { join } from "node:path";
-import { applyInPlace, changedId, type RecordBase, type ShowRecord, type Transaction } from "@vexa/core";
+import { applyInPlace, changedId, type ShowRecord, type Transaction } from "@vexa/core";
 import type { DoorJournal } from "../show/door";
 
 /** Whose show it is, and where its output comes from. */
@@ -17,10 +17,15 @@ export interface Kept extends KeptShow {
   /** What isn't known to be in the database: numbers of edits and touches with the records that they changed. */
   readonly tail: readonly { readonly seq: number; readonly ids: readonly string[] }[];
   /** Edits that went to the database and of which nobody knows whether they came back. */
-  readonly intended: readonly Transaction[];
+  readonly intended: readonly Intended[];
 }
 
-type Line = { readonly seq: number; readonly edit: Transaction } | { readonly intend: Transaction } | { readonly saved: number };
+interface Intended {
+  readonly editId: string;
+  readonly ids: readonly string[];
+}
+
+type Line = { readonly seq: number; readonly edit: Transaction } | { readonly intend: Intended } | { readonly saved: number };
 
 /** A new snapshot is written when the lines since the last one are longer than this. */
 const LONG_ENOUGH = 16_000_000;
@@ -53,8 +58,8 @@ export class StageJournal implements DoorJournal {
     this.#snapshot = this.#takeSnapshot(of.seq);
   }
 
-  intend(transaction: Transaction): void {
-    this.#write({ intend: transaction });
+  intend(editId: string, ids: readonly string[]): void {
+    this.#write({ intend: { editId, ids } });
   }
 
   append(seq: number, edit: Transaction): void {
@@ -153,12 +158,12 @@ function readSnapshot(path: string): Snapshot | null {
 function replayed({ cid, name, seq: from, savedSeq, records }: Snapshot, lines: readonly Line[]): Kept {
   let [seq, saved] = [from, savedSeq];
   const tail: { seq: number; ids: string[] }[] = [];
-  const intended = new Map<string, Transaction>();
+  const intended = new Map<string, Intended>();
   for (const line of lines) {
     if ("saved" in line) saved = Math.max(saved, line.saved);
-    else if ("intend" in line) intended.set(line.intend.id, line.intend);
+    else if ("intend" in line) intended.set(line.intend.editId, line.intend);
     else if (line.seq === seq + 1) {
-      for (const change of line.edit.changes) applyInPlace(records as Map<string, RecordBase>, change);
+      for (const change of line.edit.changes) applyInPlace(records, change);
       seq = line.seq;
       intended.delete(line.edit.id);
       tail.push({ seq, ids: line.edit.changes.map(changedId) });

@@ -1,7 +1,7 @@
 import { rmSync } from "node:fs";
 import { createServer, type Server } from "node:net";
 import type { Logger } from "pino";
-import { changedId, fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
+import { fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
 import { readLastFrame } from "../engine-host/last-frame";
 import { steadySeconds } from "../engine-host/messages";
 import type { SacnTarget } from "../output/sacn-output";
@@ -73,8 +73,8 @@ export class StageServer {
         seq: kept.seq,
         savedSeq: (kept.tail[0]?.seq ?? kept.seq + 1) - 1,
         unsaved: {
-          ids: [...kept.tail.flatMap(({ ids }) => ids), ...kept.intended.flatMap(({ changes }) => changes.map(changedId))],
-          struck: kept.intended.map(({ id }) => id),
+          ids: [...kept.tail.flatMap(({ ids }) => ids), ...kept.intended.flatMap(({ ids }) => ids)],
+          struck: kept.intended.map(({ editId }) => editId),
         },
       });
     // A socket that a process left behind when it was killed.

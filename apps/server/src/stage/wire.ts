@@ -17,7 +17,7 @@ export class Wire {
 
   constructor(socket: Socket, of: { heard: (message: Wired) => void; closed: () => void }) {
     this.#socket = socket;
-    socket.on("data", (chunk) => this.#take(chunk as Buffer, of.heard));
+    socket.on("data", (chunk) => this.#take(chunk, of.heard));
     socket.on("error", () => undefined);
     socket.on("close", of.closed);
   }

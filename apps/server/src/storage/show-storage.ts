@@ -17,6 +17,7 @@ export class ShowStorage implements DoorStorage {
   readonly #showId: string;
   /** Number of the latest write; one that comes late, after others, is left out by the database. */
   #write: number | null = null;
+  #queue: Promise<unknown> = Promise.resolve();
 
   constructor(database: DataSource, showId: string) {
     this.#database = database;
@@ -29,8 +30,14 @@ export class ShowStorage implements DoorStorage {
     return { name: show.name, cid: show.cid, seq: Number(show.seq), records: rows.map(({ body }) => body as ShowRecord) };
   }
 
-  /** Writes an edit whole or not at all, in one statement. Returns the id of its line of history, if it has one. */
-  async commit(commit: Commit): Promise<string | null> {
+  /** Writes an edit whole or not at all, in one statement, one after the other. Returns the id of its line of history, if it has one. */
+  commit(commit: Commit): Promise<string | null> {
+    const turn = this.#queue.then(() => this.#commit(commit));
+    this.#queue = turn.catch(() => undefined);
+    return turn;
+  }
+
+  async #commit(commit: Commit): Promise<string | null> {
     this.#write ??= Number((await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId })).write);
     const values: unknown[] = [this.#showId, commit.seq, ++this.#write];
     const rows = await this.#query(statement(commit, values), values);

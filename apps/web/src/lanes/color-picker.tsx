@@ -22,6 +22,7 @@ import { Button } from "../ui/button";
 import { PopSheet } from "../ui/pop-sheet";
 import { ColorDiagram } from "./color-diagram";
 import { EmitterSliders } from "./emitter-sliders";
+import { newId } from "../session/new-id";
 
 /** A colour picker made for light: the diagram with what the chosen lamps can make, temperature, and how far off each lamp is. */
 export function ColorPicker({
@@ -37,7 +38,7 @@ export function ColorPicker({
   const knot = Math.min(chosen, colors.knots.length - 1);
   const color = colors.knots[knot]!;
   const gesture = useRef("");
-  const begin = (): void => void (gesture.current = crypto.randomUUID());
+  const begin = (): void => void (gesture.current = newId());
   const put = (next: XyY): void => onColors({ ...colors, knots: colors.knots.with(knot, next) }, gesture.current);
   // Light has no black: what is picked in the diagram is as bright as the lamps make it.
   const putXy = (xy: { x: number; y: number }): void => put({ ...xy, luminance: color.luminance });
@@ -48,7 +49,7 @@ export function ColorPicker({
     const { match: _, ...rest } = colors;
     if (match && commonColor(heads, xyzOf(color)) === null)
       toast("These lamps have no colour in common. Nothing was changed.", { id: "alike" });
-    else onColors(match ? { ...rest, match } : rest, crypto.randomUUID());
+    else onColors(match ? { ...rest, match } : rest, newId());
   };
   const shown = xyYOf(colorsAlong({ ...colors, knots: [color] }, heads)(0));
   return (

@@ -2,6 +2,7 @@ import { useRef } from "react";
 import { colorOfHex, hexOfColor, placeHeads, xyzOf, type ColorFan, type HeadValue, type PlacedHead, type Shape } from "@vexa/core";
 import { PRESET_DRAG } from "../presets/preset-edits";
 import { useClient } from "../session/show-context";
+import { newId } from "../session/new-id";
 
 /** Each head's colour along the selection, with a well for each knot; a click on the bar puts another knot in. */
 export function ColorPlot(props: {
@@ -71,7 +72,7 @@ function Wells({
             const dropped = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG))?.universal.Color?.colors?.knots[0];
             if (dropped) onColors({ ...colors, knots: colors.knots.with(index, dropped) });
           }}
-          onFocus={() => (gesture.current = crypto.randomUUID())}
+          onFocus={() => (gesture.current = newId())}
           onChange={(event) => {
             const next = colorOfHex(event.target.value);
             if (next) onColors({ ...colors, knots: colors.knots.with(index, next) }, gesture.current);

@@ -3,6 +3,7 @@ import { attributeInfo, mix, xyzOf, type Attribute, type Head, type XyY } from "
 import { useInterface } from "../selection/interface-store";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { partChanges, selectionName, strokeFor } from "./sketch-edits";
+import { newId } from "../session/new-id";
 
 /** The lamps' own emitters and flags: a slider lays a raw level over what the mix of the colour gives. */
 export function EmitterSliders({ heads, color }: { heads: readonly Head[]; color: XyY }): React.JSX.Element | null {
@@ -31,7 +32,7 @@ function Slider({ attribute, mixed }: { attribute: Attribute; mixed: number }): 
   const own = strokeFor(show.sketchOf(me.id)?.strokes ?? {}, selection, attribute)?.stroke.parts[attribute];
   const raw = own?.level?.knots[0];
   const { label } = attributeInfo(attribute);
-  const begin = (): void => void (gesture.current = crypto.randomUUID());
+  const begin = (): void => void (gesture.current = newId());
   const put = (level: number): void => {
     const touched = 1 + (own?.touched ?? Math.floor(client.now()));
     client.transact(
@@ -42,7 +43,7 @@ function Slider({ attribute, mixed }: { attribute: Attribute; mixed: number }): 
         attribute,
         part: { shape: own?.shape ?? {}, level: { knots: [level] }, touched },
       }),
-      gesture.current || crypto.randomUUID(),
+      gesture.current || newId(),
     );
   };
   return (

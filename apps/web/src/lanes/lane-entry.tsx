@@ -7,6 +7,7 @@ import { SlotChoice, UnitLine } from "./lane-numbers";
 import { motionWords } from "./motion-words";
 import type { LaneEdits } from "./use-lane-edits";
 import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
+import { newId } from "../session/new-id";
 
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second", "×": "cycles a beat" };
 
@@ -26,7 +27,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
   if (!curve) return <p className="text-xs text-ink-3">no motion, so no {laneMode}</p>;
   const shownFan = laneMode === "value" && !editable ? null : curve.fan;
   const take = (knots: readonly number[], sign: "plain" | "plus"): boolean => {
-    if (laneMode === "value" && sign === "plus") return edits.nudge({ knots }, crypto.randomUUID());
+    if (laneMode === "value" && sign === "plus") return edits.nudge({ knots }, newId());
     if (laneMode === "value" && !editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
     return edits.put(
       withFan(part, laneMode, { knots, ...(curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {}) }),

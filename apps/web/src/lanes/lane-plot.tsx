@@ -5,6 +5,7 @@ import { STRETCHES, type Fan, type Stretch } from "@vexa/core";
 import { useSize } from "../frames/use-size";
 import type { PlotPoints } from "./lane-model";
 import { StretchButtons } from "./stretch-buttons";
+import { newId } from "../session/new-id";
 
 const MARGIN = { x: 12, y: 10 };
 /** Marks of values that come from several strokes: by form, never by colour alone. */
@@ -47,7 +48,7 @@ export function LanePlot(props: {
     if (event.button !== 0) return;
     event.stopPropagation();
     frame.current!.setPointerCapture(event.pointerId);
-    drag.current = { knot, gesture: crypto.randomUUID(), domain: [points.low, points.high], startY: event.clientY, moved: 0 };
+    drag.current = { knot, gesture: newId(), domain: [points.low, points.high], startY: event.clientY, moved: 0 };
   };
   const onMove = (event: React.PointerEvent): void => {
     const of = drag.current;

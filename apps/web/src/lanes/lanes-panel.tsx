@@ -10,6 +10,7 @@ import { LaneRow } from "./lane";
 import { lanesOf } from "./lane-model";
 import { PositionPad } from "./position-pad";
 import { nudgeChanges, partChanges, selectionName, strokeFor } from "./sketch-edits";
+import { newId } from "../session/new-id";
 
 const MODES: readonly { mode: LaneMode; label: string; title: string }[] = [
   { mode: "value", label: "Value", title: "What each head does" },
@@ -113,7 +114,7 @@ function CopyStroke(): React.JSX.Element {
   const lay = (): void => {
     const entries = Object.entries(copiedParts ?? {}) as [Attribute, NonNullable<typeof copiedParts>[Attribute]][];
     // Each part builds on the one before: the first makes the stroke that the others go into.
-    const gesture = crypto.randomUUID();
+    const gesture = newId();
     for (const [attribute, part] of entries)
       if (part)
         client.transact(

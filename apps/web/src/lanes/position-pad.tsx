@@ -3,6 +3,7 @@ import { line } from "d3-shape";
 import { useRef } from "react";
 import { useSize } from "../frames/use-size";
 import type { Lane } from "./lane-model";
+import { newId } from "../session/new-id";
 
 const KEY_STEP = 1;
 
@@ -45,7 +46,7 @@ export function PositionPad({
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (!by) return;
     event.preventDefault();
-    onNudge({ pan: by[0]! * KEY_STEP, tilt: by[1]! * KEY_STEP }, crypto.randomUUID());
+    onNudge({ pan: by[0]! * KEY_STEP, tilt: by[1]! * KEY_STEP }, newId());
   };
   return (
     <article
@@ -67,7 +68,7 @@ export function PositionPad({
         onKeyDown={onKey}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
-          drag.current = { x: event.clientX, y: event.clientY, pan: 0, tilt: 0, gesture: crypto.randomUUID() };
+          drag.current = { x: event.clientX, y: event.clientY, pan: 0, tilt: 0, gesture: newId() };
         }}
         onPointerMove={move}
         onPointerUp={() => (drag.current = null)}

@@ -6,6 +6,7 @@ import { useClient, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
 import { PopSheet } from "../ui/pop-sheet";
+import { newId } from "../session/new-id";
 
 const PICTURE_HEADS = 24;
 
@@ -99,7 +100,7 @@ function SaveShape({ shape }: { shape: Shape }): React.JSX.Element {
     event.preventDefault();
     const rank = 1 + Math.max(0, ...saved.map((entry) => entry.rank));
     const record: SavedShape = {
-      id: `shape-${crypto.randomUUID()}`,
+      id: `shape-${newId()}`,
       kind: "savedShape",
       version: 1,
       name: name.trim() || shapeWords(shape),

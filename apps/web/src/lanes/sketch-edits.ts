@@ -21,6 +21,7 @@ import {
   type Who,
 } from "@vexa/core";
 import type { ShowClient } from "../session/show-client";
+import { newId } from "../session/new-id";
 
 /** One's own stroke that is about exactly this selection and says something of the attribute, the topmost of them; or null. */
 export function strokeFor(strokes: Strokes, selection: Selection, attribute?: Attribute): { id: string; stroke: Stroke } | null {
@@ -145,7 +146,7 @@ function onTopChanges(show: Show, on: PartOn, { strokes, without }: { strokes: S
   if (host) return [setChange(sketchId, ["strokes", host[0], "parts", on.attribute], { to: on.part })];
   const rank = 1 + Math.max(0, ...Object.values(strokes).map((stroke) => stroke.rank));
   const stroke: Stroke = { who: on.selection, parts: { [on.attribute]: on.part }, rank };
-  const id = crypto.randomUUID().slice(0, 8);
+  const id = newId().slice(0, 8);
   if (show.sketchOf(on.personId)) return [setChange(sketchId, ["strokes", id], { to: stroke })];
   const record: Sketch = { id: sketchId, kind: "sketch", version: 1, personId: on.personId, strokes: { [id]: stroke } };
   return [{ op: "add", record }];

@@ -2,6 +2,7 @@ import { presetKeys, type Attribute, type Change, type Part, type Preset, type S
 import { selectedIn } from "../selection/selected";
 import { partChanges, standingOf } from "../lanes/sketch-edits";
 import type { ShowClient } from "../session/show-client";
+import { newId } from "../session/new-id";
 
 /** What a drag of a preset carries. */
 export const PRESET_DRAG = "application/x-vexa-preset";
@@ -16,7 +17,7 @@ function referring(present: Part | null, presetId: string, how: "alone" | "fan")
 export function applyPreset(client: ShowClient, preset: Preset, on: { selection: Selection; how: "alone" | "fan" }): void {
   const { heads } = selectedIn(client.view, on.selection);
   if (heads.length === 0) return;
-  const gesture = crypto.randomUUID();
+  const gesture = newId();
   for (const attribute of presetKeys(preset))
     client.transact(
       `Preset on ${heads.length} heads`,

@@ -24,6 +24,7 @@ import {
   type Whereabouts,
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
+import { newId } from "./new-id";
 
 export type Connection = "connecting" | "live" | "lost" | "signed-out";
 
@@ -147,7 +148,7 @@ export class ShowClient {
   transact(label: string, changes: readonly Change[], gesture?: string): boolean {
     if (changes.length === 0) return true;
     const transaction: Transaction = {
-      id: crypto.randomUUID(),
+      id: newId(),
       author: this.#personId,
       label: label.slice(0, 200),
       changes,

@@ -18,6 +18,7 @@ import { hangChanges } from "./hang-elsewhere";
 import type { StageView } from "./projection";
 import { useFigure } from "./use-figure";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
+import { newId } from "../session/new-id";
 
 const LOWEST_TIP = 8;
 
@@ -125,7 +126,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     const tool = tools === "select" && stageTool !== "lasso" && stageTool !== "turn" ? "box" : stageTool;
     const handle = tools === "all" && tool === "box" ? figure.handleAt(at(event)) : null;
     if (handle) {
-      aiming.current = crypto.randomUUID();
+      aiming.current = newId();
       setGesture({ kind: "figure", handle, from: at(event), to: at(event) });
       return;
     }
@@ -135,7 +136,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       path: event.shiftKey ? "circle" : "straight",
     });
     setGesture(next);
-    aiming.current = crypto.randomUUID();
+    aiming.current = newId();
     hung.current = { x: 0, y: 0 };
     if (next.kind === "aim") aimAt(next);
   };

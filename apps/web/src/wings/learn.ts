@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import { hasTravel, setChange, type Change, type Control, type ControlTouch } from "@vexa/core";
 import type { ShowClient } from "../session/show-client";
+import { newId } from "../session/new-id";
 
 /** What the next touch of a wing is to do. */
 export type Job = Pick<Control, "does" | "targetId">;
@@ -20,7 +21,7 @@ export function learnFrom(client: ShowClient, source: Control["source"], { name 
   const present = client.view.all("control").find((control) => control.source === source && control.name === name);
   const { does, targetId } = learning;
   const record: Control = {
-    id: `control-${crypto.randomUUID()}`,
+    id: `control-${newId()}`,
     kind: "control",
     version: 1,
     source,

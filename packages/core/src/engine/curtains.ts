@@ -67,7 +67,7 @@ export class Curtains {
 function coveredBy({ personId, heads }: Curtain, show: Show): Int32Array {
   const person = show.get("person", personId);
   if (!person) return new Int32Array(0);
-  const reach = reachOf(person, show);
+  const reach = reachOf(person, show, "hold");
   const within = heads && new Set(heads);
   return Int32Array.from(
     show.rig.heads.flatMap(({ key, parameters }) =>

@@ -16,7 +16,7 @@ export function highlightOverlay(show: Show): HighlightOverlay {
   for (const { personId, who, dim } of show.all("highlight")) {
     const person = show.get("person", personId);
     if (!person) continue;
-    const reach = reachOf(person, show);
+    const reach = reachOf(person, show, "identify");
     const atHand = new Set(placedHeads(who, show).map(({ key }) => key));
     for (const { key } of placedBase(who, show)) {
       const head = show.rig.headByKey.get(key)!;

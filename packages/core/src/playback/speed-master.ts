@@ -12,6 +12,8 @@ export interface SpeedMaster {
   readonly rank: number;
   /** Drives motions of these families only; none = of all. */
   readonly families?: readonly Family[];
+  /** Whose people may rename and change it, besides the lead; none = the lead's alone. Anybody who plays taps it. */
+  readonly territoryId?: string;
 }
 
 /** The clock's present run. Kept through a restart, never undone. */
@@ -117,6 +119,7 @@ export const masterSchema: Schema<SpeedMaster> = fields<SpeedMaster>({
   name: textUpTo(80),
   rank: integerIn(0, 1000000),
   families: optional(listOf(oneOf(FAMILIES), { min: 1, max: FAMILIES.length })),
+  territoryId: optional(id),
 });
 
 export const masterStateSchema: Schema<MasterState> = fields<MasterState>({

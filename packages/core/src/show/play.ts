@@ -1,6 +1,7 @@
 import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
 import type { Seconds } from "../units/units";
+import { COMMANDS } from "./commands";
 import { cardChanges, type CardCommand } from "./play-cards";
 import { masterChanges, type MasterCommand } from "./play-masters";
 import { stageChanges, type StageCommand } from "./play-stage";
@@ -12,23 +13,14 @@ export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeComma
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
 export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
-  if ("playbackId" in command) return cardChanges(show, command, by);
-  if ("listId" in command || command.type === "timecode") return timeChanges(show, command, by);
-  return isOfStage(command) ? stageChanges(show, command, by) : masterChanges(show, command, by.t);
-}
-
-const OF_STAGE: ReadonlySet<string> = new Set([
-  "grand-master",
-  "blackout",
-  "sweep",
-  "group-level",
-  "park",
-  "unpark",
-  "curtain-drop",
-  "curtain-hand",
-  "curtain-raise",
-] satisfies StageCommand["type"][]);
-
-function isOfStage(command: PlayCommand): command is StageCommand {
-  return OF_STAGE.has(command.type);
+  switch (COMMANDS[command.type].of) {
+    case "card":
+      return cardChanges(show, command as CardCommand, by);
+    case "time line":
+      return timeChanges(show, command as TimeCommand, by);
+    case "stage":
+      return stageChanges(show, command as StageCommand, by);
+    case "master":
+      return masterChanges(show, command as MasterCommand, by.t);
+  }
 }

@@ -6,21 +6,24 @@ import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Note } from "../territory/note";
 import { reachOf } from "../territory/reach";
-import { extentOf } from "../territory/role-table";
+import { extentOf, type Act } from "../territory/role-table";
 import type { Person, TerritoryPart } from "../territory/territory";
+import { COMMANDS } from "./commands";
 import type { PlayCommand } from "./play";
 import { isKind, KINDS, type Kind, type ShowRecord } from "./records";
 import type { Show } from "./show";
 
 /** Who may change records of a kind: nobody by hand, the lead, each person their own, whoever builds looks, or the owning territory's people. */
-const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "loan commands" | "rig" | "crew" | "self" | "owner" | "builders" | "note" } = {
+const WHO_CHANGES: {
+  readonly [K in Kind]: "play commands" | "loan commands" | "rig" | "crew" | "stage" | "self" | "owner" | "builders" | "note";
+} = {
   profile: "rig",
   fixture: "rig",
   territory: "crew",
   person: "crew",
   loan: "loan commands",
   note: "note",
-  master: "builders",
+  master: "owner",
   group: "owner",
   preset: "owner",
   cueList: "owner",
@@ -39,7 +42,7 @@ const WHO_CHANGES: { readonly [K in Kind]: "play commands" | "loan commands" | "
   stageState: "play commands",
   park: "play commands",
   curtain: "play commands",
-  settings: "rig",
+  settings: "stage",
   groupMaster: "owner",
   control: "builders",
 };
@@ -60,12 +63,15 @@ export function mayChange(show: Show, person: Person, change: Change): UserError
     case "self":
       if (![sketchIdOf(person.id), highlightIdOf(person.id)].includes(record.id))
         return refused(`Somebody else's ${KINDS[record.kind].label}`, "that person alone");
+      if (record.kind === "highlight" && extentOf(person, "identify") !== "no") return null;
       return mayBuild(person) ? null : refused("Building looks", "programmers and the lead");
     case "builders":
       return mayBuild(person) ? null : refused(what, "programmers and the lead");
     case "rig":
+      return extentOf(person, "rig") === "all" ? null : refused(what, "technicians and the lead");
     case "crew":
-      return extentOf(person, WHO_CHANGES[record.kind] === "rig" ? "rig" : "crew") === "all" ? null : refused(what, "the lead");
+    case "stage":
+      return extentOf(person, WHO_CHANGES[record.kind] === "crew" ? "crew" : "stage") === "all" ? null : refused(what, "the lead");
     case "owner":
       return mayChangeOwned(show, person, record, what);
   }
@@ -102,41 +108,35 @@ function mayPlaceOn(show: Show, person: Person, pageId: string): UserError | nul
   return refused(`Putting a card on ${page.name}`, page.territoryId === null ? "the lead" : territoryPeople(show, page.territoryId));
 }
 
-/** Null when the person may do this while playing, otherwise why not. */
+/** Null when the person may do this while playing, otherwise why not: the table of roles first, then what the command is about. */
 export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
-  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show");
+  const { act, label, of } = COMMANDS[command.type];
+  const extent = extentOf(person, act);
+  if (extent === "no") return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
+  if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
-  if (person.role === "guest") return refused("Anything but the cards of their page", "the people of the show");
   if ("listId" in command) return mayRun(show, person, command.listId);
-  switch (command.type) {
-    case "grand-master":
-    case "blackout":
-    case "sweep":
-      return extentOf(person, "stage") === "all" ? null : refused(STAGE_ACTS[command.type], "the lead");
-    case "group-level": {
-      const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
-      if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
-      return refused("This master", territoryPeople(show, territoryId));
-    }
-    case "curtain-drop":
-    case "curtain-hand":
-    case "curtain-raise":
-      return extentOf(person, "hold") === "no" ? refused("A curtain", "programmers and the lead") : null;
-    case "park":
-    case "unpark": {
-      const reach = reachOf(person, show);
-      const attributes = Object.keys(command.type === "park" ? command.values : (show.get("park", parkIdOf(command.head))?.values ?? {}));
-      const barred = attributes.filter(isAttribute).find((attribute) => !reach(command.head, attributeInfo(attribute).family));
-      return barred === undefined
-        ? null
-        : refused(`Parking ${attributeInfo(barred).label} there`, "those who have that head, and the lead");
-    }
-    default:
-      return null;
+  if (command.type === "group-level") {
+    const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
+    if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
+    return refused(label, territoryPeople(show, territoryId));
   }
+  return command.type === "park" || command.type === "unpark" ? mayPark(show, person, command) : null;
 }
 
-const STAGE_ACTS = { "grand-master": "The grand master", blackout: "Blackout", sweep: "Sending home what was left behind" } as const;
+/** Whom people are sent to who may not do something. */
+const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
+  play: "those who work on the show",
+  hold: "programmers, technicians and the lead",
+  stage: "the lead",
+};
+
+function mayPark(show: Show, person: Person, command: Extract<PlayCommand, { type: "park" | "unpark" }>): UserError | null {
+  const reach = reachOf(person, show, "hold");
+  const attributes = Object.keys(command.type === "park" ? command.values : (show.get("park", parkIdOf(command.head))?.values ?? {}));
+  const barred = attributes.filter(isAttribute).find((attribute) => !reach(command.head, attributeInfo(attribute).family));
+  return barred === undefined ? null : refused(`Parking ${attributeInfo(barred).label} there`, "those who have that head, and the lead");
+}
 
 /** Null when the person may play this card: guests those of their own pages, others by the card's list. */
 export function mayPlay(show: Show, person: Person, playbackId: string): UserError | null {
@@ -190,6 +190,8 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
       return show.get("cueList", record.listId)?.territoryId;
     case "groupMaster":
       return show.get("page", record.pageId)?.territoryId;
+    case "master":
+      return record.territoryId ?? null;
     default:
       return null;
   }

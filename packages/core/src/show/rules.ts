@@ -90,6 +90,8 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "playbackState":
       if (!show.get("playback", record.playbackId)) return unknown("card");
       return record.cueId === null || show.get("cue", record.cueId) ? null : unknown("cue");
+    case "master":
+      return record.territoryId === undefined || show.get("territory", record.territoryId) ? null : unknown("territory");
     case "masterState":
       return show.get("master", record.masterId) ? null : unknown("speed master");
     case "preset":
@@ -123,7 +125,6 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
         ? null
         : { code: "value.invalid", details: { field: "The role", value: record.role, why: "a show needs a lead" } };
     case "profile":
-    case "master":
     case "savedShape":
     case "savedWave":
     case "sound":

@@ -12,6 +12,7 @@ export function seenBy(show: Show, person: Person): ((record: ShowRecord) => boo
     case "programmer":
       return null;
     case "operator":
+    case "technician":
     case "watcher":
       return (record) =>
         record.kind !== "note" || record.toPersonId === null || record.toPersonId === person.id || record.fromPersonId === person.id;

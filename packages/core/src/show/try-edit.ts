@@ -1,5 +1,4 @@
 import { applyInPlace } from "../document/apply";
-import type { RecordBase } from "../document/record";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { Person } from "../territory/territory";
@@ -28,7 +27,7 @@ export function tryEdit(show: Show, person: Person, wanted: readonly Change[]): 
   for (const change of wanted) {
     const refused = mayChange(view, person, change);
     if (refused) return { ok: false, error: refused };
-    const applied = applyInPlace(draft as Map<string, RecordBase>, change);
+    const applied = applyInPlace(draft, change);
     if (!applied.ok) return applied;
     const kept = mayKeep(view, person, change);
     if (kept) return { ok: false, error: kept };

@@ -108,7 +108,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     case "page":
       return [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === id).map(named(() => "a card"));
     case "territory":
-      return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset")]
+      return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset"), ...show.all("master")]
         .filter(({ territoryId }) => territoryId === id)
         .map(named((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name)));
     case "playback":

@@ -1,7 +1,8 @@
 import { FAMILIES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { Loan } from "./loan";
-import { extentOf } from "./role-table";
+import { territoriesOf } from "./own-territory";
+import { extentOf, type Act } from "./role-table";
 import type { Person, Territory, TerritoryPart } from "./territory";
 
 /** What reach is computed from. */
@@ -51,15 +52,15 @@ function addBits(bits: FamilyBits, more: FamilyBits): void {
 }
 
 /**
- * What a person may change: the lead everything, programmers what their territories hold and have borrowed but haven't lent, others
- * nothing.
+ * What a person may change, or hold, or shine on: by the table of roles everything, nothing, or what their territories hold and have
+ * borrowed but haven't lent.
  */
-export function reachOf(person: Person, context: ReachContext): Reach {
-  const extent = extentOf(person, "build");
+export function reachOf(person: Person, context: ReachContext, act: Extract<Act, "build" | "hold" | "identify"> = "build"): Reach {
+  const extent = extentOf(person, act);
   if (extent === "all") return EVERYTHING;
   if (extent !== "own") return NOTHING;
   const bits: FamilyBits = new Map();
-  const own = context.territories.filter(({ personIds }) => personIds.includes(person.id));
+  const own = territoriesOf(person, context);
   for (const territory of own) {
     const held = addParts(new Map(), territory.parts, context);
     for (const loan of context.lent)

@@ -2,7 +2,7 @@ import { fields, integerIn, listOf, oneOf, textUpTo, yes, type Schema } from "..
 import { FAMILIES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 
-export const ROLES = ["lead", "programmer", "operator", "watcher", "guest"] as const;
+export const ROLES = ["lead", "programmer", "operator", "technician", "watcher", "guest"] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Somebody who works on the show. Their password isn't here but with their account. */

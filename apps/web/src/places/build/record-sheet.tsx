@@ -2,18 +2,30 @@ import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import { cueName as nameOfCue, seenStrokes, type Change, type Cue, type CueList, type Person, type Show, type Strokes } from "@vexa/core";
+import {
+  cueName as nameOfCue,
+  seenStrokes,
+  type Change,
+  type Cue,
+  type CueList,
+  type Person,
+  type Show,
+  type Strokes,
+  territoryFor,
+  territoriesOf,
+} from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
 import { RecordIntoCue, type IntoCue } from "./record-into-cue";
+import { newId } from "../../session/new-id";
 
 const NEW_LIST = "";
 
 /** Lists into which this person may record. */
 function ownLists(show: Show, me: Person): CueList[] {
-  const mine = new Set(show.territories.filter(({ personIds }) => personIds.includes(me.id)).map(({ id }) => id));
+  const mine = new Set(territoriesOf(me, show).map(({ id }) => id));
   return show.all("cueList").filter(({ territoryId }) => me.role === "lead" || (territoryId !== null && mine.has(territoryId)));
 }
 
@@ -187,13 +199,13 @@ function recordChanges(
   },
 ): Change[] {
   const isNew = of.listId === NEW_LIST;
-  const listId = isNew ? `list-${crypto.randomUUID()}` : of.listId;
+  const listId = isNew ? `list-${newId()}` : of.listId;
   // A programmer's list belongs to their territory; the lead's is common.
-  const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+  const territoryId = territoryFor(me, show);
   const rank = Math.max(0, ...show.all("cueList").map((list) => list.rank)) + 1;
   const list: CueList = { id: listId, kind: "cueList", version: 1, name: of.listName || "New list", rank, territoryId };
   const cue: Cue = {
-    id: `cue-${crypto.randomUUID()}`,
+    id: `cue-${newId()}`,
     kind: "cue",
     version: 1,
     listId,

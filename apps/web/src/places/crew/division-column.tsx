@@ -9,6 +9,7 @@ import { headCount } from "./crew-words";
 import { ShiftPreview } from "./shift-preview";
 import { TerritorySheet } from "./territory-sheet";
 import { divisionChanges, useDivision } from "./use-division";
+import { newId } from "../../session/new-id";
 
 /** The territories; the lead draws up a new division here, sees what it does, and lets it take hold. */
 export function DivisionColumn(): React.JSX.Element {
@@ -24,7 +25,7 @@ export function DivisionColumn(): React.JSX.Element {
     const tint = Array.from({ length: TINT_COUNT }, (_, at) => at).find((at) => !used.has(at)) ?? 0;
     const name = `Territory ${territories.length + 1}`;
     const territory: Territory = {
-      id: `territory-${crypto.randomUUID()}`,
+      id: `territory-${newId()}`,
       kind: "territory",
       version: 1,
       name,

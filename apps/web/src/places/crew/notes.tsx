@@ -8,6 +8,7 @@ import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
 import { dayAndTime } from "./crew-words";
+import { newId } from "../../session/new-id";
 
 const PLACES = ["build", "score", "perform", "trace"];
 
@@ -96,7 +97,7 @@ function WriteNote(): React.JSX.Element {
   const chosen = pins.find(({ value }) => value === place) ?? pins[0]!;
   const send = (): void => {
     const note: Note = {
-      id: `note-${crypto.randomUUID()}`,
+      id: `note-${newId()}`,
       kind: "note",
       version: 1,
       fromPersonId: me.id,

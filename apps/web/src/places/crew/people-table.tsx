@@ -1,7 +1,17 @@
 import { useState } from "react";
 import useSWR from "swr";
 import { toast } from "sonner";
-import { extentOf, ROLES, setChange, type AccountLine, type Person, type PresenceEntry, type Role, type Show } from "@vexa/core";
+import {
+  extentOf,
+  ROLES,
+  setChange,
+  type AccountLine,
+  type Person,
+  type PresenceEntry,
+  type Role,
+  type Show,
+  territoriesOf,
+} from "@vexa/core";
 import { fetchAccounts, invite, newFirstPassword, takeSignInAway, type FirstPassword } from "../../session/api";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { following } from "../../shell/follow";
@@ -84,7 +94,7 @@ function PersonRow(props: {
   onAway: () => void;
 }): React.JSX.Element {
   const { person, show, me, leads, entry, account } = props;
-  const territories = show.territories.filter(({ personIds }) => personIds.includes(person.id));
+  const territories = territoriesOf(person, show);
   const { personId: followed, follow } = following();
   return (
     <tr className="border-t border-edge">

@@ -5,6 +5,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
 import { COLUMNS, overlap, type Cells } from "./use-placing";
+import { newId } from "../../session/new-id";
 
 const CARD = { columns: 2, rows: 3 };
 const MASTER = { columns: 1, rows: 3 };
@@ -19,7 +20,7 @@ export function freePlace(cards: readonly Cells[], size: { columns: number; rows
 
 export function newPageChanges(show: Show): { changes: Change[]; id: string } {
   const pages = show.all("page");
-  const id = `page-${crypto.randomUUID()}`;
+  const id = `page-${newId()}`;
   const record: Page = {
     id,
     kind: "page",
@@ -46,7 +47,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
   const lists = show.all("cueList").toSorted((a, b) => Number(isHere(a.id)) - Number(isHere(b.id)) || b.rank - a.rank);
   const add = (listId: string, name: string): void => {
     const record: Playback = {
-      id: `card-${crypto.randomUUID()}`,
+      id: `card-${newId()}`,
       kind: "playback",
       version: 1,
       pageId: page.id,
@@ -61,7 +62,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
   };
   const addMaster = (group: Group, how: GroupMaster["how"]): void => {
     const record: GroupMaster = {
-      id: `group-master-${crypto.randomUUID()}`,
+      id: `group-master-${newId()}`,
       kind: "groupMaster",
       version: 1,
       pageId: page.id,

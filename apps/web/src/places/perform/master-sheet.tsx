@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { toast } from "sonner";
-import { attributeInfo, drivenBy, FAMILIES, mayBuild, setChange, type Family, type SpeedMaster, type TempoState } from "@vexa/core";
+import { attributeInfo, drivenBy, FAMILIES, mayChange, setChange, type Family, type SpeedMaster, type TempoState } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
 import { tempoOfSound } from "../../tempo/sound-tempo";
@@ -89,7 +89,7 @@ export function MasterSheet({
 function Naming({ master }: { master: SpeedMaster }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  if (!mayBuild(me)) return <h3 className="font-semibold">{master.name}</h3>;
+  if (mayChange(client.view, me, { op: "remove", record: master })) return <h3 className="font-semibold">{master.name}</h3>;
   return (
     <div className="grid grid-cols-[1fr_auto] gap-1">
       <DraftField
@@ -134,7 +134,7 @@ function ForFamilies({ master }: { master: SpeedMaster }): React.JSX.Element {
           tone="chip"
           size="small"
           className="px-1.5"
-          disabled={!mayBuild(me)}
+          disabled={mayChange(client.view, me, { op: "remove", record: master }) !== null}
           aria-pressed={now.includes(family)}
           onClick={() => toggle(family)}
         >

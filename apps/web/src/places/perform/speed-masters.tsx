@@ -1,5 +1,16 @@
 import { Ellipsis, Plus } from "lucide-react";
-import { beatsAt, drivenBy, FIRST_BPM, fraction, mayBuild, MAX_BPM, MIN_BPM, steadyTempo, type SpeedMaster } from "@vexa/core";
+import {
+  beatsAt,
+  drivenBy,
+  FIRST_BPM,
+  fraction,
+  mayBuild,
+  MAX_BPM,
+  MIN_BPM,
+  steadyTempo,
+  type SpeedMaster,
+  territoryFor,
+} from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -8,6 +19,7 @@ import { FanField } from "../../ui/fan-field";
 import { MasterSheet } from "./master-sheet";
 import { masterStanding } from "./master-standing";
 import { MasterTable } from "./master-table";
+import { newId } from "../../session/new-id";
 
 /** The speed masters: tap on the dot. */
 export function SpeedMasters(): React.JSX.Element {
@@ -17,7 +29,9 @@ export function SpeedMasters(): React.JSX.Element {
   const masters = show.all("master").toSorted((a, b) => a.rank - b.rank);
   const add = (): void => {
     const rank = 1 + Math.max(-1, ...masters.map((master) => master.rank));
-    const record: SpeedMaster = { id: `master-${crypto.randomUUID()}`, kind: "master", version: 1, name: `Speed ${rank + 1}`, rank };
+    const territoryId = territoryFor(me, show);
+    const owner = territoryId === null ? {} : { territoryId };
+    const record: SpeedMaster = { id: `master-${newId()}`, kind: "master", version: 1, name: `Speed ${rank + 1}`, rank, ...owner };
     client.transact(`Made the speed master ${record.name}`, [{ op: "add", record }]);
   };
   return (

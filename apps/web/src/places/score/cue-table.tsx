@@ -13,6 +13,7 @@ import { timeWords } from "../../ui/seconds-text";
 import { triggerWords } from "./time-words";
 import { TrackingView } from "./tracking-view";
 import { Transport } from "./transport";
+import { newId } from "../../session/new-id";
 
 const ROW = 34;
 const COLUMNS = "grid grid-cols-[12px_52px_minmax(0,1fr)_108px_56px_56px_56px_72px] items-center gap-2 px-3";
@@ -146,7 +147,7 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
     void toast.error("There is no number left between these cues. Renumber the list first. Nothing was changed.", { id: "no room" });
   const copy = (): void => {
     const inOrder = cues.filter((cue) => chosen.includes(cue));
-    const changes = copyChanges(client.view, inOrder, { behind: inOrder.at(-1)!, newId: () => `cue-${crypto.randomUUID()}` });
+    const changes = copyChanges(client.view, inOrder, { behind: inOrder.at(-1)!, newId: () => `cue-${newId()}` });
     if (!changes) return noRoom();
     if (client.transact(`Copied ${words(chosen.length)}`, changes))
       set({ chosenCueIds: changes.flatMap((change) => (change.op === "add" ? [change.record.id] : [])) });

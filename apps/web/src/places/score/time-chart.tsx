@@ -24,6 +24,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { chartEdit, type Bar } from "./chart-edit";
 import { timeWords } from "../../ui/seconds-text";
 import { triggerWords } from "./time-words";
+import { newId } from "../../session/new-id";
 
 const LABELS = 132;
 const RIGHT = 16;
@@ -151,7 +152,7 @@ function BarRow({
       className="cursor-ew-resize fill-ink-2 opacity-60 hover:opacity-100 focus-visible:opacity-100"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        drag.current = { end, gesture: crypto.randomUUID() };
+        drag.current = { end, gesture: newId() };
       }}
       onPointerMove={(event) => {
         const { left } = event.currentTarget.ownerSVGElement!.getBoundingClientRect();
@@ -163,7 +164,7 @@ function BarRow({
         if (by === undefined) return;
         event.stopPropagation();
         event.preventDefault();
-        put(end, span[end] + by, crypto.randomUUID());
+        put(end, span[end] + by, newId());
       }}
     />
   );

@@ -6,12 +6,13 @@ import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { NumberChip } from "../../../ui/number-chip";
 import { PopSheet } from "../../../ui/pop-sheet";
+import { newId } from "../../../session/new-id";
 
 /** A new group at the end of the cast. */
 export function newGroup(show: Show, of: { name: string; heads: readonly HeadKey[]; territoryId: string | null; after?: number }): Group {
   const rank = 1 + Math.max(0, ...show.all("group").map((group) => group.rank)) + (of.after ?? 0);
   return {
-    id: `group-${crypto.randomUUID()}`,
+    id: `group-${newId()}`,
     kind: "group",
     version: 1,
     name: of.name.slice(0, 80),

@@ -1,6 +1,6 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { selectedHeads, selectGroups } from "@vexa/core";
+import { selectedHeads, selectGroups, territoryFor } from "@vexa/core";
 import { selectionName } from "../../../lanes/sketch-edits";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
@@ -20,7 +20,7 @@ export function SaveGroup(): React.JSX.Element {
   const heads = selectedHeads(selection, show);
   const start = selection.groupIds ? selectionName(show, selection).replace(",", "") : `Group ${show.all("group").length + 1}`;
   // A programmer's group belongs to their territory; the lead's is common.
-  const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+  const territoryId = territoryFor(me, show);
   const save = (event: React.FormEvent): void => {
     event.preventDefault();
     const record = newGroup(show, { name: name.trim() || start, heads, territoryId });

@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { useRef, useState } from "react";
 import type { FigurePoint } from "@vexa/core";
+import { newId } from "../../../session/new-id";
 
 const SIZE = 132;
 const x = scaleLinear([-1, 1], [8, SIZE - 8]);
@@ -23,7 +24,7 @@ export function FigureDrawer({
     const limited = (value: number): number => Math.round(Math.min(1, Math.max(-1, value)) * 100) / 100;
     return { x: limited(x.invert(event.clientX - left)), y: limited(y.invert(event.clientY - top)) };
   };
-  const put = (next: readonly FigurePoint[]): void => onPoints(next, gesture.current || crypto.randomUUID());
+  const put = (next: readonly FigurePoint[]): void => onPoints(next, gesture.current || newId());
   /** A new point goes between the two neighbours to which it is the smallest way round. */
   const add = (event: React.MouseEvent): void => {
     if (points.length >= MOST_POINTS) return;
@@ -36,13 +37,13 @@ export function FigureDrawer({
         Math.hypot(to.x - from.x, to.y - from.y)
       );
     });
-    gesture.current = crypto.randomUUID();
+    gesture.current = newId();
     put(points.toSpliced(detours.indexOf(Math.min(...detours)) + 1, 0, point));
   };
   const onKey = (event: React.KeyboardEvent, index: number): void => {
     const by = { ArrowUp: [0, 0.05], ArrowDown: [0, -0.05], ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0] }[event.key];
     if (by ?? event.key === "Delete") event.stopPropagation();
-    gesture.current = crypto.randomUUID();
+    gesture.current = newId();
     if (event.key === "Delete" && points.length > 2) put(points.toSpliced(index, 1));
     if (!by) return;
     event.preventDefault();
@@ -80,7 +81,7 @@ export function FigureDrawer({
           onKeyDown={(event) => onKey(event, index)}
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
-            gesture.current = crypto.randomUUID();
+            gesture.current = newId();
             setHeld(index);
           }}
           onPointerMove={(event) => held === index && put(points.with(index, placeAt(event)))}

@@ -5,6 +5,7 @@ import { partChanges, selectionName, strokeFor } from "../../../lanes/sketch-edi
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { firstMotion, kindsFor } from "./first-motion";
+import { newId } from "../../../session/new-id";
 
 /** The motion of one attribute of the selection: a draft here alone, or one that runs and changes on stage. */
 export interface MotionInHand {
@@ -36,7 +37,7 @@ export function useMotion(attribute: Attribute): MotionInHand {
   const motion = part?.motion ?? draft;
   const { label } = attributeInfo(attribute);
 
-  const lay = (parts: Partial<Record<Attribute, Part | null>>, words: string, gesture: string = crypto.randomUUID()): boolean =>
+  const lay = (parts: Partial<Record<Attribute, Part | null>>, words: string, gesture: string = newId()): boolean =>
     (Object.entries(parts) as [Attribute, Part | null][]).every(([name, next]) =>
       client.transact(
         `${words} on ${selectionName(client.view, selection)}`,
@@ -73,9 +74,9 @@ export function useMotion(attribute: Attribute): MotionInHand {
       const other = own?.stroke.parts[name];
       if (!other?.motion || !part?.motion) return;
       const { together: _, ...alone } = other.motion;
-      const gesture = crypto.randomUUID();
+      const gesture = newId();
       if (how === "by itself") return void lay({ [name]: { ...other, motion: alone } }, `${attributeInfo(name).label} by itself`, gesture);
-      const together = part.motion.together ?? crypto.randomUUID().slice(0, 8);
+      const together = part.motion.together ?? newId().slice(0, 8);
       const joined = { ...own!.stroke.parts, [name]: { ...other, motion: { ...other.motion, together } } };
       lay(inStep(joined, attribute, { ...part.motion, together }), `${attributeInfo(name).label} in step with ${label}`, gesture);
     },

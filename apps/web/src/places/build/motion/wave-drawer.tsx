@@ -5,6 +5,7 @@ import { drawnValue, MOST_WAVE_POINTS, setChange, usersOf, waveform, type SavedW
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { DraftField } from "../../../ui/draft-field";
+import { newId } from "../../../session/new-id";
 
 const SIZE = { width: 206, height: 84 };
 const x = scaleLinear([0, 1], [6, SIZE.width - 6]);
@@ -44,7 +45,7 @@ function newWave({ waveform: kind, width, softIn, softOut }: WaveMotion, library
     return { at: Math.round(at * 10000) / 10000, value: Math.round(value * 1000) / 1000 };
   });
   const rank = 1 + Math.max(0, ...library.map((wave) => wave.rank));
-  return { id: `wave-${crypto.randomUUID()}`, kind: "savedWave", version: 1, name: `Drawn ${rank}`, rank, points, joined: "straight" };
+  return { id: `wave-${newId()}`, kind: "savedWave", version: 1, name: `Drawn ${rank}`, rank, points, joined: "straight" };
 }
 
 function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
@@ -60,11 +61,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
   const set = (points: readonly WavePoint[]): void => {
     const now = client.view.savedWave(wave.id)?.points;
     if (now)
-      client.transact(
-        `Drew at ${wave.name}`,
-        [setChange(wave.id, ["points"], { from: now, to: points })],
-        gesture.current || crypto.randomUUID(),
-      );
+      client.transact(`Drew at ${wave.name}`, [setChange(wave.id, ["points"], { from: now, to: points })], gesture.current || newId());
   };
   const placeAt = (event: React.PointerEvent | React.MouseEvent): WavePoint => {
     const { left, top } = frame.current!.getBoundingClientRect();
@@ -81,7 +78,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
     const point = wave.points[index]!;
     const by = { ArrowUp: [0, 0.02], ArrowDown: [0, -0.02], ArrowLeft: [-0.01, 0], ArrowRight: [0.01, 0] }[event.key];
     if (by ?? event.key === "Delete") event.stopPropagation();
-    gesture.current = crypto.randomUUID();
+    gesture.current = newId();
     if (event.key === "Delete" && wave.points.length > 2 && index > 0) set(wave.points.toSpliced(index, 1));
     if (!by) return;
     event.preventDefault();
@@ -90,7 +87,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
   const add = (event: React.MouseEvent): void => {
     const point = placeAt(event);
     if (wave.points.length >= MOST_WAVE_POINTS || point.at >= 1 || wave.points.some(({ at }) => Math.abs(at - point.at) < 0.01)) return;
-    gesture.current = crypto.randomUUID();
+    gesture.current = newId();
     set([...wave.points, point].sort((a, b) => a.at - b.at));
   };
   const users = usersOf(wave, show).length;
@@ -120,7 +117,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
             onKeyDown={(event) => onKey(event, index)}
             onPointerDown={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
-              gesture.current = crypto.randomUUID();
+              gesture.current = newId();
               setHeld(index);
             }}
             onPointerMove={(event) => held === index && set(moved(index, placeAt(event)))}

@@ -1,7 +1,8 @@
-import { presetName, setChange, type Preset } from "@vexa/core";
+import { presetName, setChange, type Preset, territoriesOf } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice } from "../../../ui/field";
+import { newId } from "../../../session/new-id";
 
 /** Whose a preset is. The lead gives it to a territory or to all; others copy it to have one of their own. */
 export function BelongsTo({ preset }: { preset: Preset }): React.JSX.Element {
@@ -9,7 +10,7 @@ export function BelongsTo({ preset }: { preset: Preset }): React.JSX.Element {
   const show = useShow();
   const me = useMe();
   const owner = show.get("territory", preset.territoryId);
-  const own = show.territories.filter(({ personIds }) => personIds.includes(me.id));
+  const own = territoriesOf(me, show);
   if (me.role === "lead")
     return (
       <label className="grid grid-cols-[auto_1fr] items-center gap-2 text-xs text-ink-3">
@@ -36,7 +37,7 @@ export function BelongsTo({ preset }: { preset: Preset }): React.JSX.Element {
   const copy = (): void => {
     const record: Preset = {
       ...preset,
-      id: `preset-${crypto.randomUUID()}`,
+      id: `preset-${newId()}`,
       version: 1,
       name: `${presetName(preset)}, own`.slice(0, 80),
       territoryId: own[0]!.id,

@@ -21,6 +21,7 @@ import { useClient, useShow } from "../../../session/show-context";
 import { BelongsTo } from "./belongs-to";
 import { Button } from "../../../ui/button";
 import { Choice, Field, TextInput } from "../../../ui/field";
+import { newId } from "../../../session/new-id";
 
 /** What a preset holds and who uses it: its name, its colour, merging, and the end of it. */
 export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => void }): React.JSX.Element {
@@ -139,7 +140,7 @@ function PresetColor({ preset }: { preset: Preset }): React.JSX.Element | null {
       client.transact(
         `Colour of ${presetName(preset)}`,
         [setChange(preset.id, ["universal", "Color"], { from: now, to: { ...now, colors: { ...colors, knots: [next] } } })],
-        gesture.current || crypto.randomUUID(),
+        gesture.current || newId(),
       );
   };
   return (
@@ -149,7 +150,7 @@ function PresetColor({ preset }: { preset: Preset }): React.JSX.Element | null {
         aria-label="Colour of the preset"
         className="h-7 w-10 cursor-pointer rounded border border-edge bg-ground p-0.5"
         value={draft ?? hexOfColor(xyzOf(knot), "as-is")}
-        onFocus={() => (gesture.current = crypto.randomUUID())}
+        onFocus={() => (gesture.current = newId())}
         onChange={(event) => (how === "live" ? put(event.target.value) : setDraft(event.target.value))}
       />
       {(["live", "blind"] as const).map((entry) => (

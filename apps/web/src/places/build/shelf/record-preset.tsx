@@ -18,6 +18,7 @@ import {
   type Preset,
   type PresetContent,
   type PresetScope,
+  territoryFor,
 } from "@vexa/core";
 import { lanesOf } from "../../../lanes/lane-model";
 import { useSelected } from "../../../selection/use-selection";
@@ -25,6 +26,7 @@ import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Field, TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
+import { newId } from "../../../session/new-id";
 
 const SCOPE_WORDS: Record<PresetScope, string> = {
   universal: "universal: any head",
@@ -97,10 +99,10 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   };
   const newPreset = (): Change => {
     // A programmer's preset belongs to their territory; the lead's is common.
-    const territoryId = me.role === "lead" ? null : (show.territories.find(({ personIds }) => personIds.includes(me.id))?.id ?? null);
+    const territoryId = territoryFor(me, show);
     const rank = 1 + Math.max(0, ...show.all("preset").map((preset) => preset.rank));
     const record: Preset = {
-      id: `preset-${crypto.randomUUID()}`,
+      id: `preset-${newId()}`,
       kind: "preset",
       version: 1,
       name: name.trim() || null,
