@@ -34,6 +34,9 @@ export interface Clashing {
   readonly fields: readonly Clash[];
 }
 
+/** A touch without an answer for so long isn't waited for any more. */
+const ANSWER_WITHIN_MS = 5000;
+
 /** What a message to the person is about. */
 export type Tell = (kind: "refused" | "note" | "done", sentence: string) => void;
 
@@ -164,13 +167,17 @@ export class ShowClient {
     return true;
   }
 
-  /** Plays at once; `atSeconds` is when it was meant, where that is known better than now. */
-  play(command: PlayCommand, atSeconds: number = this.now()): void {
+  /** Plays at once, and resolves with the answer or without one; `atSeconds` is when it was meant, where that is known better than now. */
+  async play(command: PlayCommand, atSeconds: number = this.now()): Promise<void> {
     if (this.#connection !== "live") {
       this.#tell("refused", explain({ code: "server.unreachable", details: {} }));
       return;
     }
-    this.#socket.emit("play", { ...command, atSeconds }, (answer) => this.#tellAnswer(answer));
+    const answer = await this.#socket
+      .timeout(ANSWER_WITHIN_MS)
+      .emitWithAck("play", { ...command, atSeconds })
+      .catch(() => null);
+    if (answer) this.#tellAnswer(answer);
   }
 
   /** Why an attribute of a head is what it is; null without an answer. */

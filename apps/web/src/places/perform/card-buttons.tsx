@@ -1,5 +1,6 @@
 import { cueAfter, type CardButton, type Cue, type Playback, type PlaybackState } from "@vexa/core";
 import { useClient } from "../../session/show-context";
+import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 
 export const USUAL_BUTTONS: readonly CardButton[] = ["go", "let-go"];
@@ -86,21 +87,19 @@ type Press = Pick<
   "onClick" | "onPointerDown" | "onPointerUp" | "onPointerCancel" | "onKeyDown" | "onKeyUp" | "onBlur"
 >;
 
-/** What touching a card's button does. A flash lasts as long as the finger; all else happens on release. */
+/** What touching a card's button does, at the touch. A flash lasts as long as the finger. */
 export function usePress(button: CardButton, { playback, state }: Pick<Of, "playback" | "state">): Press {
   const client = useClient();
   const playbackId = playback.id;
   if (button !== "flash")
-    return {
-      onClick: () => {
-        if (button === "tap") {
-          if (playback.masterId !== undefined) client.play({ type: "tap", masterId: playback.masterId });
-        } else if (button === "pause") client.play({ type: state?.pausedSeconds === undefined ? "pause" : "continue", playbackId });
-        else client.play({ type: button, playbackId });
-      },
-    };
-  const up = (): void => client.play({ type: "flash", playbackId, press: "up" });
-  const down = (): void => client.play({ type: "flash", playbackId, press: "down" });
+    return atTheTouch(() => {
+      if (button === "tap") {
+        if (playback.masterId !== undefined) void client.play({ type: "tap", masterId: playback.masterId });
+      } else if (button === "pause") void client.play({ type: state?.pausedSeconds === undefined ? "pause" : "continue", playbackId });
+      else void client.play({ type: button, playbackId });
+    });
+  const up = (): void => void client.play({ type: "flash", playbackId, press: "up" });
+  const down = (): void => void client.play({ type: "flash", playbackId, press: "down" });
   return {
     onPointerDown: (event) => {
       if (event.button !== 0) return;
