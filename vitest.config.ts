@@ -15,8 +15,19 @@ const SCREENS = [
   "wing",
 ].map((name) => `src/${name}.test.ts`);
 
-/** Needs no database, so it needn't wait for its turn with one. */
-const SIMULATION = "src/show/crew-simulation.test.ts";
+/** These need no database, so they needn't wait for their turn with one. */
+const WITHOUT_DATABASE = [
+  "account/sign-in-guard",
+  "engine-host/last-frame",
+  "http/parsers",
+  "input/osc-input",
+  "input/timecode-input",
+  "input/wing-link",
+  "session/audience",
+  "session/inbox",
+  "show/crew-simulation",
+  "stage/stage-journal",
+].map((name) => `src/${name}.test.ts`);
 
 export default defineConfig({
   test: {
@@ -27,13 +38,15 @@ export default defineConfig({
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
       { test: { name: "docs", root: "docs", include: ["*.test.ts"], isolate: false } },
       { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"] } },
-      { test: { name: "simulation", root: "apps/server", include: [SIMULATION], setupFiles: ["reflect-metadata"] } },
+      {
+        test: { name: "simulation", root: "apps/server", include: WITHOUT_DATABASE, testTimeout: 60000, setupFiles: ["reflect-metadata"] },
+      },
       {
         test: {
           name: "server",
           root: "apps/server",
           include: ["src/**/*.test.ts"],
-          exclude: [SIMULATION],
+          exclude: WITHOUT_DATABASE,
           setupFiles: ["reflect-metadata"],
           globalSetup: ["src/testing/database-set-up.ts"],
           fileParallelism: false,

@@ -3,6 +3,7 @@ import {
   masterStateIdOf,
   sketchIdOf,
   steadyTempo,
+  type Device,
   type Fixture,
   type Group,
   type HeadKey,
@@ -64,6 +65,11 @@ function groups(fixtures: readonly Fixture[]): Group[] {
   ];
   return plan.map(([id, name, territoryId, heads], rank) => ({ id, kind: "group", version: 1, name, rank, heads, territoryId }));
 }
+
+/** The demo's wing, its timecode and its programs run on the same machine. */
+const DEVICES: readonly Device[] = [
+  { id: "device-here", kind: "device", version: 1, name: "This machine", address: "127.0.0.1", plays: "everything", territoryId: null },
+];
 
 const FAMILIES_ALL = ["Intensity", "Position", "Colour", "Beam"] as const;
 
@@ -159,6 +165,7 @@ export function understory(): ShowRecord[] {
     ...TERRITORIES,
     ...LOANS,
     ...NOTES,
+    ...DEVICES,
     ...MASTERS.map(([master]) => master),
     ...masterStates,
     ...sketches,

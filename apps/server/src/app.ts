@@ -28,6 +28,8 @@ export interface AppParts {
   readonly stage: StagePort;
   readonly audience: Audience;
   readonly show: { readonly name: string };
+  /** Which proxies' words on where a request came from are believed, as Express has it; none = nobody's. */
+  readonly trustProxy?: string;
   /** Folder of the built web application; null serves the interface for programs alone. */
   readonly webFolder: string | null;
   readonly log: Logger;
@@ -54,6 +56,7 @@ export function sessionStore(pool: Pool): RememberingStore {
 export function createApp(parts: AppParts): Express {
   const app = express();
   app.disable("x-powered-by");
+  app.set("trust proxy", parts.trustProxy ?? false);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -63,6 +66,7 @@ export function createApp(parts: AppParts): Express {
           "media-src": ["'self'", "blob:"],
           // The page's own host, for sockets too: browsers count them as 'self' (CSP level 3).
           "connect-src": ["'self'"],
+          "font-src": ["'self'", "data:"],
           "upgrade-insecure-requests": null,
         },
       },

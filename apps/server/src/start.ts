@@ -30,6 +30,8 @@ export interface WebSettings {
   readonly whenTaken: "take a free one" | "fail";
   readonly sessionSecret: string;
   readonly webFolder: string | null;
+  /** Which proxies are believed where a request came from; none = nobody. */
+  readonly trustProxy?: string;
   /** What an empty database is filled with. */
   readonly demo: "understory" | "large";
   readonly log: Logger;
@@ -137,7 +139,17 @@ async function serve(
   const book = new SessionBook(pool);
   book.on("ended", (sid) => store.forget(sid));
   const audience = new Audience(stage);
-  const app = createApp({ database, session, book, stage, audience, show: { name }, webFolder: settings.webFolder, log });
+  const app = createApp({
+    database,
+    session,
+    book,
+    stage,
+    audience,
+    show: { name },
+    webFolder: settings.webFolder,
+    log,
+    ...trusted(settings),
+  });
   const http = createServer(app);
   let lastEnded: Ended | undefined;
   const more = (): Pick<Health, "database" | "lastEnded"> => ({
@@ -161,6 +173,10 @@ async function serve(
       await database.destroy();
     },
   };
+}
+
+function trusted({ trustProxy }: WebSettings): { trustProxy?: string } {
+  return trustProxy === undefined ? {} : { trustProxy };
 }
 
 /** So long a port may still be held by a server that was killed a moment ago. */

@@ -156,6 +156,7 @@ export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterS
 export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
+export { actorOf, type Device } from "./territory/device";
 export { territoriesOf, territoryFor } from "./territory/own-territory";
 export { ROLES, type Person, type Role, type Territory, type TerritoryPart } from "./territory/territory";
 export { LOAN_STATES, MOST_LOAN_MINUTES, type Loan } from "./territory/loan";
@@ -215,4 +216,5 @@ export {
   type Hello,
   type PresenceEntry,
   type ServerToClient,
+  type Stranger,
 } from "./protocol/messages";

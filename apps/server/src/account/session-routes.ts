@@ -8,6 +8,7 @@ import { signedIn } from "../http/signed-in";
 import type { StagePort } from "../stage/stage-port";
 import { changeOwnPassword, signIn } from "./accounts";
 import type { SessionBook } from "./session-book";
+import { SignInGuard } from "./sign-in-guard";
 
 declare module "express-session" {
   interface SessionData {
@@ -42,9 +43,10 @@ class PasswordDto {
 /** Sign in, sign out, who am I, where else am I signed in, and a new password. */
 export function sessionRoutes({ database, stage, book }: { database: DataSource; stage: StagePort; book: SessionBook }): Router {
   const router = Router();
+  const guard = new SignInGuard();
   const limiter = rateLimit({
     windowMs: 60_000,
-    limit: 20,
+    limit: 60,
     skipSuccessfulRequests: true,
     standardHeaders: true,
     legacyHeaders: false,
@@ -52,11 +54,24 @@ export function sessionRoutes({ database, stage, book }: { database: DataSource;
   });
   router.post("/", limiter, async (request: Request, response: Response) => {
     const given = parseDto(SignInDto, request.body);
-    const person = given.ok ? await signIn(database, given.value) : given;
+    if (!given.ok) {
+      answerError(response, given.error);
+      return;
+    }
+    const [name, address] = [given.value.signInName.trim().toLowerCase(), request.ip ?? ""];
+    const waitMs = guard.waitMs(name, address);
+    if (waitMs > 0) {
+      response.set("Retry-After", String(Math.ceil(waitMs / 1000)));
+      answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
+      return;
+    }
+    const person = await signIn(database, given.value);
     if (!person.ok) {
+      guard.failed(name, address);
       answerError(response, person.error);
       return;
     }
+    guard.succeeded(name, address);
     // A new session id, so that one planted before signing in is worth nothing.
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error as Error) : resolve())));
     request.session.personId = person.value;

@@ -45,8 +45,9 @@ describe("OSC over UDP", () => {
   let input: OscInput | null = null;
   afterEach(() => input?.close());
 
-  it("is done as the lead, in the order in which it comes; packets that can't be read change nothing", async () => {
+  it("is done as the device that the lead let in, in the order in which it comes; what can't be read and who isn't let in change nothing", async () => {
     const heard: string[] = [];
+    const strangers: string[] = [];
     input = await openOsc({
       host: "127.0.0.1",
       port: 0,
@@ -56,6 +57,7 @@ describe("OSC over UDP", () => {
         return Promise.resolve({ ok: true, seq: 0, note: null });
       },
       mtc: (octets) => heard.push(`time code ${octets.join(" ")}`),
+      stranger: (address, said) => strangers.push(`${address} ${said}`),
       wings: new WingLink(
         () => show,
         () => undefined,
@@ -72,6 +74,60 @@ describe("OSC over UDP", () => {
     await send(osc.encode(message("/vexa/master/pulse/hold", 1)));
     for (let wait = 0; wait < 100 && heard.length < 3; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
     sender.close();
-    expect(heard).toEqual(["Ines tap", "time code 241 114", "Ines hold"]);
+    expect(heard).toEqual(["This machine tap", "time code 241 114", "This machine hold"]);
+    const other = createSocket("udp4");
+    await new Promise<void>((resolve) => other.bind(0, "127.0.0.2", resolve));
+    await new Promise<void>((resolve) => other.send(osc.encode(message("/vexa/master/pulse/tap")), port, "127.0.0.1", () => resolve()));
+    for (let wait = 0; wait < 100 && strangers.length < 1; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
+    other.close();
+    expect(strangers).toEqual(["127.0.0.2 /vexa/master/pulse/tap"]);
+    expect(heard).toHaveLength(3);
+  });
+
+  it("keeps the newest step of a fader out of a flood, and everything that isn't one", async () => {
+    const heard: PlayCommand[] = [];
+    input = await openOsc({
+      host: "127.0.0.1",
+      port: 0,
+      show: () => show,
+      play: (_, command) => {
+        heard.push(command);
+        return Promise.resolve({ ok: true, seq: 0, note: null });
+      },
+      mtc: () => undefined,
+      stranger: () => undefined,
+      wings: new WingLink(
+        () => show,
+        () => undefined,
+      ),
+      log: pino({ level: "silent" }),
+    });
+    const sender = createSocket("udp4");
+    const { port } = input;
+    const send = (packet: Uint8Array): Promise<void> => new Promise((resolve) => sender.send(packet, port, "127.0.0.1", () => resolve()));
+    // One packet with thousands of messages counts as so many messages.
+    const bundle = (messages: osc.OscMessage[]): Uint8Array => {
+      const parts = messages.map((each) => Buffer.from(osc.encode(each)));
+      const sized = parts.flatMap((part) => {
+        const size = Buffer.alloc(4);
+        size.writeUInt32BE(part.length);
+        return [size, part];
+      });
+      return Uint8Array.from(Buffer.concat([Buffer.from("#bundle\0"), Buffer.from([0, 0, 0, 0, 0, 0, 0, 1]), ...sized]));
+    };
+    for (let packet = 0; packet < 36; packet++) {
+      await send(
+        bundle(Array.from({ length: 250 }, (_, step) => message("/vexa/card/night_bloom/level", 0.1 + (packet * 250 + step) / 1e5))),
+      );
+      // More at once than its receive buffer holds would be dropped by the system.
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    await send(osc.encode(message("/vexa/card/night_bloom/go")));
+    for (let wait = 0; wait < 300 && heard.at(-1)?.type !== "go"; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
+    sender.close();
+    expect(heard.at(-1)).toEqual({ type: "go", playbackId: "card-night-bloom" });
+    const levels = heard.filter((command) => command.type === "level");
+    expect(levels.length).toBeLessThan(9000);
+    expect(levels.at(-1)!.level).toBeCloseTo(0.1 + 8999 / 1e5, 5);
   });
 });

@@ -1,11 +1,12 @@
-import { createSocket, type Socket } from "node:dgram";
+import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
 import type { Logger } from "pino";
-import { MAX_BPM, MIN_BPM, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
+import { actorOf, MAX_BPM, MIN_BPM, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
 import { osc } from "@vexa/formats";
+import { Inbox, Turns, type InboxLimits } from "../session/inbox";
 import type { WingLink } from "./wing-link";
 
-/** Most messages a second that are acted upon: a wing sends a few hundred, a loop sends millions. */
-const MOST_A_SECOND = 2000;
+/** Messages of one device: a wing sends a few hundred a second, a loop sends millions. */
+const OSC_LIMITS: InboxLimits = { waiting: 2000, burst: 1000, aSecond: 1000 };
 
 /** What an OSC message asks for, or null when it asks for nothing here. Names are compared without case; spaces may be written as `_`. */
 export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | null {
@@ -60,44 +61,59 @@ export interface OscInput {
   close(): Promise<void>;
 }
 
-/** Listens for OSC over UDP on one address; what it asks for is done as the show's lead. Packets that can't be read change nothing. */
-export async function openOsc(of: {
-  host: string;
-  port: number;
-  show: () => Show;
-  play: (person: Person, command: PlayCommand) => Promise<Answer>;
+export interface OscOptions {
+  readonly host: string;
+  readonly port: number;
+  readonly show: () => Show;
+  readonly play: (actor: Person, command: PlayCommand) => Promise<Answer>;
   /** MIDI Time Code, message by message, as a blob of `/vexa/mtc`. */
-  mtc: (octets: Uint8Array) => void;
-  wings: WingLink;
-  log: Logger;
-}): Promise<OscInput> {
-  const socket: Socket = createSocket("udp4");
-  let second = 0;
-  let heard = 0;
+  readonly mtc: (octets: Uint8Array, actor: Person) => void;
+  readonly wings: WingLink;
+  /** A machine that nobody has let in said something: it isn't heard. */
+  readonly stranger: (address: string, said: string) => void;
+  readonly log: Logger;
+}
+
+/**
+ * Listens for OSC over UDP on one address. What a device asks for that the lead has let in is done as its role lets it; others are told of
+ * and not heard. Packets that can't be read change nothing.
+ */
+export async function openOsc(of: OscOptions): Promise<OscInput> {
+  const socket: Socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
+  const nowMs = (): number => performance.now();
+  const turns = new Turns(nowMs, (work, waitMs) => (waitMs === 0 ? setImmediate(work) : setTimeout(work, waitMs)));
+  const inboxes = new Map<string, Inbox>();
+  const inboxOf = (deviceId: string): Inbox => {
+    const known = inboxes.get(deviceId);
+    if (known) return known;
+    const inbox = new Inbox(nowMs, OSC_LIMITS);
+    turns.add(inbox);
+    inboxes.set(deviceId, inbox);
+    return inbox;
+  };
   socket.on("message", (packet, from) => {
-    const now = Math.floor(Date.now() / 1000);
-    if (now !== second) [second, heard] = [now, 0];
-    if (++heard > MOST_A_SECOND) return;
     const messages = osc.decode(packet);
     if (!messages.ok) {
       of.log.debug({ why: messages.error.details }, "an OSC packet was left out");
       return;
     }
-    const lead = of
+    const device = of
       .show()
-      .all("person")
-      .find(({ role }) => role === "lead");
+      .all("device")
+      .find(({ address }) => address === from.address);
+    if (!device) {
+      of.stranger(from.address, messages.value[0]?.address ?? "");
+      return;
+    }
+    const inbox = inboxOf(device.id);
     for (const message of messages.value) {
-      const [first] = message.arguments;
-      if (message.address === "/vexa/mtc" && first?.type === "b") {
-        of.mtc(first.value);
-        continue;
-      }
-      const touch = of.wings.hear(message, from);
-      if (touch === null) continue;
-      const command = touch ?? commandOf(of.show(), message);
-      if (command && lead) void of.play(lead, command);
-      else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");
+      inbox.push({
+        ...faderOf(message),
+        run: () => act(of, message, { from, actor: actorOf(device) }),
+        superseded: () => undefined,
+        refused: () => undefined,
+      });
+      turns.wake();
     }
   });
   socket.on("error", (error) => of.log.warn(error, "OSC input"));
@@ -109,4 +125,24 @@ export async function openOsc(of: {
     });
   });
   return { port: socket.address().port, close: () => new Promise((resolve) => socket.close(() => resolve())) };
+}
+
+/** One message of a device that has been let in. */
+function act(of: OscOptions, message: osc.OscMessage, { from, actor }: { from: RemoteInfo; actor: Person }): void {
+  const [first] = message.arguments;
+  if (message.address === "/vexa/mtc" && first?.type === "b") {
+    of.mtc(first.value, actor);
+    return;
+  }
+  const touch = of.wings.hear(message, from);
+  if (touch === null) return;
+  const command = touch ?? commandOf(of.show(), message);
+  if (command) void of.play(actor, command);
+  else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");
+}
+
+/** Steps of the same fader, of which the newest is enough. */
+function faderOf(message: osc.OscMessage): { readonly supersedes: string | null; readonly atZero: boolean } {
+  const isFader = /^\/vexa\/(card\/[^/]+\/level|master\/[^/]+\/scale)$/.test(message.address);
+  return { supersedes: isFader ? message.address : null, atZero: osc.numberOf(message) === 0 };
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { Show, timecodeAt, type PlayCommand } from "@vexa/core";
+import { actorOf, Show, timecodeAt, type PlayCommand } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { mtc } from "@vexa/formats";
 import { TimecodeInput } from "./timecode-input";
@@ -24,11 +24,21 @@ afterEach(() => {
   vi.useRealTimers();
 });
 
+const ACTOR = actorOf({
+  id: "d",
+  kind: "device",
+  version: 1,
+  name: "Player",
+  address: "127.0.0.1",
+  plays: "everything",
+  territoryId: null,
+});
+
 /** Quarter frames for so long from a time on, each at its moment. */
 function source(from: number, seconds: number): void {
   for (let frame = 0; frame < seconds * 25; frame += 2)
     for (const octets of mtc.encodeQuarterFrames(timecodeAt(from + frame / 25, "25"))) {
-      input.hear(octets);
+      input.hear(octets, ACTOR);
       vi.advanceTimersByTime(10);
     }
 }
@@ -50,10 +60,10 @@ describe("MIDI Time Code that comes in", () => {
   it("goes along with a jump, and takes no notice of anything else that is sent", () => {
     source(10, 2);
     for (const octets of [Uint8Array.of(), Uint8Array.of(0xf1), Uint8Array.of(0x90, 60, 100), new Uint8Array(500).fill(0xf1)])
-      input.hear(octets);
+      input.hear(octets, ACTOR);
     source(100, 2);
     expect(played.map((command) => command.type === "timecode" && command.how)).toEqual(["jump", "jump"]);
-    input.hear(mtc.encodeFullFrame(timecodeAt(7, "25")));
+    input.hear(mtc.encodeFullFrame(timecodeAt(7, "25")), ACTOR);
     expect(played.at(-1)).toMatchObject({ running: false, how: "jump", positionSeconds: 7 });
   });
 });

@@ -4,20 +4,23 @@ import type { Door } from "../show/door";
 
 /** MIDI Time Code that comes in, as changes of the show: only starts, stops, jumps and corrections become any. */
 export class TimecodeInput {
-  readonly #door: Pick<Door, "show" | "play">;
+  readonly #door: Pick<Door, "play">;
   readonly #now: () => number;
   readonly #reader = new mtc.MtcReader();
   readonly #chase = new TimecodeChase();
   #rate: TimecodeRate = "25";
   #dry: NodeJS.Timeout | null = null;
+  /** The device that was heard last. */
+  #actor: Person | null = null;
 
-  constructor(door: Pick<Door, "show" | "play">, now: () => number) {
+  constructor(door: Pick<Door, "play">, now: () => number) {
     this.#door = door;
     this.#now = now;
   }
 
-  /** One MIDI message. Others than those of time code are left out. */
-  hear(octets: Uint8Array): void {
+  /** One MIDI message of a device. Others than those of time code are left out. */
+  hear(octets: Uint8Array, actor: Person): void {
+    this.#actor = actor;
     const heard = this.#reader.take(octets);
     if (!heard) return;
     this.#rate = heard.timecode.rate;
@@ -44,10 +47,9 @@ export class TimecodeInput {
   }
 
   #act(act: ChaseAct | null): void {
-    const lead = this.#door.show.all("person").find(({ role }): boolean => role === "lead");
-    if (!act || !lead) return;
+    if (!act || !this.#actor) return;
     const { positionSeconds, running, atSeconds } = act.place;
     const command: PlayCommand = { type: "timecode", positionSeconds, running, rate: this.#rate, how: act.how };
-    void this.#door.play(lead satisfies Person, command, atSeconds);
+    void this.#door.play(this.#actor, command, atSeconds);
   }
 }

@@ -64,6 +64,7 @@ export function webSettings(): WebSettings {
     whenTaken: env["VEXA_PORT"] === undefined ? "take a free one" : "fail",
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
     webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
+    ...(env["VEXA_TRUST_PROXY"] ? { trustProxy: env["VEXA_TRUST_PROXY"] } : {}),
     demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
     log: logger("web"),
   };

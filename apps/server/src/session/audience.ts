@@ -19,7 +19,8 @@ export class Audience {
     const sees = seenBy(this.#stage.show, person);
     if (!sees) return all;
     const records = all.filter(sees);
-    this.#seen.set(person.id, new Set(records.map(({ id }) => id)));
+    // What plays comes and goes; what may be seen of it follows from the cards.
+    this.#seen.set(person.id, new Set(records.flatMap(({ id, kind }) => (kind === "playbackState" ? [] : [id]))));
     return records;
   }
 

@@ -15,6 +15,7 @@ import {
   type PresenceEntry,
   type ServerToClient,
   type Standing,
+  type Stranger,
 } from "@vexa/core";
 import type { SessionBook } from "../account/session-book";
 import { isOwnPage } from "../http/own-pages";
@@ -98,6 +99,8 @@ export function openSockets(
   };
   const turns = new Turns(nowMs, (work, waitMs) => (waitMs === 0 ? setImmediate(work) : setTimeout(work, waitMs)));
   let standing: Standing | null = null;
+  let strangers: readonly Stranger[] = [];
+  const leads = (): VexaSocket[] => crew().filter((socket) => personOf(socket)?.role === "lead");
   io.on("connection", (socket) => {
     const { personId } = socket.data;
     presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
@@ -107,6 +110,7 @@ export function openSockets(
       presence.set(socket.id, { connection: socket.id, personId, ...entry });
       tellPresence();
     });
+    if (strangers.length > 0 && personOf(socket)?.role === "lead") socket.emit("strangers", strangers);
     if (standing && personOf(socket)?.role !== "guest") socket.emit("standing", standing);
     socket.on("disconnect", () => {
       presence.delete(socket.id);
@@ -128,6 +132,10 @@ export function openSockets(
     }
   });
   stage.on("show", () => io.emit("stale"));
+  stage.on("strangers", (now) => {
+    strangers = now;
+    leads().forEach((socket) => socket.emit("strangers", now));
+  });
   stage.on("touched", (touch) => crew().forEach((socket) => socket.volatile.emit("touched", touch)));
   stage.on("standing", (now) => {
     standing = now;

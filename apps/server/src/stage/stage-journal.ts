@@ -55,7 +55,7 @@ export class StageJournal implements DoorJournal {
     this.#seq = of.seq;
     this.#savedSeq = of.savedSeq;
     this.#file = openSync(this.#path(`lines-${padded(of.seq)}.jsonl`), "a", 0o600);
-    this.#snapshot = this.#takeSnapshot(of.seq);
+    this.#snapshot = this.#takeSnapshot(of.seq).catch(this.#noSnapshot);
   }
 
   intend(editId: string, ids: readonly string[]): void {
@@ -90,7 +90,7 @@ export class StageJournal implements DoorJournal {
     closeSync(this.#file);
     this.#file = openSync(this.#path(`lines-${padded(this.#seq)}.jsonl`), "a", 0o600);
     this.#length = 0;
-    this.#snapshot = this.#takeSnapshot(this.#seq);
+    this.#snapshot = this.#takeSnapshot(this.#seq).catch(this.#noSnapshot);
   }
 
   /** Written a few records at a time beside the work, and then put in the place of the older ones. */
@@ -115,6 +115,11 @@ export class StageJournal implements DoorJournal {
     }
     this.#snapshot = null;
   }
+
+  /** As on a full disk: the one before counts on, with all lines since. */
+  readonly #noSnapshot = (): void => {
+    this.#snapshot = null;
+  };
 
   #path(name: string): string {
     return join(this.#folder, name);

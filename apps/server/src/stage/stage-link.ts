@@ -188,6 +188,9 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
       case "health":
         this.emit("health", message.health);
         break;
+      case "strangers":
+        this.emit("strangers", message.strangers);
+        break;
       case "touched":
         this.emit("touched", message.touch);
         break;

@@ -7,6 +7,7 @@ import type {
   PlayCommand,
   ShowRecord,
   Standing,
+  Stranger,
   Trace,
   Transaction,
 } from "@vexa/core";
@@ -58,6 +59,7 @@ export type FromStage =
   | { readonly type: "parameters"; readonly count: number }
   | { readonly type: "standing"; readonly standing: Standing }
   | { readonly type: "health"; readonly health: Health }
+  | { readonly type: "strangers"; readonly strangers: readonly Stranger[] }
   | { readonly type: "touched"; readonly touch: ControlTouch }
   | { readonly type: "answer"; readonly id: number; readonly answer: Answer | Trace | null }
   | { readonly type: "call"; readonly id: number; readonly call: Call };

@@ -10,6 +10,7 @@ import type {
   Show,
   ShowRecord,
   Standing,
+  Stranger,
   Trace,
   Transaction,
 } from "@vexa/core";
@@ -20,6 +21,8 @@ export interface StageEvents {
   standing: [standing: Standing];
   health: [health: Health];
   touched: [touch: ControlTouch];
+  /** Machines that nobody has let in, when that has changed. */
+  strangers: [strangers: readonly Stranger[]];
   /** The show was replaced as a whole, as after the engine's process was away. */
   show: [];
 }

@@ -3,6 +3,7 @@ import type { Logger } from "pino";
 import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
+import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
 import { WingLink } from "../input/wing-link";
 import type { SacnTarget } from "../output/sacn-output";
@@ -48,6 +49,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
   #osc: OscInput | null = null;
+  readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
 
   private constructor(options: StageOptions) {
     super();
@@ -133,6 +135,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.host.stop();
     await this.#osc?.close();
     await this.#wings.close();
+    this.#strangers.stop();
     await this.door.close();
   }
 
@@ -145,8 +148,9 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
           host: "127.0.0.1",
           port: oscPort,
           show: () => this.show,
-          play: (person, command) => this.play(person, command, undefined),
-          mtc: (octets) => this.#timecode.hear(octets),
+          play: (actor, command) => this.play(actor, command, undefined),
+          mtc: (octets, actor) => this.#timecode.hear(octets, actor),
+          stranger: (address, said) => this.#strangers.heard(address, said),
           wings: this.#wings,
           log,
         });

@@ -112,10 +112,29 @@ export class SureWrites1764400000000 implements MigrationInterface {
   }
 }
 
+/** Devices are let in by name. What was heard so far came from this machine, and still is. */
+export class Devices1764500000000 implements MigrationInterface {
+  name = "Devices1764500000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `INSERT INTO "record" ("show_id", "id", "kind", "place", "body")
+       SELECT "id", 'device-here', 'device', "seq" * 100000 + 99999,
+         '{"id": "device-here", "kind": "device", "version": 1, "name": "This machine", "address": "127.0.0.1", "plays": "everything", "territoryId": null}'::jsonb
+       FROM "show" ON CONFLICT DO NOTHING`,
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DELETE FROM "record" WHERE "kind" = 'device'`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
   Sounds1764200000000,
   Crew1764300000000,
   SureWrites1764400000000,
+  Devices1764500000000,
 ];

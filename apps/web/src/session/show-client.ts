@@ -19,6 +19,7 @@ import {
   type Show,
   type ShowRecord,
   type Standing,
+  type Stranger,
   type Trace,
   type Transaction,
   type Whereabouts,
@@ -51,6 +52,7 @@ export class ShowClient {
   #presence: readonly PresenceEntry[] = [];
   #health: Health | null = null;
   #standing: Standing | null = null;
+  #strangers: readonly Stranger[] = [];
   #personId = "";
   #showName = "";
   #clockOffset = 0;
@@ -80,6 +82,7 @@ export class ShowClient {
     this.#socket.on("stale", () => void this.#catchUp());
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
+    this.#socket.on("strangers", (strangers) => this.#set(() => (this.#strangers = strangers)));
     this.#socket.on("touched", (touch) => this.#touchListeners.forEach((listener) => listener(touch)));
     this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
     this.#socket.on("levels", (message) => {
@@ -108,6 +111,10 @@ export class ShowClient {
   /** Cards that can't have their full effect, and what was left behind. */
   get standing(): Standing | null {
     return this.#standing;
+  }
+  /** Machines that send although nobody let them in; the lead alone hears of them. */
+  get strangers(): readonly Stranger[] {
+    return this.#strangers;
   }
   get personId(): string {
     return this.#personId;

@@ -30,6 +30,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   territory: ["overlay", "highlight", "curtain", "reach"],
   loan: ["overlay", "highlight", "curtain", "reach"],
   note: [],
+  device: [],
   person: ["highlight", "curtain", "reach"],
   sketch: ["from stage"],
   highlight: ["highlight"],

@@ -19,6 +19,11 @@ export const ERROR_CATALOGUE = {
     sentence: "Too many tries to sign in from here.",
     remedy: "Wait a minute, then try again.",
   },
+  "sign-in.wait": {
+    status: 429,
+    sentence: "That was wrong several times.",
+    remedy: "Wait {seconds} s, then try again. Others come in as usual.",
+  },
   "request.malformed": {
     status: 400,
     sentence: "The message could not be read: {why}.",

@@ -121,7 +121,19 @@ export interface ClientToServer {
   clock: (answer: (nowSeconds: number) => void) => void;
 }
 
+/** A machine that sends what nobody has let it: shown to the lead, and not heard. */
+export interface Stranger {
+  readonly address: string;
+  /** What it said last: an OSC address. */
+  readonly said: string;
+  readonly messages: number;
+  /** Milliseconds since 1970. */
+  readonly atMs: number;
+}
+
 export interface ServerToClient {
+  /** For the lead: machines that nobody has let in. */
+  strangers: (strangers: readonly Stranger[]) => void;
   /** The show isn't what was told so far: fetch it again. */
   stale: () => void;
   /** Somebody's edit, numbered without gaps. */

@@ -34,4 +34,5 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   person: "crew",
   loan: "crew",
   note: "crew",
+  device: "crew",
 };

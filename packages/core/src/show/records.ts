@@ -16,6 +16,7 @@ import { profileSchema, type Profile } from "../rig/profile";
 import { highlightSchema, type Highlight } from "../selection/highlight";
 import { savedShapeSchema, type SavedShape } from "../shape/saved-shape";
 import { sketchSchema, type Sketch } from "../stroke/sketch";
+import { deviceSchema, type Device } from "../territory/device";
 import { loanSchema, type Loan } from "../territory/loan";
 import { noteSchema, type Note } from "../territory/note";
 import { personSchema, territorySchema, type Person, type Territory } from "../territory/territory";
@@ -44,6 +45,7 @@ export interface RecordByKind {
   territory: Territory;
   loan: Loan;
   note: Note;
+  device: Device;
   person: Person;
   sketch: Sketch;
   highlight: Highlight;
@@ -87,6 +89,7 @@ export const KINDS: {
   timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },
   loan: { label: "loan", scope: "session", undone: "never", schema: loanSchema },
+  device: { label: "device", scope: "document", undone: "yes", schema: deviceSchema },
   note: { label: "note", scope: "session", undone: "yes", schema: noteSchema },
   person: { label: "person", scope: "document", undone: "yes", schema: personSchema },
   sketch: { label: "sketch", scope: "session", undone: "yes", schema: sketchSchema },

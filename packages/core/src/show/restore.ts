@@ -8,9 +8,9 @@ import { KINDS, type ShowRecord } from "./records";
 import { missingInStrokes, missingName } from "./rules";
 import type { Show } from "./show";
 
-/** What a version of a show keeps: recorded work. People stay as they are, and so does what is going on. */
+/** What a version of a show keeps: recorded work. People and devices stay as they are, and so does what is going on. */
 export function isVersioned({ kind }: ShowRecord): boolean {
-  return KINDS[kind].scope === "document" && kind !== "person";
+  return KINDS[kind].scope === "document" && kind !== "person" && kind !== "device";
 }
 
 /**

@@ -23,6 +23,7 @@ const WHO_CHANGES: {
   person: "crew",
   loan: "loan commands",
   note: "note",
+  device: "crew",
   master: "owner",
   group: "owner",
   preset: "owner",
@@ -141,7 +142,7 @@ function mayPark(show: Show, person: Person, command: Extract<PlayCommand, { typ
 /** Null when the person may play this card: guests those of their own pages, others by the card's list. */
 export function mayPlay(show: Show, person: Person, playbackId: string): UserError | null {
   const playback = show.get("playback", playbackId);
-  if (person.role === "guest" && playback && show.get("page", playback.pageId)?.personId !== person.id)
+  if (person.role === "guest" && playback && !isOwnPage(show, person, playback.pageId))
     return refused("Anything but the cards of their page", "the people of the show");
   if (person.role === "guest") return null;
   if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show");
@@ -197,8 +198,16 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
   }
 }
 
+/** Somebody is of a territory's people, or a device that plays for it. */
 function owns(show: Show, person: Person, territoryId: string): boolean {
+  const device = show.get("device", person.id);
+  if (device) return device.territoryId === territoryId;
   return show.get("territory", territoryId)?.personIds.includes(person.id) ?? false;
+}
+
+/** A page is a guest's own, or the one that a device plays. */
+function isOwnPage(show: Show, person: Person, pageId: string): boolean {
+  return show.get("page", pageId)?.personId === person.id || show.get("device", person.id)?.pageId === pageId;
 }
 
 function territoryPeople(show: Show, territoryId: string): string {

@@ -120,6 +120,9 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
       return show.get("person", record.fromPersonId) && (record.toPersonId === null || show.get("person", record.toPersonId))
         ? null
         : unknown("person");
+    case "device":
+      if (record.territoryId !== null && !show.get("territory", record.territoryId)) return unknown("territory");
+      return record.pageId === undefined || show.get("page", record.pageId) ? null : unknown("page");
     case "person":
       return show.all("person").some(({ role }) => role === "lead")
         ? null

@@ -106,9 +106,22 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
             .map(named((cue) => `cue ${cueName(cue, show)}, which goes there`)),
         );
     case "page":
-      return [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === id).map(named(() => "a card"));
+      return [
+        ...[...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === id).map(named(() => "a card")),
+        ...show
+          .all("device")
+          .filter(({ pageId }) => pageId === id)
+          .map(named(({ name }) => `the device ${name}`)),
+      ];
     case "territory":
-      return [...show.all("group"), ...show.all("cueList"), ...show.all("page"), ...show.all("preset"), ...show.all("master")]
+      return [
+        ...show.all("group"),
+        ...show.all("cueList"),
+        ...show.all("page"),
+        ...show.all("preset"),
+        ...show.all("master"),
+        ...show.all("device"),
+      ]
         .filter(({ territoryId }) => territoryId === id)
         .map(named((entry) => (entry.kind === "preset" ? presetName(entry) : entry.name)));
     case "playback":

@@ -1,0 +1,87 @@
+import { appendFileSync, mkdtempSync, readdirSync, rmSync, truncateSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, describe, expect, it } from "vitest";
+import { apply, setChange, type Change, type ShowRecord, type Transaction } from "@vexa/core";
+import { readKept, StageJournal } from "./stage-journal";
+
+const folders: string[] = [];
+afterEach(() => folders.splice(0).forEach((folder) => rmSync(folder, { recursive: true })));
+
+interface Bench {
+  readonly folder: string;
+  readonly journal: StageJournal;
+  edit(changes: readonly Change[]): Transaction;
+  records(): ReadonlyMap<string, ShowRecord>;
+}
+function begin(): Bench {
+  const folder = mkdtempSync(join(tmpdir(), "vexa-journal-"));
+  folders.push(folder);
+  const page: ShowRecord = { id: "page", kind: "page", version: 1, name: "Main", rank: 0, territoryId: null };
+  let seq = 10;
+  let records: ReadonlyMap<string, ShowRecord> = new Map([["page", page]]);
+  const bench: Bench = {
+    folder,
+    journal: new StageJournal(folder, { cid: "c", name: "n", seq, savedSeq: seq, records: () => records }),
+    records: () => records,
+    edit: (changes) => {
+      const applied = apply(records, changes);
+      if (!applied.ok) throw new Error(applied.error.code);
+      records = applied.value;
+      const transaction: Transaction = { id: `edit ${++seq}`, author: "ann", label: "x", changes };
+      bench.journal.append(seq, transaction);
+      return transaction;
+    },
+  };
+  return bench;
+}
+const rename = (from: string, to: string): Change => setChange("page", ["name"], { from, to });
+
+describe("the journal beside the engine", () => {
+  it("has everything that was appended, without a good-bye, and knows what the database has", async () => {
+    const bench = begin();
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    bench.edit([rename("Main", "A")]);
+    bench.edit([rename("A", "B")]);
+    bench.journal.saved(11);
+    bench.edit([rename("B", "C")]);
+    const kept = readKept(bench.folder)!;
+    expect(kept).toMatchObject({ cid: "c", name: "n", seq: 13, intended: [] });
+    expect(kept.records).toEqual(bench.records());
+    expect(kept.tail).toEqual([
+      { seq: 12, ids: ["page"] },
+      { seq: 13, ids: ["page"] },
+    ]);
+    await bench.journal.close();
+  });
+
+  it("leaves out a line that was cut off, and tells of edits that went to the database and didn't come back", async () => {
+    const bench = begin();
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    bench.edit([rename("Main", "A")]);
+    bench.journal.intend("edit lost", ["page"]);
+    const lines = join(
+      bench.folder,
+      readdirSync(bench.folder).find((name) => name.startsWith("lines-"))!,
+    );
+    appendFileSync(lines, `{"seq":12,"edit":{"id":"cut`);
+    expect(readKept(bench.folder)).toMatchObject({ seq: 11, intended: [{ editId: "edit lost", ids: ["page"] }] });
+    for (let octets = statSync(lines).size; octets > 0; octets -= 7) {
+      truncateSync(lines, octets);
+      expect([10, 11]).toContain(readKept(bench.folder)!.seq);
+    }
+    await bench.journal.close();
+  });
+
+  it("has nothing to give where there is nothing, or nothing whole", async () => {
+    expect(readKept(join(tmpdir(), "vexa-none"))).toBeNull();
+    const bench = begin();
+    await bench.journal.close();
+    const snapshot = join(
+      bench.folder,
+      readdirSync(bench.folder).find((name) => name.startsWith("show-"))!,
+    );
+    truncateSync(snapshot, 60);
+    expect(readKept(bench.folder)).toBeNull();
+  });
+});
