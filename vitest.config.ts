@@ -26,6 +26,7 @@ const WITHOUT_DATABASE = [
   "session/audience",
   "session/inbox",
   "show/crew-simulation",
+  "show/door-while-slow",
   "stage/stage-journal",
 ].map((name) => `src/${name}.test.ts`);
 

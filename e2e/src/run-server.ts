@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import pg from "pg";
+import { DatabaseProxy } from "./database-proxy";
 
 const MAIN = fileURLToPath(new URL("../../apps/server/dist/main.js", import.meta.url));
 
@@ -14,15 +15,21 @@ export interface RunningVexa {
   readonly databaseUrl: string;
   /** Of the processes now running: the supervisor, the engine and the web server. */
   readonly pids: { readonly supervisor: number; readonly stage: number; readonly web: number };
+  /** What stands before the database, where it was asked for. */
+  readonly database: DatabaseProxy | null;
   /** Ends the server and starts it anew on the same database and port. */
-  restart(how: "SIGTERM" | "SIGKILL"): Promise<void>;
+  restart(how: "SIGTERM" | "SIGKILL", from?: "from the database"): Promise<void>;
   stop(): Promise<void>;
 }
 
 /** Starts the built server with the demo show; `sacn` is where its output goes. */
 export async function runVexa(
   sacn: string,
-  { demo = "understory", osc = "off" }: { demo?: "understory" | "large"; osc?: string } = {},
+  {
+    demo = "understory",
+    osc = "off",
+    proxied = false,
+  }: { demo?: "understory" | "large"; osc?: string; /** The database can be taken away. */ proxied?: boolean } = {},
 ): Promise<RunningVexa> {
   const admin = process.env["VEXA_DATABASE_ADMIN_URL"];
   if (!admin) throw new Error("VEXA_DATABASE_ADMIN_URL isn't set. Run this with ./vexa test or ./vexa shots.");
@@ -30,8 +37,10 @@ export async function runVexa(
   await query(admin, `CREATE DATABASE ${name}`);
   const address = new URL(admin);
   address.pathname = `/${name}`;
+  const through = proxied ? await DatabaseProxy.open(address.toString()) : null;
+  const databaseUrl = through?.url ?? address.toString();
   const state = mkdtempSync(join(tmpdir(), "vexa-e2e-"));
-  let { child, url } = await launch({ databaseUrl: address.toString(), sacn, port: "0", demo, osc, state });
+  let { child, url } = await launch({ databaseUrl, sacn, port: "0", demo, osc, state });
   return {
     get url() {
       return url;
@@ -41,12 +50,16 @@ export async function runVexa(
       const parts = JSON.parse(readFileSync(join(state, "pids.json"), "utf8")) as { stage: number; web: number };
       return { supervisor: child.pid!, ...parts };
     },
-    restart: async (how) => {
+    restart: async (how, from) => {
       await end(child, how);
-      ({ child, url } = await launch({ databaseUrl: address.toString(), sacn, port: new URL(url).port, demo, osc, state }));
+      // Without what the engine wrote down beside itself.
+      if (from) rmSync(state, { recursive: true, force: true });
+      ({ child, url } = await launch({ databaseUrl, sacn, port: new URL(url).port, demo, osc, state }));
     },
+    database: through?.proxy ?? null,
     stop: async () => {
       await end(child, "SIGTERM");
+      through?.proxy.close();
       await query(admin, `DROP DATABASE ${name} WITH (FORCE)`);
       rmSync(state, { recursive: true, force: true });
     },
@@ -60,7 +73,9 @@ async function query(connectionString: string, sql: string): Promise<void> {
   await client.end();
 }
 
-function launch(of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc" | "state", string>): Promise<{ child: ChildProcess; url: string }> {
+function launch(
+  of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc" | "state", string>,
+): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, [MAIN], {
     env: {
       ...process.env,

@@ -271,8 +271,9 @@ export class Door extends EventEmitter<DoorEvents> {
         const result = await work();
         return result.ok ? { ok: true, seq: this.#seq, ...result.value } : result;
       } catch (error) {
+        if (error instanceof StorageAway) return fail("database.away");
         this.emit("trouble", error);
-        return fail(error instanceof StorageAway ? "database.away" : "server.failed");
+        return fail("server.failed");
       }
     });
     this.#queue = turn;

@@ -1,5 +1,5 @@
 import type { Show, ShowRecord } from "@vexa/core";
-import type { DoorStorage, JournalWrite } from "../storage/commit";
+import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
 const SAVE_AFTER_MS = 100;
 const AGAIN_AFTER_MS = 1000;
@@ -67,7 +67,8 @@ export class Unsaved {
       ids.forEach((id) => this.#ids.add(id));
       this.#owed = [...owed, ...this.#owed];
       this.#soon(AGAIN_AFTER_MS);
-      this.#told.trouble(error);
+      // Whoever keeps the database tells that it is away, once.
+      if (!(error instanceof StorageAway)) this.#told.trouble(error);
     }
   }
 
