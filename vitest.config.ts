@@ -11,6 +11,7 @@ const SCREENS = [
   "presets",
   "score-editing",
   "selecting",
+  "show-place",
   "trace",
   "wing",
 ].map((name) => `src/${name}.test.ts`);

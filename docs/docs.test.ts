@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { ERROR_CATALOGUE, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
+import { COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
 import { MESSAGES, ROUTES, type Entrance } from "../apps/server/src/entrances";
 
 const ROOT = join(import.meta.dirname, "..");
@@ -57,6 +57,25 @@ describe("the docs", () => {
       "| message | what | who |",
       "| --- | --- | --- |",
       ...Object.entries(MESSAGES).map(row),
+      "",
+      "## Commands of `play`",
+      "Made from `packages/core/src/show/commands.ts`. A card's list, a time line's list, a master's page and reach decide besides.",
+      "",
+      "| command | what | who | changes |",
+      "| --- | --- | --- | --- |",
+      ...Object.entries(COMMANDS).map(([type, { label, act, lands }]) => {
+        const who = ROLES.filter((role) => ROLE_TABLE[act][role] !== "no").join(", ");
+        return `| \`${type}\` | ${label} | ${who} | ${lands.join(", ")} |`;
+      }),
+      "",
+      "## Fields that name other records",
+      "Made from `packages/core/src/show/references.ts`. Rights are looked at on a record before and after a change.",
+      "",
+      "| field | names a | rule |",
+      "| --- | --- | --- |",
+      ...Object.entries(REFERENCES).flatMap(([kind, of]) =>
+        Object.entries(of).map(([field, { to, rule }]) => `| \`${kind}.${field}\` | ${to} | ${rule} |`),
+      ),
       "",
     ];
     await expect(entrances.join("\n")).toMatchFileSnapshot("./reference/entrances.md");

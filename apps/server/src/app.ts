@@ -13,6 +13,8 @@ import { peopleRoutes } from "./account/people-routes";
 import { RememberingStore } from "./account/remembering-store";
 import type { SessionBook } from "./account/session-book";
 import { sessionRoutes } from "./account/session-routes";
+import type { HealthBook } from "./health/health-book";
+import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
 import type { StagePort } from "./stage/stage-port";
@@ -27,6 +29,9 @@ export interface AppParts {
   readonly book: SessionBook;
   readonly stage: StagePort;
   readonly audience: Audience;
+  readonly health: HealthBook;
+  /** Lets a collector read the health without a sign-in. */
+  readonly metricsToken?: string;
   readonly show: { readonly name: string };
   /** Which proxies' words on where a request came from are believed, as Express has it; none = nobody's. */
   readonly trustProxy?: string;
@@ -80,6 +85,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
   app.use("/api/history", historyRoutes(parts.database, parts.stage));
+  app.use("/api/health", healthRoutes({ ...parts, book: parts.health }));
   app.use("/api/show", showRoutes(parts.stage, parts.audience, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));
   if (parts.webFolder && existsSync(join(parts.webFolder, "index.html"))) {

@@ -25,6 +25,8 @@ export const ROUTES = {
   "GET /api/history/versions": { what: "named versions", admits: "history" },
   "POST /api/history/versions": { what: "name a version", admits: "restore" },
   "POST /api/history/versions/:id/restore": { what: "bring a version back", admits: "restore" },
+  "GET /api/health": { what: "the health of the last minutes", admits: "health" },
+  "GET /api/health/metrics": { what: "the health now, for Prometheus; also by a token of its own", admits: "health" },
   "POST /api/sounds": { what: "keep a sound file", admits: "build" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },
 } as const satisfies Readonly<Record<string, Entrance>>;

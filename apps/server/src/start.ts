@@ -8,6 +8,7 @@ import { refusalToListen } from "./account/accounts";
 import { SessionBook } from "./account/session-book";
 import { createApp, createSession, sessionStore } from "./app";
 import type { EngineHost } from "./engine-host/engine-host";
+import { HealthBook } from "./health/health-book";
 import type { SacnTarget } from "./output/sacn-output";
 import type { Ended } from "./process/supervisor";
 import { Audience } from "./session/audience";
@@ -32,6 +33,8 @@ export interface WebSettings {
   readonly webFolder: string | null;
   /** Which proxies are believed where a request came from; none = nobody. */
   readonly trustProxy?: string;
+  /** Lets a collector read the health without a sign-in. */
+  readonly metricsToken?: string;
   /** What an empty database is filled with. */
   readonly demo: "understory" | "large";
   readonly log: Logger;
@@ -139,7 +142,9 @@ async function serve(
   const book = new SessionBook(pool);
   book.on("ended", (sid) => store.forget(sid));
   const audience = new Audience(stage);
+  const health = new HealthBook();
   const app = createApp({
+    health,
     database,
     session,
     book,
@@ -148,7 +153,7 @@ async function serve(
     show: { name },
     webFolder: settings.webFolder,
     log,
-    ...trusted(settings),
+    ...optional(settings),
   });
   const http = createServer(app);
   let lastEnded: Ended | undefined;
@@ -157,13 +162,26 @@ async function serve(
     ...(lastEnded ? { lastEnded } : {}),
   });
   const sockets = openSockets(http, { stage, audience, session, book, more, log });
+  stage.on("health", (now) =>
+    health.add({
+      ...now,
+      ...more(),
+      atMs: Date.now(),
+      webMegabytes: process.memoryUsage.rss() / 1e6,
+      connections: sockets.connections(),
+      databaseMs: guarded.tookMs,
+    }),
+  );
   await listen(http, settings);
   return {
     port: (http.address() as AddressInfo).port,
     stage,
     database: guarded,
     seeded,
-    tellEnded: (ended) => (lastEnded = ended),
+    tellEnded: (ended) => {
+      lastEnded = ended;
+      health.addEnded(ended);
+    },
     stop: async (first) => {
       await first();
       await sockets.close();
@@ -175,8 +193,8 @@ async function serve(
   };
 }
 
-function trusted({ trustProxy }: WebSettings): { trustProxy?: string } {
-  return trustProxy === undefined ? {} : { trustProxy };
+function optional({ trustProxy, metricsToken }: WebSettings): { trustProxy?: string; metricsToken?: string } {
+  return { ...(trustProxy === undefined ? {} : { trustProxy }), ...(metricsToken === undefined ? {} : { metricsToken }) };
 }
 
 /** So long a port may still be held by a server that was killed a moment ago. */

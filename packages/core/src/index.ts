@@ -185,6 +185,7 @@ export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./show/cue-edits";
 export { addedStrokes, strokesWithout } from "./show/record-cue";
 export { COMMANDS, parseCommand, type CommandType } from "./show/commands";
+export { REFERENCES, type Reference } from "./show/references";
 export { mayTurnView, seenBy } from "./show/seen-by";
 export { tryEdit, type Tried } from "./show/try-edit";
 export { allDue, nextDue, secondsLeft } from "./show/next-due";
@@ -212,6 +213,7 @@ export {
   type ControlTouch,
   type HeadAttribute,
   type Health,
+  type HealthSample,
   type Standing,
   type Hello,
   type PresenceEntry,

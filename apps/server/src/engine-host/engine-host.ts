@@ -141,8 +141,16 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.#shared = { values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };
         break;
       case "health": {
-        const { frames, late, packets, seconds, universes } = message;
-        this.emit("health", { framesPerSecond: frames / seconds, lateFrames: late, universes, packetsPerSecond: packets / seconds });
+        const { frames, late, packets, seconds, universes, worstFrameMs, worstLatenessMs } = message;
+        this.emit("health", {
+          framesPerSecond: frames / seconds,
+          lateFrames: late,
+          universes,
+          packetsPerSecond: packets / seconds,
+          worstFrameMs,
+          worstLatenessMs,
+          engineMegabytes: process.memoryUsage.rss() / 1e6,
+        });
         break;
       }
       case "traced":

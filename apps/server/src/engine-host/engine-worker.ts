@@ -62,7 +62,8 @@ async function run(start: EngineStart): Promise<void> {
   let index = 0;
   let latest = first;
   let stopping = false;
-  const health = { since: first, frames: 0, late: 0, packets: 0 };
+  const NONE = { frames: 0, late: 0, packets: 0, worstFrameMs: 0, worstLatenessMs: 0 };
+  const health = { since: first, ...NONE };
 
   const takeMessages = (): void => {
     const until = performance.now() + MESSAGES_MS_A_FRAME;
@@ -135,9 +136,9 @@ async function run(start: EngineStart): Promise<void> {
   };
 
   const tellHealth = (at: number): void => {
-    const { frames, late, packets, since } = health;
-    say({ type: "health", frames, late, packets, universes: engine.universes.length, seconds: at - since });
-    Object.assign(health, { since: at, frames: 0, late: 0, packets: 0 });
+    const { since, ...measured } = health;
+    say({ type: "health", ...measured, universes: engine.universes.length, seconds: at - since });
+    Object.assign(health, { since: at, ...NONE });
   };
 
   const turn = (): void => {
@@ -159,7 +160,10 @@ async function run(start: EngineStart): Promise<void> {
       index += missed;
       deadline = first + index / start.framesPerSecond;
     }
+    const begun = now();
     renderFrame(deadline);
+    health.worstLatenessMs = Math.max(health.worstLatenessMs, (begun - deadline) * 1000);
+    health.worstFrameMs = Math.max(health.worstFrameMs, (now() - begun) * 1000);
     workOnStanding(deadline);
     if (deadline - health.since >= 1) tellHealth(deadline);
     // One turn of the event loop a frame lets sockets finish what they were given.

@@ -30,6 +30,8 @@ export type FromEngine =
       readonly packets: number;
       readonly universes: number;
       readonly seconds: number;
+      readonly worstFrameMs: number;
+      readonly worstLatenessMs: number;
     }
   | { readonly type: "traced"; readonly ask: number; readonly trace: Trace | null }
   /** How much of each playback shows, and what is left behind; told when it has changed. */

@@ -65,6 +65,7 @@ export function webSettings(): WebSettings {
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
     webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
     ...(env["VEXA_TRUST_PROXY"] ? { trustProxy: env["VEXA_TRUST_PROXY"] } : {}),
+    ...(env["VEXA_METRICS_TOKEN"] ? { metricsToken: env["VEXA_METRICS_TOKEN"] } : {}),
     demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
     log: logger("web"),
   };

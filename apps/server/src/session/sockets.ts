@@ -49,7 +49,7 @@ export function openSockets(
     more: () => Pick<Health, "database" | "lastEnded">;
     log: Logger;
   },
-): { close: () => Promise<void> } {
+): { close: () => Promise<void>; connections: () => number } {
   const { stage, audience } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
     transports: ["websocket"],
@@ -157,6 +157,7 @@ export function openSockets(
   }, LEVELS_EVERY_MS);
 
   return {
+    connections: () => io.sockets.sockets.size,
     close: async () => {
       clearInterval(levels);
       await io.close();

@@ -8,6 +8,7 @@ import {
   Show,
   type Answer,
   type HeadAttribute,
+  type Health,
   type LoanCommand,
   type Person,
   type PlayCommand,
@@ -31,6 +32,12 @@ export interface StageLinkOptions {
 
 const AGAIN_AFTER_MS = 50;
 const ANSWER_WITHIN_MS = 12_000;
+
+/** While the engine's process is away. */
+const NO_HEALTH: Health = {
+  ...{ framesPerSecond: 0, lateFrames: 0, universes: 0, packetsPerSecond: 0 },
+  ...{ worstFrameMs: 0, worstLatenessMs: 0, engineMegabytes: 0 },
+};
 
 /** The stage in its own process, as the web server sees it. While that process is away everything is refused with a sentence. */
 export class StageLink extends EventEmitter<StageEvents> implements StagePort {
@@ -144,7 +151,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
           this.#wire = null;
           for (const done of [...this.#waiting.values()]) done(fail("stage.away"));
           this.#waiting.clear();
-          this.emit("health", { framesPerSecond: 0, lateFrames: 0, universes: 0, packetsPerSecond: 0 });
+          this.emit("health", NO_HEALTH);
           again();
         },
       });

@@ -15,6 +15,7 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
   readonly #showId: string;
   #here = true;
   #looking = false;
+  #tookMs: number | null = null;
   readonly #timer: NodeJS.Timeout;
 
   constructor(of: { storage: DoorStorage; database: DataSource; showId: string }) {
@@ -23,6 +24,11 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
     this.#database = of.database;
     this.#showId = of.showId;
     this.#timer = setInterval(() => void this.#look(), LOOK_EVERY_MS).unref();
+  }
+
+  /** How long the last small write took; null while there is no answer. */
+  get tookMs(): number | null {
+    return this.#here ? this.#tookMs : null;
   }
 
   get here(): boolean {
@@ -55,12 +61,14 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
   async #look(): Promise<void> {
     if (this.#looking) return;
     this.#looking = true;
+    const begun = performance.now();
     const query = this.#database.query(`UPDATE "show" SET "write" = "write" WHERE "id" = $1`, [this.#showId]).then(
       () => true,
       () => false,
     );
     const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), LOOK_WITHIN_MS).unref());
     this.#set(await Promise.race([query, late]));
+    this.#tookMs = performance.now() - begun;
     // One look at a time, also while one hangs.
     await query;
     this.#looking = false;

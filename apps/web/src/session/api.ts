@@ -2,6 +2,7 @@ import {
   explain,
   type AccountLine,
   type Hello,
+  type HealthSample,
   type HistoryLine,
   type Role,
   type SessionLine,
@@ -38,6 +39,14 @@ async function request<T>(method: string, path: string, body?: object): Promise<
   if (response.ok) return answer as T;
   const error = (answer as { error?: UserError } | null)?.error;
   throw new ServerError(response.status, error ?? { code: "server.failed", details: {} });
+}
+
+/** The last minutes of the system, and what had to be begun again. */
+export function fetchHealth(): Promise<{
+  readonly samples: readonly HealthSample[];
+  readonly ended: readonly { readonly part: "stage" | "web"; readonly why: string; readonly atMs: number }[];
+}> {
+  return request("GET", "/api/health");
 }
 
 /** Who is signed in; null for nobody. */

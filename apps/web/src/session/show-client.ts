@@ -95,7 +95,6 @@ export class ShowClient {
   get view(): Show {
     return this.#copy.view;
   }
-  /** Own edits that met somebody else's, waiting for a choice. */
   get clashes(): readonly Clashing[] {
     return this.#clashes;
   }
@@ -108,11 +107,10 @@ export class ShowClient {
   get health(): Health | null {
     return this.#health;
   }
-  /** Cards that can't have their full effect, and what was left behind. */
   get standing(): Standing | null {
     return this.#standing;
   }
-  /** Machines that send although nobody let them in; the lead alone hears of them. */
+  /** Machines that nobody has let in. */
   get strangers(): readonly Stranger[] {
     return this.#strangers;
   }

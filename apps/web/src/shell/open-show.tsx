@@ -7,6 +7,7 @@ import { CrewPlace } from "../places/crew/crew-place";
 import { GuestPage } from "../places/perform/guest-page";
 import { PerformPlace } from "../places/perform/perform-place";
 import { ScorePlace } from "../places/score/score-place";
+import { ShowPlace } from "../places/show/show-place";
 import { TracePlace } from "../places/trace/trace-place";
 import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
@@ -77,6 +78,7 @@ function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut:
           <Route path="/perform/:pageId?" element={<PerformPlace />} />
           <Route path="/crew/:tab?" element={<CrewPlace />} />
           <Route path="/trace" element={<TracePlace />} />
+          <Route path="/show/:tab?" element={<ShowPlace />} />
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
       </main>

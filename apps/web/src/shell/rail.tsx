@@ -1,4 +1,4 @@
-import { ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
+import { AppWindow, ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
 import { NavLink } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { cn } from "../ui/class-names";
@@ -10,6 +10,7 @@ const PLACES = [
   { to: "/perform", label: "Perform", Icon: SlidersVertical },
   { to: "/crew", label: "Crew", Icon: Users },
   { to: "/trace", label: "Trace", Icon: Route },
+  { to: "/show", label: "Show", Icon: AppWindow },
 ] as const;
 
 const item = "grid w-11 justify-items-center gap-0.5 rounded py-1.5 text-[11px] text-ink-2 hover:bg-raised hover:text-ink";

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Person, PresenceEntry, Show } from "@vexa/core";
 import { useClient, useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
@@ -6,6 +7,8 @@ import { CurtainButton } from "./curtain";
 import { following } from "./follow";
 import { placeName } from "./place-name";
 import { StageMasters } from "./stage-masters";
+
+const TOLD_FOR_MS = 120_000;
 
 /** Show name and save state, how output is doing, and who is here. */
 export function TopStrip(): React.JSX.Element {
@@ -20,6 +23,12 @@ export function TopStrip(): React.JSX.Element {
         {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : waiting > 0 ? "saving…" : "all saved"}
       </p>
       <span className="flex-1" />
+      {health?.database === "away" && !lost && (
+        <p className="rounded border border-barred px-2.5 py-1 text-[13px] text-barred" role="alert">
+          ▬ the database is away: playing goes on, recording waits
+        </p>
+      )}
+      <BegunAgain />
       {health && !lost && (
         <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2" aria-label="Output">
           <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
@@ -36,6 +45,19 @@ export function TopStrip(): React.JSX.Element {
         })}
       </ul>
     </header>
+  );
+}
+
+/** The lead is told for a while that a part of the server had to be begun again. */
+function BegunAgain(): React.JSX.Element | null {
+  const { health, view, personId } = useLiveClient();
+  const ended = health?.lastEnded;
+  const lead = view.get("person", personId)?.role === "lead";
+  if (!lead || !ended || Date.now() - ended.atMs > TOLD_FOR_MS) return null;
+  return (
+    <Link to="/show/health" className="rounded border border-edge px-2.5 py-1 text-[13px] text-parked">
+      ■ the {ended.part === "web" ? "web server" : "engine"} was begun again ({ended.why})
+    </Link>
   );
 }
 

@@ -87,6 +87,22 @@ export interface Health {
   readonly lateFrames: number;
   readonly universes: number;
   readonly packetsPerSecond: number;
+  /** The slowest frame of the last second, from its messages to its packets. */
+  readonly worstFrameMs: number;
+  /** How late the latest frame of the last second began. */
+  readonly worstLatenessMs: number;
+  /** Of the engine's process. */
+  readonly engineMegabytes: number;
+}
+
+/** The health of a second as the server remembers it. */
+export interface HealthSample extends Health {
+  /** Milliseconds since 1970. */
+  readonly atMs: number;
+  readonly webMegabytes: number;
+  readonly connections: number;
+  /** How long the database took for a small write; null while it doesn't answer. */
+  readonly databaseMs: number | null;
 }
 
 /** What of the stage needs a word: cards that can't have their full effect, and what isn't at home although nothing plays on it. */

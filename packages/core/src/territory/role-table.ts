@@ -97,6 +97,15 @@ export const ROLE_TABLE = {
     watcher: "all",
     guest: "no",
   },
+  health: {
+    words: "See the health of the system",
+    lead: "all",
+    programmer: "no",
+    operator: "no",
+    technician: "all",
+    watcher: "no",
+    guest: "no",
+  },
   restore: {
     words: "Name versions and bring one back",
     lead: "all",

@@ -1,0 +1,159 @@
+import { useState } from "react";
+import { setChange, type Change, type Device, type Stranger } from "@vexa/core";
+import { newId } from "../../session/new-id";
+import { useLiveClient, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { DraftField } from "../../ui/draft-field";
+import { TextInput } from "../../ui/field";
+
+/** Machines that may play, what each may, and those that knock. */
+export function DevicesPage(): React.JSX.Element {
+  const client = useLiveClient();
+  const show = useShow();
+  const devices = show.all("device");
+  const known = new Set(devices.map(({ address }) => address));
+  const strangers = client.strangers.filter(({ address }) => !known.has(address));
+  const letIn = (address: string): void => {
+    const record: Device = {
+      ...{ id: `device-${newId()}`, kind: "device", version: 1, name: `Device at ${address}` },
+      ...{ address, plays: "territory", territoryId: null },
+    };
+    client.transact(`Let ${address} in`, [{ op: "add", record }]);
+  };
+  return (
+    <div className="grid max-w-4xl gap-6">
+      <section className="grid gap-2" aria-label="Let in">
+        <h2 className="font-semibold">Let in</h2>
+        <p className="text-[13px] text-ink-3">
+          Wings, programs and sources of timecode that send OSC to this server. Each plays as far as it is let, like a person; all others
+          aren’t heard.
+        </p>
+        {devices.length === 0 && <p className="text-[13px] text-ink-2">Nobody is let in: OSC, wings and timecode aren’t heard.</p>}
+        <ul className="grid gap-1.5">
+          {devices.map((device) => (
+            <Row key={device.id} device={device} />
+          ))}
+        </ul>
+        <ByAddress onLetIn={letIn} />
+      </section>
+      <section className="grid gap-2" aria-label="Not let in">
+        <h2 className="font-semibold">Not let in</h2>
+        {strangers.length === 0 ? (
+          <p className="text-[13px] text-ink-3">No other machine has sent anything.</p>
+        ) : (
+          <ul className="grid gap-1.5">
+            {strangers.map((stranger) => (
+              <Knocking key={stranger.address} stranger={stranger} onLetIn={letIn} />
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Knocking({ stranger, onLetIn }: { stranger: Stranger; onLetIn: (address: string) => void }): React.JSX.Element {
+  const { address, said, messages } = stranger;
+  return (
+    <li className="flex items-center gap-3 rounded bg-raised px-3 py-2 text-[13px]">
+      <span className="font-mono">{address}</span>
+      <span className="min-w-0 flex-1 truncate text-ink-3" title={said}>
+        {messages === 1 ? "1 message" : `${messages} messages`}, the last: {said}
+      </span>
+      <Button size="small" onClick={() => onLetIn(address)}>
+        Let in
+      </Button>
+    </li>
+  );
+}
+
+function ByAddress({ onLetIn }: { onLetIn: (address: string) => void }): React.JSX.Element {
+  const [address, setAddress] = useState("");
+  const fits = /^[0-9a-fA-F.:]{3,45}$/.test(address.trim());
+  return (
+    <form
+      className="flex gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onLetIn(address.trim());
+        setAddress("");
+      }}
+    >
+      <TextInput
+        aria-label="Address of the device"
+        placeholder="192.0.2.20"
+        className="max-w-56 font-mono"
+        value={address}
+        onChange={({ target }) => setAddress(target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+      />
+      <Button type="submit" disabled={!fits}>
+        Let in by its address
+      </Button>
+    </form>
+  );
+}
+
+/** "everything", "territory ID" or "page ID": what a device plays, as one choice. */
+function choiceOf({ plays, territoryId, pageId }: Device): string {
+  if (plays === "page") return `page ${pageId ?? ""}`;
+  return plays === "territory" ? `territory ${territoryId ?? ""}` : "everything";
+}
+
+function changesTo(device: Device, choice: string): Change[] {
+  const [plays, id = ""] = choice.split(" ") as [Device["plays"], string?];
+  const next = {
+    plays,
+    territoryId: plays === "territory" && id !== "" ? id : null,
+    pageId: plays === "page" ? id : undefined,
+  };
+  return (Object.keys(next) as (keyof typeof next)[])
+    .filter((field) => device[field] !== next[field])
+    .map((field) => setChange(device.id, [field], { from: device[field], to: next[field] }));
+}
+
+function Row({ device }: { device: Device }): React.JSX.Element {
+  const client = useLiveClient();
+  const show = useShow();
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_9rem_14rem_auto] items-center gap-3 rounded bg-raised px-3 py-2 text-[13px]">
+      <DraftField
+        label={`Name of ${device.name}`}
+        className="h-8 font-sans"
+        text={device.name}
+        onTake={(name) =>
+          name.length > 0 &&
+          name.length <= 80 &&
+          client.transact(`Named a device ${name}`, [setChange(device.id, ["name"], { from: device.name, to: name })])
+        }
+      />
+      <span className="truncate font-mono text-ink-2">{device.address}</span>
+      <select
+        className="h-8 rounded border border-edge bg-ground px-2"
+        aria-label={`What ${device.name} plays`}
+        value={choiceOf(device)}
+        onChange={({ target }) => client.transact(`${device.name} plays something else`, changesTo(device, target.value))}
+      >
+        <option value="everything">everything, as the lead</option>
+        <option value="territory ">what is common</option>
+        {show.territories.map(({ id, name }) => (
+          <option key={id} value={`territory ${id}`}>
+            {name}, and what is common
+          </option>
+        ))}
+        {show.all("page").map(({ id, name }) => (
+          <option key={id} value={`page ${id}`}>
+            the cards of {name} alone
+          </option>
+        ))}
+      </select>
+      <Button
+        size="small"
+        className="text-barred"
+        onClick={() => client.transact(`${device.name} isn’t let in any more`, [{ op: "remove", record: device }])}
+      >
+        Shut out
+      </Button>
+    </li>
+  );
+}

@@ -1,0 +1,97 @@
+import { createSocket, type Socket } from "node:dgram";
+import osc from "osc";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { signedIn, signIn } from "./people";
+import { freeUdpPort } from "./node-on-loopback";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+let vexa: RunningVexa;
+let browser: Browser;
+let ines: Page;
+let sender: Socket;
+let oscPort: number;
+beforeAll(async () => {
+  oscPort = await freeUdpPort();
+  vexa = await runVexa("127.0.0.1:9", { osc: String(oscPort) });
+  browser = await openBrowser();
+  ines = await signedIn(browser, vexa.url, "ines");
+  // Loopback has more than one address: this one nobody knows.
+  sender = createSocket("udp4");
+  await new Promise<void>((resolve) => sender.bind(0, "127.0.0.5", resolve));
+});
+afterAll(async () => {
+  sender.close();
+  await browser.close();
+  await vexa.stop();
+});
+
+const send = (address: string, value: number): Promise<void> =>
+  new Promise((resolve) =>
+    sender.send(osc.writePacket({ address, args: [{ type: "f", value }] }, { metadata: true }), oscPort, "127.0.0.1", () => resolve()),
+  );
+
+describe("the health of the system", () => {
+  it("is shown in charts, tells what was begun again, and is for technicians and the lead", async () => {
+    await ines.getByRole("link", { name: "Show" }).click();
+    await ines.getByText(/All is well: 44 frames a second to 14 universes/).waitFor();
+    expect(await ines.locator(".recharts-line-curve").count()).toBeGreaterThanOrEqual(6);
+    await ines.getByText("Nothing had to be begun again").waitFor();
+    process.kill(vexa.pids.stage, "SIGKILL");
+    await ines.getByText(/the engine ended \(SIGKILL\) and was begun again/).waitFor();
+    await ines.getByRole("link", { name: /the engine was begun again/ }).waitFor();
+    await ines.getByText(/All is well: 44 frames/).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    for (const [name, words] of [
+      ["wren", /All is well/],
+      ["orla", /for technicians and the lead/],
+    ] as const) {
+      const page = await (await browser.newContext()).newPage();
+      await page.goto(`${vexa.url}/show/health`);
+      await signIn(page, name, name === "wren" ? "palm-house-7" : "palm-house-6");
+      await page.getByText(words).waitFor();
+      await page.context().close();
+    }
+  });
+});
+
+describe("devices", () => {
+  it("aren't heard before they are let in, and then play as far as they are let", async () => {
+    await ines.getByRole("link", { name: "Devices" }).click();
+    await send("/vexa/card/spore/go", 1);
+    const knocking = ines.getByRole("region", { name: "Not let in" });
+    await knocking.getByText("/vexa/card/spore/go").waitFor();
+    interface Loose {
+      readonly id: string;
+      readonly cueId?: string | null;
+      readonly address?: string;
+      readonly plays?: string;
+    }
+    const records = async (): Promise<Loose[]> =>
+      ((await (await ines.request.get(`${vexa.url}/api/show`)).json()) as { records: Loose[] }).records;
+    const running = async (): Promise<boolean> => ((await records()).find(({ id }) => id === "state-card-spore")?.cueId ?? null) !== null;
+    const plays = async (): Promise<string | undefined> => (await records()).find(({ address }) => address === "127.0.0.5")?.plays;
+    expect(await running()).toBe(false);
+    await knocking.getByRole("button", { name: "Let in" }).click();
+    const choice = ines.getByRole("combobox", { name: "What Device at 127.0.0.5 plays" });
+    await choice.selectOption("the cards of Foyer alone");
+    await until("it plays a page", async () => (await plays()) === "page");
+    await send("/vexa/card/spore/go", 1);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(await running(), "it may play the cards of another page alone").toBe(false);
+    await choice.selectOption("everything, as the lead");
+    await until("the card runs", async () => {
+      await send("/vexa/card/spore/go", 1);
+      return running();
+    });
+    expect(await complaints(ines)).toEqual([]);
+    await ines.getByRole("listitem").filter({ hasText: "127.0.0.5" }).getByRole("button", { name: "Shut out" }).click();
+    await until("it is shut out", async () => (await plays()) === undefined);
+    await send("/vexa/card/spore/let-go", 1);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(await running()).toBe(true);
+  });
+});
