@@ -60,6 +60,7 @@ export interface RunningWeb {
 }
 
 export interface Running extends RunningWeb {
+  readonly source: DataSource;
   readonly door: Door;
   readonly host: EngineHost;
 }
@@ -103,6 +104,7 @@ export async function start(settings: Settings): Promise<Running> {
   const web = await serve(settings, opened, stage);
   return {
     ...web,
+    source: opened.database,
     oscPort: stage.oscPort,
     door: stage.door,
     host: stage.host,

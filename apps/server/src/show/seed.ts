@@ -1,9 +1,11 @@
 import { randomUUID } from "node:crypto";
+import { Readable } from "node:stream";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
 import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory, waltz } from "@vexa/demo";
 import { hashPassword } from "../account/password";
-import { AccountEntity, ShowEntity, SoundFileEntity } from "../storage/entities";
+import { SoundStore } from "../sound/sound-store";
+import { AccountEntity, ShowEntity } from "../storage/entities";
 import { ShowStorage } from "../storage/show-storage";
 
 /** The only show there is for now. */
@@ -32,11 +34,9 @@ export async function seedWhenEmpty(database: DataSource, demo: "understory" | "
     await manager
       .getRepository(ShowEntity)
       .save({ id: SHOW_ID, name: demo === "large" ? "Large rig" : DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
-    if (demo === "understory")
-      await manager
-        .getRepository(SoundFileEntity)
-        .insert({ showId: SHOW_ID, id: "sound-waltz", contentType: "audio/wav", content: Buffer.from(waltz()) });
   });
+  if (demo === "understory")
+    await new SoundStore(database).keep({ showId: SHOW_ID, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
   await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
   return true;
 }

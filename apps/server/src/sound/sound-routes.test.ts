@@ -1,5 +1,8 @@
+import { createHash } from "node:crypto";
+import { Readable } from "node:stream";
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { SoundStore } from "./sound-store";
 import { cookieOf, serverOnBench } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -43,6 +46,45 @@ describe("files of sound", () => {
     ["a picture", Buffer.from([0xff, 0xd8, 0xff, 0xe0])],
   ])("that are %s are refused with what to do", async (_, octets) => {
     expect(sentence(await send(octets).expect(415))).toContain("Use WAV, MP3, OGG or FLAC");
+  });
+
+  it("come out octet for octet when they are long, and memory stays flat while four of them come in", async () => {
+    const long = Buffer.alloc(24_000_000, 7);
+    long.write("fLaC");
+    for (let at = 0; at < long.length; at += 4096) long.writeUInt32LE(at, at + 8);
+    let highest = 0;
+    const watch = setInterval(() => (highest = Math.max(highest, process.memoryUsage().arrayBuffers)), 5);
+    const before = process.memoryUsage().arrayBuffers;
+    const answers = await Promise.all([1, 2, 3, 4].map(() => send(long).expect(201)));
+    clearInterval(watch);
+    // The client of this test is in the same process, and has the file four times; the server's part is a few megabytes each.
+    expect(highest - before).toBeLessThan(4 * 24e6 + 4 * 16e6);
+    const { id } = answers[0]!.body as { id: string };
+    const hash = createHash("sha256");
+    let size = 0;
+    for await (const part of new SoundStore(server.source).read({ showId: "show-1", id })) {
+      hash.update(part);
+      size += part.length;
+    }
+    expect([size, hash.digest("hex")]).toEqual([long.length, createHash("sha256").update(long).digest("hex")]);
+  });
+
+  it("that break off, are too long or find no room leave nothing behind", async () => {
+    const store = new SoundStore(server.source, { file: 3e6, show: 5e6, all: 1e12 });
+    const parts = (): Promise<unknown[]> => server.source.query(`SELECT 1 FROM sound_part WHERE show_id = 'show-x'`);
+    const flac = (octets: number): Buffer => Buffer.concat([Buffer.from("fLaC"), Buffer.alloc(octets - 4)]);
+    const keep = (id: string, of: Iterable<Buffer>): Promise<string> =>
+      store.keep({ showId: "show-x", id }, Readable.from(of)).then((kept) => (kept.ok ? "kept" : kept.error.code), String);
+    expect(await keep("long", [flac(2e6), Buffer.alloc(2e6)])).toBe("request.too-large");
+    function* broken(): Generator<Buffer> {
+      yield flac(2_500_000);
+      throw new Error("the line broke");
+    }
+    expect(await keep("broken", broken())).toBe("Error: the line broke");
+    expect(await parts()).toHaveLength(0);
+    expect(await keep("one", [flac(2_900_000)])).toBe("kept");
+    expect(await keep("two", [flac(2_900_000)])).toBe("sound.no-room");
+    expect(await parts()).toHaveLength(3);
   });
 
   it("are refused to strangers and from operators, and missing ones are named", async () => {

@@ -121,7 +121,7 @@ export class VersionEntity {
   records: ShowRecord[];
 }
 
-/** The octets of a sound; its name and length are a record of the show with the same id. */
+/** A file of sound; its name and length are a record of the show with the same id. */
 @Entity("sound_file")
 export class SoundFileEntity {
   @PrimaryColumn({ type: "varchar", length: 64, name: "show_id", primaryKeyConstraintName: "pk_sound_file" })
@@ -133,8 +133,26 @@ export class SoundFileEntity {
   @Column({ type: "varchar", length: 40, name: "content_type" })
   contentType: string;
 
+  /** Octets of all its parts together. */
+  @Column({ type: "bigint" })
+  size: string;
+}
+
+/** A part of a sound's octets: it comes in and goes out part by part, and is never whole in memory. */
+@Entity("sound_part")
+export class SoundPartEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, name: "show_id", primaryKeyConstraintName: "pk_sound_part" })
+  showId: string;
+
+  @PrimaryColumn({ type: "varchar", length: 64, primaryKeyConstraintName: "pk_sound_part" })
+  id: string;
+
+  /** From 0. */
+  @PrimaryColumn({ type: "integer", primaryKeyConstraintName: "pk_sound_part" })
+  part: number;
+
   @Column({ type: "bytea" })
   content: Buffer;
 }
 
-export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity, VersionEntity];
+export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity, SoundPartEntity, VersionEntity];

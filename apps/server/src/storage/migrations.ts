@@ -130,6 +130,34 @@ export class Devices1764500000000 implements MigrationInterface {
   }
 }
 
+/** Sounds lie in parts of a megabyte. */
+export class SoundParts1764600000000 implements MigrationInterface {
+  name = "SoundParts1764600000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "sound_part" ("show_id" varchar(64) NOT NULL, "id" varchar(64) NOT NULL, "part" integer NOT NULL, "content" bytea NOT NULL, CONSTRAINT "pk_sound_part" PRIMARY KEY ("show_id", "id", "part"))`,
+    );
+    await runner.query(
+      `INSERT INTO "sound_part" SELECT "show_id", "id", n, substring("content" FROM n * 1048576 + 1 FOR 1048576)
+       FROM "sound_file", generate_series(0, (octet_length("content") - 1) / 1048576) AS n`,
+    );
+    await runner.query(`ALTER TABLE "sound_file" ADD "size" bigint`);
+    await runner.query(`UPDATE "sound_file" SET "size" = octet_length("content")`);
+    await runner.query(`ALTER TABLE "sound_file" ALTER COLUMN "size" SET NOT NULL`);
+    await runner.query(`ALTER TABLE "sound_file" DROP COLUMN "content"`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "sound_file" ADD "content" bytea`);
+    await runner.query(
+      `UPDATE "sound_file" SET "content" = (SELECT string_agg(p."content", '' ORDER BY p."part") FROM "sound_part" p WHERE p."show_id" = "sound_file"."show_id" AND p."id" = "sound_file"."id")`,
+    );
+    await runner.query(`ALTER TABLE "sound_file" DROP COLUMN "size"`);
+    await runner.query(`DROP TABLE "sound_part"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -137,4 +165,5 @@ export const MIGRATIONS = [
   Crew1764300000000,
   SureWrites1764400000000,
   Devices1764500000000,
+  SoundParts1764600000000,
 ];

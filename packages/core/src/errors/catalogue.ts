@@ -129,6 +129,11 @@ export const ERROR_CATALOGUE = {
     sentence: "This file can't be used as a sound: {why}.",
     remedy: "Nothing was kept of it. Use WAV, MP3, OGG or FLAC.",
   },
+  "sound.no-room": {
+    status: 413,
+    sentence: "There is no room left for sounds.",
+    remedy: "Nothing was kept of it. Delete lists with sounds that aren't needed any more, or use a shorter file.",
+  },
   "sacn.unreadable": {
     status: 422,
     sentence: "This isn't an E1.31 data packet: {why}.",
