@@ -1,10 +1,11 @@
 import { createServer, type Server } from "node:http";
+import { createServer as createSecureServer } from "node:https";
 import type { AddressInfo } from "node:net";
 import { Pool } from "pg";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
 import { Show, type Health } from "@vexa/core";
-import { refusalToListen } from "./account/accounts";
+import { isLoopback, refusalToListen } from "./account/accounts";
 import { SessionBook } from "./account/session-book";
 import { createApp, createSession, sessionStore } from "./app";
 import type { EngineHost } from "./engine-host/engine-host";
@@ -27,6 +28,8 @@ export interface WebSettings {
   readonly host: string;
   /** 0 takes a free one. */
   readonly port: number;
+  /** A certificate and its key, in PEM: the pages are served by HTTPS, and by plain HTTP on loopback at the next port. */
+  readonly tls?: { readonly cert: string; readonly key: string };
   /** What to do when the port is taken. */
   readonly whenTaken: "take a free one" | "fail";
   readonly sessionSecret: string;
@@ -48,6 +51,8 @@ export interface Settings extends WebSettings {
 
 export interface RunningWeb {
   readonly port: number;
+  /** Where plain HTTP is served besides, on loopback; null where the port itself does it. */
+  readonly plainPort: number | null;
   /** Null while no OSC is heard. */
   readonly oscPort: number | null;
   readonly stage: StagePort;
@@ -68,6 +73,9 @@ export interface Running extends RunningWeb {
 /** Somebody may not do it this way: said to whoever starts Vexa, and not tried again. */
 export class NotThisWay extends Error {}
 
+const NEEDS_TLS =
+  "Vexa serves others than this machine by HTTPS alone: browsers give pages without it neither MIDI nor safety. Make a certificate with ./vexa certificate, or name one in VEXA_TLS_CERT and VEXA_TLS_KEY.";
+
 interface Opened {
   readonly database: DataSource;
   readonly storage: ShowStorage;
@@ -79,9 +87,10 @@ async function openStorage(settings: WebSettings): Promise<Opened> {
   const database = await openDatabase(settings.databaseUrl);
   const seeded = await seedWhenEmpty(database, settings.demo);
   const refusal = await refusalToListen(database, settings.host);
-  if (refusal) {
+  const open = isLoopback(settings.host) || settings.tls ? null : NEEDS_TLS;
+  if (refusal ?? open) {
     await database.destroy();
-    throw new NotThisWay(refusal);
+    throw new NotThisWay((refusal ?? open)!);
   }
   const storage = new ShowStorage(database, SHOW_ID);
   return { database, storage, guarded: new GuardedStorage({ storage, database, showId: SHOW_ID }), seeded };
@@ -157,7 +166,9 @@ async function serve(
     log,
     ...optional(settings),
   });
-  const http = createServer(app);
+  const http = settings.tls ? createSecureServer(settings.tls, app) : createServer(app);
+  // Whoever sits at this machine needs no certificate.
+  const plain = settings.tls ? createServer(app) : null;
   let lastEnded: Ended | undefined;
   const more = (): Pick<Health, "database" | "lastEnded"> => ({
     database: guarded.here ? "here" : "away",
@@ -175,8 +186,14 @@ async function serve(
     }),
   );
   await listen(http, settings);
+  const { port } = http.address() as AddressInfo;
+  if (plain) {
+    sockets.attach(plain);
+    await listen(plain, { host: "127.0.0.1", port: port + 1, whenTaken: "take a free one" });
+  }
   return {
-    port: (http.address() as AddressInfo).port,
+    port,
+    plainPort: plain && (plain.address() as AddressInfo).port,
     stage,
     database: guarded,
     seeded,
@@ -188,6 +205,8 @@ async function serve(
       await first();
       await sockets.close();
       http.closeAllConnections();
+      plain?.close();
+      plain?.closeAllConnections();
       guarded.stop();
       await pool.end();
       await database.destroy();

@@ -1,12 +1,21 @@
 import "reflect-metadata";
+import { X509Certificate } from "node:crypto";
 import { explain } from "@vexa/core";
 import { DEMO_SIGN_INS } from "@vexa/demo";
 import { changePassword } from "./account/accounts";
 import { actAsPart, tellReady } from "./process/part";
 import { linkSocket, webSettings } from "./process/settings";
 import { HOPELESS } from "./process/supervisor";
-import { NotThisWay, startWeb } from "./start";
+import { NotThisWay, startWeb, type RunningWeb, type WebSettings } from "./start";
 import { openDatabase } from "./storage/data-source";
+
+function addresses({ host, tls }: WebSettings, { port, plainPort }: RunningWeb): string[] {
+  if (!tls) return [`Vexa is ready: http://${host}:${port}`];
+  return [
+    `Vexa is ready: https://${host}:${port}, and on this machine http://127.0.0.1:${plainPort}`,
+    `Its certificate's fingerprint, for phones and laptops to compare: ${new X509Certificate(tls.cert).fingerprint256}`,
+  ];
+}
 
 async function serve(): Promise<void> {
   const settings = webSettings();
@@ -15,7 +24,7 @@ async function serve(): Promise<void> {
   tellReady({ port: running.port });
   if (process.env["VEXA_AGAIN"]) return;
   const lines = [
-    `Vexa is ready: http://${settings.host}:${running.port}`,
+    ...addresses(settings, running),
     running.seeded ? "A demo show was put into the empty database." : "Your show is as you left it.",
     running.oscPort === null ? "OSC isn't heard." : `OSC is heard on 127.0.0.1:${running.oscPort}.`,
     "Demo sign-ins (they work only while the server stays on loopback):",

@@ -38,9 +38,13 @@ export async function changeOwnPassword(
   return changePassword(database, account.signInName, next);
 }
 
+export function isLoopback(host: string): boolean {
+  return LOOPBACK.has(host);
+}
+
 /** Why the server may not listen there: passwords that stand in the docs. Null when it may. */
 export async function refusalToListen(database: DataSource, host: string): Promise<string | null> {
-  if (LOOPBACK.has(host)) return null;
+  if (isLoopback(host)) return null;
   const open = await database.getRepository(AccountEntity).findBy({ hasDemoPassword: true });
   if (open.length === 0) return null;
   const names = open.map(({ signInName }) => signInName).join(", ");

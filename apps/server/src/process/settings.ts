@@ -1,5 +1,5 @@
 import { randomBytes } from "node:crypto";
-import { mkdirSync } from "node:fs";
+import { mkdirSync, readFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -54,12 +54,18 @@ export function stageSettings(): StageServerOptions {
   };
 }
 
+function tls(): { tls?: { cert: string; key: string } } {
+  const { VEXA_TLS_CERT: cert, VEXA_TLS_KEY: key } = process.env;
+  return cert && key ? { tls: { cert: readFileSync(cert, "utf8"), key: readFileSync(key, "utf8") } } : {};
+}
+
 export function webSettings(): WebSettings {
   const { env } = process;
   if (!env["VEXA_DATABASE_URL"]) throw new Error("VEXA_DATABASE_URL isn't set. Start Vexa with ./vexa start.");
   return {
     databaseUrl: env["VEXA_DATABASE_URL"],
     host: env["VEXA_HOST"] ?? "127.0.0.1",
+    ...tls(),
     port: Number(env["VEXA_PORT"] ?? 7330),
     whenTaken: env["VEXA_PORT"] === undefined ? "take a free one" : "fail",
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),

@@ -1,4 +1,5 @@
 import type { IncomingMessage, Server as HttpServer } from "node:http";
+import type { Server as HttpsServer } from "node:https";
 import type { RequestHandler } from "express";
 import type { SessionData } from "express-session";
 import type { Logger } from "pino";
@@ -40,7 +41,7 @@ type VexaSocket = Socket<
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
 export function openSockets(
-  http: HttpServer,
+  http: HttpServer | HttpsServer,
   of: {
     stage: StagePort;
     audience: Audience;
@@ -49,7 +50,7 @@ export function openSockets(
     more: () => Pick<Health, "database" | "lastEnded">;
     log: Logger;
   },
-): { close: () => Promise<void>; connections: () => number } {
+): { close: () => Promise<void>; connections: () => number; attach: (another: HttpServer) => void } {
   const { stage, audience } = of;
   const io = new Server<ClientToServer, ServerToClient, Record<string, never>, VexaSocket["data"]>(http, {
     transports: ["websocket"],
@@ -157,6 +158,7 @@ export function openSockets(
   }, LEVELS_EVERY_MS);
 
   return {
+    attach: (another) => io.attach(another),
     connections: () => io.sockets.sockets.size,
     close: async () => {
       clearInterval(levels);

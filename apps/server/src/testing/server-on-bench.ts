@@ -11,11 +11,14 @@ import { freshDatabase } from "./fresh-database";
 export type TestSocket = Socket<ServerToClient, ClientToServer>;
 
 /** A whole server on a free port with the demo show, for tests. `keep` leaves the database as it is. */
-export async function serverOnBench(of: { sacnPort?: number; keep?: "database" } = {}): Promise<Running & { url: string }> {
+export async function serverOnBench(
+  of: { sacnPort?: number; keep?: "database"; host?: string; tls?: { cert: string; key: string } } = {},
+): Promise<Running & { url: string }> {
   if (!of.keep) await (await freshDatabase()).destroy();
   const running = await start({
     databaseUrl: inject("databaseUrl"),
-    host: "127.0.0.1",
+    host: of.host ?? "127.0.0.1",
+    ...(of.tls ? { tls: of.tls } : {}),
     port: 0,
     whenTaken: "fail",
     sessionSecret: "only for tests",
