@@ -57,6 +57,11 @@ export function sessionStore(pool: Pool): RememberingStore {
   return new RememberingStore(new Store({ pool, tableName: "session", createTableIfMissing: false, pruneSessionInterval: false }));
 }
 
+/** What is logged of a request or an answer: nothing that lets anybody in. */
+function withoutSecrets({ method, url, statusCode }: { method?: string; url?: string; statusCode?: number }): object {
+  return { method, url, statusCode };
+}
+
 /** The HTTP side, without listening. */
 export function createApp(parts: AppParts): Express {
   const app = express();
@@ -78,7 +83,7 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   );
-  app.use(pinoHttp({ logger: parts.log, autoLogging: false }));
+  app.use(pinoHttp({ logger: parts.log, autoLogging: false, serializers: { req: withoutSecrets, res: withoutSecrets } }));
   app.use(compression());
   app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session);
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));

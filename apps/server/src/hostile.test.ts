@@ -1,8 +1,9 @@
+import { randomUUID } from "node:crypto";
 import fc from "fast-check";
 import { io } from "socket.io-client";
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { explain, type Answer } from "@vexa/core";
+import { explain, type Answer, type PresenceEntry } from "@vexa/core";
 import { MESSAGES, ROUTES } from "./entrances";
 import { connect, cookieOf, serverOnBench, until, type TestSocket } from "./testing/server-on-bench";
 
@@ -154,6 +155,41 @@ describe("hostile clients", () => {
     operator.close();
     ines.close();
   });
+
+  it("that never read are let go, and everybody else hears of everything meanwhile", async () => {
+    const [deaf, ines] = [
+      await connect(server.url, { cookie: cookies.get("orla")! }),
+      await connect(server.url, { cookie: cookies.get("ines")! }),
+    ];
+    const gone = new Promise((resolve) => deaf.once("disconnect", resolve));
+    const raw = (deaf.io.engine.transport as unknown as { ws: { _socket?: { pause: () => void }; pause?: () => void } }).ws;
+    (raw._socket ?? (raw as { pause: () => void })).pause();
+    let heard = 0;
+    let present: readonly PresenceEntry[] = [];
+    ines.on("changes", () => heard++);
+    ines.on("presence", (entries) => (present = entries));
+    const label = "x".repeat(200);
+    const heads = Array.from({ length: 9000 }, (_, index) => `fx-${100000 + index}`);
+    const group = { kind: "group", version: 1, name: "Large", rank: 1, heads, territoryId: null };
+    const before = server.door.seq;
+    let sent = 0;
+    while (server.door.seq - before < 250) {
+      const id = `group-${sent++}`;
+      const answer = (await asking(ines).emitWithAck("transact", {
+        id: randomUUID(),
+        label,
+        changes: [{ op: "add", record: { ...group, id } }],
+      })) as Answer;
+      expect(answer.ok, JSON.stringify(answer)).toBe(true);
+      if (!(await Promise.race([gone.then(() => false), Promise.resolve(true)]))) break;
+    }
+    // The one that doesn't read learns of it when it reads again; everybody else sees that it isn't there any more.
+    await until(() => heard === sent && !present.some(({ personId }) => personId === "person-orla"), 10_000);
+    expect(process.memoryUsage().rss).toBeLessThan(3e9);
+    (raw._socket as unknown as { resume: () => void } | undefined)?.resume();
+    deaf.close();
+    ines.close();
+  }, 60_000);
 
   it("are refused when another site's page writes in their name", async () => {
     for (const headers of [

@@ -68,6 +68,19 @@ describe("output over E1.31", () => {
     await until(() => receiver.packets.length > dark && latest(receiver, 13)?.slots[0] === 255);
   });
 
+  it("goes on when its thread hangs, which is looked after", async () => {
+    const { server, receiver } = await begin();
+    await until(() => receiver.packets.length > 14);
+    await new Promise((resolve) => server.host.once("health", resolve));
+    const troubles: unknown[] = [];
+    server.host.on("trouble", (error) => troubles.push(error));
+    server.host.hang();
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const still = receiver.packets.length;
+    await until(() => receiver.packets.length > still && troubles.length > 0, 15_000);
+    expect(String(troubles[0])).toContain("hung");
+  });
+
   it("tells once a second how it is doing", async () => {
     const { server } = await begin();
     const health = await new Promise<{ framesPerSecond: number; universes: number }>((resolve) => server.host.once("health", resolve));

@@ -27,6 +27,7 @@ import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 4_000_000;
+const MOST_WAITING_OCTETS = 16_000_000;
 /** The room of those who see the whole show: a change is encoded once for all of them. */
 const WHOLE = "whole";
 /** Connections of one person: a desk, a tablet, a phone, some windows. */
@@ -154,7 +155,10 @@ export function openSockets(
       for (const { data } of io.sockets.sockets.values()) data.levelTurn &&= 0;
     }
     feed.take(values);
-    for (const socket of io.sockets.sockets.values()) sendLevels(socket, feed);
+    for (const socket of io.sockets.sockets.values()) {
+      if (waitingOctets(socket) > MOST_WAITING_OCTETS) socket.disconnect(true);
+      else sendLevels(socket, feed);
+    }
   }, LEVELS_EVERY_MS);
 
   return {
@@ -165,6 +169,12 @@ export function openSockets(
       await io.close();
     },
   };
+}
+
+/** What a client hasn't read yet: one that never reads is let go before it fills the memory; it catches up when it comes back. */
+function waitingOctets(socket: VexaSocket): number {
+  const { transport } = socket.conn as unknown as { transport: { socket?: { bufferedAmount?: number } } };
+  return transport.socket?.bufferedAmount ?? 0;
 }
 
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */

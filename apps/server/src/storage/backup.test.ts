@@ -16,7 +16,10 @@ afterAll(() => rmSync(folder, { recursive: true }));
 /** The one command, on the database of these tests. */
 function vexa(...words: string[]): void {
   const name = new URL(inject("databaseUrl")).pathname.slice(1);
-  execFileSync(VEXA, words, { stdio: "pipe", env: { ...process.env, VEXA_DATABASE_NAME: name, VEXA_STATE: join(folder, "stage") } });
+  execFileSync(VEXA, words, {
+    stdio: "pipe",
+    env: { ...process.env, VEXA_DATABASE_NAME: name, VEXA_STATE: join(folder, "stage"), VEXA_BACKUP_FOLDER: join(folder, "kept") },
+  });
 }
 
 describe("backups", () => {
