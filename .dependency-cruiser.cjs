@@ -6,6 +6,8 @@ const LAYERS = [
   ["stroke", "preset", "motion", "tempo", "timecode"],
   ["cue", "playback", "territory"],
   ["show"],
+  ["playing", "edits"],
+  ["rights", "questions"],
   ["engine", "protocol"],
 ];
 const TESTS = "\\.test\\.ts$|/testing/";

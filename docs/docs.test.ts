@@ -59,7 +59,7 @@ describe("the docs", () => {
       ...Object.entries(MESSAGES).map(row),
       "",
       "## Commands of `play`",
-      "Made from `packages/core/src/show/commands.ts`. A card's list, a time line's list, a master's page and reach decide besides.",
+      "Made from `packages/core/src/playing/commands.ts`. A card's list, a time line's list, a master's page and reach decide besides.",
       "",
       "| command | what | who | changes |",
       "| --- | --- | --- | --- |",

@@ -1,7 +1,25 @@
 import { randomUUID } from "node:crypto";
 import { io, type Socket } from "socket.io-client";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { setChange, type Answer, type Hello, type PlayCommand, type ShowRecord, type Transaction } from "@vexa/core";
+
+/** What goes over the wire, as docs/reference/protocol.md has it. */
+type PlayCommand = { readonly type: string } & Readonly<Record<string, unknown>>;
+interface Answer {
+  readonly ok: boolean;
+  readonly error?: { readonly code: string };
+}
+interface ShowRecord {
+  readonly id: string;
+  readonly kind: string;
+}
+interface Hello {
+  readonly personId: string;
+  readonly records: readonly ShowRecord[];
+}
+interface Change {
+  readonly op: "add" | "set";
+  readonly [field: string]: unknown;
+}
 import { runVexa, type RunningVexa } from "./run-server";
 import { StrictReceiver } from "./strict-receiver";
 import { pause, until } from "./until";
@@ -56,8 +74,9 @@ async function connected(): Promise<Socket> {
 }
 const play = (socket: Socket, command: PlayCommand): Promise<Answer> =>
   socket.timeout(10_000).emitWithAck("play", command) as Promise<Answer>;
-const transact = (socket: Socket, label: string, changes: Transaction["changes"]): Promise<Answer> =>
+const transact = (socket: Socket, label: string, changes: readonly Change[]): Promise<Answer> =>
   socket.timeout(15_000).emitWithAck("transact", { id: randomUUID(), label, changes }) as Promise<Answer>;
+const renamed = (id: string, from: string, to: string): Change => ({ op: "set", id, path: ["name"], from, to });
 const stateOf = async (playbackId: string): Promise<ShowRecord & { level: number; cueId: string | null }> =>
   (await fetchShow()).records.find(({ id }) => id === `state-${playbackId}`) as never;
 
@@ -162,11 +181,11 @@ describe("while the database", () => {
       await until("the blinders are full", () => level() === 255);
       expect(await play(socket, { type: "blackout", on: true })).toMatchObject({ ok: true });
       expect(await play(socket, { type: "blackout", on: false })).toMatchObject({ ok: true });
-      const refused = await transact(socket, "a name", [setChange("group-spots", ["name"], { from: "Rib spots", to: "Ribs" })]);
+      const refused = await transact(socket, "a name", [renamed("group-spots", "Rib spots", "Ribs")]);
       expect(refused).toMatchObject({ ok: false, error: { code: "database.away" } });
       // Now that it is known to be away, nobody waits for it.
       const again = performance.now();
-      expect(await transact(socket, "a name", [setChange("group-spots", ["name"], { from: "Rib spots", to: "Ribs" })])).toMatchObject({
+      expect(await transact(socket, "a name", [renamed("group-spots", "Rib spots", "Ribs")])).toMatchObject({
         ok: false,
       });
       expect(performance.now() - again).toBeLessThan(1000);
@@ -177,8 +196,7 @@ describe("while the database", () => {
       expect(await play(second, { type: "tap", masterId: "master-pulse" })).toMatchObject({ ok: true });
       second.close();
       vexa.database!.set("here");
-      const rename = (from: string, to: string): Promise<Answer> =>
-        transact(socket, "a name", [setChange("group-spots", ["name"], { from, to })]);
+      const rename = (from: string, to: string): Promise<Answer> => transact(socket, "a name", [renamed("group-spots", from, to)]);
       await until("edits are taken again", async () => (await rename("Rib spots", "Ribs")).ok);
       await rename("Ribs", "Rib spots");
       expect((await fetchShow()).records.find(({ id }) => id === "stage")).toMatchObject({ blackout: false });
@@ -190,10 +208,9 @@ describe("while the database", () => {
     const socket = await connected();
     vexa.database!.set("frozen");
     await play(socket, { type: "level", playbackId: "card-lanterns", level: 0.77 });
-    await transact(socket, "refused", [setChange("group-ferns", ["name"], { from: "Fern uplights", to: "Late" })]);
+    await transact(socket, "refused", [renamed("group-ferns", "Fern uplights", "Late")]);
     vexa.database!.set("here");
-    const rename = (from: string, to: string): Promise<Answer> =>
-      transact(socket, "a name", [setChange("group-spots", ["name"], { from, to })]);
+    const rename = (from: string, to: string): Promise<Answer> => transact(socket, "a name", [renamed("group-spots", from, to)]);
     await until("edits are taken again", async () => (await rename("Rib spots", "Ribs")).ok);
     await rename("Ribs", "Rib spots");
     socket.close();

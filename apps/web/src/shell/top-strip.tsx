@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { Person, PresenceEntry, Show } from "@vexa/core";
+import { territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
 import { useClient, useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
 import { tintClass } from "../territories/tints";
@@ -64,7 +64,7 @@ function BegunAgain(): React.JSX.Element | null {
 function Initials({ person, show, entry }: { person: Person; show: Show; entry: PresenceEntry }): React.JSX.Element {
   const client = useClient();
   const { personId: followed, follow } = following();
-  const territory = show.territories.find(({ personIds }) => personIds.includes(person.id));
+  const [territory] = territoriesOf(person, show);
   const hatch = territory ? tintClass(territory.tint) : person.role === "lead" ? "tint-lead" : "";
   const own = person.id === client.personId;
   const doing = [`in ${placeName(entry.path)}`, entry.edits, entry.heads.length > 0 && `${entry.heads.length} heads selected`]

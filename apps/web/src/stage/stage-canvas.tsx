@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { added, EMPTY_SELECTION, headValues, Preview, selectHeads, toggled, turnedRound, type Strokes } from "@vexa/core";
+import { added, EMPTY_SELECTION, headValues, Preview, selectHeads, territoriesOf, toggled, turnedRound, type Strokes } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { partChanges, selectionName, standingOf } from "../lanes/sketch-edits";
@@ -44,7 +44,7 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
   const others = client.presence
     .filter(({ personId, heads }) => personId !== client.personId && heads.length > 0)
     .map(({ personId, heads }) => {
-      const territory = client.view.territories.find(({ personIds }) => personIds.includes(personId));
+      const [territory] = territoriesOf({ id: personId }, client.view);
       return { heads, ink: territory ? tintInk(territory.tint) : token("stage-other") };
     });
   const key = JSON.stringify(others);

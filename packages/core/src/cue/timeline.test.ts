@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import type { Show } from "../show/show";
 import { edit } from "../show/edit";
-import { nextDue, secondsLeft } from "../show/next-due";
+import { nextDue, secondsLeft } from "../playing/next-due";
 import type { PlaybackState } from "../playback/playback";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { Chase, CueList } from "./cue";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
-import { loanChanges, type LoanCommand } from "../show/loan-changes";
+import { loanChanges, type LoanCommand } from "../rights/loan-changes";
 import { EngineOnBench, part, smallShow, strokeOn } from "../testing";
 
 const ONE = { heads: ["fx-1"] };

@@ -9,9 +9,9 @@ import { mix } from "../rig/mix-head";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { edit } from "../show/edit";
-import { mergePresetInto } from "../show/merge-preset";
+import { mergePresetInto } from "../edits/merge-preset";
 import { usersOf } from "../show/users";
-import { writePresetIn } from "../show/write-preset-in";
+import { writePresetIn } from "../edits/write-preset-in";
 import type { Part } from "../stroke/stroke";
 import { EngineOnBench, fixture, listWithCard, moving, smallShow, strokeOn, waveMotion } from "../testing";
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { setChange, type Change } from "../document/transaction";
 import { seededRandom } from "../random/random";
-import { playChanges, type PlayCommand } from "../show/play";
+import type { PlayCommand } from "../playing/commands";
+import { playChanges } from "../playing/play";
 import {
   listWithCard,
   pick,

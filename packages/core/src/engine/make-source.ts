@@ -1,14 +1,12 @@
 import type { Cue } from "../cue/cue";
-import { stateAt } from "../cue/state-at";
 import { timesOfRow } from "../cue/timeline";
 import { cardLevel } from "../playback/card-level";
 import { fadedSeconds, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { Rig } from "../rig/rig";
+import { listDrives, sketchDrives } from "../show/driving";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
-import { resolve, type Resolved } from "../stroke/resolve";
-import { contextWith, type Row } from "../stroke/row";
-import { reachOf, reachOfOwner } from "../territory/reach";
+import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { carryStarts, layOver, movingRows } from "./carry-over";
@@ -36,10 +34,9 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const { show } = context;
   const cue = show.get("cue", state.cueId);
   const playback = show.get("playback", state.playbackId);
-  const list = show.get("cueList", playback?.listId);
-  if (!cue || !playback || !list) return null;
+  if (!cue || !playback) return null;
   const { rig } = show;
-  const resolved = stateAt(show.cuesOf(list.id), cue.id, contextWith(show, { reaches: reachOfOwner(list.territoryId, show) }));
+  const resolved = listDrives(show, { listId: playback.listId, cueId: cue.id });
   const level = cardLevel(playback, state, state.goSeconds);
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
   const timed = resolved.rows.map((row) => timedRow(cue, row, { rig, from: startOf(row.parameter), chosen: state.seconds }));
@@ -223,10 +220,8 @@ const MOTION_START_SECONDS = 1;
  * motion; what moved in the sketch before keeps its place.
  */
 export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: SourceContext, present: Source | null = null): Source | null {
-  const person = show.get("person", sketch.personId);
-  if (!person || sketch.blind || Object.keys(sketch.strokes).length === 0) return null;
-  const resolved: Resolved = resolve(sketch.strokes, contextWith(show, { reaches: reachOf(person, show) }));
-  if (resolved.rows.length === 0) return null;
+  const resolved = sketchDrives(show, sketch);
+  if (!resolved || resolved.rows.length === 0) return null;
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
   const rows = resolved.rows.map((row): Row => {
     if (row.motions.length === 0) return { ...row, fade: 0, delay: 0 };

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ControlEar } from "../show/play-controls";
+import { ControlEar } from "../playing/play-controls";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { ShowRecord } from "../show/records";
 import { takesOver, type Control } from "./control";

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { apply } from "../document/apply";
-import { masterChanges, type MasterCommand } from "../show/play-masters";
+import { masterChanges, type MasterCommand } from "../playing/play-masters";
 import type { Show } from "../show/show";
 import { smallShow } from "../testing";
 import { drivenCycles, type Driven } from "./speed-master";

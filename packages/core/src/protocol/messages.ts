@@ -3,8 +3,8 @@ import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
-import type { LoanCommand } from "../show/loan-changes";
-import type { PlayCommand } from "../show/play";
+import type { LoanCommand } from "../rights/loan-changes";
+import type { PlayCommand } from "../playing/commands";
 import type { Showing, Trace } from "../show/trace";
 
 /** Rises when messages change in a way that older clients can't read. */

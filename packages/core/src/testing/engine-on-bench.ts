@@ -1,7 +1,8 @@
 import { setChange, type Change } from "../document/transaction";
 import { Engine } from "../engine/engine";
 import type { WhoShows } from "../engine/winners";
-import { playChanges, type PlayCommand } from "../show/play";
+import type { PlayCommand } from "../playing/commands";
+import { playChanges } from "../playing/play";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Strokes } from "../stroke/stroke";

@@ -1,5 +1,15 @@
 import { useEffect, useState } from "react";
-import { extentOf, FAMILIES, MOST_LOAN_MINUTES, ownership, type Family, type Loan, type Show, type TerritoryPart } from "@vexa/core";
+import {
+  extentOf,
+  FAMILIES,
+  mayLendFor,
+  MOST_LOAN_MINUTES,
+  ownership,
+  type Family,
+  type Loan,
+  type Show,
+  type TerritoryPart,
+} from "@vexa/core";
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -51,9 +61,7 @@ function OpenLoan({ loan, show }: { loan: Loan; show: Show }): React.JSX.Element
   const client = useClient();
   const me = useMe();
   const [minutes, setMinutes] = useState(loan.minutes === null ? "" : String(loan.minutes));
-  const holds = (territoryId: string): boolean =>
-    extentOf(me, "lend") === "all" ||
-    (extentOf(me, "lend") === "own" && (show.get("territory", territoryId)?.personIds.includes(me.id) ?? false));
+  const holds = (territoryId: string): boolean => mayLendFor(me, show.get("territory", territoryId));
   const [lends, borrows] = [holds(loan.fromTerritoryId), holds(loan.toTerritoryId)];
   const time = readMinutes(minutes);
   return (
@@ -143,8 +151,7 @@ function AskOrLend(): React.JSX.Element | null {
   const [minutes, setMinutes] = useState("10");
   const [toId, setToId] = useState("");
   if (extentOf(me, "lend") === "no") return null;
-  const lead = extentOf(me, "lend") === "all";
-  const own = show.territories.filter(({ personIds }) => lead || personIds.includes(me.id));
+  const own = show.territories.filter((territory) => mayLendFor(me, territory));
   const owner = ownership({ territories: show.territories, lent: [], groupHeads: (id) => show.groupHeads(id) });
   const from =
     show.territories.find((territory) => heads.some(({ key }) => families.some((family) => owner(key, family)?.id === territory.id))) ??

@@ -1,7 +1,7 @@
 import { ExternalLink } from "lucide-react";
 import { useState } from "react";
 import { Navigate, NavLink, useParams } from "react-router";
-import { mayBuild, type Page, type Person, type Show } from "@vexa/core";
+import { isOf, mayBuild, type Page, type Person, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -18,7 +18,7 @@ import { COLUMNS, ROW_PIXELS } from "./use-placing";
 export function pagesFor(person: Person, show: Show): Page[] {
   const nearness = ({ personId, territoryId }: Page): number => {
     if (personId === person.id) return 0;
-    return territoryId !== null && show.get("territory", territoryId)?.personIds.includes(person.id) ? 1 : 2;
+    return territoryId !== null && isOf(person, show.get("territory", territoryId)) ? 1 : 2;
   };
   return show.all("page").toSorted((a, b) => nearness(a) - nearness(b) || a.rank - b.rank);
 }

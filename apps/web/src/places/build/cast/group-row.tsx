@@ -1,6 +1,6 @@
 import { Ellipsis } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { ownership, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
+import { isOf, ownership, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
 import { sharpContext, token } from "../../../frames/use-size";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { useInterface } from "../../../selection/interface-store";
@@ -23,7 +23,7 @@ export function useForeignOwner(group: Group): string | null {
   const me = useMe();
   if (me.role === "lead") return null;
   const owner = group.heads[0] === undefined ? null : ownership(show)(group.heads[0], "Intensity");
-  if (owner?.personIds.includes(me.id)) return null;
+  if (isOf(me, owner)) return null;
   return owner ? owner.personIds.map((id) => show.get("person", id)?.name).join(", ") : "the lead";
 }
 

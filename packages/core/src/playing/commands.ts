@@ -1,0 +1,122 @@
+import type { Json } from "../document/record";
+import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
+import { fail, ok, type Result } from "../errors/result";
+import { ATTRIBUTE_NAMES, isAttribute } from "../rig/attributes";
+import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
+import type { Act } from "../territory/role-table";
+import { TIMECODE_RATES } from "../timecode/timecode";
+import type { CardCommand } from "./play-cards";
+import type { MasterCommand } from "./play-masters";
+import type { StageCommand } from "./play-stage";
+import type { TimeCommand } from "./play-time";
+import type { Kind } from "../show/records";
+
+/** What people do while playing. Each becomes changes of session records through `playChanges`. */
+export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand;
+
+export type CommandType = PlayCommand["type"];
+
+/** One of the commands, by its type. */
+type CommandOf<T extends CommandType> = PlayCommand extends infer C
+  ? C extends { readonly type: infer U }
+    ? T extends U
+      ? C
+      : never
+    : never
+  : never;
+
+/** All that is to be known of a command: the parser, rights, the tables of entrances and roles, and the docs follow from it. */
+export interface CommandEntry<C> {
+  /** What people call it, as the beginning of "… is for the lead". */
+  readonly label: string;
+  /** The row of the table of roles that lets people do it. */
+  readonly act: Act;
+  /** What works out the changes that it comes to, and what else decides who may: a card's list, a time line's, a master's page, reach. */
+  readonly of: "card" | "master" | "time line" | "stage";
+  readonly fields: { readonly [K in Exclude<keyof C, "type">]-?: Schema<C[K]> };
+  /** Kinds of records that it changes. */
+  readonly lands: readonly Kind[];
+}
+
+const DAY_SECONDS = 86400;
+const MOST_HEADS = 20000;
+const MOST_SCALE = 64;
+const id = textUpTo(64);
+const head = textUpTo(70);
+const level = numberIn(0, 1);
+const seconds = numberIn(0, DAY_SECONDS);
+const values = where(mapOf(level, ATTRIBUTE_NAMES.length), (of) => {
+  const names = Object.keys(of);
+  return names.length > 0 && names.every(isAttribute) ? null : "it must be one or more attributes with a number from 0 to 1 each";
+});
+
+const ON_CARD = { act: "play", of: "card", fields: { playbackId: id }, lands: ["playbackState"] } as const;
+const ON_MASTER = { act: "play", of: "master", fields: { masterId: id }, lands: ["masterState"] } as const;
+const ON_TIME = { act: "play", of: "time line", fields: { listId: id }, lands: ["timeState", "playbackState"] } as const;
+const ON_STAGE = { act: "stage", of: "stage", lands: ["stageState"] } as const;
+const CURTAIN = { label: "A curtain", act: "hold", of: "stage", lands: ["curtain"] } as const;
+const PARK = { label: "Parking heads", act: "hold", of: "stage", lands: ["park"] } as const;
+
+/** Every command there is. One without an entry, or an entry without all fields, doesn't compile. */
+export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>> } = {
+  go: {
+    ...ON_CARD,
+    label: "Go",
+    fields: { playbackId: id, cueId: optional(id), seconds: optional(seconds), steps: optional(integerIn(0, 1e9)) },
+  },
+  back: { ...ON_CARD, label: "Going back" },
+  pause: { ...ON_CARD, label: "Pausing" },
+  continue: { ...ON_CARD, label: "Continuing" },
+  toggle: { ...ON_CARD, label: "Turning a card on and off" },
+  "go-to": { ...ON_CARD, label: "Going to a cue" },
+  level: { ...ON_CARD, label: "Moving a fader", fields: { playbackId: id, level }, lands: ["playbackState", "masterState"] },
+  flash: { ...ON_CARD, label: "Flashing", fields: { playbackId: id, press: oneOf(["down", "up"]) } },
+  "let-go": { ...ON_CARD, label: "Letting go" },
+  tap: { ...ON_MASTER, label: "Tapping" },
+  hold: { ...ON_MASTER, label: "Holding a speed master" },
+  run: { ...ON_MASTER, label: "Running a speed master" },
+  release: { ...ON_MASTER, label: "Releasing a speed master" },
+  take: { ...ON_MASTER, label: "Taking a speed master back" },
+  resync: { ...ON_MASTER, label: "Re-syncing", fields: { masterId: id, how: optional(oneOf(["at once"])) } },
+  "resync-all": { ...ON_MASTER, label: "Re-syncing", fields: { how: optional(oneOf(["at once"])) } },
+  bpm: { ...ON_MASTER, label: "Setting a tempo", fields: { masterId: id, bpm: numberIn(MIN_BPM, MAX_BPM) } },
+  scale: { ...ON_MASTER, label: "Scaling a tempo", fields: { masterId: id, factor: numberIn(0, MOST_SCALE) } },
+  "time-run": { ...ON_TIME, label: "Running a time line" },
+  "time-stop": { ...ON_TIME, label: "Stopping a time line" },
+  "time-seek": { ...ON_TIME, label: "Moving on a time line", fields: { listId: id, seconds } },
+  timecode: {
+    ...ON_TIME,
+    label: "Timecode",
+    fields: { positionSeconds: seconds, running: yesOrNo, rate: oneOf(TIMECODE_RATES), how: oneOf(["jump", "steady"]) },
+  },
+  "grand-master": { ...ON_STAGE, label: "The grand master", fields: { level } },
+  blackout: { ...ON_STAGE, label: "Blackout", fields: { on: yesOrNo } },
+  sweep: { ...ON_STAGE, label: "Sending home what was left behind", fields: {} },
+  "group-level": {
+    ...ON_STAGE,
+    label: "This master",
+    act: "play",
+    fields: { groupMasterId: id, level },
+    lands: ["groupMasterState"],
+  },
+  park: { ...PARK, fields: { head, values } },
+  unpark: { ...PARK, fields: { head } },
+  "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
+  "curtain-raise": { ...CURTAIN, fields: { seconds } },
+  "curtain-hand": { ...CURTAIN, fields: { level } },
+};
+
+const SCHEMAS = new Map<string, Schema<object>>(
+  Object.entries(COMMANDS).map(([type, entry]) => [type, fields<object>({ type: oneOf([type]), ...entry.fields })]),
+);
+
+/** A command out of plain JSON, or why it isn't one. */
+export function parseCommand(plain: Json): Result<PlayCommand> {
+  const malformed = (why: string): Result<PlayCommand> => fail("request.malformed", { why });
+  if (typeof plain !== "object" || plain === null || Array.isArray(plain)) return malformed("it isn't an object");
+  const { type } = plain as { readonly type?: Json };
+  const schema = typeof type === "string" ? SCHEMAS.get(type) : undefined;
+  if (!schema) return malformed(`type must be one of the following values: ${Object.keys(COMMANDS).join(", ")}`);
+  const flaw = schema(plain, []);
+  return flaw ? malformed(`${flaw.path.join(" › ")}: ${flaw.why}`) : ok(plain as unknown as PlayCommand);
+}

@@ -1,0 +1,71 @@
+import type { Cue, CueList } from "../cue/cue";
+import { timeline } from "../cue/timeline";
+import { fadedSeconds, type PlaybackState } from "../playback/playback";
+import type { Seconds } from "../units/units";
+import { chaseDue } from "./chase-due";
+import type { CardDue, Due } from "./due";
+import { cueAfter } from "./cue-after";
+import type { Show } from "../show/show";
+import { timedDue } from "./timed-due";
+
+/** All that happens by itself next: at most one thing a playback, and the ends of sounds. */
+export function allDue(show: Show): Due[] {
+  const timed = show.all("cueList").flatMap((list): Due[] => timedDue(show, list));
+  const started = show.all("playbackState").flatMap((state): Due[] => {
+    const due = state.cueId === null ? null : nextDue(show, state);
+    return due ? [due] : [];
+  });
+  const first = new Map<string, Due>();
+  for (const due of [...started, ...timed]) {
+    const key = "playbackId" in due.command ? due.command.playbackId : due.command.listId;
+    const known = first.get(key);
+    if (!known || due.atSeconds < known.atSeconds) first.set(key, due);
+  }
+  return [...first.values()];
+}
+
+/**
+ * What a running playback does next by itself: a cue that follows on when the one before has arrived or waits so long after its go, the
+ * next step of a chase, or the letting go of a one-shot. Null when somebody has to press go, or while it is paused or
+ * moved by hand.
+ */
+export function nextDue(show: Show, state: PlaybackState): CardDue | null {
+  const playback = show.get("playback", state.playbackId);
+  const list = show.get("cueList", playback?.listId);
+  const cue = show.get("cue", state.cueId);
+  if (!playback || !list || !cue || state.pausedSeconds !== undefined || state.hand) return null;
+  const cues = show.cuesOf(list.id);
+  if (list.chase) return chaseDue(show, state, { chase: list.chase, cues }) ?? endOf(show, state, { list, cue, cues });
+  const next = cueAfter(cues, cue.id);
+  const trigger = next?.trigger;
+  if (!next) return endOf(show, state, { list, cue, cues });
+  if (!trigger || trigger.type === "timecode") return null;
+  const lasts = trigger.type === "wait" ? trigger.seconds : lastsOf(show, state, { cue, cues });
+  // A ring of cuts that follow on would never come to rest: each has a moment at least.
+  return { atSeconds: since(state) + Math.max(LEAST_SECONDS, lasts), command: { type: "go", playbackId: playback.id, cueId: next.id } };
+}
+
+const LEAST_SECONDS = 0.05;
+
+/** Where a playback counts from: its go, and the pauses since. */
+function since({ goSeconds, heldSeconds = 0 }: PlaybackState): Seconds {
+  return goSeconds + heldSeconds;
+}
+
+function endOf(show: Show, state: PlaybackState, of: { list: CueList; cue: Cue; cues: readonly Cue[] }): CardDue | null {
+  if (of.list.ends !== "one-shot") return null;
+  const lasts = Math.max(LEAST_SECONDS, lastsOf(show, state, of));
+  return { atSeconds: since(state) + lasts, command: { type: "let-go", playbackId: state.playbackId } };
+}
+
+function lastsOf(show: Show, state: PlaybackState, { cue, cues }: { cue: Cue; cues: readonly Cue[] }): Seconds {
+  return state.seconds ?? timeline(cues, cue.id, show).seconds;
+}
+
+/** Seconds until everything of the running cue has arrived; 0 when it has. */
+export function secondsLeft(show: Show, state: PlaybackState, t: Seconds): Seconds {
+  const cue = show.get("cue", state.cueId);
+  const playback = show.get("playback", state.playbackId);
+  if (!playback || !cue) return 0;
+  return Math.max(0, lastsOf(show, state, { cue, cues: show.cuesOf(playback.listId) }) - fadedSeconds(state, t));
+}

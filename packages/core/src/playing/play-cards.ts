@@ -1,0 +1,82 @@
+import type { Change } from "../document/transaction";
+import { fail, ok, type Result } from "../errors/result";
+import { bringsIn } from "../playback/card-level";
+import { flashTimes, roleOf, type Playback, type PlaybackState } from "../playback/playback";
+import { clamp, type Seconds } from "../units/units";
+import { faderChanges } from "./card-fader";
+import { cueAfter } from "./cue-after";
+import { released, started, stateChanges, type NextState } from "./playback-changes";
+import type { Show } from "../show/show";
+
+/** What people do with cards. */
+export type CardCommand =
+  /** To the next cue, or to one; `seconds` in place of its own times, 0 = a cut. `steps`: a chase's own, so many since somebody's go. */
+  | { readonly type: "go"; readonly playbackId: string; readonly cueId?: string; readonly seconds?: number; readonly steps?: number }
+  | { readonly type: "back" | "pause" | "continue" | "toggle" | "go-to"; readonly playbackId: string }
+  | { readonly type: "level"; readonly playbackId: string; readonly level: number }
+  /** A press of Flash, and its end. */
+  | { readonly type: "flash"; readonly playbackId: string; readonly press: "down" | "up" }
+  | { readonly type: "let-go"; readonly playbackId: string };
+
+export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
+  const playback = show.get("playback", command.playbackId);
+  if (!playback) return fail("record.unknown", { what: "card" });
+  const { t, personId } = by;
+  const present = show.playbackState(playback.id);
+  const cueId = present?.cueId ?? null;
+  const cues = show.cuesOf(playback.listId);
+  const changed = (next: NextState): Result<Change[]> => ok(stateChanges(playback.id, present, next));
+  switch (command.type) {
+    case "go": {
+      const next = command.cueId === undefined ? cueAfter(cues, cueId) : cues.find(({ id }) => id === command.cueId);
+      if (!next && command.cueId !== undefined) return fail("record.unknown", { what: "cue" });
+      if (!next) return cues.length === 0 ? fail("record.unknown", { what: "first cue" }) : ok([]);
+      return changed({ ...started(next.id, { cueId }, by), seconds: command.seconds, steps: command.steps, ...raised(playback, present) });
+    }
+    case "go-to":
+      return playback.goToCueId === undefined ? ok([]) : cardChanges(show, { ...command, type: "go", cueId: playback.goToCueId }, by);
+    case "toggle":
+      return cardChanges(show, { type: cueId === null ? "go" : "let-go", playbackId: playback.id }, by);
+    case "back": {
+      const at = cues.findIndex(({ id }) => id === cueId);
+      return at < 1 ? ok([]) : changed(started(cues[at - 1]!.id, { cueId }, by));
+    }
+    case "pause":
+      return cueId === null || present?.pausedSeconds !== undefined ? ok([]) : changed({ pausedSeconds: t, personId });
+    case "continue": {
+      if (present?.pausedSeconds === undefined) return ok([]);
+      const heldSeconds = (present.heldSeconds ?? 0) + Math.max(0, t - present.pausedSeconds);
+      return changed({ pausedSeconds: undefined, heldSeconds, personId });
+    }
+    case "level":
+      return faderChanges(show, clamp(command.level, 0, 1), { playback, present, cues, by });
+    case "flash": {
+      if (command.press === "up") return changed(flashEnded(playback, present, by));
+      if (present?.flash && present.flash.offSeconds === undefined) return ok([]);
+      if (cueId !== null) return changed({ flash: { onSeconds: t }, personId });
+      const first = cues[0];
+      if (!first) return fail("record.unknown", { what: "first cue" });
+      return changed({
+        ...started(first.id, { cueId }, by),
+        seconds: flashTimes(playback).inSeconds,
+        flash: { onSeconds: t, alone: true },
+      });
+    }
+    case "let-go":
+      return cueId === null ? ok([]) : changed({ ...released(by), ...(bringsIn(roleOf(playback)) ? { level: 0 } : {}) });
+  }
+}
+
+/** Go on a card whose fader is down means "show me": it comes up with its fader full. */
+function raised(playback: Playback, present: PlaybackState | null): NextState {
+  const down = (present?.cueId ?? null) === null && (present?.level ?? 0) === 0;
+  // A go during a press of Flash makes the playback stay when the press ends.
+  const flash = present?.flash?.alone ? { flash: { onSeconds: present.flash.onSeconds }, level: present.level || 1 } : {};
+  return { ...(down && bringsIn(roleOf(playback)) ? { level: 1 } : {}), ...flash };
+}
+
+function flashEnded(playback: Playback, present: PlaybackState | null, by: { t: Seconds; personId: string }): NextState {
+  const flash = present?.flash;
+  if (!flash || flash.offSeconds !== undefined) return {};
+  return flash.alone ? { ...released(by), letGoIn: flashTimes(playback).outSeconds } : { flash: { ...flash, offSeconds: by.t } };
+}

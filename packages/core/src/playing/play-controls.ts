@@ -1,0 +1,60 @@
+import { hasTravel, takesOver, type Control, type FaderHistory } from "../playback/control";
+import type { PlayCommand } from "./commands";
+import type { Show } from "../show/show";
+
+/** Where what a wing's fader moves stands, 0..1; of a button: 1 while its card runs. Null when it is gone. */
+export function controlStanding(show: Show, { does, targetId }: Pick<Control, "does" | "targetId">): number | null {
+  if (does === "grand-master") return show.stageState?.grandMaster ?? 1;
+  if (does === "group-level") {
+    const master = show.get("groupMaster", targetId);
+    return master && show.groupMasterLevel(master);
+  }
+  const playback = show.get("playback", targetId);
+  if (!playback) return null;
+  const state = show.playbackState(playback.id);
+  if (does === "fader") return state?.level ?? 0;
+  return (state?.cueId ?? null) === null ? 0 : 1;
+}
+
+function faderCommand({ does, targetId = "" }: Control, level: number): PlayCommand {
+  if (does === "grand-master") return { type: "grand-master", level };
+  return does === "group-level" ? { type: "group-level", groupMasterId: targetId, level } : { type: "level", playbackId: targetId, level };
+}
+
+function buttonCommand(show: Show, { does, targetId = "" }: Control, pressed: boolean): PlayCommand | null {
+  if (does === "flash") return { type: "flash", playbackId: targetId, press: pressed ? "down" : "up" };
+  if (!pressed) return null;
+  switch (does) {
+    case "tap": {
+      const masterId = show.get("playback", targetId)?.masterId;
+      return masterId === undefined ? null : { type: "tap", masterId };
+    }
+    case "pause":
+      return { type: show.playbackState(targetId)?.pausedSeconds === undefined ? "pause" : "continue", playbackId: targetId };
+    case "go":
+    case "back":
+    case "toggle":
+    case "let-go":
+    case "go-to":
+      return { type: does, playbackId: targetId };
+    default:
+      return null;
+  }
+}
+
+/** Hears the faders and buttons of wings and says what they ask for; remembers where each fader stands. */
+export class ControlEar {
+  readonly #history = new Map<string, FaderHistory>();
+
+  /** What a control at a position 0..1 (a button: above 0 = pressed) asks for; null when it asks for nothing. */
+  hear(show: Show, source: Control["source"], { name, position }: { name: string; position: number }): PlayCommand | null {
+    const control = show.all("control").find((entry) => entry.source === source && entry.name === name);
+    const level = control ? controlStanding(show, control) : null;
+    if (!control || level === null) return null;
+    if (!hasTravel(control.does)) return buttonCommand(show, control, position > 0);
+    const history = this.#history.get(control.id) ?? { position: null, set: null };
+    const moves = takesOver(control.takes, history, { position, level });
+    this.#history.set(control.id, { position, set: moves ? position : history.set });
+    return moves ? faderCommand(control, position) : null;
+  }
+}

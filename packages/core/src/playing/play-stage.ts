@@ -1,0 +1,96 @@
+import { setChange, type Change } from "../document/transaction";
+import { fail, ok, type Result } from "../errors/result";
+import { curtainIdOf, type Curtain } from "../playback/curtain";
+import { groupMasterStateIdOf, type GroupMasterState } from "../playback/group-master";
+import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stage-state";
+import type { HeadKey } from "../rig/fixture";
+import { clamp, type Seconds } from "../units/units";
+import type { Show } from "../show/show";
+
+/** What people do with the stage as a whole, and with masters of groups. Values to park at are 0..1 of the channels' ranges. */
+export type StageCommand =
+  | { readonly type: "grand-master"; readonly level: number }
+  | { readonly type: "blackout"; readonly on: boolean }
+  /** Sends home what was left behind where families stay. */
+  | { readonly type: "sweep" }
+  | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
+  | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
+  | { readonly type: "unpark"; readonly head: HeadKey }
+  /** One's own curtain; heads left out = all within reach. */
+  | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
+  | { readonly type: "curtain-raise"; readonly seconds: number }
+  | { readonly type: "curtain-hand"; readonly level: number };
+
+const AT_REST = { grandMaster: 1, blackout: false, sweptSeconds: 0 } as const;
+
+export function stageChanges(show: Show, command: StageCommand, { t, personId }: { t: Seconds; personId: string }): Result<Change[]> {
+  switch (command.type) {
+    case "grand-master":
+      return ok(stageState(show, { grandMaster: clamp(command.level, 0, 1) }));
+    case "blackout":
+      return ok(stageState(show, { blackout: command.on }));
+    case "sweep":
+      return ok(stageState(show, { sweptSeconds: t }));
+    case "group-level": {
+      const { groupMasterId } = command;
+      if (!show.get("groupMaster", groupMasterId)) return fail("record.unknown", { what: "group master" });
+      const id = groupMasterStateIdOf(groupMasterId);
+      const level = clamp(command.level, 0, 1);
+      const present = show.get("groupMasterState", id);
+      const record: GroupMasterState = { id, kind: "groupMasterState", version: 1, groupMasterId, level, personId };
+      if (!present) return ok([{ op: "add", record }]);
+      return ok(
+        (["level", "personId"] as const)
+          .filter((field) => present[field] !== record[field])
+          .map((field) => setChange(id, [field], { from: present[field], to: record[field] })),
+      );
+    }
+    case "park": {
+      const head = show.rig.headByKey.get(command.head);
+      if (!head) return fail("record.unknown", { what: "head" });
+      const id = parkIdOf(command.head);
+      const present = show.get("park", id);
+      const values = { ...present?.values, ...command.values };
+      const record: Park = { id, kind: "park", version: 1, head: command.head, values, personId };
+      return ok(present ? [setChange(id, ["values"], { from: present.values, to: values })] : [{ op: "add", record }]);
+    }
+    case "curtain-drop":
+    case "curtain-raise":
+    case "curtain-hand":
+      return curtainChanges(show, command, { t, personId });
+    case "unpark": {
+      const present = show.get("park", parkIdOf(command.head));
+      return ok(present ? [{ op: "remove", record: present }] : []);
+    }
+  }
+}
+
+function curtainChanges(
+  show: Show,
+  command: Extract<StageCommand, { type: `curtain-${string}` }>,
+  { t, personId }: { t: Seconds; personId: string },
+): Result<Change[]> {
+  const id = curtainIdOf(personId);
+  const present = show.get("curtain", id);
+  if (command.type === "curtain-drop") {
+    const heads = command.heads && command.heads.length > 0 ? command.heads : null;
+    const record: Curtain = { id, kind: "curtain", version: 1, personId, heads, fellSeconds: t };
+    return ok([...(present ? [{ op: "remove" as const, record: present }] : []), { op: "add", record }]);
+  }
+  if (!present) return fail("record.unknown", { what: "curtain" });
+  if (command.type === "curtain-hand") {
+    if (present.raise) return fail("value.invalid", { field: "The curtain", value: "moved by hand", why: "it is on its way up" });
+    if (command.level >= 1) return ok([{ op: "remove", record: present }]);
+    return ok([setChange(id, ["hand"], { from: present.hand, to: clamp(command.level, 0, 1) })]);
+  }
+  if (command.seconds <= 0) return ok([{ op: "remove", record: present }]);
+  return ok([setChange(id, ["raise"], { from: present.raise, to: { startSeconds: t, seconds: command.seconds } })]);
+}
+
+function stageState(show: Show, next: Partial<Pick<StageState, "grandMaster" | "blackout" | "sweptSeconds">>): Change[] {
+  const present = show.stageState;
+  if (!present) return [{ op: "add", record: { ...AT_REST, ...next, id: STAGE_ID, kind: "stageState", version: 1 } }];
+  return (Object.keys(next) as (keyof typeof next)[])
+    .filter((field) => present[field] !== next[field])
+    .map((field) => setChange(STAGE_ID, [field], { from: present[field], to: next[field] }));
+}

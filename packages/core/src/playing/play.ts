@@ -1,0 +1,23 @@
+import type { Change } from "../document/transaction";
+import type { Result } from "../errors/result";
+import type { Seconds } from "../units/units";
+import { COMMANDS, type PlayCommand } from "./commands";
+import { cardChanges, type CardCommand } from "./play-cards";
+import { masterChanges, type MasterCommand } from "./play-masters";
+import { stageChanges, type StageCommand } from "./play-stage";
+import { timeChanges, type TimeCommand } from "./play-time";
+import type { Show } from "../show/show";
+
+/** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
+export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
+  switch (COMMANDS[command.type].of) {
+    case "card":
+      return cardChanges(show, command as CardCommand, by);
+    case "time line":
+      return timeChanges(show, command as TimeCommand, by);
+    case "stage":
+      return stageChanges(show, command as StageCommand, by);
+    case "master":
+      return masterChanges(show, command as MasterCommand, by.t);
+  }
+}

@@ -1,0 +1,222 @@
+import { changedId, type Change } from "../document/transaction";
+import type { UserError } from "../errors/result";
+import { parkIdOf } from "../playback/stage-state";
+import { attributeInfo, isAttribute } from "../rig/attributes";
+import { highlightIdOf } from "../selection/highlight";
+import { sketchIdOf } from "../stroke/sketch";
+import type { Note } from "../territory/note";
+import { reachOf } from "../territory/reach";
+import { isOf } from "../territory/own-territory";
+import { extentOf, type Act } from "../territory/role-table";
+import type { Person, TerritoryPart } from "../territory/territory";
+import { COMMANDS } from "../playing/commands";
+import type { PlayCommand } from "../playing/commands";
+import { isKind, KINDS, type Kind, type ShowRecord } from "../show/records";
+import type { Show } from "../show/show";
+
+/** Who may change records of a kind: nobody by hand, the lead, each person their own, whoever builds looks, or the owning territory's people. */
+const WHO_CHANGES: {
+  readonly [K in Kind]: "play commands" | "loan commands" | "rig" | "crew" | "stage" | "self" | "owner" | "builders" | "note";
+} = {
+  profile: "rig",
+  fixture: "rig",
+  territory: "crew",
+  person: "crew",
+  loan: "loan commands",
+  note: "note",
+  device: "crew",
+  master: "owner",
+  group: "owner",
+  preset: "owner",
+  cueList: "owner",
+  cue: "owner",
+  page: "owner",
+  playback: "owner",
+  sketch: "self",
+  highlight: "self",
+  savedShape: "builders",
+  savedWave: "builders",
+  sound: "builders",
+  playbackState: "play commands",
+  masterState: "play commands",
+  timeState: "play commands",
+  groupMasterState: "play commands",
+  stageState: "play commands",
+  park: "play commands",
+  curtain: "play commands",
+  settings: "stage",
+  groupMaster: "owner",
+  control: "builders",
+};
+
+/** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
+export function mayChange(show: Show, person: Person, change: Change): UserError | null {
+  const record = (change.op === "add" ? change.record : show.records.get(change.op === "set" ? change.id : change.record.id)) as
+    ShowRecord | undefined;
+  if (!record) return { code: "record.unknown", details: { what: change.op === "set" ? change.id : change.record.id } };
+  if (!isKind(record.kind)) return null;
+  const what = `Changing a ${KINDS[record.kind].label}`;
+  switch (WHO_CHANGES[record.kind]) {
+    case "play commands":
+    case "loan commands":
+      return refused(`${what} by hand`, `nobody; ${WHO_CHANGES[record.kind] === "loan commands" ? "lending" : "playing"} does it`);
+    case "note":
+      return mayNote(person, record as Note, change);
+    case "self":
+      if (![sketchIdOf(person.id), highlightIdOf(person.id)].includes(record.id))
+        return refused(`Somebody else's ${KINDS[record.kind].label}`, "that person alone");
+      if (record.kind === "highlight" && extentOf(person, "identify") !== "no") return null;
+      return mayBuild(person) ? null : refused("Building looks", "programmers and the lead");
+    case "builders":
+      return mayBuild(person) ? null : refused(what, "programmers and the lead");
+    case "rig":
+      return extentOf(person, "rig") === "all" ? null : refused(what, "technicians and the lead");
+    case "crew":
+    case "stage":
+      return extentOf(person, WHO_CHANGES[record.kind] === "crew" ? "crew" : "stage") === "all" ? null : refused(what, "the lead");
+    case "owner":
+      return mayChangeOwned(show, person, record, what);
+  }
+}
+
+/** Null when the person may leave a record as a change has made it: what it names now must be theirs too. `show` is the one after the change. */
+export function mayKeep(show: Show, person: Person, change: Change): UserError | null {
+  const id = changedId(change);
+  const record = show.records.get(id);
+  if (!record || !isKind(record.kind) || person.role === "lead") return null;
+  const what = `Changing a ${KINDS[record.kind].label}`;
+  if (WHO_CHANGES[record.kind] === "owner") {
+    const refusal = mayChangeOwned(show, person, record, what);
+    if (refusal) return refusal;
+  }
+  const setsHeads = change.op === "add" || (change.op === "set" && change.path[0] === "heads");
+  if (record.kind === "group" && setsHeads && isFollowed(show, id))
+    return refused(`Changing the heads of ${record.name}, which a territory is made of`, "the lead");
+  const setsPage = change.op === "add" || (change.op === "set" && change.path[0] === "pageId");
+  return record.kind === "playback" && setsPage ? mayPlaceOn(show, person, record.pageId) : null;
+}
+
+/** A territory or a loan takes its heads from this group. */
+function isFollowed(show: Show, groupId: string): boolean {
+  const names = ({ groupIds }: TerritoryPart): boolean => groupIds.includes(groupId);
+  return show.territories.some(({ parts }) => parts.some(names)) || show.lent.some(({ part }) => names(part));
+}
+
+/** Cards go on common pages and one's own; pages that are somebody's are arranged by whoever owns them. */
+function mayPlaceOn(show: Show, person: Person, pageId: string): UserError | null {
+  const page = show.get("page", pageId);
+  if (!page || (page.territoryId === null && page.personId === undefined)) return null;
+  if (page.territoryId !== null && owns(show, person, page.territoryId)) return null;
+  return refused(`Putting a card on ${page.name}`, page.territoryId === null ? "the lead" : territoryPeople(show, page.territoryId));
+}
+
+/** Null when the person may do this while playing, otherwise why not: the table of roles first, then what the command is about. */
+export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
+  const { act, label, of } = COMMANDS[command.type];
+  const extent = extentOf(person, act);
+  if (extent === "no") return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
+  if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
+  if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
+  if ("listId" in command) return mayRun(show, person, command.listId);
+  if (command.type === "group-level") {
+    const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
+    if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
+    return refused(label, territoryPeople(show, territoryId));
+  }
+  return command.type === "park" || command.type === "unpark" ? mayPark(show, person, command) : null;
+}
+
+/** Whom people are sent to who may not do something. */
+const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
+  play: "those who work on the show",
+  hold: "programmers, technicians and the lead",
+  stage: "the lead",
+};
+
+function mayPark(show: Show, person: Person, command: Extract<PlayCommand, { type: "park" | "unpark" }>): UserError | null {
+  const reach = reachOf(person, show, "hold");
+  const attributes = Object.keys(command.type === "park" ? command.values : (show.get("park", parkIdOf(command.head))?.values ?? {}));
+  const barred = attributes.filter(isAttribute).find((attribute) => !reach(command.head, attributeInfo(attribute).family));
+  return barred === undefined ? null : refused(`Parking ${attributeInfo(barred).label} there`, "those who have that head, and the lead");
+}
+
+/** Null when the person may play this card: guests those of their own pages, others by the card's list. */
+export function mayPlay(show: Show, person: Person, playbackId: string): UserError | null {
+  const playback = show.get("playback", playbackId);
+  if (person.role === "guest" && playback && !isOwnPage(show, person, playback.pageId))
+    return refused("Anything but the cards of their page", "the people of the show");
+  if (person.role === "guest") return null;
+  if (extentOf(person, "play") === "no") return refused("Playing", "those who work on the show");
+  return mayRun(show, person, playback?.listId);
+}
+
+/** Leads and programmers build looks; others play what is there, or look on. */
+export function mayBuild(person: Pick<Person, "role">): boolean {
+  return extentOf(person, "build") !== "no";
+}
+
+/** People write notes in their own name; whoever wrote one, whom it is for, and the lead may tick it off or take it away. */
+function mayNote(person: Person, note: Note, change: Change): UserError | null {
+  if (extentOf(person, "note") === "no") return refused("Leaving notes", "those who work on the show");
+  if (change.op === "add") return note.fromPersonId === person.id ? null : refused("A note in somebody else's name", "that person alone");
+  if (change.op === "set" && change.path[0] !== "done") return refused("Rewriting a note", "nobody; write another");
+  const theirs = note.fromPersonId === person.id || note.toPersonId === person.id || note.toPersonId === null;
+  return theirs || extentOf(person, "crew") === "all" ? null : refused("This note", "whoever wrote it and whom it is for");
+}
+
+/** Null when the person may run this list: common lists are everybody's, others their territory's and the lead's. */
+export function mayRun(show: Show, person: Person, listId: string | undefined): UserError | null {
+  const list = show.get("cueList", listId);
+  if (person.role === "lead" || !list || list.territoryId === null || owns(show, person, list.territoryId)) return null;
+  return refused(`Playing ${list.name}`, territoryPeople(show, list.territoryId));
+}
+
+function mayChangeOwned(show: Show, person: Person, record: ShowRecord, what: string): UserError | null {
+  if (person.role === "lead") return null;
+  if (!mayBuild(person)) return refused(what, "programmers and the lead");
+  const territoryId = territoryOf(show, record);
+  if (territoryId === null) return refused(`${what} that is common`, "the lead");
+  return territoryId === undefined || owns(show, person, territoryId) ? null : refused(what, territoryPeople(show, territoryId));
+}
+
+/** The territory that owns a record; undefined where what would tell is missing (the rules between records say so). */
+function territoryOf(show: Show, record: ShowRecord): string | null | undefined {
+  switch (record.kind) {
+    case "group":
+    case "preset":
+    case "cueList":
+    case "page":
+      return record.territoryId;
+    case "cue":
+    case "playback":
+      return show.get("cueList", record.listId)?.territoryId;
+    case "groupMaster":
+      return show.get("page", record.pageId)?.territoryId;
+    case "master":
+      return record.territoryId ?? null;
+    default:
+      return null;
+  }
+}
+
+/** Somebody is of a territory's people, or a device that plays for it. */
+function owns(show: Show, person: Person, territoryId: string): boolean {
+  const device = show.get("device", person.id);
+  if (device) return device.territoryId === territoryId;
+  return isOf(person, show.get("territory", territoryId));
+}
+
+/** A page is a guest's own, or the one that a device plays. */
+function isOwnPage(show: Show, person: Person, pageId: string): boolean {
+  return show.get("page", pageId)?.personId === person.id || show.get("device", person.id)?.pageId === pageId;
+}
+
+function territoryPeople(show: Show, territoryId: string): string {
+  const territory = show.get("territory", territoryId);
+  const people = territory?.personIds.map((id) => show.get("person", id)?.name ?? "somebody") ?? [];
+  return territory ? `${territory.name} (${people.join(", ")})` : "the lead";
+}
+
+function refused(what: string, who: string): UserError {
+  return { code: "reach.role", details: { what, who } };
+}
