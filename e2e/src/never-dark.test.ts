@@ -1,28 +1,8 @@
-import { randomUUID } from "node:crypto";
-import { io, type Socket } from "socket.io-client";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-
-/** What goes over the wire, as docs/reference/protocol.md has it. */
-type PlayCommand = { readonly type: string } & Readonly<Record<string, unknown>>;
-interface Answer {
-  readonly ok: boolean;
-  readonly error?: { readonly code: string };
-}
-interface ShowRecord {
-  readonly id: string;
-  readonly kind: string;
-}
-interface Hello {
-  readonly personId: string;
-  readonly records: readonly ShowRecord[];
-}
-interface Change {
-  readonly op: "add" | "set";
-  readonly [field: string]: unknown;
-}
 import { runVexa, type RunningVexa } from "./run-server";
 import { StrictReceiver } from "./strict-receiver";
 import { pause, until } from "./until";
+import { connected, cookieOf, fetchShow, play, renamed, transact, type Answer, type ShowRecord } from "./wire-client";
 
 /** What the issue asks for: from a kill to the first packet. */
 const FIRST_PACKET_MS = 1000;
@@ -44,45 +24,14 @@ afterAll(async () => {
 
 const level = (): number => receiver.slots(BLINDERS.universe)?.[BLINDERS.slot] ?? -1;
 
-async function signIn(): Promise<string> {
-  const response = await fetch(`${vexa.url}/api/session`, {
-    method: "POST",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({ signInName: "ines", password: "palm-house-1" }),
-  });
-  await response.text();
-  return response.headers.get("set-cookie")!.split(";")[0]!;
-}
-
-async function fetchShow(): Promise<Hello> {
-  const response = await fetch(`${vexa.url}/api/show`, { headers: { cookie } });
-  if (!response.ok) throw new Error(`the show isn't given: ${response.status}`);
-  return (await response.json()) as Hello;
-}
-
-/** A connection that comes back by itself, as a browser's does. */
-async function connected(): Promise<Socket> {
-  const socket = io(vexa.url, {
-    transports: ["websocket"],
-    extraHeaders: { cookie },
-    reconnectionDelay: 50,
-    reconnectionDelayMax: 200,
-    forceNew: true,
-  });
-  await new Promise((resolve) => socket.once("connect", () => resolve(null)));
-  return socket;
-}
-const play = (socket: Socket, command: PlayCommand): Promise<Answer> =>
-  socket.timeout(10_000).emitWithAck("play", command) as Promise<Answer>;
-const transact = (socket: Socket, label: string, changes: readonly Change[]): Promise<Answer> =>
-  socket.timeout(15_000).emitWithAck("transact", { id: randomUUID(), label, changes }) as Promise<Answer>;
-const renamed = (id: string, from: string, to: string): Change => ({ op: "set", id, path: ["name"], from, to });
+const signIn = (): Promise<string> => cookieOf(vexa.url, "ines", "palm-house-1");
+const show = (): ReturnType<typeof fetchShow> => fetchShow(vexa.url, cookie);
 const stateOf = async (playbackId: string): Promise<ShowRecord & { level: number; cueId: string | null }> =>
-  (await fetchShow()).records.find(({ id }) => id === `state-${playbackId}`) as never;
+  (await show()).records.find(({ id }) => id === `state-${playbackId}`) as never;
 
 describe("when the web server is killed", () => {
   it("the stage goes on frame for frame, and a browser that comes back finds everything", async () => {
-    const socket = await connected();
+    const socket = await connected(vexa.url, cookie);
     // Motions run at 44 frames a second, so that each frame that is missing shows.
     expect(await play(socket, { type: "go", playbackId: "card-fern-breath" })).toMatchObject({ ok: true });
     await pause(500);
@@ -100,8 +49,8 @@ describe("when the web server is killed", () => {
   });
 
   it("what comes due comes all the same", async () => {
-    const socket = await connected();
-    const cues = (await fetchShow()).records.filter((record) => record.kind === "cue") as unknown as {
+    const socket = await connected(vexa.url, cookie);
+    const cues = (await show()).records.filter((record) => record.kind === "cue") as unknown as {
       id: string;
       listId: string;
       number: number;
@@ -120,9 +69,9 @@ describe("when the web server is killed", () => {
     expect(await play(socket, { type: "go", playbackId: "card-thunder" })).toMatchObject({ ok: true });
     process.kill(vexa.pids.web, "SIGKILL");
     socket.close();
-    await until("the web server is back", () => fetchShow().then(Boolean, () => false));
+    await until("the web server is back", () => show().then(Boolean, () => false));
     await until("the second cue runs", async () => (await stateOf("card-thunder")).cueId === "cue-follows");
-    const again = await connected();
+    const again = await connected(vexa.url, cookie);
     await play(again, { type: "let-go", playbackId: "card-thunder" });
     again.close();
   });
@@ -130,7 +79,7 @@ describe("when the web server is killed", () => {
 
 describe("when the engine's process is killed", () => {
   it("the last look goes out again within a second, with sequence numbers that no strict receiver drops, and fades end where they were going", async () => {
-    const socket = await connected();
+    const socket = await connected(vexa.url, cookie);
     expect(await play(socket, { type: "go", playbackId: "card-spore" })).toMatchObject({ ok: true });
     await until("the blinders are full", () => level() === 255);
     const dropped = receiver.droppedAsOld;
@@ -155,7 +104,7 @@ describe("when the engine's process is killed", () => {
   });
 
   it("the last fader move that was answered is there again", async () => {
-    const socket = await connected();
+    const socket = await connected(vexa.url, cookie);
     for (let kill = 0; kill < 3; kill++) {
       const wanted = Math.round((0.2 + 0.1 * kill) * 100) / 100;
       expect(await play(socket, { type: "level", playbackId: "card-lanterns", level: wanted })).toMatchObject({ ok: true });
@@ -171,7 +120,7 @@ describe("while the database", () => {
   it.each(["frozen", "gone"] as const)(
     "is %s, playing goes on, people stay in, edits are refused in plain words, and nothing comes late",
     async (state) => {
-      const socket = await connected();
+      const socket = await connected(vexa.url, cookie);
       await play(socket, { type: "let-go", playbackId: "card-spore" });
       await until("the blinders are dark", () => level() === 0);
       vexa.database!.set(state);
@@ -191,21 +140,21 @@ describe("while the database", () => {
       expect(performance.now() - again).toBeLessThan(1000);
       // Who was in before is in: pages, the show, a new live connection.
       expect((await fetch(`${vexa.url}/perform`)).status).toBe(200);
-      expect((await fetchShow()).personId).toBe("person-ines");
-      const second = await connected();
+      expect((await show()).personId).toBe("person-ines");
+      const second = await connected(vexa.url, cookie);
       expect(await play(second, { type: "tap", masterId: "master-pulse" })).toMatchObject({ ok: true });
       second.close();
       vexa.database!.set("here");
       const rename = (from: string, to: string): Promise<Answer> => transact(socket, "a name", [renamed("group-spots", from, to)]);
       await until("edits are taken again", async () => (await rename("Rib spots", "Ribs")).ok);
       await rename("Ribs", "Rib spots");
-      expect((await fetchShow()).records.find(({ id }) => id === "stage")).toMatchObject({ blackout: false });
+      expect((await show()).records.find(({ id }) => id === "stage")).toMatchObject({ blackout: false });
       socket.close();
     },
   );
 
   it("was away, what was played meanwhile is in it afterwards, and what was refused isn't", async () => {
-    const socket = await connected();
+    const socket = await connected(vexa.url, cookie);
     vexa.database!.set("frozen");
     await play(socket, { type: "level", playbackId: "card-lanterns", level: 0.77 });
     await transact(socket, "refused", [renamed("group-ferns", "Fern uplights", "Late")]);
@@ -218,6 +167,6 @@ describe("while the database", () => {
     await vexa.restart("SIGTERM", "from the database");
     cookie = await signIn();
     expect((await stateOf("card-lanterns")).level).toBe(0.77);
-    expect((await fetchShow()).records.find(({ id }) => id === "group-ferns")).toMatchObject({ name: "Fern uplights" });
+    expect((await show()).records.find(({ id }) => id === "group-ferns")).toMatchObject({ name: "Fern uplights" });
   });
 });

@@ -19,8 +19,33 @@ export interface RunningVexa {
   readonly database: DatabaseProxy | null;
   /** Ends the server and starts it anew on the same database and port. */
   restart(how: "SIGTERM" | "SIGKILL", from?: "from the database"): Promise<void>;
+  /** Kills the supervisor, with which all of it ends, and doesn't begin it again. */
+  kill(): Promise<void>;
+  /** Begins again what was killed, while a standby leads: it is in step with it when this returns. */
+  comeBack(): Promise<void>;
+  /** Another Vexa that stands by for this one, on the same database and receivers, when it is in step. */
+  standBy(): Promise<StandbyVexa>;
   stop(): Promise<void>;
 }
+
+export interface StandbyVexa {
+  /** What it has said so far. */
+  readonly said: string;
+  stop(how: "SIGTERM" | "SIGKILL"): Promise<void>;
+}
+
+interface Launch {
+  readonly databaseUrl: string;
+  readonly sacn: string;
+  readonly port: string | null;
+  readonly demo: string;
+  readonly osc: string;
+  readonly state: string;
+  readonly standby?: true;
+}
+
+const READY = /Vexa is ready: (http:\S+)/;
+const IN_STEP = /in step with the one that leads/;
 
 /** Starts the built server with the demo show; `sacn` is where its output goes. */
 export async function runVexa(
@@ -40,7 +65,10 @@ export async function runVexa(
   const through = proxied ? await DatabaseProxy.open(address.toString()) : null;
   const databaseUrl = through?.url ?? address.toString();
   const state = mkdtempSync(join(tmpdir(), "vexa-e2e-"));
-  let { child, url } = await launch({ databaseUrl, sacn, port: "0", demo, osc, state });
+  const of: Launch = { databaseUrl, sacn, port: "0", demo, osc, state };
+  let { child, url } = await launch(of, READY);
+  const again = (until: RegExp): Promise<Launched> => launch({ ...of, port: new URL(url).port }, until);
+  const standbys: StandbyVexa[] = [];
   return {
     get url() {
       return url;
@@ -54,10 +82,30 @@ export async function runVexa(
       await end(child, how);
       // Without what the engine wrote down beside itself.
       if (from) rmSync(state, { recursive: true, force: true });
-      ({ child, url } = await launch({ databaseUrl, sacn, port: new URL(url).port, demo, osc, state }));
+      ({ child, url } = await again(READY));
+    },
+    kill: () => end(child, "SIGKILL"),
+    comeBack: async () => {
+      ({ child } = await again(IN_STEP));
+    },
+    standBy: async () => {
+      const folder = mkdtempSync(join(tmpdir(), "vexa-standby-"));
+      const launched = await launch({ ...of, port: null, state: folder, standby: true }, IN_STEP);
+      const standby: StandbyVexa = {
+        get said() {
+          return launched.said();
+        },
+        stop: async (how) => {
+          await end(launched.child, how);
+          rmSync(folder, { recursive: true, force: true });
+        },
+      };
+      standbys.push(standby);
+      return standby;
     },
     database: through?.proxy ?? null,
     stop: async () => {
+      for (const standby of standbys) await standby.stop("SIGTERM");
       await end(child, "SIGTERM");
       through?.proxy.close();
       await query(admin, `DROP DATABASE ${name} WITH (FORCE)`);
@@ -73,9 +121,14 @@ async function query(connectionString: string, sql: string): Promise<void> {
   await client.end();
 }
 
-function launch(
-  of: Record<"databaseUrl" | "sacn" | "port" | "demo" | "osc" | "state", string>,
-): Promise<{ child: ChildProcess; url: string }> {
+interface Launched {
+  readonly child: ChildProcess;
+  readonly url: string;
+  readonly said: () => string;
+}
+
+/** Resolves when the server has said that it is so far. */
+function launch(of: Launch, until: RegExp): Promise<Launched> {
   const child = spawn(process.execPath, [MAIN], {
     env: {
       ...process.env,
@@ -83,21 +136,24 @@ function launch(
       VEXA_DATABASE_URL: of.databaseUrl,
       VEXA_SACN: of.sacn,
       VEXA_DEMO: of.demo,
-      VEXA_PORT: of.port,
+      ...(of.port === null ? {} : { VEXA_PORT: of.port }),
       VEXA_OSC_PORT: of.osc,
       VEXA_STATE: of.state,
       VEXA_SESSION_SECRET: "only for this test",
+      ...(of.standby ? { VEXA_STANDBY: "yes" } : {}),
     },
-    stdio: ["ignore", "pipe", "inherit"],
+    stdio: ["ignore", "pipe", "pipe"],
   });
+  child.stderr.pipe(process.stderr, { end: false });
   return new Promise((resolve, reject) => {
     let said = "";
     child.once("exit", (code) => reject(new Error(`the server ended with ${code}: ${said}`)));
-    child.stdout.on("data", (chunk: Buffer) => {
+    const hear = (chunk: Buffer): void => {
       said += chunk.toString();
-      const ready = /Vexa is ready: (http:\S+)/.exec(said);
-      if (ready?.[1]) resolve({ child, url: ready[1] });
-    });
+      if (until.test(said)) resolve({ child, url: READY.exec(said)?.[1] ?? "", said: () => said });
+    };
+    child.stdout.on("data", hear);
+    child.stderr.on("data", hear);
   });
 }
 

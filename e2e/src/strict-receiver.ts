@@ -1,7 +1,7 @@
 import { createSocket, type Socket } from "node:dgram";
 
 /** A source of one universe as a strict receiver keeps it. */
-interface Source {
+export interface Source {
   readonly cid: string;
   sequence: number;
   priority: number;
@@ -53,10 +53,19 @@ export class StrictReceiver {
     return `127.0.0.1:${this.#socket.address().port}`;
   }
 
-  /** The slots that count for a universe now: of the source with the highest priority that isn't lost; null when there is none. */
-  slots(universe: number): Uint8Array | null {
+  /** The source that counts for a universe now: the one with the highest priority that isn't lost; null when there is none. */
+  source(universe: number): Readonly<Source> | null {
+    return this.sources(universe)[0] ?? null;
+  }
+
+  /** All that aren't lost, the one that counts first. */
+  sources(universe: number): readonly Readonly<Source>[] {
     const living = [...(this.#universes.get(universe)?.values() ?? [])].filter(({ heardMs }) => performance.now() - heardMs < LOSS_MS);
-    return living.sort((a, b) => b.priority - a.priority)[0]?.slots ?? null;
+    return living.sort((a, b) => b.priority - a.priority);
+  }
+
+  slots(universe: number): Uint8Array | null {
+    return this.source(universe)?.slots ?? null;
   }
 
   /** The longest time between two packets that were taken since a moment. */

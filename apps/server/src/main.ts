@@ -1,24 +1,37 @@
 import { randomBytes } from "node:crypto";
-import { writeFileSync } from "node:fs";
+import { existsSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { Leadership } from "./process/leadership";
+import { Post } from "./process/post";
 import { linkSocket } from "./process/settings";
 import { Supervisor, type Part } from "./process/supervisor";
 
-/** Starts the engine's process and the web server, and starts again whichever ends. */
+/** Starts the engine's process and the web server, and starts again whichever ends; or stands by for another Vexa. */
 function supervise(): void {
+  const { env } = process;
+  const state = env["VEXA_STATE"];
   const file = (name: string): string => fileURLToPath(new URL(`./${name}.js`, import.meta.url));
-  const supervisor = new Supervisor({
-    files: { stage: file("stage"), web: file("web") },
-    environment: {
-      ...process.env,
-      VEXA_LINK: linkSocket(),
-      VEXA_SESSION_SECRET: process.env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
-    },
-  });
+  const common = {
+    ...env,
+    VEXA_LINK: linkSocket(),
+    VEXA_SESSION_SECRET: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
+  };
   const say = (sentence: string): void => void process.stderr.write(`${sentence}\n`);
+  const leadership = new Leadership(env["VEXA_DATABASE_URL"] ?? "");
+  const mustGoOn = (): boolean => state !== undefined && existsSync(join(state, "show"));
+  const supervisor: Supervisor = new Supervisor({
+    files: { stage: file("stage"), web: file("web") },
+    environment: (part) => (part === "stage" ? { ...common, VEXA_ROLE: post.leads ? "lead" : "follow" } : { ...common, ...ofWeb() }),
+    mustGoOn,
+  });
+  const post: Post = new Post({ supervisor, leadership, standby: Boolean(env["VEXA_STANDBY"]), mustGoOn, say });
+  const ofWeb = (): NodeJS.ProcessEnv => ({
+    // No process of the database has this number: the web server is begun again until the lock is held.
+    VEXA_LEADER_PID: String(leadership.pid ?? 0),
+    ...(post.port === null ? {} : { VEXA_PORT_BEFORE: String(post.port) }),
+  });
   const notePids = (): void => {
-    const state = process.env["VEXA_STATE"];
     const pids: Record<Part, number | undefined> = { stage: supervisor.pidOf("stage"), web: supervisor.pidOf("web") };
     if (state !== undefined) writeFileSync(join(state, "pids.json"), JSON.stringify(pids));
   };
@@ -32,15 +45,14 @@ function supervise(): void {
   const stop = (): void => {
     if (stopping) return;
     stopping = true;
-    void supervisor.stop().then(() => process.exit(status));
+    void post.stop().then(() => process.exit(status));
   };
   supervisor.on("hopeless", () => {
     status = 1;
     stop();
   });
   for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, stop);
-  supervisor.start("stage");
-  supervisor.start("web");
+  void post.begin();
 }
 
 supervise();

@@ -20,6 +20,7 @@ import { Stage } from "./stage/stage";
 import { StageLink } from "./stage/stage-link";
 import type { StagePort } from "./stage/stage-port";
 import { openDatabase } from "./storage/data-source";
+import { beginTerm, tellWhere } from "./storage/leader-row";
 import { GuardedStorage } from "./storage/guarded-storage";
 import { ShowStorage } from "./storage/show-storage";
 
@@ -38,6 +39,8 @@ export interface WebSettings {
   readonly trustProxy?: string;
   /** Lets a collector read the health without a sign-in. */
   readonly metricsToken?: string;
+  /** The database's process that holds the lock of whoever leads; none = nobody else is expected. */
+  readonly leaderPid?: number;
   /** What an empty database is filled with. */
   readonly demo: "understory" | "large";
   readonly log: Logger;
@@ -81,6 +84,7 @@ interface Opened {
   readonly storage: ShowStorage;
   readonly guarded: GuardedStorage;
   readonly seeded: boolean;
+  readonly term: number | null;
 }
 
 async function openStorage(settings: WebSettings): Promise<Opened> {
@@ -92,8 +96,9 @@ async function openStorage(settings: WebSettings): Promise<Opened> {
     await database.destroy();
     throw new NotThisWay((refusal ?? open)!);
   }
-  const storage = new ShowStorage(database, SHOW_ID);
-  return { database, storage, guarded: new GuardedStorage({ storage, database, showId: SHOW_ID }), seeded };
+  const term = settings.leaderPid === undefined ? null : await beginTerm(database, { showId: SHOW_ID, pid: settings.leaderPid });
+  const storage = new ShowStorage(database, SHOW_ID, term);
+  return { database, storage, guarded: new GuardedStorage({ storage, database, showId: SHOW_ID, term }), seeded, term };
 }
 
 /** Web server and stage in one process, from database to port: for tests. Throws with a plain sentence when it may not or can't start. */
@@ -127,6 +132,13 @@ export async function startWeb(settings: WebSettings & { readonly socket: string
   const opened = await openStorage(settings);
   const stage = await StageLink.open({ socket: settings.socket, storage: opened.guarded, database: () => opened.storage.load() });
   const web = await serve(settings, opened, stage);
+  const announce = (): void => {
+    const { term } = opened;
+    const at = { link: stage.standbyAddress, port: web.port };
+    if (term !== null) tellWhere(opened.database, { showId: SHOW_ID, term }, at).catch(() => setTimeout(announce, 1000).unref());
+  };
+  stage.on("show", announce);
+  announce();
   return {
     ...web,
     oscPort: stage.oscPort,

@@ -20,7 +20,13 @@ function addresses({ host, tls }: WebSettings, { port, plainPort }: RunningWeb):
 async function serve(): Promise<void> {
   const settings = webSettings();
   const running = await startWeb({ ...settings, socket: linkSocket() });
-  actAsPart({ log: settings.log, stop: () => running.stop(), told: ({ ended }) => running.tellEnded(ended) });
+  actAsPart({
+    log: settings.log,
+    stop: () => running.stop(),
+    told: (message) => {
+      if (typeof message === "object" && "ended" in message) running.tellEnded(message.ended);
+    },
+  });
   tellReady({ port: running.port });
   if (process.env["VEXA_AGAIN"]) return;
   const lines = [

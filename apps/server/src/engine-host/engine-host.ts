@@ -1,7 +1,7 @@
 import { EventEmitter } from "node:events";
 import { Worker } from "node:worker_threads";
 import type { Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
-import type { SacnTarget } from "../output/sacn-output";
+import type { SacnSource } from "../output/sacn-output";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** DMX512-A: 513 slots take 22.676 ms. */
@@ -24,8 +24,9 @@ interface HostEvents {
 
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
 export class EngineHost extends EventEmitter<HostEvents> {
-  readonly #records: () => readonly ShowRecord[];
-  readonly #options: Pick<EngineStart, "lastFrame" | "sacn">;
+  #records: () => readonly ShowRecord[];
+  readonly #lastFrame: string | null;
+  #sacn: SacnSource;
   readonly #clockOffset: number;
   #worker: Worker;
   #shared: { values: Float32Array; ticket: Int32Array } | null = null;
@@ -39,9 +40,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   constructor(of: {
     records: () => readonly ShowRecord[];
-    targets: readonly SacnTarget[];
-    cid: Uint8Array;
-    name: string;
+    sacn: SacnSource;
     /** Show seconds minus steady seconds, of a run before this one; none = by the clock on the wall. */
     clockOffset?: number;
     lastFrame?: string;
@@ -49,7 +48,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
     super();
     this.#records = of.records;
     this.#clockOffset = of.clockOffset ?? Date.now() / 1000 - steadySeconds();
-    this.#options = { lastFrame: of.lastFrame ?? null, sacn: { targets: of.targets, cid: of.cid, name: of.name } };
+    this.#lastFrame = of.lastFrame ?? null;
+    this.#sacn = of.sacn;
     this.#worker = this.#start();
   }
 
@@ -63,6 +63,13 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   apply(at: number, changes: readonly Change[]): void {
     this.#worker.postMessage({ type: "changes", at, changes } satisfies ToEngine);
+  }
+
+  /** Somebody else keeps the show from now on, and the stream counts for more or less than before. */
+  handTo(records: () => readonly ShowRecord[], priority: number): void {
+    this.#records = records;
+    this.#sacn = { ...this.#sacn, priority };
+    this.#worker.postMessage({ type: "priority", priority } satisfies ToEngine);
   }
 
   /** Why an attribute is what it is now; null when there is none such, or no answer within a second. */
@@ -94,9 +101,14 @@ export class EngineHost extends EventEmitter<HostEvents> {
     return null;
   }
 
-  /** Tells the receivers that the streams end, then ends the thread. */
-  async stop(): Promise<void> {
+  /** Tells the receivers that the streams end, then ends the thread; silently when the streams go on from another one. */
+  async stop(how?: "silently"): Promise<void> {
     clearInterval(this.#watch);
+    if (how) {
+      this.#stopped = () => undefined;
+      await this.#worker.terminate();
+      return;
+    }
     const stopped = new Promise<void>((resolve) => (this.#stopped = resolve));
     this.#worker.postMessage({ type: "stop" } satisfies ToEngine);
     await Promise.race([stopped, new Promise((resolve) => setTimeout(resolve, 2000).unref())]);
@@ -114,7 +126,10 @@ export class EngineHost extends EventEmitter<HostEvents> {
   }
 
   #start(): Worker {
-    const worker = openWorker({ ...this.#options, clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND });
+    const worker = openWorker({
+      ...{ lastFrame: this.#lastFrame, sacn: this.#sacn },
+      ...{ clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND },
+    });
     worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
     this.#heardMs = performance.now() + LOADING_MS;
     worker.on("message", (message: FromEngine) => this.#hear(message));
@@ -165,6 +180,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
         break;
       case "refused":
         this.emit("trouble", new Error(`the engine refused a change: ${message.why}`));
+        break;
+      case "trouble":
+        this.emit("trouble", new Error(message.why));
         break;
       case "stopped":
         this.#stopped?.();

@@ -28,12 +28,14 @@ async function run(start: EngineStart): Promise<void> {
 
   // What was on stage goes out again before anything is worked out.
   const last = start.lastFrame === null ? null : readLastFrame(start.lastFrame);
+  let keeper = start.lastFrame === null ? null : new LastFrameFile(start.lastFrame);
   if (last) {
     output.patch(last.universes);
     output.goOnFrom(last.sequences);
+    // Should this one end, too, before its first frame, the next one goes on behind it.
+    keeper?.write({ ...last, sequences: output.sequences });
   }
   const records = await firstShow(port, () => void (last && output.send(last.octets, now() * 1000)));
-  const keeper = start.lastFrame === null ? null : new LastFrameFile(start.lastFrame);
   const engine = new Engine(new Show(new Map(records.map((record) => [record.id, record]))), now(), last?.values);
 
   const standing: { since: number; changed: boolean; told: string; work: Generator<void, WhoShows> | null } = {
@@ -72,6 +74,10 @@ async function run(start: EngineStart): Promise<void> {
       if (!received) break;
       const message = received.message as ToEngine;
       if (message.type === "show") continue;
+      if (message.type === "priority") {
+        output.priority = message.priority;
+        continue;
+      }
       if (message.type === "hang") for (;;);
       if (message.type === "stop") {
         stopping = true;
@@ -94,7 +100,13 @@ async function run(start: EngineStart): Promise<void> {
     if (!keeper || (changed ? ++kept.frames < KEEP_EVERY_FRAMES : at - kept.seconds < KEEP_STILL_SECONDS)) return;
     Object.assign(kept, { frames: 0, seconds: at });
     const { universes, values } = engine;
-    keeper.write({ universes, sequences: output.sequences, octets: frame, values, clockOffset: start.clockOffset });
+    try {
+      keeper.write({ universes, sequences: output.sequences, octets: frame, values, clockOffset: start.clockOffset });
+    } catch (error) {
+      // As on a full disk: the show goes on without.
+      keeper = null;
+      say({ type: "trouble", why: `the last frame can't be kept: ${String(error)}` });
+    }
   };
 
   const renderFrame = (deadline: number): void => {

@@ -32,6 +32,18 @@ describe("the file of the last frame", () => {
     file.close();
   });
 
+  it("keeps what a run before left there until there is a frame, and while another rig's is being written", () => {
+    const path = join(folder, "left");
+    const before = new LastFrameFile(path);
+    before.write(frame(5));
+    before.close();
+    const file = new LastFrameFile(path);
+    expect(readLastFrame(path)).toEqual(frame(5));
+    file.write(frame(6, [7, 8, 9]));
+    expect(readLastFrame(path)).toEqual(frame(6, [7, 8, 9]));
+    file.close();
+  });
+
   it("gives the one before when the last one was cut off at any place", () => {
     const path = join(folder, "b");
     const file = new LastFrameFile(path);

@@ -1,4 +1,4 @@
-import { closeSync, mkdirSync, openSync, readFileSync, writeSync } from "node:fs";
+import { closeSync, mkdirSync, openSync, readFileSync, renameSync, writeSync } from "node:fs";
 import { dirname } from "node:path";
 
 /** What left the machine last, and what it was made from. */
@@ -26,19 +26,22 @@ const sizeOf = (universes: number, parameters: number): number => HEADER + unive
  * each with its ticket in front and behind: one of them is whole at any moment.
  */
 export class LastFrameFile {
-  readonly #file: number;
+  readonly #path: string;
+  #file: number | null = null;
   #buffer = Buffer.alloc(0);
   #ticket = 0;
 
+  /** Takes the place of what was there with its first frame, not before. */
   constructor(path: string) {
     mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
-    this.#file = openSync(path, "w", 0o600);
+    this.#path = path;
   }
 
   write({ universes, sequences, octets, values, clockOffset }: LastFrame): void {
     const size = sizeOf(universes.length, values.length);
-    const refit = this.#buffer.length !== size;
-    if (refit) this.#buffer = Buffer.alloc(size);
+    // Of another size than what is there: a file of its own, which takes the other's place when it is whole.
+    const fresh = this.#buffer.length !== size || this.#file === null ? openSync(`${this.#path}.new`, "w", 0o600) : null;
+    if (fresh !== null) this.#buffer = Buffer.alloc(size);
     const buffer = this.#buffer;
     const ticket = ++this.#ticket;
     buffer.writeUInt32LE(MAGIC, 0);
@@ -52,13 +55,19 @@ export class LastFrameFile {
     buffer.set(octets, (at += sequences.length));
     buffer.set(new Uint8Array(values.buffer, values.byteOffset, values.byteLength), (at += octets.length));
     buffer.writeUInt32LE(ticket, at + values.byteLength);
-    writeSync(this.#file, buffer, 0, size, (ticket % 2) * size);
-    // Of another size than before: neither place may be left with what was there.
-    if (refit) writeSync(this.#file, buffer, 0, size, ((ticket + 1) % 2) * size);
+    if (fresh === null) {
+      writeSync(this.#file!, buffer, 0, size, (ticket % 2) * size);
+      return;
+    }
+    for (const place of [0, 1]) writeSync(fresh, buffer, 0, size, place * size);
+    renameSync(`${this.#path}.new`, this.#path);
+    this.close();
+    this.#file = fresh;
   }
 
   close(): void {
-    closeSync(this.#file);
+    if (this.#file !== null) closeSync(this.#file);
+    this.#file = null;
   }
 }
 

@@ -1,5 +1,5 @@
 import type { Change, HeadAttribute, Showing, ShowRecord, Trace } from "@vexa/core";
-import type { SacnTarget } from "../output/sacn-output";
+import type { SacnSource } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
 export interface EngineStart {
@@ -8,7 +8,7 @@ export interface EngineStart {
   readonly framesPerSecond: number;
   /** The file in which the last frame is kept, and from which the thread goes on before it knows the show. */
   readonly lastFrame: string | null;
-  readonly sacn: { readonly targets: readonly SacnTarget[]; readonly cid: Uint8Array; readonly name: string };
+  readonly sacn: SacnSource;
 }
 
 export type ToEngine =
@@ -16,6 +16,7 @@ export type ToEngine =
   | { readonly type: "show"; readonly records: readonly ShowRecord[] }
   | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
+  | { readonly type: "priority"; readonly priority: number }
   /** Nothing is worked out any more: for tests of what watches over the thread. */
   | { readonly type: "hang" }
   | { readonly type: "stop" };
@@ -37,6 +38,7 @@ export type FromEngine =
   /** How much of each playback shows, and what is left behind; told when it has changed. */
   | { readonly type: "standing"; readonly showings: readonly Showing[]; readonly left: readonly HeadAttribute[] }
   | { readonly type: "refused"; readonly why: string }
+  | { readonly type: "trouble"; readonly why: string }
   | { readonly type: "stopped" };
 
 /** Seconds of the machine's steady clock; the same in all threads. */

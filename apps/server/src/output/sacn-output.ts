@@ -9,6 +9,16 @@ export interface SacnTarget {
   readonly port: number;
 }
 
+/** Where a stream goes, and what it says of whose it is. */
+export interface SacnSource {
+  readonly targets: readonly SacnTarget[];
+  /** Component identifier, 16 octets. */
+  readonly cid: Uint8Array;
+  readonly name: string;
+  /** 0..200: of several sources, receivers take the highest. */
+  readonly priority: number;
+}
+
 /** E1.31 6.6.1 (from memory): still data goes out three times, then once every 800 to 1,000 ms. */
 const REPEATS = 3;
 const KEEP_ALIVE_MS = 900;
@@ -28,17 +38,27 @@ interface Stream {
 /** Sends universes as E1.31 data by unicast: what changed at once, what is still as keep-alive. */
 export class SacnOutput implements Output {
   readonly #sockets: readonly Socket[];
-  readonly #source: { cid: Uint8Array; name: string };
+  readonly #source: Omit<SacnSource, "targets" | "priority">;
+  #priority: number;
   #streams: Stream[] = [];
 
-  private constructor(sockets: readonly Socket[], source: { cid: Uint8Array; name: string }) {
+  private constructor(sockets: readonly Socket[], source: SacnSource) {
     this.#sockets = sockets;
     this.#source = source;
+    this.#priority = source.priority;
   }
 
-  static async open(of: { targets: readonly SacnTarget[]; cid: Uint8Array; name: string }): Promise<SacnOutput> {
-    const sockets = await Promise.all(of.targets.map(connected));
-    return new SacnOutput(sockets, { cid: of.cid, name: of.name });
+  static async open(source: SacnSource): Promise<SacnOutput> {
+    return new SacnOutput(await Promise.all(source.targets.map(connected)), source);
+  }
+
+  /** Goes out with the next frame. */
+  set priority(priority: number) {
+    this.#priority = priority;
+    for (const stream of this.#streams) {
+      sacn.setPriority(stream.packet, priority);
+      stream.sent = 0;
+    }
   }
 
   patch(universes: readonly number[]): void {
@@ -85,7 +105,7 @@ export class SacnOutput implements Output {
   #newStream(universe: number): Stream {
     const { cid, name } = this.#source;
     const slots = new Uint8Array(SLOTS);
-    const packet = sacn.encode({ cid, sourceName: name, priority: 100, sequence: 0, universe, slots });
+    const packet = sacn.encode({ cid, sourceName: name, priority: this.#priority, sequence: 0, universe, slots });
     return { packet, sequence: 0, sent: 0, sentMs: 0 };
   }
 

@@ -1,5 +1,5 @@
-import { randomBytes } from "node:crypto";
-import { mkdirSync, readFileSync } from "node:fs";
+import { randomBytes, randomUUID } from "node:crypto";
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -43,11 +43,21 @@ export function linkSocket(): string {
   return join(folder, "stage.sock");
 }
 
+/** Standbys and whoever leads send streams of their own, each always with the same identifier. */
+function ownCid(folder: string): string {
+  const file = join(folder, "cid");
+  if (!existsSync(file)) writeFileSync(file, randomUUID(), { mode: 0o600 });
+  return readFileSync(file, "utf8");
+}
+
 export function stageSettings(): StageServerOptions {
   const { env } = process;
   return {
     socket: linkSocket(),
     folder: env["VEXA_STATE"] ?? null,
+    ...(env["VEXA_STANDBY"] && env["VEXA_STATE"] ? { cid: ownCid(env["VEXA_STATE"]) } : {}),
+    secret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
+    standbys: { host: env["VEXA_STANDBY_HOST"] ?? "127.0.0.1", port: Number(env["VEXA_STANDBY_PORT"] ?? 0) },
     targets: sacnTargets(env["VEXA_SACN"] ?? "127.0.0.1:5568"),
     oscPort: env["VEXA_OSC_PORT"] === "off" ? null : Number(env["VEXA_OSC_PORT"] ?? 7331),
     log: logger("stage"),
@@ -66,12 +76,13 @@ export function webSettings(): WebSettings {
     databaseUrl: env["VEXA_DATABASE_URL"],
     host: env["VEXA_HOST"] ?? "127.0.0.1",
     ...tls(),
-    port: Number(env["VEXA_PORT"] ?? 7330),
+    port: Number(env["VEXA_PORT"] ?? env["VEXA_PORT_BEFORE"] ?? 7330),
     whenTaken: env["VEXA_PORT"] === undefined ? "take a free one" : "fail",
     sessionSecret: env["VEXA_SESSION_SECRET"] ?? randomBytes(32).toString("hex"),
     webFolder: env["VEXA_WEB"] ?? fileURLToPath(new URL("../../web/dist", import.meta.url)),
     ...(env["VEXA_TRUST_PROXY"] ? { trustProxy: env["VEXA_TRUST_PROXY"] } : {}),
     ...(env["VEXA_METRICS_TOKEN"] ? { metricsToken: env["VEXA_METRICS_TOKEN"] } : {}),
+    ...(env["VEXA_LEADER_PID"] ? { leaderPid: Number(env["VEXA_LEADER_PID"]) } : {}),
     demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
     log: logger("web"),
   };

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { EventEmitter } from "node:events";
+import type { FollowerNews } from "../standby/follower";
 
 /** What runs under a supervisor: the engine with its outputs, or the web server. */
 export type Part = "stage" | "web";
@@ -14,17 +15,22 @@ export interface Ended {
 
 export interface SupervisorOptions {
   readonly files: Readonly<Record<Part, string>>;
-  readonly environment: NodeJS.ProcessEnv;
+  /** Asked for at every beginning. */
+  readonly environment: (part: Part) => NodeJS.ProcessEnv;
+  /** There is a show that must go on: whatever doesn't begin is tried again for ever. */
+  readonly mustGoOn: () => boolean;
 }
 
 /** What a part tells its supervisor. */
-export type FromPart = { readonly ready: { readonly port?: number } };
+export type FromPart = { readonly ready: { readonly port?: number } } | { readonly follower: FollowerNews };
 /** What a supervisor tells a part. */
-export type ToPart = "stop" | { readonly ended: Ended };
+export type ToPart = "stop" | { readonly ended: Ended } | { readonly follow: string | null } | "lead";
 
 interface SupervisorEvents {
   ended: [ended: Ended];
   ready: [part: Part];
+  /** Of an engine that stands by. */
+  follower: [news: FollowerNews];
   /** A part can't begin: it has said why. */
   hopeless: [part: Part];
 }
@@ -43,6 +49,7 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
   readonly #children = new Map<Part, ChildProcess>();
   readonly #failures = new Map<Part, number>();
   readonly #once = new Set<Part>();
+  readonly #wanted = new Set<Part>();
   #port: number | undefined;
   #stopping = false;
 
@@ -55,8 +62,14 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
     return this.#children.get(part)?.pid;
   }
 
+  /** It runs, or is about to be begun again. */
+  has(part: Part): boolean {
+    return this.#wanted.has(part);
+  }
+
   start(part: Part): void {
-    const environment = { ...this.#options.environment };
+    this.#wanted.add(part);
+    const environment = { ...this.#options.environment(part) };
     // The port of before, so that browsers find it again.
     if (part === "web" && this.#port !== undefined) environment["VEXA_PORT"] = String(this.#port);
     if (part === "web" && this.#once.has("web")) environment["VEXA_AGAIN"] = "yes";
@@ -67,6 +80,7 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
     this.#children.set(part, child);
     const begun = Date.now();
     child.on("message", (message: FromPart) => {
+      if ("follower" in message) return void this.emit("follower", message.follower);
       this.#once.add(part);
       this.#port ??= message.ready.port;
       this.emit("ready", part);
@@ -74,7 +88,7 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
     child.once("exit", (code, signal) => {
       this.#children.delete(part);
       if (this.#stopping) return;
-      if (code === HOPELESS || !this.#once.has(part)) {
+      if (code === HOPELESS || (!this.#once.has(part) && !this.#options.mustGoOn())) {
         this.emit("hopeless", part);
         return;
       }
@@ -89,6 +103,13 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
   tell(part: Part, message: ToPart): void {
     const child = this.#children.get(part);
     if (child?.connected) child.send(message, () => undefined);
+  }
+
+  /** Ends both parts, and lets them be started again. */
+  async standDown(): Promise<void> {
+    await this.stop();
+    this.#wanted.clear();
+    this.#stopping = false;
   }
 
   /** The stage first: receivers hear that the streams end, and the web server still saves what was played. */

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, describe, expect, it } from "vitest";
 import { apply, setChange, type Change, type ShowRecord, type Transaction } from "@vexa/core";
-import { readKept, StageJournal } from "./stage-journal";
+import { NOTHING_OPEN, readKept, StageJournal } from "./stage-journal";
 
 const folders: string[] = [];
 afterEach(() => folders.splice(0).forEach((folder) => rmSync(folder, { recursive: true })));
@@ -22,7 +22,7 @@ function begin(): Bench {
   let records: ReadonlyMap<string, ShowRecord> = new Map([["page", page]]);
   const bench: Bench = {
     folder,
-    journal: new StageJournal(folder, { cid: "c", name: "n", seq, savedSeq: seq, records: () => records }),
+    journal: new StageJournal(folder, { cid: "c", name: "n", seq, savedSeq: seq, open: NOTHING_OPEN, records: () => records }),
     records: () => records,
     edit: (changes) => {
       const applied = apply(records, changes);
@@ -48,10 +48,7 @@ describe("the journal beside the engine", () => {
     const kept = readKept(bench.folder)!;
     expect(kept).toMatchObject({ cid: "c", name: "n", seq: 13, intended: [] });
     expect(kept.records).toEqual(bench.records());
-    expect(kept.tail).toEqual([
-      { seq: 12, ids: ["page"] },
-      { seq: 13, ids: ["page"] },
-    ]);
+    expect(kept.unsaved).toEqual([["page", 13]]);
     await bench.journal.close();
   });
 
@@ -71,6 +68,29 @@ describe("the journal beside the engine", () => {
       expect([10, 11]).toContain(readKept(bench.folder)!.seq);
     }
     await bench.journal.close();
+  });
+
+  it("goes on behind a line that was cut off", async () => {
+    const bench = begin();
+    await bench.journal.close();
+    const name = readdirSync(bench.folder).find((each) => each.startsWith("lines-"))!;
+    appendFileSync(join(bench.folder, name), `{"seq":11,"edit":{"id":"cut`);
+    const { seq, records, ...open } = readKept(bench.folder)!;
+    const next = new StageJournal(bench.folder, { cid: "c", name: "n", seq, savedSeq: seq, open, records: () => records });
+    next.append(11, { id: "whole", author: "ann", label: "x", changes: [rename("Main", "A")] });
+    expect(readKept(bench.folder)).toMatchObject({ seq: 11, unsaved: [["page", 11]] });
+    await next.close();
+  });
+
+  it("still knows what is owed to the database after two ends in a row", async () => {
+    const bench = begin();
+    bench.edit([rename("Main", "A")]);
+    bench.journal.intend("edit lost", ["page"]);
+    await bench.journal.close();
+    const { seq, records, ...open } = readKept(bench.folder)!;
+    const next = new StageJournal(bench.folder, { cid: "c", name: "n", seq, savedSeq: 10, open, records: () => records });
+    await next.close();
+    expect(readKept(bench.folder)).toMatchObject({ seq: 11, unsaved: [["page", 11]], intended: [{ editId: "edit lost", ids: ["page"] }] });
   });
 
   it("has nothing to give where there is nothing, or nothing whole", async () => {

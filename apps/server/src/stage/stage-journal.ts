@@ -10,14 +10,18 @@ export interface KeptShow {
   readonly name: string;
 }
 
-/** What a former run left behind. */
-export interface Kept extends KeptShow {
-  readonly seq: number;
-  readonly records: ReadonlyMap<string, ShowRecord>;
-  /** What isn't known to be in the database: numbers of edits and touches with the records that they changed. */
-  readonly tail: readonly { readonly seq: number; readonly ids: readonly string[] }[];
+/** What isn't known to be in the database. */
+export interface Open {
+  /** Ids of changed records, each with the number of the latest edit or touch that changed it. */
+  readonly unsaved: readonly (readonly [id: string, seq: number])[];
   /** Edits that went to the database and of which nobody knows whether they came back. */
   readonly intended: readonly Intended[];
+}
+
+/** What a former run left behind. */
+export interface Kept extends KeptShow, Open {
+  readonly seq: number;
+  readonly records: ReadonlyMap<string, ShowRecord>;
 }
 
 interface Intended {
@@ -25,11 +29,35 @@ interface Intended {
   readonly ids: readonly string[];
 }
 
-type Line = { readonly seq: number; readonly edit: Transaction } | { readonly intend: Intended } | { readonly saved: number };
+export type JournalLine = { readonly seq: number; readonly edit: Transaction } | { readonly intend: Intended } | { readonly saved: number };
 
 /** A new snapshot is written when the lines since the last one are longer than this. */
 const LONG_ENOUGH = 16_000_000;
 const RECORDS_AT_ONCE = 500;
+export const NOTHING_OPEN: Open = { unsaved: [], intended: [] };
+
+/** Keeps what is open, line by line; as small as the number of records, however long the database is away. */
+class OpenBook {
+  readonly #unsaved: Map<string, number>;
+  readonly #intended: Map<string, Intended>;
+
+  constructor({ unsaved, intended }: Open) {
+    this.#unsaved = new Map(unsaved);
+    this.#intended = new Map(intended.map((each) => [each.editId, each]));
+  }
+
+  get open(): Open {
+    return { unsaved: [...this.#unsaved], intended: [...this.#intended.values()] };
+  }
+
+  take(line: JournalLine): void {
+    if ("intend" in line) this.#intended.set(line.intend.editId, line.intend);
+    else if ("edit" in line) {
+      this.#intended.delete(line.edit.id);
+      for (const change of line.edit.changes) this.#unsaved.set(changedId(change), line.seq);
+    } else for (const [id, seq] of this.#unsaved) if (seq <= line.saved) this.#unsaved.delete(id);
+  }
+}
 
 /**
  * The show as it stands, in a folder beside the engine: a snapshot, and a line for everything that came since, written before it is
@@ -45,45 +73,60 @@ export class StageJournal implements DoorJournal {
   readonly #records: () => ReadonlyMap<string, ShowRecord>;
   #seq: number;
   #savedSeq: number;
+  readonly #book: OpenBook;
+  /** Hears every line that is written. */
+  onLine: ((line: JournalLine) => void) | null = null;
 
   /** Begins anew with a show as it is. */
-  constructor(folder: string, of: KeptShow & { seq: number; savedSeq: number; records: () => ReadonlyMap<string, ShowRecord> }) {
+  constructor(
+    folder: string,
+    of: KeptShow & { seq: number; savedSeq: number; open: Open; records: () => ReadonlyMap<string, ShowRecord> },
+  ) {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     this.#folder = folder;
     this.#show = { cid: of.cid, name: of.name };
     this.#records = of.records;
     this.#seq = of.seq;
     this.#savedSeq = of.savedSeq;
+    this.#book = new OpenBook(of.open);
     this.#file = openSync(this.#path(`lines-${padded(of.seq)}.jsonl`), "a", 0o600);
+    // The file may be one that a run before left in the middle of a line.
+    writeSync(this.#file, "\n");
     this.#snapshot = this.#takeSnapshot(of.seq).catch(this.#noSnapshot);
   }
 
   intend(editId: string, ids: readonly string[]): void {
-    this.#write({ intend: { editId, ids } });
+    this.write({ intend: { editId, ids } });
   }
 
   append(seq: number, edit: Transaction): void {
-    this.#seq = seq;
-    this.#write({ seq, edit });
+    this.write({ seq, edit });
   }
 
   saved(seq: number): void {
-    if (seq <= this.#savedSeq) return;
-    this.#savedSeq = seq;
-    this.#write({ saved: seq });
+    if (seq > this.#savedSeq) this.write({ saved: seq });
+  }
+
+  write(line: JournalLine): void {
+    if ("edit" in line) this.#seq = line.seq;
+    else if ("saved" in line) this.#savedSeq = line.saved;
+    this.#book.take(line);
+    this.onLine?.(line);
+    const text = `${JSON.stringify(line)}\n`;
+    this.#length += text.length;
+    writeSync(this.#file, text);
     // Only what is safe in the database may be forgotten as a line.
-    if (seq === this.#seq && this.#length > LONG_ENOUGH && !this.#snapshot) this.#turnOver();
+    if ("saved" in line && line.saved === this.#seq && this.#length > LONG_ENOUGH && !this.#snapshot) this.#turnOver();
+  }
+
+  /** Up to which number all is in the database, and what is open besides. */
+  get state(): { readonly seq: number; readonly savedSeq: number; readonly open: Open } {
+    return { seq: this.#seq, savedSeq: this.#savedSeq, open: this.#book.open };
   }
 
   async close(): Promise<void> {
     await this.#snapshot;
     closeSync(this.#file);
-  }
-
-  #write(line: Line): void {
-    const text = `${JSON.stringify(line)}\n`;
-    this.#length += text.length;
-    writeSync(this.#file, text);
   }
 
   #turnOver(): void {
@@ -96,9 +139,10 @@ export class StageJournal implements DoorJournal {
   /** Written a few records at a time beside the work, and then put in the place of the older ones. */
   async #takeSnapshot(seq: number): Promise<void> {
     const records = [...this.#records().values()];
+    const head = { ...this.#show, seq, savedSeq: this.#savedSeq, open: this.#book.open, count: records.length };
     const path = this.#path(`show-${padded(seq)}.jsonl`);
     const file = await open(`${path}.new`, "w", 0o600);
-    await file.write(`${JSON.stringify({ ...this.#show, seq, savedSeq: this.#savedSeq, count: records.length })}\n`);
+    await file.write(`${JSON.stringify(head)}\n`);
     for (let at = 0; at < records.length; at += RECORDS_AT_ONCE)
       await file.write(
         records
@@ -145,36 +189,34 @@ export function readKept(folder: string): Kept | null {
 interface Snapshot extends KeptShow {
   readonly seq: number;
   readonly savedSeq: number;
+  readonly open: Open;
   readonly records: Map<string, ShowRecord>;
 }
 
 function readSnapshot(path: string): Snapshot | null {
   try {
     const [head, ...rest] = readFileSync(path, "utf8").trimEnd().split("\n");
-    const { cid, name, seq, savedSeq, count } = JSON.parse(head!) as KeptShow & { seq: number; savedSeq: number; count: number };
+    const { count, open = NOTHING_OPEN, ...of } = JSON.parse(head!) as Omit<Snapshot, "records" | "open"> & { open?: Open; count: number };
     if (rest.length !== count) return null;
     const records = rest.map((line) => JSON.parse(line) as ShowRecord);
-    return { cid, name, seq, savedSeq, records: new Map(records.map((record) => [record.id, record])) };
+    return { ...of, open, records: new Map(records.map((record) => [record.id, record])) };
   } catch {
     return null;
   }
 }
 
-function replayed({ cid, name, seq: from, savedSeq, records }: Snapshot, lines: readonly Line[]): Kept {
-  let [seq, saved] = [from, savedSeq];
-  const tail: { seq: number; ids: string[] }[] = [];
-  const intended = new Map<string, Intended>();
+function replayed({ cid, name, seq: from, records, open: before }: Snapshot, lines: readonly JournalLine[]): Kept {
+  const book = new OpenBook(before);
+  let seq = from;
   for (const line of lines) {
-    if ("saved" in line) saved = Math.max(saved, line.saved);
-    else if ("intend" in line) intended.set(line.intend.editId, line.intend);
-    else if (line.seq === seq + 1) {
+    if ("edit" in line) {
+      if (line.seq !== seq + 1) continue;
       for (const change of line.edit.changes) applyInPlace(records, change);
       seq = line.seq;
-      intended.delete(line.edit.id);
-      tail.push({ seq, ids: line.edit.changes.map(changedId) });
     }
+    book.take(line);
   }
-  return { cid, name, seq, records, tail: tail.filter((each) => each.seq > saved), intended: [...intended.values()] };
+  return { cid, name, seq, records, ...book.open };
 }
 
 function readdirSafely(folder: string): string[] {
@@ -185,12 +227,12 @@ function readdirSafely(folder: string): string[] {
   }
 }
 
-function readLines(path: string): Line[] {
+function readLines(path: string): JournalLine[] {
   return readFileSync(path, "utf8")
     .split("\n")
     .flatMap((text) => {
       try {
-        return text === "" ? [] : [JSON.parse(text) as Line];
+        return text === "" ? [] : [JSON.parse(text) as JournalLine];
       } catch {
         return [];
       }

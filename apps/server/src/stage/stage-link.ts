@@ -48,6 +48,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   #clockOffset = 0;
   #values: Float32Array | null = null;
   #oscPort: number | null = null;
+  #standbyAddress: string | null = null;
   #asked = 0;
   readonly #waiting = new Map<number, (answer: Answer | Trace | null) => void>();
   #closed = false;
@@ -76,9 +77,9 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   get oscPort(): number | null {
     return this.#oscPort;
   }
-  /** False while the stage's process is away. */
-  get here(): boolean {
-    return this.#wire !== null;
+  /** Where standbys find the engine; told anew by `show`. */
+  get standbyAddress(): string | null {
+    return this.#standbyAddress;
   }
 
   now(): number {
@@ -180,6 +181,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
         this.#seq = message.seq;
         this.#clockOffset = message.clockOffset;
         this.#oscPort = message.oscPort;
+        this.#standbyAddress = message.standbyAddress;
         this.#onStands?.();
         this.emit("show");
         break;

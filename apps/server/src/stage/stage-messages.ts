@@ -53,6 +53,8 @@ export type FromStage =
       readonly records: readonly ShowRecord[];
       readonly clockOffset: number;
       readonly oscPort: number | null;
+      /** Where standbys find this engine. */
+      readonly standbyAddress: string | null;
     }
   | { readonly type: "changes"; readonly seq: number; readonly transaction: Transaction }
   /** Levels that follow are of so many parameters. */

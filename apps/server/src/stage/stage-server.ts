@@ -3,13 +3,16 @@ import { createServer, type Server } from "node:net";
 import type { Logger } from "pino";
 import { fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
 import { readLastFrame } from "../engine-host/last-frame";
+import type { EngineHost } from "../engine-host/engine-host";
 import { steadySeconds } from "../engine-host/messages";
 import type { SacnTarget } from "../output/sacn-output";
 import { RemoteStorage } from "./remote-storage";
 import { Stage } from "./stage";
-import { readKept, StageJournal, type KeptShow } from "./stage-journal";
+import { NOTHING_OPEN, readKept, StageJournal, type KeptShow, type Open } from "./stage-journal";
 import type { Ask, FromStage, ToStage } from "./stage-messages";
 import { Wire } from "./wire";
+import { StandbyServer } from "../standby/standby-server";
+import type { ToStandby } from "../standby/standby-messages";
 
 export interface StageServerOptions {
   /** Path of the local socket. */
@@ -18,7 +21,22 @@ export interface StageServerOptions {
   readonly folder: string | null;
   readonly targets: readonly SacnTarget[];
   readonly oscPort: number | null;
+  /** The component identifier of this one's streams; none = that of the show. */
+  readonly cid?: string;
+  /** What those who stand by for each other share. */
+  readonly secret: string;
+  /** Where standbys find this one while it leads; port 0 takes a free one. */
+  readonly standbys: { readonly host: string; readonly port: number };
   readonly log: Logger;
+}
+
+/** How a run begins: the show, its number, and what the database may not have. */
+interface Beginning {
+  readonly show: Show;
+  readonly seq: number;
+  readonly open: Open;
+  /** An engine that plays it already. */
+  readonly host?: EngineHost;
 }
 
 const LEVELS_EVERY_MS = 33;
@@ -37,6 +55,7 @@ export class StageServer {
   readonly #server: Server;
   #stage: Stage | null = null;
   #journal: StageJournal | null = null;
+  #standbys: StandbyServer | null = null;
   #show: KeptShow | null = null;
   #wire: Wire | null = null;
   #feed = new LevelFeed(0);
@@ -64,19 +83,14 @@ export class StageServer {
     this.#levels = setInterval(() => this.#sendLevels(), LEVELS_EVERY_MS);
   }
 
-  static async open(options: StageServerOptions): Promise<StageServer> {
+  /** `host` is the engine of a standby that plays what lies in the folder. */
+  static async open(options: StageServerOptions, host?: EngineHost): Promise<StageServer> {
     const server = new StageServer(options);
     const kept = options.folder === null ? null : readKept(`${options.folder}/show`);
-    if (kept)
-      await server.#begin(kept, {
-        show: new Show(kept.records),
-        seq: kept.seq,
-        savedSeq: (kept.tail[0]?.seq ?? kept.seq + 1) - 1,
-        unsaved: {
-          ids: [...kept.tail.flatMap(({ ids }) => ids), ...kept.intended.flatMap(({ ids }) => ids)],
-          struck: kept.intended.map(({ editId }) => editId),
-        },
-      });
+    if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(host ? { host } : {}) });
+    const { secret, standbys } = options;
+    const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#standing();
+    server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 });
     // A socket that a process left behind when it was killed.
     rmSync(options.socket, { force: true });
     await new Promise<void>((resolve, reject) => {
@@ -89,25 +103,25 @@ export class StageServer {
   async stop(): Promise<void> {
     clearInterval(this.#levels);
     await this.#stage?.stop();
+    await this.#standbys?.close();
     await this.#journal?.close();
     this.#wire?.close();
     await new Promise<void>((resolve) => this.#server.close(() => resolve()));
   }
 
-  async #begin(
-    kept: KeptShow,
-    of: { show: Show; seq: number; savedSeq: number; unsaved?: { ids: readonly string[]; struck: readonly string[] } },
-  ): Promise<void> {
+  async #begin(kept: KeptShow, { show, seq, open, host }: Beginning): Promise<void> {
     await this.#stage?.stop();
     await this.#journal?.close();
-    const { folder, targets, oscPort, log } = this.#options;
+    const { folder, targets, oscPort, cid, log } = this.#options;
     const lastFrame = folder === null ? undefined : `${folder}/last-frame`;
     const last = lastFrame === undefined ? null : readLastFrame(lastFrame);
     const offset = Date.now() / 1000 - steadySeconds();
-    const { show, seq, savedSeq, unsaved } = of;
+    const savedSeq = Math.min(seq, ...open.unsaved.map(([, number]) => number - 1));
     const records = (): ReadonlyMap<string, ShowRecord> => (this.#stage ?? { show }).show.records;
     this.#stage = null;
-    const journal = folder === null ? null : new StageJournal(`${folder}/show`, { ...kept, seq, savedSeq, records });
+    const journal =
+      folder === null ? null : new StageJournal(`${folder}/show`, { cid: kept.cid, name: kept.name, seq, savedSeq, open, records });
+    if (journal) journal.onLine = (line) => this.#standbys?.say({ type: "line", line });
     this.#journal = journal;
     this.#show = { cid: kept.cid, name: kept.name };
     const stage = await Stage.open({
@@ -115,18 +129,24 @@ export class StageServer {
       seq,
       storage: this.#storage,
       targets,
-      ...this.#show,
+      cid: cid ?? kept.cid,
+      name: kept.name,
       oscPort,
       log,
+      unsaved: {
+        ids: [...open.unsaved.map(([id]) => id), ...open.intended.flatMap(({ ids }) => ids)],
+        struck: open.intended.map(({ editId }) => editId),
+      },
+      ...(host ? { host } : {}),
       ...(journal ? { journal } : {}),
-      ...(unsaved ? { unsaved } : {}),
       ...(lastFrame === undefined ? {} : { lastFrame }),
       ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
     });
     this.#stage = stage;
+    this.#standbys?.anew();
     stage.on("changes", (number, transaction) => this.#say({ type: "changes", seq: number, transaction }));
     stage.on("standing", (standing) => this.#say({ type: "standing", standing }));
-    stage.on("health", (health) => this.#say({ type: "health", health }));
+    stage.on("health", (health) => this.#say({ type: "health", health: { ...health, standbys: this.#standbys?.followers ?? 0 } }));
     stage.on("strangers", (strangers) => this.#say({ type: "strangers", strangers }));
     stage.on("touched", (touch) => this.#say({ type: "touched", touch }));
   }
@@ -149,7 +169,7 @@ export class StageServer {
         // Whatever is there is of another show, or older than the database.
         if (this.#options.folder !== null) rmSync(`${this.#options.folder}/show`, { recursive: true, force: true });
         const show = new Show(new Map(message.records.map((record) => [record.id, record])));
-        await this.#begin(this.#show!, { show, seq: this.#awaited, savedSeq: this.#awaited });
+        await this.#begin(this.#show!, { show, seq: this.#awaited, open: NOTHING_OPEN });
         this.#stand(wire);
         break;
       }
@@ -161,13 +181,20 @@ export class StageServer {
     }
   }
 
+  #standing(): Extract<ToStandby, { type: "stands" }> | null {
+    const [stage, journal, show] = [this.#stage, this.#journal, this.#show];
+    if (!stage || !journal || !show) return null;
+    return { type: "stands", show, ...journal.state, records: [...stage.show.records.values()], now: stage.now() };
+  }
+
   #stand(wire: Wire): void {
     const stage = this.#stage!;
     this.#turn = 0;
     this.#feed = new LevelFeed(0);
     const records = [...stage.show.records.values()];
     const { clockOffset } = stage.host;
-    wire.send({ type: "stands", seq: stage.seq, records, clockOffset, oscPort: stage.oscPort } satisfies FromStage);
+    const standbyAddress = this.#standbys?.address ?? null;
+    wire.send({ type: "stands", seq: stage.seq, records, clockOffset, oscPort: stage.oscPort, standbyAddress } satisfies FromStage);
     this.#storage.connect((message) => wire.send(message));
   }
 

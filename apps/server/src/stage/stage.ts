@@ -1,12 +1,13 @@
 import { EventEmitter } from "node:events";
 import type { Logger } from "pino";
-import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, Trace, Transaction } from "@vexa/core";
+import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
 import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
 import { WingLink } from "../input/wing-link";
 import type { SacnTarget } from "../output/sacn-output";
+import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door, type DoorJournal } from "../show/door";
 import { FollowOn } from "../show/follow-on";
 import { giveWay } from "../show/give-way";
@@ -20,9 +21,11 @@ export interface StageOptions {
   /** Where recorded work goes; it may be away for a while. */
   readonly storage: DoorStorage;
   readonly targets: readonly SacnTarget[];
-  /** The E1.31 component identifier of the show, and its name. */
+  /** The E1.31 component identifier of the stream, and the show's name. */
   readonly cid: string;
   readonly name: string;
+  /** An engine that runs this show already, as a standby's. */
+  readonly host?: EngineHost;
   /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
   readonly oscPort: number | null;
   readonly journal?: DoorJournal;
@@ -55,14 +58,16 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     super();
     const { show, seq, storage, log } = options;
     let door: Door | null = null;
-    this.host = new EngineHost({
-      records: () => [...(door?.show ?? show).records.values()],
-      targets: options.targets,
-      cid: Uint8Array.from(Buffer.from(options.cid.replaceAll("-", ""), "hex")),
-      name: `Vexa ${options.name}`,
-      ...(options.lastFrame === undefined ? {} : { lastFrame: options.lastFrame }),
-      ...(options.clockOffset === undefined ? {} : { clockOffset: options.clockOffset }),
-    });
+    const records = (): readonly ShowRecord[] => [...(door?.show ?? show).records.values()];
+    options.host?.handTo(records, LEADS_PRIORITY);
+    this.host =
+      options.host ??
+      new EngineHost({
+        records,
+        sacn: sourceOf(options, LEADS_PRIORITY),
+        ...(options.lastFrame === undefined ? {} : { lastFrame: options.lastFrame }),
+        ...(options.clockOffset === undefined ? {} : { clockOffset: options.clockOffset }),
+      });
     const { journal, unsaved } = options;
     door = new Door({ show, seq, storage, now: this.host.now, ...(journal ? { journal } : {}), ...(unsaved ? { unsaved } : {}) });
     this.door = door;

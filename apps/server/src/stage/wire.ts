@@ -1,9 +1,10 @@
 import type { Socket } from "node:net";
 
-/** A message over the local socket between the engine's process and the web server. Levels go as octets, all else as JSON. */
+/** A message between the engine's process and the web server, or a standby. Levels go as octets, all else as JSON. */
 export type Wired = { readonly json: unknown } | { readonly levels: ArrayBuffer };
 
 const HEADER = 5;
+const END_WITHIN_MS = 500;
 const JSON_TYPE = 0;
 const LEVELS_TYPE = 1;
 /** A show of many thousand records fits; a length beyond it is damage. */
@@ -37,6 +38,12 @@ export class Wire {
 
   close(): void {
     this.#socket.destroy();
+  }
+
+  /** Closes after what was given to send. */
+  end(): void {
+    this.#socket.end();
+    setTimeout(() => this.#socket.destroy(), END_WITHIN_MS).unref();
   }
 
   #write(type: number, body: Buffer): void {

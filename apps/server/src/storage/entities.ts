@@ -35,6 +35,18 @@ export class ShowEntity {
   @Column({ type: "bigint", default: 0 })
   write: string;
 
+  /** Rises with each web server that begins to write: those of before can't write any more. */
+  @Column({ type: "bigint", default: 0 })
+  term: string;
+
+  /** Where standbys find the engine that leads: address and port. */
+  @Column({ type: "varchar", length: 200, nullable: true })
+  link: string | null;
+
+  /** Where the pages of whoever leads are served. */
+  @Column({ type: "integer", nullable: true })
+  port: number | null;
+
   /** The E1.31 component identifier of this show's output. */
   @Column({ type: "uuid" })
   cid: string;

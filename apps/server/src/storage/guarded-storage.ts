@@ -13,16 +13,18 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
   readonly #storage: DoorStorage;
   readonly #database: DataSource;
   readonly #showId: string;
+  readonly #term: number | null;
   #here = true;
   #looking = false;
   #tookMs: number | null = null;
   readonly #timer: NodeJS.Timeout;
 
-  constructor(of: { storage: DoorStorage; database: DataSource; showId: string }) {
+  constructor(of: { storage: DoorStorage; database: DataSource; showId: string; term?: number | null }) {
     super();
     this.#storage = of.storage;
     this.#database = of.database;
     this.#showId = of.showId;
+    this.#term = of.term ?? null;
     this.#timer = setInterval(() => void this.#look(), LOOK_EVERY_MS).unref();
   }
 
@@ -62,10 +64,12 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
     if (this.#looking) return;
     this.#looking = true;
     const begun = performance.now();
-    const query = this.#database.query(`UPDATE "show" SET "write" = "write" WHERE "id" = $1`, [this.#showId]).then(
-      () => true,
-      () => false,
-    );
+    const query = this.#database
+      .query(`UPDATE "show" SET "write" = "write" WHERE "id" = $1 AND ($2::bigint IS NULL OR "term" = $2)`, [this.#showId, this.#term])
+      .then(
+        ([, written]: [unknown, number]) => written > 0,
+        () => false,
+      );
     const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), LOOK_WITHIN_MS).unref());
     this.#set(await Promise.race([query, late]));
     this.#tookMs = performance.now() - begun;

@@ -158,6 +158,19 @@ export class SoundParts1764600000000 implements MigrationInterface {
   }
 }
 
+/** One of several Vexas leads, and writes. */
+export class Leading1764700000000 implements MigrationInterface {
+  name = "Leading1764700000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "show" ADD "term" bigint NOT NULL DEFAULT 0, ADD "link" varchar(200), ADD "port" integer`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "show" DROP COLUMN "term", DROP COLUMN "link", DROP COLUMN "port"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -166,4 +179,5 @@ export const MIGRATIONS = [
   SureWrites1764400000000,
   Devices1764500000000,
   SoundParts1764600000000,
+  Leading1764700000000,
 ];

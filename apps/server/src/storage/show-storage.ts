@@ -15,13 +15,16 @@ export interface StoredShow {
 export class ShowStorage implements DoorStorage {
   readonly #database: DataSource;
   readonly #showId: string;
+  /** In whose term it is written; null where nobody else is expected. */
+  readonly #term: number | null;
   /** Number of the latest write; one that comes late, after others, is left out by the database. */
   #write: number | null = null;
   #queue: Promise<unknown> = Promise.resolve();
 
-  constructor(database: DataSource, showId: string) {
+  constructor(database: DataSource, showId: string, term: number | null = null) {
     this.#database = database;
     this.#showId = showId;
+    this.#term = term;
   }
 
   async load(): Promise<StoredShow> {
@@ -39,10 +42,10 @@ export class ShowStorage implements DoorStorage {
 
   async #commit(commit: Commit): Promise<string | null> {
     this.#write ??= Number((await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId })).write);
-    const values: unknown[] = [this.#showId, commit.seq, ++this.#write];
+    const values: unknown[] = [this.#showId, commit.seq, ++this.#write, this.#term];
     const rows = await this.#query(statement(commit, values), values);
     if (rows[0]?.written) return rows[0].line;
-    // Somebody else writes here, or this one was overtaken: numbers are read anew, and whoever asked tries again.
+    // Somebody else leads, or this one was overtaken: numbers are read anew, and whoever asked tries again.
     this.#write = null;
     throw new StorageAway("a later write was there before this one");
   }
@@ -73,7 +76,7 @@ export class ShowStorage implements DoorStorage {
 function statement({ changed, removed, journal }: Commit, values: unknown[]): string {
   const value = (of: unknown): string => `$${values.push(of)}`;
   const parts = [
-    `numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2::bigint), "write" = $3::bigint WHERE "id" = $1 AND "write" < $3::bigint RETURNING "write")`,
+    `numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2::bigint), "write" = $3::bigint WHERE "id" = $1 AND "write" < $3::bigint AND ($4::bigint IS NULL OR "term" = $4) RETURNING "write")`,
   ];
   if (changed.length > 0)
     // The place of a record that exists stays: only its body follows.

@@ -7,6 +7,7 @@ import { SHOW_ID, seedWhenEmpty } from "../show/seed";
 import { freshDatabase } from "../testing/fresh-database";
 import { MotionKinds1764100000000 } from "./migrations";
 import { StorageAway } from "./commit";
+import { beginTerm } from "./leader-row";
 import { ShowStorage } from "./show-storage";
 
 let database: DataSource;
@@ -28,6 +29,19 @@ describe("the database", () => {
     const stored = await new ShowStorage(database, SHOW_ID).load();
     expect(stored.name).toBe("Understory");
     expect(stored.records.map(({ id }) => id)).toEqual(understory().map(({ id }) => id));
+  });
+
+  it("takes no writes of a term that is over", async () => {
+    const [before, now] = [new ShowStorage(database, SHOW_ID, 1), new ShowStorage(database, SHOW_ID, 2)];
+    const nothing = { seq: 1, changed: [], removed: [], journal: null };
+    await database.query(`UPDATE "show" SET "term" = 1`);
+    await before.commit(nothing);
+    await database.query(`UPDATE "show" SET "term" = 2`);
+    await expect(before.commit(nothing)).rejects.toThrow(StorageAway);
+    await now.commit(nothing);
+    await expect(before.commit(nothing)).rejects.toThrow(StorageAway);
+    await expect(beginTerm(database, { showId: SHOW_ID, pid: 1 }), "without the lock").rejects.toThrow("Another Vexa leads");
+    await now.commit(nothing);
   });
 
   it("brings motions of the first version along as waves, in records and in the journal", async () => {

@@ -93,6 +93,8 @@ export interface Health {
   readonly worstLatenessMs: number;
   /** Of the engine's process. */
   readonly engineMegabytes: number;
+  /** How many others stand by and are in step. */
+  readonly standbys?: number;
 }
 
 /** The health of a second as the server remembers it. */

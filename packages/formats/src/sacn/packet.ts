@@ -78,6 +78,11 @@ export function refresh(packet: Uint8Array, next: { sequence: number; options: n
   packet[AT.options] = next.options;
 }
 
+/** Whose stream counts: 0..200, the highest of several. */
+export function setPriority(packet: Uint8Array, priority: number): void {
+  packet[AT.priority] = priority;
+}
+
 /** Reads a data packet; anything else is an error that says what is wrong. The slots are a view, not a copy. */
 export function decode(packet: Uint8Array): Result<SacnData> {
   const wrong = (why: string): ReturnType<typeof fail> => fail("sacn.unreadable", { why });
