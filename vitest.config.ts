@@ -7,6 +7,7 @@ const SCREENS = [
   "aiming",
   "bad-input",
   "crew",
+  "locked-screen",
   "pages",
   "presets",
   "score-editing",

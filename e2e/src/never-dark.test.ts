@@ -123,6 +123,14 @@ describe("while the database", () => {
       const socket = await connected(vexa.url, cookie);
       await play(socket, { type: "let-go", playbackId: "card-spore" });
       await until("the blinders are dark", () => level() === 0);
+      const desk = await signIn();
+      const lock = (path: string, body: object): Promise<Response> =>
+        fetch(`${vexa.url}/api/session/${path}`, {
+          method: "POST",
+          headers: { cookie: desk, "content-type": "application/json" },
+          body: JSON.stringify(body),
+        });
+      expect((await lock("lock", {})).status).toBe(204);
       vexa.database!.set(state);
       const asked = performance.now();
       expect(await play(socket, { type: "go", playbackId: "card-spore" })).toMatchObject({ ok: true });
@@ -138,6 +146,9 @@ describe("while the database", () => {
         ok: false,
       });
       expect(performance.now() - again).toBeLessThan(1000);
+      // Nobody is shut out by a screen that was locked before.
+      expect((await lock("unlock", { secret: "palm-house-1" })).status).toBe(204);
+      expect((await fetchShow(vexa.url, desk)).personId).toBe("person-ines");
       // Who was in before is in: pages, the show, a new live connection.
       expect((await fetch(`${vexa.url}/perform`)).status).toBe(200);
       expect((await show()).personId).toBe("person-ines");

@@ -74,6 +74,11 @@ export class StrictReceiver {
     return Math.max(...moments.slice(1).map((moment, index) => moment - moments[index]!));
   }
 
+  /** Lets go of what was kept so far; what counts stays. */
+  forget(): void {
+    this.taken.length = 0;
+  }
+
   close(): void {
     this.#socket.close();
   }

@@ -9,6 +9,7 @@ import type { Pool } from "pg";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import type { DataSource } from "typeorm";
+import { lockRoutes, whileUnlocked } from "./account/lock-routes";
 import { peopleRoutes } from "./account/people-routes";
 import { RememberingStore } from "./account/remembering-store";
 import type { SessionBook } from "./account/session-book";
@@ -85,7 +86,8 @@ export function createApp(parts: AppParts): Express {
   );
   app.use(pinoHttp({ logger: parts.log, autoLogging: false, serializers: { req: withoutSecrets, res: withoutSecrets } }));
   app.use(compression());
-  app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session);
+  app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session, whileUnlocked);
+  app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));

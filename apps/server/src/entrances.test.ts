@@ -4,6 +4,7 @@ import { pino } from "pino";
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { explain, extentOf, ROLE_TABLE, ROLES, setChange, type Act, type Answer, type Role } from "@vexa/core";
+import { DEMO_SIGN_INS } from "@vexa/demo";
 import { createApp } from "./app";
 import { MESSAGES, ROUTES, type Admits } from "./entrances";
 import { connect, cookieOf, serverOnBench, transact, type TestSocket } from "./testing/server-on-bench";
@@ -23,6 +24,8 @@ const FOREIGN = "00000000-0000-4000-8000-000000000000";
 /** A request to each address that would do something if it were let in; ids are of another show. */
 const BODIES: Partial<Record<keyof typeof ROUTES, object>> = {
   "POST /api/session": { signInName: "nobody", password: "nothing" },
+  "POST /api/session/unlock": { secret: "nothing" },
+  "POST /api/session/code": { present: "wrong", code: "2468" },
   "POST /api/session/password": { present: "wrong", next: "wrong too, but long" },
   "POST /api/people": { name: "Somebody", initials: "So", role: "watcher", signInName: "somebody" },
   "POST /api/history/versions": { name: "Try" },
@@ -44,11 +47,20 @@ afterAll(async () => {
   await server.stop();
 });
 
-function ask(
-  route: keyof typeof ROUTES,
-  as: Role | null,
-  body: unknown = BODIES[route],
-): Promise<{ status: number; body: { sentence?: string; error?: { code: string } } }> {
+interface Asked {
+  readonly status: number;
+  readonly body: { readonly sentence?: string; readonly error?: { readonly code: string } };
+}
+
+async function ask(route: keyof typeof ROUTES, as: Role | null, body: unknown = BODIES[route]): Promise<Asked> {
+  const answer = await send(route, as, body);
+  // Nobody could do anything from here on.
+  const signIn = DEMO_SIGN_INS.find(({ signInName }) => as && signInName === NAME_OF[as]);
+  if (route === "POST /api/session/lock" && as) await send("POST /api/session/unlock", as, { secret: signIn!.password });
+  return answer;
+}
+
+function send(route: keyof typeof ROUTES, as: Role | null, body: unknown): Promise<Asked> {
   const [method, pattern] = route.split(" ") as [string, string];
   const path = pattern.replace(/:[a-zA-Z]+/, FOREIGN);
   let request = supertest(server.url)[method.toLowerCase() as "get" | "post" | "delete"](path);

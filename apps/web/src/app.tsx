@@ -1,8 +1,9 @@
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import useSWR from "swr";
 import { useInterface } from "./selection/interface-store";
 import { whoAmI } from "./session/api";
 import { SignIn } from "./session/sign-in";
+import { LockedScreen } from "./shell/locked-screen";
 import { Notice } from "./shell/notice";
 import { OpenShow } from "./shell/open-show";
 
@@ -19,5 +20,43 @@ export function App(): React.JSX.Element {
       <Notice title="The server can't be reached." text={error instanceof Error ? `${error.message}` : "Vexa tries again by itself."} />
     );
   if (session === null) return <SignIn onSignedIn={() => void mutate()} />;
-  return <OpenShow key={session.personId} onSignedOut={() => void mutate(null, { revalidate: false })} />;
+  return (
+    <SignedIn
+      key={session.personId}
+      locked={session.locked}
+      onLocked={(locked) => void mutate({ ...session, locked }, { revalidate: false })}
+      onSignedOut={() => void mutate(null, { revalidate: false })}
+    />
+  );
+}
+
+interface SignedInProps {
+  readonly locked: boolean;
+  readonly onLocked: (locked: boolean) => void;
+  readonly onSignedOut: () => void;
+}
+
+/** The show, and over it the locked screen. What was open stays as it was beneath; what wasn't isn't opened. */
+function SignedIn({ locked, onLocked, onSignedOut }: SignedInProps): React.JSX.Element {
+  const [opened, setOpened] = useState(!locked);
+  const [name, setName] = useState("");
+  return (
+    <>
+      {opened && (
+        <div inert={locked} className="h-full">
+          <OpenShow onSignedOut={onSignedOut} onLocked={onLocked} onNamed={setName} />
+        </div>
+      )}
+      {locked && (
+        <LockedScreen
+          name={name}
+          onSignedOut={onSignedOut}
+          onUnlocked={() => {
+            setOpened(true);
+            onLocked(false);
+          }}
+        />
+      )}
+    </>
+  );
 }

@@ -7,6 +7,8 @@ const MOST_REMEMBERED = 2000;
 export class RememberingStore extends Store {
   readonly #store: Store;
   readonly #remembered = new Map<string, string>();
+  /** Of which the database has an older state. */
+  readonly #owed = new Set<string>();
 
   constructor(store: Store) {
     super();
@@ -16,6 +18,13 @@ export class RememberingStore extends Store {
   override get(sid: string, done: (error: unknown, session?: SessionData | null) => void): void {
     this.#inTime<SessionData | null>((answer) => this.#store.get(sid, answer)).then(
       (session) => {
+        const known = this.#remembered.get(sid);
+        if (session && known !== undefined && this.#owed.has(sid)) {
+          const owed = JSON.parse(known) as SessionData;
+          this.set(sid, owed);
+          done(null, owed);
+          return;
+        }
         if (session) this.#remember(sid, session);
         else this.#remembered.delete(sid);
         done(null, session);
@@ -31,15 +40,23 @@ export class RememberingStore extends Store {
   override set(sid: string, session: SessionData, done?: (error?: unknown) => void): void {
     this.#inTime<void>((answer) => this.#store.set(sid, session, (error: unknown) => answer(error))).then(
       () => {
+        this.#owed.delete(sid);
         this.#remember(sid, session);
         done?.();
       },
-      (error: unknown) => done?.(error),
+      (error: unknown) => {
+        if (!this.#remembered.has(sid)) return done?.(error);
+        // Of somebody who has come in already: it is written later.
+        this.#owed.add(sid);
+        this.#remember(sid, session);
+        done?.();
+      },
     );
   }
 
   override destroy(sid: string, done?: (error?: unknown) => void): void {
     this.#remembered.delete(sid);
+    this.#owed.delete(sid);
     this.#store.destroy(sid, done);
   }
 

@@ -10,7 +10,7 @@ interface StoredSession {
 }
 
 /** The browsers in which people are signed in. Ends live connections together with the sign-in that opened them. */
-export class SessionBook extends EventEmitter<{ ended: [sid: string] }> {
+export class SessionBook extends EventEmitter<{ ended: [sid: string]; locked: [sid: string, locked: boolean] }> {
   readonly #pool: Pool;
 
   constructor(pool: Pool) {

@@ -81,7 +81,7 @@ export function sessionRoutes({ database, stage, book }: { database: DataSource;
   });
   router.get("/", (request, response) => {
     const { personId } = request.session;
-    if (personId) response.json({ personId });
+    if (personId) response.json({ personId, locked: request.session.locked ?? false });
     else answerError(response, { code: "sign-in.needed", details: {} });
   });
   router.delete("/", (request, response) => {

@@ -97,7 +97,9 @@ async function run(start: EngineStart): Promise<void> {
 
   const kept = { frames: 0, seconds: first };
   const keepFrame = (at: number, changed: boolean): void => {
-    if (!keeper || (changed ? ++kept.frames < KEEP_EVERY_FRAMES : at - kept.seconds < KEEP_STILL_SECONDS)) return;
+    // What has come to rest is written at once.
+    const waits = changed ? ++kept.frames < KEEP_EVERY_FRAMES : kept.frames === 0 && at - kept.seconds < KEEP_STILL_SECONDS;
+    if (!keeper || waits) return;
     Object.assign(kept, { frames: 0, seconds: at });
     const { universes, values } = engine;
     try {

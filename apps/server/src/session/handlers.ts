@@ -43,6 +43,14 @@ export function handlersFor(stage: StagePort, connection: Connection): { readonl
   };
 }
 
+/** What still passes from a locked screen: looking, and letting up what was held down when it was locked. */
+export function passesLock(name: string, message: unknown): boolean {
+  if (["presence", "watch", "clock", "trace"].includes(name)) return true;
+  if (name !== "play" || typeof message !== "object" || message === null) return false;
+  const { type, press } = message as Record<string, unknown>;
+  return type === "flash" && press === "up";
+}
+
 /** Steps of one fader by one hand, of which the newest is enough. Looks only at plain fields of what may be anything. */
 export function faderOf(name: string, message: unknown): { readonly supersedes: string | null; readonly atZero: boolean } {
   if (name !== "play" || typeof message !== "object" || message === null) return { supersedes: null, atZero: false };

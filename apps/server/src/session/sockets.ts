@@ -22,7 +22,7 @@ import type { SessionBook } from "../account/session-book";
 import { isOwnPage } from "../http/own-pages";
 import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
-import { faderOf, handlersFor } from "./handlers";
+import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 
 const LEVELS_EVERY_MS = 33;
@@ -37,7 +37,7 @@ type VexaSocket = Socket<
   ClientToServer,
   ServerToClient,
   Record<string, never>,
-  { personId: string; sid: string; levelTurn: number | null }
+  { personId: string; sid: string; locked: boolean; levelTurn: number | null }
 >;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
@@ -71,11 +71,19 @@ export function openSockets(
     }
     socket.data.personId = person.id;
     socket.data.sid = sessionID;
+    socket.data.locked = session?.locked ?? false;
     socket.data.levelTurn = null;
     next();
   });
   of.book.on("ended", (sid) => {
     for (const socket of io.sockets.sockets.values()) if (socket.data.sid === sid) socket.disconnect(true);
+  });
+  of.book.on("locked", (sid, locked) => {
+    for (const socket of io.sockets.sockets.values()) {
+      if (socket.data.sid !== sid) continue;
+      socket.data.locked = locked;
+      socket.emit("locked", locked);
+    }
   });
   const personOf = ({ data }: VexaSocket): Person | null => stage.show.get("person", data.personId);
   /** Those who see more than a page of their own. */
@@ -208,6 +216,7 @@ function listen(
       const person = stage.show.get("person", socket.data.personId);
       const handler = Object.hasOwn(handlers, name) ? handlers[name as keyof typeof handlers] : null;
       if (!handler) answer(fail("request.malformed", { why: "there is no such message" }));
+      else if (socket.data.locked && !passesLock(name, message)) answer(fail("screen.locked"));
       else answer(person ? await handler(message, person) : fail("sign-in.needed"));
     } catch (error) {
       log.error({ err: error, message: name }, "a message made the server fail");

@@ -14,6 +14,10 @@ export class AccountEntity {
   @Column({ type: "varchar", length: 255, name: "password_hash" })
   passwordHash: string;
 
+  /** A short code that opens this person's locked screens; null = only the password does. */
+  @Column({ type: "varchar", length: 255, name: "screen_code_hash", nullable: true })
+  screenCodeHash: string | null;
+
   /** The password stands in the docs: it only works while the server stays on loopback. */
   @Column({ type: "boolean", name: "has_demo_password" })
   hasDemoPassword: boolean;

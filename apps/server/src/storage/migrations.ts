@@ -171,6 +171,19 @@ export class Leading1764700000000 implements MigrationInterface {
   }
 }
 
+/** Short codes for locked screens. */
+export class ScreenCodes1764800000000 implements MigrationInterface {
+  name = "ScreenCodes1764800000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "account" ADD "screen_code_hash" varchar(255)`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "account" DROP COLUMN "screen_code_hash"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -180,4 +193,5 @@ export const MIGRATIONS = [
   Devices1764500000000,
   SoundParts1764600000000,
   Leading1764700000000,
+  ScreenCodes1764800000000,
 ];

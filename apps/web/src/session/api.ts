@@ -49,10 +49,10 @@ export function fetchHealth(): Promise<{
   return request("GET", "/api/health");
 }
 
-/** Who is signed in; null for nobody. */
-export async function whoAmI(): Promise<{ personId: string } | null> {
+/** Who is signed in, and whether their screen is locked; null for nobody. */
+export async function whoAmI(): Promise<{ personId: string; locked: boolean } | null> {
   try {
-    return await request<{ personId: string }>("GET", "/api/session");
+    return await request<{ personId: string; locked: boolean }>("GET", "/api/session");
   } catch (error) {
     if (error instanceof ServerError && error.status === 401) return null;
     throw error;
@@ -65,6 +65,20 @@ export function signIn(signInName: string, password: string): Promise<{ personId
 
 export function signOut(): Promise<void> {
   return request("DELETE", "/api/session");
+}
+
+export function lockScreen(): Promise<void> {
+  return request("POST", "/api/session/lock");
+}
+
+/** `secret` is one's password or short code. */
+export function unlockScreen(secret: string): Promise<void> {
+  return request("POST", "/api/session/unlock", { secret });
+}
+
+/** An empty code takes it away. */
+export function setScreenCode(present: string, code: string): Promise<void> {
+  return request("POST", "/api/session/code", { present, code });
 }
 
 export function fetchShow(): Promise<Hello> {

@@ -9,7 +9,6 @@ import {
   type Change,
   type Clash,
   type ClientToServer,
-  type ControlTouch,
   type HeadAttribute,
   type Health,
   type LoanCommand,
@@ -60,7 +59,6 @@ export class ShowClient {
   #version = 0;
   readonly #listeners = new Set<() => void>();
   readonly #levelListeners = new Set<() => void>();
-  readonly #touchListeners = new Set<(touch: ControlTouch) => void>();
   readonly #socket: Socket<ServerToClient, ClientToServer>;
   readonly #tell: Tell;
 
@@ -83,7 +81,6 @@ export class ShowClient {
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
     this.#socket.on("strangers", (strangers) => this.#set(() => (this.#strangers = strangers)));
-    this.#socket.on("touched", (touch) => this.#touchListeners.forEach((listener) => listener(touch)));
     this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
@@ -146,10 +143,10 @@ export class ShowClient {
     return () => this.#levelListeners.delete(listener);
   };
 
-  /** Touches of wings at the server. */
-  readonly subscribeTouches = (listener: (touch: ControlTouch) => void): (() => void) => {
-    this.#touchListeners.add(listener);
-    return () => this.#touchListeners.delete(listener);
+  /** Touches of wings at the server, and whether this browser's screen is locked, here or in another window. */
+  readonly hear = <M extends "touched" | "locked">(message: M, listener: ServerToClient[M]): (() => void) => {
+    this.#socket.on(message, listener as never);
+    return () => void this.#socket.off(message, listener as never);
   };
 
   /** Makes an edit. False when it can't be; the person has been told why. Steps of one drag share a `gesture`. */

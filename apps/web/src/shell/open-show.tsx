@@ -23,7 +23,13 @@ import { TopStrip } from "./top-strip";
 import { useEdits } from "./use-edits";
 
 /** The show with its rail, its top strip and the places between. */
-export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JSX.Element {
+export function OpenShow(of: {
+  onSignedOut: () => void;
+  onLocked: (locked: boolean) => void;
+  /** Whose show it is, when that is known. */
+  onNamed: (name: string) => void;
+}): React.JSX.Element {
+  const { onSignedOut, onLocked, onNamed } = of;
   const [client, setClient] = useState<ShowClient | null>(null);
   useEffect(() => {
     const opened = new ShowClient((kind, sentence) => {
@@ -34,6 +40,7 @@ export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JS
     setClient(opened);
     return () => opened.close();
   }, []);
+  useEffect(() => client?.hear("locked", onLocked), [client, onLocked]);
   if (!client) return <Notice title="Opening the show…" />;
   return (
     <ClientProvider value={client}>
@@ -43,19 +50,24 @@ export function OpenShow({ onSignedOut }: { onSignedOut: () => void }): React.JS
           void signOut().finally(onSignedOut);
         }}
         onSignedOut={onSignedOut}
+        onNamed={onNamed}
       />
     </ClientProvider>
   );
 }
 
-function Frame({ onSignOut, onSignedOut }: { onSignOut: () => void; onSignedOut: () => void }): React.JSX.Element {
+function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (name: string) => void }): React.JSX.Element {
+  const { onSignOut, onSignedOut, onNamed } = of;
   const client = useLiveClient();
   const { pathname, search } = useLocation();
   const { selection } = useInterface();
   const path = (pathname + search).slice(0, 200);
   const edits = useEdits(client.view);
   useWingTouches();
-  const guest = client.view.get("person", client.personId)?.role === "guest";
+  const me = client.view.get("person", client.personId);
+  const guest = me?.role === "guest";
+  const name = me?.name ?? "";
+  useEffect(() => onNamed(name), [onNamed, name]);
   const gone = client.connection === "signed-out";
   useEffect(() => {
     if (gone) onSignedOut();

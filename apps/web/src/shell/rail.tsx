@@ -1,6 +1,7 @@
-import { AppWindow, ListMusic, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
+import { AppWindow, ListMusic, Lock, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
 import { NavLink } from "react-router";
 import { useInterface } from "../selection/interface-store";
+import { lock } from "./lock";
 import { cn } from "../ui/class-names";
 import { useWaiting } from "./use-waiting";
 
@@ -48,6 +49,9 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
         title="For the dark or for daylight"
       >
         <Light size={17} aria-hidden /> {theme === "dark" ? "Light" : "Dark"}
+      </button>
+      <button type="button" className={item} onClick={lock} title="Lock this screen; what plays goes on (Ctrl+Shift+L)">
+        <Lock size={17} aria-hidden /> Lock
       </button>
       <button type="button" className={item} onClick={onSignOut}>
         <LogOut size={17} aria-hidden /> Leave

@@ -3,6 +3,7 @@ import { toggleBlind, wipeChanges } from "../lanes/sketch-edits";
 import { highlightChanges } from "../selection/highlight-edits";
 import { useInterface } from "../selection/interface-store";
 import { toggleCurtain } from "./curtain";
+import { lock } from "./lock";
 import { toggleStageView } from "../stage/stage-tools";
 import type { ShowClient } from "../session/show-client";
 
@@ -97,6 +98,12 @@ export const SHORTCUTS: readonly Shortcut[] = [
   },
   { keys: "Ctrl+Z", does: "take back your own last edit", fits: control("z", "no shift"), run: (client) => client.undo("undo") },
   { keys: "Ctrl+Shift+Z", does: "do it again", fits: control("z", "shift"), run: (client) => client.undo("redo") },
+  {
+    keys: "Ctrl+Shift+L",
+    does: "lock this screen; what plays goes on",
+    fits: control("l", "shift"),
+    run: lock,
+  },
   { keys: "?", does: "this list", fits: (event) => event.key === "?", run: () => state().set({ shortcutsShown: true }) },
 ];
 

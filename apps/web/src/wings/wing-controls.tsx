@@ -24,7 +24,7 @@ const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
 /** Learns from wings at the server while somebody waits for a touch. */
 export function useWingTouches(): void {
   const client = useClient();
-  useEffect(() => client.subscribeTouches((touch) => learnFrom(client, "osc", touch)), [client]);
+  useEffect(() => client.hear("touched", (touch) => learnFrom(client, "osc", touch)), [client]);
 }
 
 /** Which faders and buttons of wings move this, learned by touching them. */

@@ -24,6 +24,16 @@ export const ERROR_CATALOGUE = {
     sentence: "That was wrong several times.",
     remedy: "Wait {seconds} s, then try again. Others come in as usual.",
   },
+  "screen.locked": {
+    status: 423,
+    sentence: "This screen is locked; what plays goes on.",
+    remedy: "Unlock it with your password or your short code.",
+  },
+  "screen.wrong": {
+    status: 422,
+    sentence: "That is neither your password nor your short code.",
+    remedy: "The screen stays locked. Try again.",
+  },
   "request.malformed": {
     status: 400,
     sentence: "The message could not be read: {why}.",

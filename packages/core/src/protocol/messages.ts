@@ -152,6 +152,8 @@ export interface Stranger {
 export interface ServerToClient {
   /** For the lead: machines that nobody has let in. */
   strangers: (strangers: readonly Stranger[]) => void;
+  /** The screen of this browser was locked or unlocked, in this window or another. */
+  locked: (locked: boolean) => void;
   /** The show isn't what was told so far: fetch it again. */
   stale: () => void;
   /** Somebody's edit, numbered without gaps. */

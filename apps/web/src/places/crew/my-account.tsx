@@ -1,7 +1,7 @@
 import { useState } from "react";
 import useSWR from "swr";
 import { toast } from "sonner";
-import { changePassword, endSession, fetchSessions } from "../../session/api";
+import { changePassword, endSession, fetchSessions, setScreenCode } from "../../session/api";
 import { Button } from "../../ui/button";
 import { Field, TextInput } from "../../ui/field";
 import { dayAndTime } from "./crew-words";
@@ -48,6 +48,7 @@ export function MyAccount(): React.JSX.Element {
       <Button className="justify-self-start" disabled={present === "" || next === ""} onClick={() => void change()}>
         Change password
       </Button>
+      <ScreenCode />
       <h3 className="text-[13px] font-semibold">Signed in at</h3>
       <ul className="grid gap-1 text-[13px]" aria-label="Where you are signed in">
         {(sessions ?? []).map(({ id, since, agent, own }) => (
@@ -64,6 +65,52 @@ export function MyAccount(): React.JSX.Element {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** A few digits that unlock one's screens, beside the password. */
+function ScreenCode(): React.JSX.Element {
+  const [present, setPresent] = useState("");
+  const [code, setCode] = useState("");
+  const set = async (): Promise<void> => {
+    try {
+      await setScreenCode(present, code);
+      setPresent("");
+      setCode("");
+      toast(code === "" ? "Only your password unlocks your screens now." : "Your short code unlocks your screens now.");
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <h3 className="text-[13px] font-semibold">Short code for locked screens</h3>
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Your password">
+          <TextInput
+            type="password"
+            autoComplete="current-password"
+            value={present}
+            onChange={({ target }) => setPresent(target.value)}
+            onKeyDown={(event) => event.stopPropagation()}
+          />
+        </Field>
+        <Field label="Code, 4 to 8 digits (none: no code)">
+          <TextInput
+            type="password"
+            inputMode="numeric"
+            autoComplete="off"
+            maxLength={8}
+            value={code}
+            onChange={({ target }) => setCode(target.value)}
+            onKeyDown={(event) => event.stopPropagation()}
+          />
+        </Field>
+      </div>
+      <Button className="justify-self-start" disabled={present === ""} onClick={() => void set()}>
+        Set short code
+      </Button>
+    </>
   );
 }
 

@@ -60,7 +60,7 @@ export function HealthPage(): React.JSX.Element {
         ) : (
           <>
             <span className="text-live">●</span> All is well: {Math.round(latest.framesPerSecond)} frames a second to {latest.universes}{" "}
-            universes.
+            universes. {latest.standbys ? `A standby is in step.` : <span className="text-ink-3">No standby.</span>}
           </>
         )}
       </p>

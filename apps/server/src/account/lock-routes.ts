@@ -1,0 +1,92 @@
+import { IsString, Length } from "class-validator";
+import { Router, type RequestHandler } from "express";
+import type { DataSource } from "typeorm";
+import { answerError } from "../http/answer-error";
+import { parseDto } from "../http/parse-dto";
+import { signedIn } from "../http/signed-in";
+import type { StagePort } from "../stage/stage-port";
+import { ScreenLock } from "./screen-lock";
+import type { SessionBook } from "./session-book";
+import { SignInGuard } from "./sign-in-guard";
+
+declare module "express-session" {
+  interface SessionData {
+    /** Nothing can be done from this browser until its screen is unlocked. */
+    locked?: boolean;
+  }
+}
+
+class UnlockDto {
+  @IsString()
+  @Length(1, 200)
+  secret: string;
+}
+
+class CodeDto {
+  @IsString()
+  @Length(1, 200)
+  present: string;
+
+  @IsString()
+  @Length(0, 8)
+  code: string;
+}
+
+/** What a browser with a locked screen may still ask for, below /api. */
+const OPEN = new Set(["GET /session", "DELETE /session", "POST /session/unlock"]);
+
+/** From a locked screen nothing is read or done. */
+export const whileUnlocked: RequestHandler = (request, response, next) => {
+  if (request.session.locked && !OPEN.has(`${request.method} ${request.path.replace(/\/$/, "")}`))
+    answerError(response, { code: "screen.locked", details: {} });
+  else next();
+};
+
+/** Locks the screen of this browser, unlocks it, and sets the short code that does. What plays goes on. */
+export function lockRoutes({ database, stage, book }: { database: DataSource; stage: StagePort; book: SessionBook }): Router {
+  const router = Router();
+  const lock = new ScreenLock(database);
+  const guard = new SignInGuard();
+  router.post("/lock", async (request, response) => {
+    const person = signedIn(stage, request, response);
+    if (!person) return;
+    await lock.prepare(person.id);
+    request.session.locked = true;
+    book.emit("locked", request.sessionID, true);
+    response.status(204).end();
+  });
+  router.post("/unlock", async (request, response) => {
+    const person = signedIn(stage, request, response);
+    if (!person) return;
+    const given = parseDto(UnlockDto, request.body);
+    if (!given.ok) return answerError(response, given.error);
+    const address = request.ip ?? "";
+    const waitMs = guard.waitMs(person.id, address);
+    if (waitMs > 0) return answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
+    if (!(await lock.opens(person.id, given.value.secret))) {
+      guard.failed(person.id, address);
+      return answerError(response, { code: "screen.wrong", details: {} });
+    }
+    guard.succeeded(person.id, address);
+    request.session.locked = false;
+    book.emit("locked", request.sessionID, false);
+    response.status(204).end();
+  });
+  router.post("/code", async (request, response) => {
+    const person = signedIn(stage, request, response);
+    if (!person) return;
+    const given = parseDto(CodeDto, request.body);
+    if (!given.ok) return answerError(response, given.error);
+    const address = request.ip ?? "";
+    const waitMs = guard.waitMs(person.id, address);
+    if (waitMs > 0) return answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
+    const set = await lock.setCode(person.id, given.value);
+    if (set.ok) {
+      response.status(204).end();
+      return;
+    }
+    if (set.error.code === "sign-in.wrong") guard.failed(person.id, address);
+    answerError(response, set.error);
+  });
+  return router;
+}

@@ -1,0 +1,142 @@
+import { writeFileSync } from "node:fs";
+import { cpus, totalmem } from "node:os";
+import { fileURLToPath } from "node:url";
+import { freeUdpPort } from "../node-on-loopback";
+import { runVexa } from "../run-server";
+import { StrictReceiver } from "../strict-receiver";
+import { pause } from "../until";
+import { connected, play } from "../wire-client";
+import { BareWaiter } from "./bare-waiter";
+import { CrewAtWork, WATCHED } from "./crew-at-work";
+import { floods, healthOf } from "./floods";
+import { kills, ms } from "./kills";
+import { databaseAway, switches } from "./outages";
+import { asMarkdown, say, tell, TOLD } from "./table";
+import { WireWatch } from "./wire-watch";
+
+/** `./vexa chaos [--quick]`: knocks a running Vexa about, and writes what came of it into docs/reference/reliability.md. */
+const quick = process.argv.includes("--quick");
+const KILLS = quick ? 5 : 100;
+const SOAK_MINUTES = quick ? 1 : 20;
+const SWITCHES = quick ? 2 : 10;
+
+async function crewAndKills(): Promise<void> {
+  const [watch, strict] = [await WireWatch.open(WATCHED), await StrictReceiver.open()];
+  const oscPort = await freeUdpPort();
+  const vexa = await runVexa(`${watch.address},${strict.address}`, { proxied: true, osc: String(oscPort) });
+  const waiter = new BareWaiter();
+  const crew = await CrewAtWork.begin(vexa.url);
+  await pause(2000);
+  await floods({ vexa, crew, waiter, oscPort });
+  await kills({ vexa, watch, strict, crew, times: KILLS });
+  await crew.stop();
+  await databaseAway({ vexa, crew });
+  tell({
+    trial: "all of it",
+    what: "packets that the npm package sacn can't read",
+    measured: String(watch.unreadable),
+    target: "0",
+    met: watch.unreadable === 0,
+  });
+  await waiter.stop();
+  await vexa.stop();
+  watch.close();
+  strict.close();
+}
+
+async function standbys(): Promise<void> {
+  const strict = await StrictReceiver.open();
+  const vexa = await runVexa(strict.address);
+  const crew = await CrewAtWork.begin(vexa.url);
+  await crew.stop();
+  const desk = await connected(vexa.url, crew.cookies.get("ines")!);
+  await play(desk, { type: "level", playbackId: "card-spore", level: 1 });
+  desk.close();
+  await pause(500);
+  await switches({ vexa, strict, times: SWITCHES });
+  await vexa.stop();
+  strict.close();
+}
+
+async function soak(): Promise<void> {
+  const watch = await WireWatch.open(WATCHED);
+  const vexa = await runVexa(watch.address);
+  const waiter = new BareWaiter();
+  const crew = await CrewAtWork.begin(vexa.url);
+  const cookie = crew.cookies.get("ines")!;
+  // The first minute warms up.
+  await pause(60_000);
+  watch.forget();
+  waiter.take();
+  const samples = new Map<number, Awaited<ReturnType<typeof healthOf>>[number]>();
+  const begun = performance.now();
+  while (performance.now() - begun < SOAK_MINUTES * 60_000) {
+    await pause(10_000);
+    for (const sample of await healthOf(vexa, cookie)) if (sample.atMs > Date.now() - 11_000) samples.set(sample.atMs, sample);
+    watch.take();
+  }
+  const all = [...samples.values()];
+  const third = Math.floor(all.length / 3);
+  const mean = (of: typeof all, value: (sample: (typeof all)[number]) => number): number =>
+    of.reduce((sum, sample) => sum + value(sample), 0) / of.length;
+  const growth = (value: (sample: (typeof all)[number]) => number): string =>
+    `${mean(all.slice(0, third), value).toFixed(0)} to ${mean(all.slice(-third), value).toFixed(0)} MB`;
+  const trial = `${SOAK_MINUTES} minutes with six people at work`;
+  const bare = waiter.take();
+  const late = all.reduce((sum, { lateFrames }) => sum + lateFrames, 0);
+  tell({
+    trial,
+    what: "memory of the engine, first to last third",
+    measured: growth(({ engineMegabytes }) => engineMegabytes),
+    target: "flat",
+    met:
+      mean(all.slice(-third), ({ engineMegabytes }) => engineMegabytes) <
+      1.1 * mean(all.slice(0, third), ({ engineMegabytes }) => engineMegabytes),
+  });
+  tell({
+    trial,
+    what: "memory of the web server, first to last third",
+    measured: growth(({ webMegabytes }) => webMegabytes),
+    target: "flat",
+    met: mean(all.slice(-third), ({ webMegabytes }) => webMegabytes) < 1.1 * mean(all.slice(0, third), ({ webMegabytes }) => webMegabytes),
+  });
+  tell({
+    trial,
+    what: "late frames / of a bare waiter beside it",
+    measured: `${late} / ${bare.late}`,
+    target: "no more than its",
+    met: late <= bare.late,
+  });
+  tell({
+    trial,
+    what: "longest gap in packets / the waiter's worst",
+    measured: `${ms(watch.longestGapMs(performance.now() - SOAK_MINUTES * 60_000))} / ${ms(bare.worstMs)}`,
+    target: "",
+    met: true,
+  });
+  tell({
+    trial,
+    what: "acts that were answered / lost",
+    measured: `${crew.acked} / ${crew.lost.length}`,
+    target: "none lost",
+    met: crew.lost.length === 0,
+  });
+  await crew.stop();
+  await waiter.stop();
+  await vexa.stop();
+  watch.close();
+}
+
+for (const part of [crewAndKills, standbys, soak]) {
+  say(`\n== ${part.name}`);
+  await part();
+}
+const machine = `${cpus().length} cores of ${cpus()[0]?.model ?? "an unknown processor"}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`;
+const failed = TOLD.filter(({ met }) => !met).length;
+say(`\n${TOLD.length - failed} of ${TOLD.length} as they should be`);
+if (!quick)
+  writeFileSync(
+    fileURLToPath(new URL("../../../docs/reference/reliability.md", import.meta.url)),
+    `# Reliability\nWhat \`./vexa chaos\` measured on ${new Date().toISOString().slice(0, 10)} on ${machine}. The crew, the receivers and the thread that only waits ran on the same machine. Receivers: the npm package \`sacn\`, and a strict one written from the standard (\`e2e/src/strict-receiver.ts\`).\n\n${asMarkdown(TOLD)}\n`,
+  );
+process.exitCode = failed > 0 ? 1 : 0;
