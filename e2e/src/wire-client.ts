@@ -52,12 +52,23 @@ export async function connected(url: string, cookie: string): Promise<Socket> {
   return socket;
 }
 
+/** The answer; rejects when the connection breaks before it comes. */
+function asked(socket: Socket, name: string, message: object): Promise<Answer> {
+  return new Promise((resolve, reject) => {
+    const gone = (): void => reject(new Error("the connection broke"));
+    socket.once("disconnect", gone);
+    (socket.timeout(15_000).emitWithAck(name, message) as Promise<Answer>)
+      .then(resolve, reject)
+      .finally(() => socket.off("disconnect", gone));
+  });
+}
+
 export function play(socket: Socket, command: PlayCommand): Promise<Answer> {
-  return socket.timeout(10_000).emitWithAck("play", command) as Promise<Answer>;
+  return asked(socket, "play", command);
 }
 
 export function transact(socket: Socket, label: string, changes: readonly Change[]): Promise<Answer> {
-  return socket.timeout(15_000).emitWithAck("transact", { id: randomUUID(), label, changes }) as Promise<Answer>;
+  return asked(socket, "transact", { id: randomUUID(), label, changes });
 }
 
 export const renamed = (id: string, from: string, to: string): Change => ({ op: "set", id, path: ["name"], from, to });

@@ -22,7 +22,7 @@ function supervise(): void {
   const mustGoOn = (): boolean => state !== undefined && existsSync(join(state, "show"));
   const supervisor: Supervisor = new Supervisor({
     files: { stage: file("stage"), web: file("web") },
-    environment: (part) => (part === "stage" ? { ...common, VEXA_ROLE: post.leads ? "lead" : "follow" } : { ...common, ...ofWeb() }),
+    environment: (part) => (part === "stage" ? { ...common, VEXA_ROLE: post.role } : { ...common, ...ofWeb() }),
     mustGoOn,
   });
   const post: Post = new Post({ supervisor, leadership, standby: Boolean(env["VEXA_STANDBY"]), mustGoOn, say });

@@ -13,8 +13,10 @@ const PASSWORDS: Readonly<Record<string, string>> = {
 };
 /** Up and down between half and full in small steps; no two alike for a long time. */
 const level = (n: number): number => Math.min(1, 0.5 + 0.49 * Math.abs(((n / 25) % 2) - 1) + (n % 5000) * 1e-6);
-/** A level may be on its way for so long: a frame, and the way into the last look after a restart. */
-const UNDER_WAY_MS = 1200;
+/** A level may be on its way for so long. */
+const UNDER_WAY_MS = 250;
+/** And after a kill: until the process is there again, and the way from the last look into the present one. */
+const AFTER_KILL_MS = 3000;
 
 /** Six people who work at once: three play, three record. */
 export class CrewAtWork {
@@ -66,14 +68,14 @@ export class CrewAtWork {
     for (const worker of this.workers) await worker.check();
   }
 
-  /** Packets with a level of the blinders that nobody asked for at that time. */
-  unmeant(packets: readonly Heard[]): string[] {
+  /** Packets with a level of the blinders that nobody asked for at that time; after a kill the way leads from the last look before it. */
+  unmeant(packets: readonly Heard[], kills: readonly number[]): string[] {
     const { sent } = this.workers[0]!;
-    return packets.flatMap(({ atMs, slots }) => {
-      const from = this.workers[0]!.lastAcked(atMs - UNDER_WAY_MS);
+    return packets.flatMap(({ atMs, octet }) => {
+      const kill = kills.findLast((moment) => moment <= atMs && atMs - moment < AFTER_KILL_MS);
+      const from = this.workers[0]!.lastAcked(Math.min(atMs, kill ?? atMs) - UNDER_WAY_MS);
       if (from < 0) return [];
       const meant = sent.slice(from).flatMap(({ value, atMs: sentMs }) => (sentMs <= atMs ? [255 * (value as number)] : []));
-      const octet = slots[0]!;
       const fits = octet >= Math.min(...meant) - 1.5 && octet <= Math.max(...meant) + 1.5;
       return fits ? [] : [`${octet} where ${Math.min(...meant).toFixed(0)} to ${Math.max(...meant).toFixed(0)} was meant`];
     });

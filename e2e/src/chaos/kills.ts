@@ -3,7 +3,7 @@ import type { StrictReceiver } from "../strict-receiver";
 import { pause } from "../until";
 import type { CrewAtWork } from "./crew-at-work";
 import { say, tell, type Tell } from "./table";
-import type { WireWatch } from "./wire-watch";
+import { longestGapMs, type WireWatch } from "./wire-watch";
 
 const AGAIN_WITHIN_MS = 30_000;
 
@@ -18,14 +18,14 @@ export async function kills(of: {
   const { vexa, watch, strict, crew, times } = of;
   const parts = ["web server", "engine", "supervisor"] as const;
   for (const part of parts) {
-    const [gaps, agains, unmeant]: [number[], number[], string[]] = [[], [], []];
+    const [gaps, agains, killed, unmeant]: [number[], number[], number[], string[]] = [[], [], [], []];
     const before = { acked: crew.acked, lost: crew.lost.length, old: strict.droppedAsOld };
-    watch.take();
+    await watch.take();
     for (let time = 0; time < times; time++) {
       await pause(300 + Math.random() * 1200);
-      watch.forget();
       strict.forget();
       const at = performance.now();
+      killed.push(at);
       if (part === "supervisor") await vexa.restart("SIGKILL");
       else process.kill(part === "engine" ? vexa.pids.stage : vexa.pids.web, "SIGKILL");
       while (!crew.workers.every((worker) => worker.ackedSince(at))) {
@@ -34,8 +34,9 @@ export async function kills(of: {
       }
       agains.push(performance.now() - at);
       await crew.check();
-      gaps.push(watch.longestGapMs(at));
-      unmeant.push(...crew.unmeant(watch.take()));
+      const report = await watch.take();
+      gaps.push(longestGapMs(report, at));
+      unmeant.push(...crew.unmeant(report.watched, killed));
     }
     const row = (what: string, measured: Tell["measured"], target: string, met: boolean): void =>
       tell({ trial: `${times} kills of the ${part}`, what, measured, target, met });

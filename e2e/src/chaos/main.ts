@@ -12,7 +12,7 @@ import { floods, healthOf } from "./floods";
 import { kills, ms } from "./kills";
 import { databaseAway, switches } from "./outages";
 import { asMarkdown, say, tell, TOLD } from "./table";
-import { WireWatch } from "./wire-watch";
+import { longestGapMs, WireWatch } from "./wire-watch";
 
 /** `./vexa chaos [--quick]`: knocks a running Vexa about, and writes what came of it into docs/reference/reliability.md. */
 const quick = process.argv.includes("--quick");
@@ -40,7 +40,7 @@ async function crewAndKills(): Promise<void> {
   });
   await waiter.stop();
   await vexa.stop();
-  watch.close();
+  await watch.close();
   strict.close();
 }
 
@@ -66,14 +66,15 @@ async function soak(): Promise<void> {
   const cookie = crew.cookies.get("ines")!;
   // The first minute warms up.
   await pause(60_000);
-  watch.forget();
+  await watch.take();
+  let longestMs = 0;
   waiter.take();
   const samples = new Map<number, Awaited<ReturnType<typeof healthOf>>[number]>();
   const begun = performance.now();
   while (performance.now() - begun < SOAK_MINUTES * 60_000) {
     await pause(10_000);
     for (const sample of await healthOf(vexa, cookie)) if (sample.atMs > Date.now() - 11_000) samples.set(sample.atMs, sample);
-    watch.take();
+    longestMs = Math.max(longestMs, longestGapMs(await watch.take(), 0));
   }
   const all = [...samples.values()];
   const third = Math.floor(all.length / 3);
@@ -110,7 +111,7 @@ async function soak(): Promise<void> {
   tell({
     trial,
     what: "longest gap in packets / the waiter's worst",
-    measured: `${ms(watch.longestGapMs(performance.now() - SOAK_MINUTES * 60_000))} / ${ms(bare.worstMs)}`,
+    measured: `${ms(longestMs)} / ${ms(bare.worstMs)}`,
     target: "",
     met: true,
   });
@@ -124,10 +125,11 @@ async function soak(): Promise<void> {
   await crew.stop();
   await waiter.stop();
   await vexa.stop();
-  watch.close();
+  await watch.close();
 }
 
-for (const part of [crewAndKills, standbys, soak]) {
+const only = process.argv.find((word) => word.startsWith("--only="))?.slice(7);
+for (const part of [crewAndKills, standbys, soak].filter(({ name }) => only === undefined || name === only)) {
   say(`\n== ${part.name}`);
   await part();
 }

@@ -1,69 +1,81 @@
-import { createSocket, type Socket } from "node:dgram";
-import { Packet } from "sacn";
+import { once } from "node:events";
+import { Worker } from "node:worker_threads";
 
-/** A packet as the npm package sacn reads it. */
+/** A packet of the watched universe. */
 export interface Heard {
+  /** As `performance.now()` of whoever asks. */
   readonly atMs: number;
-  readonly universe: number;
-  readonly slots: Buffer;
+  /** The first slot. */
+  readonly octet: number;
 }
 
-/** Hears E1.31 on loopback with code that isn't ours, and keeps when which packet came. */
+/** What was heard since it was asked last. */
+export interface Report {
+  readonly moments: readonly number[];
+  readonly watched: readonly Heard[];
+  readonly unreadable: number;
+}
+
+/** Hears E1.31 with the npm package sacn, in a thread that does nothing else: what keeps others busy doesn't make packets late. */
+const HEARS = `
+const { workerData, parentPort } = require("node:worker_threads");
+const { createSocket } = require("node:dgram");
+const { Packet } = require("sacn");
+const socket = createSocket({ type: "udp4", recvBufferSize: 16 * 1024 * 1024 });
+const shift = performance.timeOrigin - workerData.origin;
+let report = { moments: [], watched: [], unreadable: 0 };
+socket.on("message", (message) => {
+  const atMs = performance.now() + shift;
+  try {
+    const { universe, payloadAsBuffer } = new Packet(message);
+    report.moments.push(atMs);
+    if (universe === workerData.watched) report.watched.push({ atMs, octet: payloadAsBuffer[0] });
+  } catch {
+    report.unreadable++;
+  }
+});
+socket.bind(0, "127.0.0.1", () => parentPort.postMessage(socket.address().port));
+parentPort.on("message", () => {
+  parentPort.postMessage(report);
+  report = { moments: [], watched: [], unreadable: 0 };
+});`;
+
 export class WireWatch {
-  readonly #socket: Socket;
-  /** Moments of all packets since `forget`. */
-  #moments: number[] = [];
-  #watched: Heard[] = [];
+  readonly #worker: Worker;
+  readonly address: string;
   unreadable = 0;
 
-  private constructor(socket: Socket, watched: number) {
-    this.#socket = socket;
-    socket.on("message", (message) => {
-      const atMs = performance.now();
-      try {
-        const { universe, payloadAsBuffer } = new Packet(message);
-        this.#moments.push(atMs);
-        if (universe === watched && payloadAsBuffer) this.#watched.push({ atMs, universe, slots: payloadAsBuffer });
-      } catch {
-        this.unreadable++;
-      }
-    });
+  private constructor(worker: Worker, port: number) {
+    this.#worker = worker;
+    this.address = `127.0.0.1:${port}`;
   }
 
   /** `watched` is the universe whose levels are kept. */
   static async open(watched: number): Promise<WireWatch> {
-    const socket = createSocket({ type: "udp4", recvBufferSize: 16 * 1024 * 1024 });
-    await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
-    return new WireWatch(socket, watched);
+    const worker = new Worker(HEARS, { eval: true, workerData: { watched, origin: performance.timeOrigin } });
+    const [port] = (await once(worker, "message")) as [number];
+    return new WireWatch(worker, port);
   }
 
-  get address(): string {
-    return `127.0.0.1:${this.#socket.address().port}`;
+  async take(): Promise<Report> {
+    this.#worker.postMessage("report");
+    const [report] = (await once(this.#worker, "message")) as [Report];
+    this.unreadable += report.unreadable;
+    return report;
   }
 
-  /** The longest time between two packets since a moment. */
-  longestGapMs(sinceMs: number): number {
-    let [before, longest] = [sinceMs, 0];
-    for (const moment of this.#moments) {
-      if (moment < sinceMs) continue;
-      longest = Math.max(longest, moment - before);
-      before = moment;
-    }
-    return Math.max(longest, performance.now() - before);
+  async close(): Promise<void> {
+    await this.#worker.terminate();
   }
+}
 
-  /** The watched universe's packets since the last call. */
-  take(): readonly Heard[] {
-    const taken = this.#watched;
-    this.#watched = [];
-    return taken;
+/** The longest time between two packets from a moment on. */
+export function longestGapMs({ moments }: Report, sinceMs: number): number {
+  let [before, longest] = [sinceMs, 0];
+  for (const moment of moments) {
+    if (moment < sinceMs) continue;
+    longest = Math.max(longest, moment - before);
+    before = moment;
   }
-
-  forget(): void {
-    this.#moments = [];
-  }
-
-  close(): void {
-    this.#socket.close();
-  }
+  return longest;
 }

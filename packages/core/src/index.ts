@@ -193,6 +193,7 @@ export type { CardDue, Due } from "./playing/due";
 export { drivenBy, type DrivenBy } from "./questions/driven-by";
 export { compile, type CompiledRows } from "./engine/compile";
 export { Engine, type EngineCommand } from "./engine/engine";
+export { StepBatch } from "./engine/fader-steps";
 export type { WhoShows } from "./engine/winners";
 export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace";
 export { Preview } from "./engine/preview";

@@ -1,5 +1,5 @@
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from "node:worker_threads";
-import { Engine, Show, type HeadAttribute, type ShowRecord, type WhoShows } from "@vexa/core";
+import { Engine, Show, StepBatch, type EngineCommand, type HeadAttribute, type ShowRecord, type WhoShows } from "@vexa/core";
 import { SacnOutput } from "../output/sacn-output";
 import { LastFrameFile, readLastFrame } from "./last-frame";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
@@ -67,7 +67,13 @@ async function run(start: EngineStart): Promise<void> {
   const NONE = { frames: 0, late: 0, packets: 0, worstFrameMs: 0, worstLatenessMs: 0 };
   const health = { since: first, ...NONE };
 
+  const command = (one: EngineCommand): void => {
+    const taken = engine.command(one);
+    if (!taken.ok) say({ type: "refused", why: JSON.stringify(taken.error) });
+  };
+
   const takeMessages = (): void => {
+    const batch = new StepBatch();
     const until = performance.now() + MESSAGES_MS_A_FRAME;
     while (performance.now() < until) {
       const received = receiveMessageOnPort(port);
@@ -89,9 +95,9 @@ async function run(start: EngineStart): Promise<void> {
         continue;
       }
       latest = Math.max(latest, message.at);
-      const taken = engine.command({ at: latest, changes: message.changes });
-      if (!taken.ok) say({ type: "refused", why: JSON.stringify(taken.error) });
+      for (const one of batch.add({ at: latest, changes: message.changes })) command(one);
     }
+    for (const one of batch.take()) command(one);
     if (engine.show.rig !== rig) takeRig();
   };
 

@@ -2,6 +2,9 @@ import type { Supervisor } from "./supervisor";
 import type { FollowerNews } from "../standby/follower";
 import type { Leader, Leadership } from "./leadership";
 
+/** What the engine's process does; undecided while the database is asked. */
+export type Role = "undecided" | "lead" | "follow";
+
 export interface PostOptions {
   readonly supervisor: Supervisor;
   readonly leadership: Leadership;
@@ -24,7 +27,7 @@ const FREED_WITHIN_MS = 400;
  */
 export class Post {
   readonly #options: PostOptions;
-  #leads = false;
+  #role: Role = "undecided";
   #wasInStep = false;
   #inStep = false;
   /** Since when whoever leads isn't heard; 0 after a good-bye. */
@@ -40,8 +43,8 @@ export class Post {
     options.leadership.on("lost", () => this.#soon(LOOK_EVERY_MS));
   }
 
-  get leads(): boolean {
-    return this.#leads;
+  get role(): Role {
+    return this.#role;
   }
 
   /** Where the pages of whoever led before were served. */
@@ -50,6 +53,8 @@ export class Post {
   }
 
   async begin(): Promise<void> {
+    // The engine's process loads while the database is asked.
+    this.#options.supervisor.start("stage");
     if (this.#options.standby || (await this.#isAnothers())) this.#follow();
     else this.#lead();
   }
@@ -84,21 +89,19 @@ export class Post {
 
   #lead(): void {
     const { supervisor } = this.#options;
-    this.#leads = true;
-    if (supervisor.pidOf("stage") === undefined) supervisor.start("stage");
-    else supervisor.tell("stage", "lead");
+    this.#role = "lead";
+    supervisor.tell("stage", "lead");
     // Without the lock the web server can't write; where nothing must go on, it says why.
     if (this.#options.leadership.pid !== null || !this.#options.mustGoOn()) supervisor.start("web");
     this.#soon(LOOK_EVERY_MS);
   }
 
   #follow(): void {
-    const { supervisor, say } = this.#options;
-    this.#leads = false;
+    const { say } = this.#options;
+    this.#role = "follow";
     this.#inStep = false;
     this.#missingMs = performance.now();
     say("vexa: another Vexa leads this show, or is to: this one stands by for it");
-    supervisor.start("stage");
     this.#soon(0);
   }
 
@@ -109,7 +112,7 @@ export class Post {
   }
 
   #look(): Promise<void> {
-    return this.#leads ? this.#keepLock() : this.#lookForLeader();
+    return this.#role === "lead" ? this.#keepLock() : this.#lookForLeader();
   }
 
   /** After the connection broke, the lock is taken again; if somebody has it by then, they lead. */
@@ -120,8 +123,9 @@ export class Post {
     if (standing === "ours" && !supervisor.has("web")) supervisor.start("web");
     if (standing !== "another's" || !(await this.#isAnothers())) return;
     say("vexa: another Vexa has taken over: this one stands by for it");
-    this.#leads = false;
+    this.#role = "follow";
     await supervisor.standDown();
+    supervisor.start("stage");
     this.#follow();
   }
 

@@ -35,10 +35,10 @@ interface SupervisorEvents {
   hopeless: [part: Part];
 }
 
-/** How long to wait before a part is begun again, by how often it has ended lately. */
-const BACK_OFF_MS = [0, 100, 300, 1000, 2000, 5000];
-/** A part that has run for so long is well again. */
-const WELL_AFTER_MS = 20_000;
+/** How long to wait before a part is begun again, by how often in a row it has ended soon after its beginning. */
+const BACK_OFF_MS = [0, 50, 200, 500, 1000, 2000];
+/** A part that has run for so long is well: it is begun again at once. */
+const WELL_AFTER_MS = 1000;
 const STOPS_WITHIN_MS = 15_000;
 /** The part says that trying again is of no use. */
 export const HOPELESS = 2;
@@ -78,10 +78,11 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     });
     this.#children.set(part, child);
-    const begun = Date.now();
+    let readyMs = Infinity;
     child.on("message", (message: FromPart) => {
       if ("follower" in message) return void this.emit("follower", message.follower);
       this.#once.add(part);
+      readyMs = performance.now();
       this.#port ??= message.ready.port;
       this.emit("ready", part);
     });
@@ -93,7 +94,7 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
         return;
       }
       const ended: Ended = { part, why: signal ?? `code ${code ?? "none"}`, atMs: Date.now() };
-      const failures = Date.now() - begun > WELL_AFTER_MS ? 0 : (this.#failures.get(part) ?? 0);
+      const failures = performance.now() - readyMs > WELL_AFTER_MS ? 0 : (this.#failures.get(part) ?? 0);
       this.#failures.set(part, failures + 1);
       setTimeout(() => !this.#stopping && this.start(part), BACK_OFF_MS[Math.min(failures, BACK_OFF_MS.length - 1)]);
       this.emit("ended", ended);

@@ -4,7 +4,8 @@ export interface Waiting {
   readonly supersedes: string | null;
   /** A fader at zero is an act of its own (it may let go, or start): it is kept. */
   readonly atZero: boolean;
-  readonly run: () => void;
+  /** For steps of a fader: ends when it is done. */
+  readonly run: () => void | Promise<unknown>;
   /** A newer one stands for it. */
   readonly superseded: () => void;
   readonly refused: () => void;
@@ -20,6 +21,8 @@ export interface InboxLimits {
 
 export const INBOX_LIMITS: InboxLimits = { waiting: 1000, burst: 600, aSecond: 300 };
 const TURN_MS = 4;
+/** Steps of faders of one sender that are under way at once. */
+const MOST_STEPS = 4;
 
 /** What one sender has sent and has not been done yet, in order. */
 export class Inbox {
@@ -28,6 +31,7 @@ export class Inbox {
   #entries: Waiting[] = [];
   #tokens: number;
   #filledMs: number;
+  #steps = 0;
 
   constructor(nowMs: () => number, limits: InboxLimits = INBOX_LIMITS) {
     this.#limits = limits;
@@ -41,10 +45,10 @@ export class Inbox {
   }
 
   push(entry: Waiting): void {
-    const last = this.#entries.at(-1);
-    if (last && entry.supersedes !== null && last.supersedes === entry.supersedes && last.atZero === entry.atZero) {
-      last.superseded();
-      this.#entries[this.#entries.length - 1] = entry;
+    const earlier = this.#earlier(entry);
+    if (earlier >= 0) {
+      this.#entries[earlier]!.superseded();
+      this.#entries[earlier] = entry;
       return;
     }
     if (this.#entries.length >= this.#limits.waiting) entry.refused();
@@ -52,19 +56,34 @@ export class Inbox {
   }
 
   /**
-   * What comes next, or null. Beyond the rate the fader steps wait, since a newer one stands for them, and all else is refused.
+   * What comes next, or null. Beyond the rate, and while others are under way, the fader steps wait, since a newer one stands for them; all
+   * else is refused beyond the rate. `then` is told when a step is done, and something waits.
    */
-  take(): Waiting | null {
+  take(then: () => void = () => undefined): Waiting | null {
     this.#fill();
     const first = this.#entries[0];
     if (!first) return null;
-    if (this.#tokens >= 1) {
-      this.#tokens -= 1;
-      return this.#entries.shift()!;
-    }
-    if (first.supersedes !== null) return null;
+    const step = first.supersedes !== null;
+    if (step && (this.#tokens < 1 || this.#steps >= MOST_STEPS)) return null;
     this.#entries.shift();
-    return { ...first, run: first.refused };
+    if (this.#tokens < 1) return { ...first, run: first.refused };
+    this.#tokens -= 1;
+    return step ? { ...first, run: () => this.#runStep(first, then) } : first;
+  }
+
+  async #runStep({ run }: Waiting, then: () => void): Promise<void> {
+    this.#steps++;
+    await run();
+    this.#steps--;
+    if (this.#entries.length > 0) then();
+  }
+
+  /** Where a step of the same fader waits that this one stands for: faders don't mind each other's order, acts do. -1 for none. */
+  #earlier({ supersedes, atZero }: Waiting): number {
+    if (supersedes === null) return -1;
+    const at = this.#entries.findLastIndex((entry) => entry.supersedes === null || entry.supersedes === supersedes);
+    const found = this.#entries[at];
+    return found?.supersedes === supersedes && found.atZero === atZero ? at : -1;
   }
 
   #fill(): void {
@@ -95,9 +114,11 @@ export class Turns {
     this.#inboxes.delete(inbox);
   }
 
-  /** Something has come. What comes alone is done at once. */
+  /** Something has come. What comes alone is done at once; of what comes in a row, steps that are overtaken are never begun. */
   wake(): void {
-    if (!this.#planned) this.#serve();
+    if (this.#planned) return;
+    this.#serve();
+    this.#plan(0);
   }
 
   #serve(): void {
@@ -107,15 +128,19 @@ export class Turns {
     while (served && this.#nowMs() < until) {
       served = false;
       for (const inbox of this.#inboxes) {
-        const entry = inbox.take();
-        entry?.run();
+        const entry = inbox.take(() => this.wake());
+        void entry?.run();
         served ||= entry !== null;
       }
     }
     const waits = [...this.#inboxes].some(({ length }) => length > 0);
-    if (!waits || this.#planned) return;
-    this.#planned = true;
     // Others' sockets are read in between; what waits for its rate waits a little longer.
-    this.#later(() => this.#serve(), served ? 0 : 5);
+    if (waits) this.#plan(served ? 0 : 5);
+  }
+
+  #plan(waitMs: number): void {
+    if (this.#planned) return;
+    this.#planned = true;
+    this.#later(() => this.#serve(), waitMs);
   }
 }

@@ -3,6 +3,7 @@ import type { Server as HttpsServer } from "node:https";
 import type { RequestHandler } from "express";
 import type { SessionData } from "express-session";
 import type { Logger } from "pino";
+import { WebSocketServer, type ServerOptions } from "ws";
 import { Server, type Socket } from "socket.io";
 import {
   changedId,
@@ -24,6 +25,13 @@ import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
+
+/** Hands over one message of a connection in a turn of the event loop, so that nobody's flood keeps others waiting. */
+class OneAtATime extends WebSocketServer {
+  constructor(options: ServerOptions) {
+    super({ ...options, allowSynchronousEvents: false });
+  }
+}
 
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 4_000_000;
@@ -58,6 +66,7 @@ export function openSockets(
     maxHttpBufferSize: LARGEST_MESSAGE,
     serveClient: false,
     perMessageDeflate: false,
+    wsEngine: OneAtATime,
     allowRequest: (request, answer) => answer(null, isOwnPage(request.headers)),
   });
   io.engine.use(of.session);
@@ -231,7 +240,7 @@ function listen(
     const message = typeof sent[0] === "function" ? null : sent[0];
     inbox.push({
       ...faderOf(String(name), message),
-      run: () => void work(String(name), message, answer),
+      run: () => work(String(name), message, answer),
       superseded: () => answer({ ok: true, seq: stage.seq, note: null }),
       refused: () => answer(fail("request.too-often")),
     });

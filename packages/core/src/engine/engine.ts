@@ -12,9 +12,10 @@ import { continuation, leavingSource, lostSources, playbackSource, revisedSource
 import { rigWays, type Cover, type RigWays } from "./lay-rows";
 import { Curtains } from "./curtains";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
+import { staleReaders } from "./stale-readers";
 import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
-import { partsToRenew, tellsReach } from "./record-kinds";
+import { partsToRenew } from "./record-kinds";
 import { Resumption } from "./resumption";
 import { layLit, layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
 import { keepStaying, sweptSource, valuesThatStay } from "./stays";
@@ -264,12 +265,7 @@ export class Engine {
   /** Resolves again what was made from records that changed. Fades under way keep their place. */
   #reviseReaders(changed: readonly ShowRecord[], { before, at }: { before: Show; at: Seconds }): void {
     const ids = new Set(changed.map(({ id }) => id));
-    const lists = new Set(changed.flatMap((record) => (record.kind === "cue" ? [record.listId] : [])));
-    const inTerritory = before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds));
-    const reachLost = changed.some(({ kind }) => tellsReach(kind));
-    const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "cueList" || (kind === "group" && inTerritory.includes(id)));
-    const stale = (source: Source, listId: string | undefined): boolean =>
-      reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id));
+    const { stale, reachLost } = staleReaders(changed, before, this.#show);
     const isStale = (source: Source): boolean =>
       !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
     const lost: Source[] = [];

@@ -1,4 +1,5 @@
-import type { Kind } from "../show/records";
+import { sameJson } from "../document/record";
+import type { Kind, ShowRecord } from "../show/records";
 
 /**
  * Parts of the engine that are made anew when a record of a kind changes: what lies over the stage, the highlight, what a curtain covers,
@@ -44,7 +45,16 @@ export function partsToRenew(kinds: readonly Kind[]): ReadonlySet<EnginePart> {
   return new Set(kinds.flatMap((kind) => READS[kind]));
 }
 
-/** It tells who reaches what. */
-export function tellsReach(kind: Kind): boolean {
-  return READS[kind].includes("reach");
+/** Fields that tell who reaches what, of the kinds that do. */
+const REACH_FIELDS: ReadonlyMap<Kind, readonly string[]> = new Map<Kind, readonly string[]>([
+  ["territory", ["parts", "personIds"]],
+  ["loan", ["state", "part", "fromTerritoryId", "toTerritoryId"]],
+  ["person", ["role"]],
+]);
+
+/** Whether a record's change, its coming or its going moves who reaches what: a new name doesn't. */
+export function movesReach(before: ShowRecord | undefined, after: ShowRecord | undefined): boolean {
+  const fields = REACH_FIELDS.get((after ?? before)!.kind);
+  if (!fields) return false;
+  return !before || !after || fields.some((field) => !sameJson(before[field as keyof ShowRecord], after[field as keyof ShowRecord]));
 }

@@ -1,0 +1,61 @@
+import { describe, expect, it } from "vitest";
+import { playChanges } from "../playing/play";
+import type { PlayCommand } from "../playing/commands";
+import { seededRandom } from "../random/random";
+import { crowdedShow, pick, type Random } from "../testing";
+import { Engine, type EngineCommand } from "./engine";
+import { StepBatch } from "./fader-steps";
+
+const FRAME = 1 / 44;
+
+/** Mostly fader steps, of a few cards at once, some of them at zero, and now and then something else. */
+function randomCommand(random: Random): PlayCommand {
+  const playbackId = `card-list-${1 + Math.floor(random() * 6)}`;
+  const level = random() < 0.1 ? 0 : random();
+  return pick<PlayCommand>(random, [
+    { type: "level", playbackId, level },
+    { type: "level", playbackId, level },
+    { type: "level", playbackId, level },
+    { type: "group-level", groupMasterId: "master-a", level },
+    { type: "grand-master", level: 0.5 + level / 2 },
+    { type: "go", playbackId },
+    { type: "let-go", playbackId },
+  ]);
+}
+
+/** Versions count edits, of which there are fewer. */
+const contents = ({ show }: Engine): object[] => [...show.records.values()].map((record) => ({ ...record, version: 0 }));
+
+describe("fader steps that wait for the same frame", () => {
+  it("give the same octets when only the last of each is commanded (750 frames of three shows)", () => {
+    for (const seed of [5, 6, 7]) {
+      const random = seededRandom(seed);
+      const show = crowdedShow(random);
+      const [each, batched] = [new Engine(show, 100), new Engine(show, 100)];
+      const frames = [new Uint8Array(each.frameLength), new Uint8Array(each.frameLength)] as const;
+      let [t, given, commanded] = [100, 0, 0];
+      const command = (engine: Engine, one: EngineCommand): void => expect(engine.command(one)).toMatchObject({ ok: true });
+      for (let frame = 0; frame < 250; frame++) {
+        const batch = new StepBatch();
+        const now = (one: EngineCommand): void => {
+          commanded++;
+          command(batched, one);
+        };
+        for (let count = Math.floor(random() * 12); count > 0; count--) {
+          const changes = playChanges(each.show, randomCommand(random), { t, personId: pick(random, ["ann", "ben"]) });
+          if (!changes.ok || changes.value.length === 0) continue;
+          given++;
+          command(each, { at: t, changes: changes.value });
+          for (const one of batch.add({ at: t, changes: changes.value })) now(one);
+        }
+        for (const one of batch.take()) now(one);
+        t += FRAME;
+        each.tick(t, frames[0]);
+        batched.tick(t, frames[1]);
+        expect(Buffer.from(frames[1]).equals(Buffer.from(frames[0])), `seed ${seed}, frame ${frame}`).toBe(true);
+      }
+      expect(contents(batched)).toEqual(contents(each));
+      expect(commanded).toBeLessThan(given);
+    }
+  });
+});

@@ -1,0 +1,32 @@
+import type { ShowRecord } from "../show/records";
+import type { Show } from "../show/show";
+import { movesReach } from "./record-kinds";
+import type { Source } from "./source";
+
+/** What changes of records mean for what was resolved from them. */
+export interface StaleReaders {
+  /** Whether a source of a list, or of none, must be resolved again. */
+  readonly stale: (source: Source, listId: string | undefined) => boolean;
+  /** Who reaches what has moved: what is lost lets go softly. */
+  readonly reachLost: boolean;
+}
+
+/** From the records that changed, as they were and as they are. What only has another name makes nothing stale that doesn't read it. */
+export function staleReaders(changed: readonly ShowRecord[], before: Show, after: Show): StaleReaders {
+  const ids = new Set(changed.map(({ id }) => id));
+  const ownerMoved = (id: string): boolean => before.get("cueList", id)?.territoryId !== after.get("cueList", id)?.territoryId;
+  const lists = new Set(
+    changed.flatMap((record) => {
+      if (record.kind === "cue") return [record.listId];
+      return record.kind === "cueList" && ownerMoved(record.id) ? [record.id] : [];
+    }),
+  );
+  const inTerritory = new Set(before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds)));
+  const regrouped = (id: string): boolean => inTerritory.has(id) && before.get("group", id)?.heads !== after.get("group", id)?.heads;
+  const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
+  const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
+  return {
+    reachLost,
+    stale: (source, listId) => reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
+  };
+}
