@@ -64,6 +64,11 @@ export class StrictReceiver {
     return living.sort((a, b) => b.priority - a.priority);
   }
 
+  /** All that were ever heard. */
+  get universes(): readonly number[] {
+    return [...this.#universes.keys()];
+  }
+
   slots(universe: number): Uint8Array | null {
     return this.source(universe)?.slots ?? null;
   }

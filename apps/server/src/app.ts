@@ -53,9 +53,9 @@ export function createSession(store: session.Store, secret: string): RequestHand
   });
 }
 
-export function sessionStore(pool: Pool): RememberingStore {
+export function sessionStore(pool: Pool, here: () => boolean): RememberingStore {
   const Store = connectPgSimple(session);
-  return new RememberingStore(new Store({ pool, tableName: "session", createTableIfMissing: false, pruneSessionInterval: false }));
+  return new RememberingStore(new Store({ pool, tableName: "session", createTableIfMissing: false, pruneSessionInterval: false }), here);
 }
 
 /** What is logged of a request or an answer: nothing that lets anybody in. */

@@ -160,7 +160,7 @@ async function serve(
   const pool = new Pool({ connectionString: settings.databaseUrl, max: 4, connectionTimeoutMillis: 2000, query_timeout: 3000 });
   pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
   guarded.on("here", (here) => (here ? log.warn("the database is back") : log.error("the database is away: playing goes on")));
-  const store = sessionStore(pool);
+  const store = sessionStore(pool, () => guarded.here);
   const session = createSession(store, settings.sessionSecret);
   const book = new SessionBook(pool);
   book.on("ended", (sid) => store.forget(sid));

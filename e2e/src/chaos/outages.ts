@@ -5,7 +5,7 @@ import { pause, until } from "../until";
 import { connected, play, transact } from "../wire-client";
 import { WATCHED, type CrewAtWork } from "./crew-at-work";
 import { median, ms } from "./kills";
-import { say, tell } from "./table";
+import { tell } from "./table";
 
 /** The database is frozen or gone for a while: playing goes on, recording is refused in words. */
 export async function databaseAway(of: { vexa: RunningVexa; crew: CrewAtWork }): Promise<void> {
@@ -59,19 +59,16 @@ export async function switches(of: { vexa: RunningVexa; strict: StrictReceiver; 
   const { vexa, strict, times } = of;
   const [killed, farewell]: [number[], number[]] = [[], []];
   let lowest = 255;
-  let time = 0;
   const switched = async (before: string | undefined): Promise<number> => {
     const begun = performance.now();
     while (strict.source(WATCHED)?.cid === before) {
-      if ((strict.slots(WATCHED)?.[0] ?? 0) < 255)
-        say(`    low ${strict.slots(WATCHED)?.[0]} ${time} ${before} ${performance.now() - begun}`);
       lowest = Math.min(lowest, strict.slots(WATCHED)?.[0] ?? 0);
       await pause(2);
     }
     lowest = Math.min(lowest, strict.slots(WATCHED)?.[0] ?? 0);
     return performance.now() - begun;
   };
-  for (time = 0; time < times; time++) {
+  for (let time = 0; time < times; time++) {
     const standby = await vexa.standBy();
     await pause(500);
     let before = strict.source(WATCHED)?.cid;

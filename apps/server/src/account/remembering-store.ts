@@ -10,9 +10,13 @@ export class RememberingStore extends Store {
   /** Of which the database has an older state. */
   readonly #owed = new Set<string>();
 
-  constructor(store: Store) {
+  readonly #here: () => boolean;
+
+  /** `here`: whether the database is known to answer; nobody waits for it otherwise. */
+  constructor(store: Store, here: () => boolean = () => true) {
     super();
     this.#store = store;
+    this.#here = here;
   }
 
   override get(sid: string, done: (error: unknown, session?: SessionData | null) => void): void {
@@ -81,6 +85,7 @@ export class RememberingStore extends Store {
   }
 
   #inTime<T>(ask: (answer: (error: unknown, value?: T | null) => void) => void): Promise<T> {
+    if (!this.#here()) return Promise.reject(new Error("the session store is away"));
     return new Promise((resolve, reject) => {
       const late = setTimeout(() => reject(new Error("timeout of the session store")), ANSWER_MS);
       ask((error, value) => {

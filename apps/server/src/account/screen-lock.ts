@@ -21,15 +21,12 @@ export class ScreenLock {
     await this.#hashesOf(personId);
   }
 
+  /** Throws when the database would have to be asked and doesn't answer. */
   async opens(personId: string, secret: string): Promise<boolean> {
-    const hashes = await this.#hashesOf(personId).catch((error: unknown) => {
-      const known = this.#known.get(personId);
-      if (known) return known;
-      throw error;
-    });
-    if (!hashes) return false;
-    const { passwordHash, screenCodeHash } = hashes;
-    return (screenCodeHash !== null && (await isPassword(secret, screenCodeHash))) || isPassword(secret, passwordHash);
+    const known = this.#known.get(personId);
+    if (known && (await fits(secret, known))) return true;
+    const hashes = await this.#hashesOf(personId);
+    return hashes !== null && fits(secret, hashes);
   }
 
   /** Sets a short code, or takes it away with an empty one, if the person knows their password. */
@@ -40,6 +37,7 @@ export class ScreenLock {
     if (code !== "" && !CODE.test(code))
       return fail("value.invalid", { field: "The short code", value: "what you typed", why: "it has four to eight digits" });
     await accounts.update({ personId }, { screenCodeHash: code === "" ? null : await hashPassword(code) });
+    this.#known.delete(personId);
     return ok(null);
   }
 
@@ -48,4 +46,8 @@ export class ScreenLock {
     if (account) this.#known.set(personId, account);
     return account;
   }
+}
+
+async function fits(secret: string, { passwordHash, screenCodeHash }: Hashes): Promise<boolean> {
+  return (screenCodeHash !== null && (await isPassword(secret, screenCodeHash))) || isPassword(secret, passwordHash);
 }

@@ -149,13 +149,19 @@ export class Follower extends EventEmitter<{ news: [news: FollowerNews] }> {
   #beat(now: number): void {
     if (!this.#show || this.#offsets.length === BEATS) return;
     if (this.#offsets.push(now - steadySeconds()) < BEATS) return;
+    if (this.#host) {
+      this.emit("news", "in step");
+      return;
+    }
     const { folder, targets, cid } = this.#options;
-    this.#host ??= new EngineHost({
+    const host = new EngineHost({
       records: () => [...this.#records.values()],
       sacn: sourceOf({ targets, cid: cid ?? this.#show.cid, name: this.#show.name }, FOLLOWS_PRIORITY),
       clockOffset: Math.max(...this.#offsets),
       lastFrame: `${folder}/last-frame`,
     });
-    this.emit("news", "in step");
+    this.#host = host;
+    // It tells its health when it has sent frames for a second.
+    host.once("health", () => host === this.#host && this.#wire && this.emit("news", "in step"));
   }
 }
