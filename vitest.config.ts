@@ -28,6 +28,7 @@ const WITHOUT_DATABASE = [
   "session/audience",
   "session/inbox",
   "show/crew-simulation",
+  "show/crossing-edits",
   "show/door-while-slow",
   "stage/stage-journal",
 ].map((name) => `src/${name}.test.ts`);

@@ -167,6 +167,13 @@ try {
     .click();
   await pause(1500);
   await shoot(ines, "song");
+
+  // Something had to be begun again, and some samples.
+  process.kill(vexa.pids.web, "SIGKILL");
+  await pause(25_000);
+  await ines.getByRole("link", { name: "Show" }).click();
+  await ines.getByRole("heading", { name: "Begun again" }).waitFor();
+  await shoot(ines, "health");
 } finally {
   await browser.close();
   await vexa.stop();

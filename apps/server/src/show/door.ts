@@ -12,6 +12,7 @@ import {
   mayDo,
   ok,
   playChanges,
+  rebased,
   restoreChanges,
   tryEdit,
   type Answer,
@@ -26,6 +27,7 @@ import {
 } from "@vexa/core";
 import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
 import { loanLabel } from "./loan-label";
+import { RecentEdits } from "./recent-edits";
 import { Unsaved, writtenOf } from "./unsaved";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
@@ -68,6 +70,7 @@ export class Door extends EventEmitter<DoorEvents> {
   /** The author's latest journal line, to which further steps of the same drag are added. */
   readonly #open = new Map<string, OpenLine>();
   readonly #unsaved: Unsaved;
+  readonly #recent = new RecentEdits();
 
   constructor(of: {
     show: Show;
@@ -103,9 +106,15 @@ export class Door extends EventEmitter<DoorEvents> {
   /** An edit by a person. What lies outside their reach is left out and named in the answer's note. */
   transact(person: Person, transaction: Transaction): Promise<Answer> {
     return this.#inTurn(async () => {
-      const tried = tryEdit(this.#show, person, transaction.changes);
-      if (!tried.ok)
-        return OVERTAKEN.has(tried.error.code) && alreadyHolds(this.#show.records, transaction.changes) ? ok({ note: null }) : tried;
+      if (this.#recent.holds(transaction.id)) return ok({ note: null });
+      let tried = tryEdit(this.#show, person, transaction.changes);
+      if (!tried.ok && OVERTAKEN.has(tried.error.code)) {
+        if (alreadyHolds(this.#show.records, transaction.changes)) return ok({ note: null });
+        // A person's own edits may cross on the way, as an undo and the next drag: they never clash with each other.
+        const own = (id: string, path: readonly string[]): boolean => this.#recent.isOwn(person.id, id, path);
+        tried = tryEdit(this.#show, person, rebased(this.#show.records, transaction.changes, own));
+      }
+      if (!tried.ok) return tried;
       const { next, changes, left } = tried.value;
       const kept: Transaction = { ...transaction, author: person.id, changes };
       await this.#commit(next, kept, lineOf(this.#show, kept, this.#open.get(person.id)));
@@ -255,6 +264,7 @@ export class Door extends EventEmitter<DoorEvents> {
   #take(next: Show, transaction: Transaction): void {
     this.#show = next;
     this.#seq += 1;
+    this.#recent.take(transaction);
     try {
       this.#journal?.append(this.#seq, transaction);
     } catch (error) {

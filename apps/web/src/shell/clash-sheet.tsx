@@ -1,46 +1,48 @@
-import { AlertDialog } from "radix-ui";
 import { cueName, KINDS, type Show } from "@vexa/core";
 import { useLiveClient } from "../session/show-context";
 import { Button } from "../ui/button";
 
-/** Two people changed one field: the later one sees both values and chooses. */
+/** Two people changed one field: the later one sees both values and chooses, when there is time; it covers no stage. */
 export function ClashSheet(): React.JSX.Element | null {
   const client = useLiveClient();
   const clashing = client.clashes[0];
   if (!clashing) return null;
   return (
-    <AlertDialog.Root open>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <AlertDialog.Content className="fixed top-1/3 left-1/2 z-50 grid w-[460px] -translate-x-1/2 -translate-y-1/2 gap-3 rounded border border-edge bg-bench p-5 text-[13px] shadow-sheet">
-          <AlertDialog.Title className="text-base font-semibold">Somebody changed this meanwhile</AlertDialog.Title>
-          <AlertDialog.Description className="text-ink-2">
-            You wanted: {clashing.transaction.label}. Nothing of yours is lost: choose which value stays.
-          </AlertDialog.Description>
-          <dl className="grid gap-2">
-            {clashing.fields.slice(0, 6).map(({ id, path, theirs, mine }) => (
-              <div key={id + path.join(" ")} className="grid grid-cols-[110px_1fr_1fr] gap-2 border-t border-edge pt-2">
-                <dt className="text-ink-3">{fieldWords(client.view, id, path)}</dt>
-                <dd>
-                  <span className="block text-xs text-ink-3">theirs</span>
-                  {valueWords(theirs)}
-                </dd>
-                <dd>
-                  <span className="block text-xs text-ink-3">yours</span>
-                  {valueWords(mine)}
-                </dd>
-              </div>
-            ))}
-          </dl>
-          <div className="flex gap-2">
-            <Button tone="sketch" onClick={() => client.settleClash(clashing, "mine")}>
-              Take mine
-            </Button>
-            <Button onClick={() => client.settleClash(clashing, "theirs")}>Keep theirs</Button>
+    <section
+      role="alertdialog"
+      aria-labelledby="clash-title"
+      aria-describedby="clash-text"
+      className="fixed right-3 bottom-3 z-30 grid max-h-[70vh] w-[420px] max-w-[calc(100vw-76px)] gap-3 overflow-y-auto rounded border border-sketch bg-bench p-4 text-[13px] shadow-sheet"
+    >
+      <h2 id="clash-title" className="text-base font-semibold">
+        Somebody changed this meanwhile
+      </h2>
+      <p id="clash-text" className="text-ink-2">
+        You wanted: {clashing.transaction.label}. Nothing of yours is lost: choose which value stays.
+      </p>
+      <dl className="grid gap-2">
+        {clashing.fields.slice(0, 6).map(({ id, path, theirs, mine }) => (
+          <div key={id + path.join(" ")} className="grid grid-cols-[110px_1fr_1fr] gap-2 border-t border-edge pt-2">
+            <dt className="text-ink-3">{fieldWords(client.view, id, path)}</dt>
+            <dd className="min-w-0 break-words">
+              <span className="block text-xs text-ink-3">theirs</span>
+              {valueWords(theirs)}
+            </dd>
+            <dd className="min-w-0 break-words">
+              <span className="block text-xs text-ink-3">yours</span>
+              {valueWords(mine)}
+            </dd>
           </div>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
+        ))}
+      </dl>
+      <div className="flex gap-2">
+        <Button tone="sketch" onClick={() => client.settleClash(clashing, "mine")}>
+          Take mine
+        </Button>
+        <Button onClick={() => client.settleClash(clashing, "theirs")}>Keep theirs</Button>
+        {client.clashes.length > 1 && <span className="self-center text-xs text-ink-3">{client.clashes.length - 1} more after this</span>}
+      </div>
+    </section>
   );
 }
 

@@ -1,4 +1,5 @@
 import { apply } from "../document/apply";
+import { rebased } from "../document/rebase";
 import type { Records } from "../document/record";
 import { changedId, type Transaction } from "../document/transaction";
 import { ok, type Result, type UserError } from "../errors/result";
@@ -100,11 +101,22 @@ export class ShowCopy {
     this.#view = this.#withPending();
   }
 
-  /** What waits is laid over what the server has; what no longer fits is left to the server's answer. */
+  /**
+   * What waits is laid over what the server has. One's own edits that cross on the way, as an undo and the next drag, count in the order of
+   * the hand; what leads to nothing any more is left to the server's answer.
+   */
   #withPending(): Show {
     return this.#pending.reduce((show, { changes }) => {
       const next = edit(show, changes);
-      return next.ok ? next.value : show;
+      if (next.ok) return next.value;
+      const again =
+        next.error.code === "value.conflict"
+          ? edit(
+              show,
+              rebased(show.records, changes, () => true),
+            )
+          : next;
+      return again.ok ? again.value : show;
     }, this.#confirmed);
   }
 }
