@@ -35,10 +35,10 @@ describe("a locked screen", () => {
     await page.getByRole("link", { name: "Crew" }).click();
     await page.getByRole("link", { name: "People" }).click();
     await page.getByLabel("Your password").fill("palm-house-1");
-    await page.getByLabel("Code, 4 to 8 digits (none: no code)").fill("12");
+    await page.getByLabel("Code, 4 to 8 digits").fill("12");
     await page.getByRole("button", { name: "Set short code" }).click();
     await page.getByText("it has four to eight digits").waitFor();
-    await page.getByLabel("Code, 4 to 8 digits (none: no code)").fill("2468");
+    await page.getByLabel("Code, 4 to 8 digits").fill("2468");
     await page.getByRole("button", { name: "Set short code" }).click();
     await page.getByText("Your short code unlocks your screens now.").waitFor();
   });

@@ -44,6 +44,8 @@ describe("the health of the system", () => {
     await ines.getByText(/the engine ended \(SIGKILL\) and was begun again/).waitFor();
     await ines.getByRole("link", { name: /the engine was begun again/ }).waitFor();
     await ines.getByText(/All is well: 44 frames/).waitFor();
+    process.kill(vexa.pids.web, "SIGKILL");
+    await ines.getByText(/the web server ended \(SIGKILL\) and was begun again/).waitFor();
     expect(await complaints(ines)).toEqual([]);
     for (const [name, words] of [
       ["wren", /All is well/],

@@ -5,7 +5,9 @@ import { fileURLToPath } from "node:url";
 import { Leadership } from "./process/leadership";
 import { Post } from "./process/post";
 import { linkSocket } from "./process/settings";
-import { Supervisor, type Part } from "./process/supervisor";
+import { Supervisor, type Ended, type Part } from "./process/supervisor";
+
+const MOST_TOLD = 20;
 
 /** Starts the engine's process and the web server, and starts again whichever ends; or stands by for another Vexa. */
 function supervise(): void {
@@ -36,9 +38,14 @@ function supervise(): void {
     if (state !== undefined) writeFileSync(join(state, "pids.json"), JSON.stringify(pids));
   };
   supervisor.on("ready", notePids);
+  // A web server that ended hears of its own end when it is there again.
+  const allEnded: Ended[] = [];
+  supervisor.on("ready", (part) => part === "web" && allEnded.forEach((ended) => supervisor.tell("web", { ended })));
   supervisor.on("ended", (ended) => {
     say(`vexa: the ${ended.part === "web" ? "web server" : "engine"} ended (${ended.why}) and is begun again`);
-    supervisor.tell("web", { ended });
+    allEnded.splice(0, allEnded.length - MOST_TOLD + 1);
+    allEnded.push(ended);
+    if (ended.part !== "web") supervisor.tell("web", { ended });
   });
   let status = 0;
   let stopping = false;

@@ -66,7 +66,7 @@ export function CrewPlace(): React.JSX.Element {
 
 function PeopleSide(): React.JSX.Element {
   return (
-    <div className="grid h-full content-start gap-6 overflow-y-auto p-4">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] content-start gap-6 overflow-y-auto p-4">
       <PeopleTable />
       <RoleTable />
     </div>

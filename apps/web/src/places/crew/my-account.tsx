@@ -95,11 +95,12 @@ function ScreenCode(): React.JSX.Element {
             onKeyDown={(event) => event.stopPropagation()}
           />
         </Field>
-        <Field label="Code, 4 to 8 digits (none: no code)">
+        <Field label="Code, 4 to 8 digits">
           <TextInput
             type="password"
             inputMode="numeric"
             autoComplete="off"
+            placeholder="none"
             maxLength={8}
             value={code}
             onChange={({ target }) => setCode(target.value)}

@@ -138,9 +138,9 @@ function PersonRow(props: {
           <span className="text-ink-3">away</span>
         )}
       </td>
-      <td className="py-1 whitespace-nowrap">
+      <td className="py-1">
         {leads && (
-          <span className="flex items-center gap-2">
+          <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
             {account ? <span className="font-mono text-xs">{account.signInName}</span> : <span className="text-ink-3">no sign-in</span>}
             {account && (
               <Button size="small" title="Gives a new first password and signs them out everywhere" onClick={props.onPassword}>
