@@ -73,26 +73,25 @@ const DEVICES: readonly Device[] = [
 
 const FAMILIES_ALL = ["Intensity", "Position", "Colour", "Beam"] as const;
 
-const TERRITORIES: readonly Territory[] = [
-  {
-    id: "territory-ribs",
-    kind: "territory",
-    version: 1,
-    name: "Ribs and washes",
-    tint: 0,
-    parts: [{ groupIds: ["group-spots", "group-washes"], heads: [], families: FAMILIES_ALL }],
-    personIds: ["person-tomasz"],
-  },
-  {
-    id: "territory-pixels",
-    kind: "territory",
-    version: 1,
-    name: "Pixels and uplights",
-    tint: 1,
-    parts: [{ groupIds: ["group-bars", "group-ferns"], heads: [], families: FAMILIES_ALL }],
-    personIds: ["person-adaeze"],
-  },
-];
+/** Territories have heads of their own: those that these groups had when the rig was divided. */
+function territories(all: readonly Group[]): Territory[] {
+  const plan: readonly [string, string, string[], string][] = [
+    ["territory-ribs", "Ribs and washes", ["group-spots", "group-washes"], "person-tomasz"],
+    ["territory-pixels", "Pixels and uplights", ["group-bars", "group-ferns"], "person-adaeze"],
+  ];
+  return plan.map(([id, name, groupIds, personId], tint) => {
+    const heads = all.filter((group) => groupIds.includes(group.id)).flatMap((group) => group.heads);
+    return {
+      id,
+      kind: "territory",
+      version: 1,
+      name,
+      tint,
+      parts: [{ groupIds: [], heads, families: FAMILIES_ALL }],
+      personIds: [personId],
+    };
+  });
+}
 
 /** An evening of rehearsal: one loan that is over, one that is asked for, and a note. */
 const EVENING = Date.UTC(2026, 9, 3, 17, 30);
@@ -149,6 +148,7 @@ const MASTERS: readonly [SpeedMaster, number][] = [
 /** The whole demo show as records, in an order in which each names only what came before. */
 export function understory(): ShowRecord[] {
   const fixtures = demoFixtures();
+  const inGroups = groups(fixtures);
   const masterStates = MASTERS.map(([{ id }, bpm]): MasterState => ({
     id: masterStateIdOf(id),
     kind: "masterState",
@@ -161,8 +161,8 @@ export function understory(): ShowRecord[] {
     ...PEOPLE,
     ...DEMO_PROFILES,
     ...fixtures,
-    ...groups(fixtures),
-    ...TERRITORIES,
+    ...inGroups,
+    ...territories(inGroups),
     ...LOANS,
     ...NOTES,
     ...DEVICES,

@@ -8,8 +8,8 @@ describe("six people on one rig", () => {
     await simulation.run();
     const { counts, log, door, clients } = simulation;
     expect(simulation.complaints.slice(0, 5)).toEqual([]);
-    // It was no still life.
-    expect(counts.reached).toBeGreaterThan(3000);
+    // It was no still life. (The lead's own crossing divisions hold now, so that people have fewer heads on the way than when they were refused.)
+    expect(counts.reached).toBeGreaterThan(1500);
     expect(counts.undone).toBeGreaterThan(1000);
     expect(door.show.all("loan").length).toBeGreaterThan(100);
     expect(counts.breaks).toBeGreaterThan(100);

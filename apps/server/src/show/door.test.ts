@@ -177,7 +177,7 @@ describe("the door: rights and reach", () => {
     expect(await door.play(ines(), { type: "blackout", on: true }, undefined)).toMatchObject({ ok: true });
     expect(door.show.stageState).toMatchObject({ blackout: true, grandMaster: 1 });
     const theirs = door.show.territories.find(({ personIds }) => personIds.includes("person-tomasz"))!;
-    const [inside] = theirs.parts.flatMap(({ groupIds }) => groupIds.flatMap((id) => door.show.groupHeads(id) ?? []));
+    const [inside] = theirs.parts.flatMap(({ heads }) => heads);
     const outside = door.show.rig.heads.find(({ key }) => !reachOf(tomasz(), door.show)(key, "Intensity"))!;
     const park = (head: string): Promise<Answer> => door.play(tomasz(), { type: "park", head, values: { Dimmer: 0.5 } }, undefined);
     expect(await park(outside.key)).toMatchObject({ ok: false, error: { code: "reach.role" } });

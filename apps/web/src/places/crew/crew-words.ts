@@ -5,11 +5,23 @@ export function familyWords(families: readonly Family[]): string {
   return families.length === FAMILIES.length ? "all of it" : families.join(", ").toLowerCase();
 }
 
-/** "Rib spots and 3 heads". */
+/** "Rib spots, 3 heads": groups whose heads are all there by name, those that are followed as such, and the other heads by number. */
 export function partWords(show: Show, { groupIds, heads }: TerritoryPart): string {
-  const names = groupIds.map((id) => show.get("group", id)?.name ?? "a group that is gone");
-  const single = heads.length === 1 ? `head ${show.rig.headByKey.get(heads[0]!)?.label ?? heads[0]}` : `${heads.length} heads`;
-  return [...names, ...(heads.length > 0 ? [single] : [])].join(", ") || "nothing";
+  const followed = groupIds.map((id) => `${show.get("group", id)?.name ?? "a group that is gone"} as it changes`);
+  const rest = new Set(heads);
+  const whole = show
+    .all("group")
+    .toSorted((a, b) => b.heads.length - a.heads.length)
+    .filter((group) => {
+      const inside = group.heads.length > 1 && group.heads.every((head) => rest.has(head));
+      if (inside) group.heads.forEach((head) => rest.delete(head));
+      return inside;
+    })
+    .toSorted((a, b) => a.rank - b.rank)
+    .map(({ name }) => name);
+  const [only] = rest;
+  const single = rest.size === 1 ? `head ${show.rig.headByKey.get(only!)?.label ?? only}` : `${rest.size} heads`;
+  return [...followed, ...whole, ...(rest.size > 0 ? [single] : [])].join(", ") || "nothing";
 }
 
 export function headCount(show: Show, part: TerritoryPart): number {

@@ -126,6 +126,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
   const { selection } = useInterface();
   const { heads } = useSelected();
   const [families, setFamilies] = useState<readonly Family[]>(FAMILIES);
+  const [follows, setFollows] = useState(false);
   const toggle = (family: Family): void => {
     const next = families.includes(family)
       ? families.filter((other) => other !== family)
@@ -134,6 +135,9 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
   };
   const add = (groupIds: readonly string[], keys: readonly string[]): void =>
     onChange({ ...territory, parts: [...territory.parts, { groupIds, heads: keys, families }] });
+  /** A territory has heads of its own: groups are a way of adding them, and followed only where that is wanted. */
+  const addGroups = (ids: readonly string[]): void =>
+    follows ? add(ids, []) : add([], [...new Set(ids.flatMap((id) => show.groupHeads(id) ?? []))]);
   const wholeGroups = selection.groupIds !== undefined && selection.mask === undefined ? selection.groupIds : null;
   return (
     <div className="grid gap-1.5">
@@ -150,7 +154,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
           disabled={heads.length === 0}
           onClick={() =>
             wholeGroups
-              ? add(wholeGroups, [])
+              ? addGroups(wholeGroups)
               : add(
                   [],
                   heads.map(({ key }) => key),
@@ -163,7 +167,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
           aria-label="Add a group"
           className="h-6 text-xs"
           value=""
-          onChange={({ target }) => target.value && add([target.value], [])}
+          onChange={({ target }) => target.value && addGroups([target.value])}
         >
           <option value="">a group…</option>
           {show.all("group").map(({ id, name }) => (
@@ -173,6 +177,10 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
           ))}
         </Choice>
       </div>
+      <label className="flex items-center gap-2 text-xs text-ink-2">
+        <input type="checkbox" checked={follows} onChange={({ target }) => setFollows(target.checked)} />
+        Follow groups as they change
+      </label>
     </div>
   );
 }
