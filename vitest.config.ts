@@ -31,6 +31,7 @@ const WITHOUT_DATABASE = [
   "show/crossing-edits",
   "show/door-while-slow",
   "stage/stage-journal",
+  "stage/stage-server",
 ].map((name) => `src/${name}.test.ts`);
 
 export default defineConfig({

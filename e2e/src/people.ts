@@ -11,8 +11,13 @@ const PASSWORDS = {
 export type DemoPerson = keyof typeof PASSWORDS;
 
 /** A browser window of its own in which a demo person is signed in and sees Build. Page errors end up in `errors`. */
-export async function signedIn(browser: Browser, url: string, name: DemoPerson): Promise<Page & { errors: string[] }> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+export async function signedIn(
+  browser: Browser,
+  url: string,
+  name: DemoPerson,
+  of: { readonly hasTouch?: boolean } = {},
+): Promise<Page & { errors: string[] }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...of });
   const page = Object.assign(await context.newPage(), { errors: [] as string[] });
   page.on("pageerror", (error) => page.errors.push(error.message));
   await page.goto(url);

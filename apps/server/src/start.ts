@@ -130,7 +130,12 @@ export async function start(settings: Settings): Promise<Running> {
 /** The web server alone: the stage runs in a process of its own, at the other end of a local socket. */
 export async function startWeb(settings: WebSettings & { readonly socket: string }): Promise<RunningWeb> {
   const opened = await openStorage(settings);
-  const stage = await StageLink.open({ socket: settings.socket, storage: opened.guarded, database: () => opened.storage.load() });
+  const stage = await StageLink.open({
+    socket: settings.socket,
+    storage: opened.guarded,
+    head: () => opened.storage.head(),
+    records: async () => (await opened.storage.load()).records,
+  });
   const web = await serve(settings, opened, stage);
   const announce = (): void => {
     const { term } = opened;
@@ -156,7 +161,7 @@ async function serve(
   stage: StagePort,
 ): Promise<Omit<RunningWeb, "oscPort" | "stop"> & { stop: (first: () => Promise<void>) => Promise<void> }> {
   const { log } = settings;
-  const { name } = await storage.load();
+  const { name } = await storage.head();
   const pool = new Pool({ connectionString: settings.databaseUrl, max: 4, connectionTimeoutMillis: 2000, query_timeout: 3000 });
   pool.on("error", (error) => log.error({ err: error }, "the session store lost its connection"));
   guarded.on("here", (here) => (here ? log.warn("the database is back") : log.error("the database is away: playing goes on")));

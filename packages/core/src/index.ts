@@ -1,4 +1,5 @@
 export { rebased } from "./document/rebase";
+export { readQuantity, type Quantity } from "./units/read-quantity";
 export { clamp, fraction, type Bpm, type Degrees, type Level, type Metres, type Seconds } from "./units/units";
 export { ERROR_CATALOGUE, type ErrorCode } from "./errors/catalogue";
 export { explain, fail, ok, type Result, type UserError } from "./errors/result";

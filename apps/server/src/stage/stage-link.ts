@@ -26,8 +26,10 @@ import { Wire } from "./wire";
 export interface StageLinkOptions {
   readonly socket: string;
   readonly storage: DoorStorage;
-  /** The show as the database has it. */
-  readonly database: () => Promise<KeptShow & { readonly seq: number; readonly records: readonly ShowRecord[] }>;
+  /** Which show the database has, and up to which number. */
+  readonly head: () => Promise<KeptShow & { readonly seq: number }>;
+  /** All of it. */
+  readonly records: () => Promise<readonly ShowRecord[]>;
 }
 
 const AGAIN_AFTER_MS = 50;
@@ -50,6 +52,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   #oscPort: number | null = null;
   #standbyAddress: string | null = null;
   #asked = 0;
+  #known: KeptShow | null = null;
   readonly #waiting = new Map<number, (answer: Answer | Trace | null) => void>();
   #closed = false;
   #onStands: (() => void) | null = null;
@@ -162,9 +165,12 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   }
 
   async #introduce(): Promise<void> {
+    // A stage that begins again has all that was heard of it, or more: nobody waits for the database.
+    if (this.#known) return this.#say({ type: "database", show: this.#known, seq: this.#seq });
     try {
-      const { cid, name, seq } = await this.#options.database();
-      this.#say({ type: "database", show: { cid, name }, seq });
+      const { cid, name, seq } = await this.#options.head();
+      this.#known = { cid, name };
+      this.#say({ type: "database", show: this.#known, seq });
     } catch {
       // The database is away: the stage has a show, or waits for one.
       setTimeout(() => void this.#introduce(), 1000);
@@ -174,7 +180,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   #hear(message: FromStage): void {
     switch (message.type) {
       case "needs show":
-        void this.#options.database().then(({ records }) => this.#say({ type: "show", records }));
+        void this.#sendShow();
         break;
       case "stands":
         this.#show = new Show(new Map(message.records.map((record) => [record.id, record])));
@@ -208,6 +214,14 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
         break;
       case "call":
         void this.#called(message.id, message.call);
+    }
+  }
+
+  async #sendShow(): Promise<void> {
+    try {
+      this.#say({ type: "show", records: await this.#options.records() });
+    } catch {
+      setTimeout(() => void this.#sendShow(), 1000);
     }
   }
 

@@ -62,12 +62,17 @@ export class StageServer {
   #turn = 0;
   /** The number of the show that the web server was asked for. */
   #awaited = 0;
+  /** The web server that is connected has the show as it stands. */
+  #standing = false;
+  /** Edits that may be in the database and that nobody was told of. */
+  #unknownEdits = 0;
   readonly #levels: NodeJS.Timeout;
 
   private constructor(options: StageServerOptions) {
     this.#options = options;
     this.#server = createServer((socket) => {
       this.#wire?.close();
+      this.#standing = false;
       const wire: Wire = new Wire(socket, {
         heard: (message) => {
           if ("json" in message && wire === this.#wire) void this.#hear(message.json as ToStage, wire);
@@ -89,7 +94,7 @@ export class StageServer {
     const kept = options.folder === null ? null : readKept(`${options.folder}/show`);
     if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(host ? { host } : {}) });
     const { secret, standbys } = options;
-    const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#standing();
+    const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#forStandby();
     server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 });
     // A socket that a process left behind when it was killed.
     rmSync(options.socket, { force: true });
@@ -143,6 +148,7 @@ export class StageServer {
       ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
     });
     this.#stage = stage;
+    this.#unknownEdits = open.intended.length;
     this.#standbys?.anew();
     stage.on("changes", (number, transaction) => this.#say({ type: "changes", seq: number, transaction }));
     stage.on("standing", (standing) => this.#say({ type: "standing", standing }));
@@ -158,8 +164,10 @@ export class StageServer {
   async #hear(message: ToStage, wire: Wire): Promise<void> {
     switch (message.type) {
       case "database":
-        if (this.#stage && this.#show?.cid === message.show.cid && this.#stage.seq >= message.seq) this.#stand(wire);
+        // The database may be ahead by edits that never came back: nobody was told that they hold, and they are struck.
+        if (this.#stage && this.#show?.cid === message.show.cid && this.#stage.seq + this.#unknownEdits >= message.seq) this.#stand(wire);
         else {
+          this.#standing = false;
           this.#show = message.show;
           this.#awaited = message.seq;
           wire.send({ type: "needs show" } satisfies FromStage);
@@ -181,7 +189,7 @@ export class StageServer {
     }
   }
 
-  #standing(): Extract<ToStandby, { type: "stands" }> | null {
+  #forStandby(): Extract<ToStandby, { type: "stands" }> | null {
     const [stage, journal, show] = [this.#stage, this.#journal, this.#show];
     if (!stage || !journal || !show) return null;
     return { type: "stands", show, ...journal.state, records: [...stage.show.records.values()], now: stage.now() };
@@ -189,6 +197,7 @@ export class StageServer {
 
   #stand(wire: Wire): void {
     const stage = this.#stage!;
+    this.#standing = true;
     this.#turn = 0;
     this.#feed = new LevelFeed(0);
     const records = [...stage.show.records.values()];
@@ -200,8 +209,9 @@ export class StageServer {
 
   async #answer(ask: Ask): Promise<Answer | Trace | null> {
     const stage = this.#stage;
-    if (!stage) return ask.what === "trace" ? null : fail("stage.away");
-    if (ask.what === "trace") return stage.trace(ask.of);
+    if (ask.what === "trace") return stage?.trace(ask.of) ?? null;
+    // Until it is known whose show counts, what is done could be lost.
+    if (!stage || !this.#standing) return fail("stage.away");
     const person: Person | null = stage.show.get("person", ask.personId);
     if (!person) return fail("sign-in.needed");
     switch (ask.what) {

@@ -27,10 +27,16 @@ export class ShowStorage implements DoorStorage {
     this.#term = term;
   }
 
+  /** What the show is called, and its number. */
+  async head(): Promise<Omit<StoredShow, "records">> {
+    const { name, cid, seq } = await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId });
+    return { name, cid, seq: Number(seq) };
+  }
+
   async load(): Promise<StoredShow> {
-    const show = await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId });
+    const head = await this.head();
     const rows = await this.#database.getRepository(RecordEntity).find({ where: { showId: this.#showId }, order: { place: "ASC" } });
-    return { name: show.name, cid: show.cid, seq: Number(show.seq), records: rows.map(({ body }) => body as ShowRecord) };
+    return { ...head, records: rows.map(({ body }) => body as ShowRecord) };
   }
 
   /** Writes an edit whole or not at all, in one statement, one after the other. Returns the id of its line of history, if it has one. */

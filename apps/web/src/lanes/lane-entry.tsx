@@ -1,4 +1,4 @@
-import { attributeInfo, type Head, type Part } from "@vexa/core";
+import { attributeInfo, type Head, type Part, type Quantity } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { Button } from "../ui/button";
 import { FanField } from "../ui/fan-field";
@@ -9,6 +9,7 @@ import type { LaneEdits } from "./use-lane-edits";
 import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
 import { newId } from "../session/new-id";
 
+const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz", "×": "cycles" };
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second", "×": "cycles a beat" };
 
 /** The typed side of a lane. A leading + nudges: +5, or +-10..10. */
@@ -40,6 +41,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
         className="h-7 text-xs text-sketch"
         knots={shownFan?.knots ?? null}
         scale={curve.scale}
+        quantity={QUANTITIES[curve.unit] ?? "plain"}
         placeholder={laneMode === "value" ? (part.motion ? "from the motion" : "mixed") : "the cue's own"}
         onKnots={take}
       />

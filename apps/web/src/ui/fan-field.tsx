@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { flushSync } from "react-dom";
-import { explain, formatFan, parseFan } from "@vexa/core";
+import { explain, formatFan, parseFan, type Quantity } from "@vexa/core";
 import { cn } from "./class-names";
 import { TextInput } from "./field";
 
@@ -12,12 +12,14 @@ export function FanField(props: {
   label: string;
   knots: readonly number[] | null;
   scale: number;
+  /** What the numbers are of, so that they may be typed with their unit. */
+  quantity?: Quantity;
   placeholder?: string;
   className?: string;
   /** Takes knots in inside units; false refuses them. */
   onKnots: (knots: readonly number[], sign: "plain" | "plus") => boolean;
 }): React.JSX.Element {
-  const { label, knots, scale, placeholder, className, onKnots } = props;
+  const { label, knots, scale, quantity, placeholder, className, onKnots } = props;
   const inForce = knots ? formatFan(knots.map((knot) => knot * scale)) : "";
   const [draft, setDraft] = useState<string | null>(null);
   const [complaint, setComplaint] = useState<string | null>(null);
@@ -32,7 +34,7 @@ export function FanField(props: {
       return true;
     }
     const plus = draft.trim().startsWith("+");
-    const read = parseFan(plus ? draft.trim().slice(1) : draft, inForce || "What was there");
+    const read = parseFan(plus ? draft.trim().slice(1) : draft, inForce || "What was there", quantity);
     if (!read.ok) {
       setComplaint(explain(read.error));
       return false;

@@ -1,3 +1,5 @@
+import { readQuantity } from "@vexa/core";
+
 /** Seconds as they are written: 2, 0.5, 1:05.5 above a minute. */
 export function timeWords(seconds: number): string {
   const rounded = Math.round(seconds * 100) / 100;
@@ -6,10 +8,8 @@ export function timeWords(seconds: number): string {
   return `${Math.floor(rounded / 60)}:${rest < 10 ? "0" : ""}${rest}`;
 }
 
-/** Reads "2", "0.5", "1:30" as seconds; null where it is none of 0 to 3600. */
+/** Reads "2", "0.5", "1:30", "7 s", "2 min" as seconds; null where it is none of 0 to 3600. */
 export function readSeconds(text: string): number | null {
-  const match = /^(?:(\d{1,2}):)?(\d{1,4}(?:[.,]\d{1,3})?)$/.exec(text.trim());
-  if (!match) return null;
-  const seconds = Number(match[1] ?? 0) * 60 + Number(match[2]!.replace(",", "."));
-  return seconds <= 3600 ? seconds : null;
+  const seconds = readQuantity(text, "seconds");
+  return seconds !== null && seconds >= 0 && seconds <= 3600 ? seconds : null;
 }

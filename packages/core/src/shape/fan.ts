@@ -1,5 +1,6 @@
 import { fields, listOf, numberIn, oneOf, optional, type Schema } from "../document/schema";
 import { fail, ok, type Result } from "../errors/result";
+import { readQuantity, type Quantity } from "../units/read-quantity";
 
 /** How a stretch between two knots runs. */
 export const STRETCHES = ["linear", "smooth", "ease-in", "ease-out"] as const;
@@ -53,20 +54,16 @@ function eased(s: number, way: Stretch): number {
 }
 
 /**
- * Reads `0..80..0`. Numbers may have a sign, a point or a comma; the error names the word that isn't a number
- * and `kept`, what stays in force.
+ * Reads `0..80..0`. Numbers may have a sign, a point or a comma, be fractions, and have their unit behind them; the error names the word that
+ * isn't a number and `kept`, what stays in force.
  */
-export function parseFan(text: string, kept: string): Result<readonly number[]> {
+export function parseFan(text: string, kept: string, quantity: Quantity = "plain"): Result<readonly number[]> {
   const words = text.trim().split("..");
   const knots: number[] = [];
   for (const word of words) {
-    const plain = word
-      .trim()
-      .replace("−", "-")
-      .replace(",", ".")
-      .replace(/\s*[%°]$/, "");
-    if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain)) return fail("fan.unreadable", { word: word.trim(), kept });
-    knots.push(Number(plain));
+    const knot = readQuantity(word, quantity);
+    if (knot === null) return fail("fan.unreadable", { word: word.trim(), kept });
+    knots.push(knot);
   }
   if (knots.length > MAX_KNOTS)
     return fail("value.invalid", { field: "A fan", value: `${knots.length} numbers long`, why: `it takes at most ${MAX_KNOTS}` });

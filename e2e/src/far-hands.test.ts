@@ -1,0 +1,124 @@
+import type { Browser, Locator, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openBrowser } from "./browser";
+import { DelayingProxy } from "./delaying-proxy";
+import { addLane, pickGroup, setLane, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { Finger } from "./touch";
+import { pause, until } from "./until";
+import { cookieOf, fetchShow, type ShowRecord } from "./wire-client";
+
+/** Story: a tablet on a venue's network. What the hand did is what there is in the end, however long messages take. */
+let vexa: RunningVexa;
+let browser: Browser;
+let cookie: string;
+beforeAll(async () => {
+  vexa = await runVexa("127.0.0.1:9");
+  browser = await openBrowser();
+  cookie = await cookieOf(vexa.url, "ines", "palm-house-1");
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+});
+
+const record = async <T>(id: string): Promise<(ShowRecord & T) | undefined> =>
+  (await fetchShow(vexa.url, cookie)).records.find((each) => each.id === id) as (ShowRecord & T) | undefined;
+const levelOf = async (id: string): Promise<number | undefined> => (await record<{ level: number }>(id))?.level;
+
+describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
+  let proxy: DelayingProxy;
+  let page: Page & { errors: string[] };
+  let finger: Finger;
+  beforeAll(async () => {
+    proxy = await DelayingProxy.open(vexa.url, { delayMs, jitterMs: delayMs * 0.3 });
+    page = await signedIn(browser, proxy.url, "ines", { hasTouch: true });
+    finger = await Finger.on(page);
+  });
+  afterAll(async () => {
+    await page.context().close();
+    proxy.close();
+  });
+
+  const master = (): Locator => page.getByRole("slider", { name: "Master Floor washes" });
+  const fader = (name: string): Locator => page.getByRole("article", { name, exact: true }).getByRole("slider");
+  const shown = async (slider: Locator): Promise<number> => Number(await slider.getAttribute("aria-valuenow"));
+  const asked = (): Promise<number> => page.getByRole("alertdialog").count();
+
+  it("keys on a master add up, however quickly they come", async () => {
+    await page.goto(`${proxy.url}/perform/page-improvise`);
+    await master().press("Home");
+    await until("it is at zero", async () => (await levelOf("state-group-master-washes")) === 0);
+    for (let press = 0; press < 4; press++) await master().press("PageUp");
+    for (let press = 0; press < 10; press++) await master().press("ArrowUp");
+    expect(await shown(master())).toBe(50);
+    await until("the server has it", async () => Math.abs(((await levelOf("state-group-master-washes")) ?? 0) - 0.5) < 1e-6);
+    await pause(3 * delayMs);
+    expect(await shown(master())).toBe(50);
+  });
+
+  it("a second drag begins where the first one ended, and nothing snaps back", async () => {
+    await fader("Ember wash").press("Home");
+    await until("it is at zero", async () => (await shown(fader("Ember wash"))) === 0);
+    await pause(4 * delayMs);
+    await finger.drag(fader("Ember wash"), -60, { part: 0.8 });
+    const first = await shown(fader("Ember wash"));
+    expect(first).toBeGreaterThan(10);
+    await finger.drag(fader("Ember wash"), -60, { part: 0.8 });
+    const second = await shown(fader("Ember wash"));
+    expect(Math.abs(second - 2 * first)).toBeLessThanOrEqual(1);
+    const ends = performance.now() + 4 * delayMs + 300;
+    while (performance.now() < ends) expect(await shown(fader("Ember wash"))).toBe(second);
+    expect(Math.round(100 * ((await levelOf("state-card-ember-wash")) ?? 0))).toBe(second);
+  });
+
+  it("a tap right after a drag on another card is done", async () => {
+    await finger.drag(fader("Ember wash"), 20, { part: 0.5 });
+    await page.getByRole("button", { name: "On: Dusk, added" }).tap();
+    await page.getByRole("button", { name: "Off: Dusk, added" }).waitFor();
+    await page.getByRole("button", { name: "Off: Dusk, added" }).tap();
+    await page.getByRole("button", { name: "On: Dusk, added" }).waitFor();
+  });
+
+  it("taps give the tempo of the hand, not of the network", async () => {
+    await page.goto(`${proxy.url}/perform/page-main`);
+    const tap = page.getByRole("article", { name: "Speed master Pulse" }).getByRole("button", { name: "tap" });
+    await tap.waitFor();
+    const begun = performance.now();
+    for (let beat = 0; beat < 6; beat++) {
+      await pause(Math.max(0, begun + beat * 500 - performance.now()));
+      await tap.dispatchEvent("pointerdown", { button: 0, isPrimary: true, pointerId: 1 });
+    }
+    const bpm = async (): Promise<number> => {
+      const state = await record<{ tempo: { bpm: number } }>("state-master-pulse");
+      return state?.tempo.bpm ?? 0;
+    };
+    await until("120 BPM", async () => Math.abs((await bpm()) - 120) < 3);
+  });
+
+  it("an undo right after a nudge, and an edit right after that, end as the hand did them, and ask nobody", async () => {
+    await page.goto(`${proxy.url}/build`);
+    await pickGroup(page, "Rib 3 spots");
+    await setLane(page, "Pan", "0..20");
+    await until("it is there", async () => JSON.stringify(await record("sketch-person-ines")).includes("20"));
+    const lane = page.getByRole("article", { name: "Lane Pan", exact: true });
+    const field = lane.getByLabel("Pan value", { exact: true });
+    const knot = page.getByRole("slider", { name: "Pan value, knot 2 of 2" });
+    await knot.press("ArrowUp");
+    await knot.press("ArrowUp");
+    await page.keyboard.press("Control+z");
+    await knot.press("ArrowUp");
+    await page.keyboard.press("Control+z");
+    await addLane(page, "Dimmer");
+    await setLane(page, "Dimmer", "30");
+    await pause(6 * delayMs + 300);
+    expect(await asked()).toBe(0);
+    const end = await field.inputValue();
+    await page.reload();
+    await pickGroup(page, "Rib 3 spots");
+    expect(await field.inputValue()).toBe(end);
+    await page.keyboard.press("Shift+Escape");
+    await until("it is wiped", async () => !JSON.stringify(await record("sketch-person-ines")).includes("knots"));
+    expect(page.errors).toEqual([]);
+  });
+});
