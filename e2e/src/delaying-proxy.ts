@@ -19,11 +19,7 @@ export class DelayingProxy {
         [far, near],
       ] as const) {
         proxy.#sockets.add(from);
-        let due = 0;
-        const later = (work: () => void): void => {
-          due = Math.max(due, performance.now() + delayMs + (2 * Math.random() - 1) * jitterMs);
-          setTimeout(work, due - performance.now());
-        };
+        const later = inOrder(() => delayMs + (2 * Math.random() - 1) * jitterMs);
         from.setNoDelay(true);
         from.on("data", (chunk: Buffer) => later(() => to.writable && to.write(chunk)));
         from.on("error", () => to.destroy());
@@ -46,4 +42,19 @@ export class DelayingProxy {
     this.#server.close();
     this.#sockets.forEach((socket) => socket.destroy());
   }
+}
+
+/** Does things as late as told, and none before the one in front of it. */
+function inOrder(delayMs: () => number): (work: () => void) => void {
+  const waiting: { due: number; work: () => void }[] = [];
+  let timer: NodeJS.Timeout | null = null;
+  const serve = (): void => {
+    timer = null;
+    while (waiting[0] && waiting[0].due <= performance.now()) waiting.shift()!.work();
+    if (waiting[0]) timer = setTimeout(serve, waiting[0].due - performance.now());
+  };
+  return (work) => {
+    waiting.push({ due: performance.now() + delayMs(), work });
+    timer ??= setTimeout(serve, Math.max(0, waiting[0]!.due - performance.now()));
+  };
 }
