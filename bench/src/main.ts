@@ -12,6 +12,7 @@ import {
 } from "./frame-time";
 import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
 import { crewCost } from "./crew";
+import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
 import { movingShare } from "./moving-share";
@@ -49,6 +50,7 @@ tell("one fader moves and all else rests, over a full frame, 256 universes", `x 
 tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 3");
 tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "");
 tell("edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames", shown(presetEditInFrames()), "<= 1");
+tell("10,000 changes over 10,000 records, without the database, in ms", shown(largeEditMs(quick ? 5 : 20), 0), "<= 250");
 tell("go to the last of 2,000 cues until it is compiled, in frames", shown(goToLastInFrames()), "state within 1");
 const moving = movingShare(rounds);
 tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");

@@ -70,8 +70,9 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const { chosenMasterId, set } = useInterface();
   const state = show.masterState(master.id);
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
-  const { held, released, mark, words } = masterStanding(state);
-  const beatSeconds = 60 / Math.max(1, tempo.bpm * tempo.scale);
+  const { held, released, stands, scaled, mark, words } = masterStanding(state);
+  const drivesAt = tempo.bpm * tempo.scale;
+  const beatSeconds = 60 / Math.max(1, drivesAt);
   const count = drivenBy(master.id, show).length;
   return (
     <article
@@ -94,9 +95,9 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
       >
         <span
           key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.scale} ${tempo.running}`}
-          className={cn("block size-5", held ? "bg-parked" : released ? "rounded-full border-2 border-ink-3" : "rounded-full bg-live")}
+          className={cn("block size-5", stands ? "bg-parked" : released ? "rounded-full border-2 border-ink-3" : "rounded-full bg-live")}
           style={
-            held || tempo.scale === 0
+            stands
               ? {}
               : {
                   animation: `beat ${beatSeconds}s linear infinite`,
@@ -111,7 +112,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
             {master.name}
           </h3>
           <span className="shrink-0 text-xs text-ink-3" data-state={words} title={`drives ${count} ${count === 1 ? "motion" : "motions"}`}>
-            {held || released ? `${mark} ${words}` : `∞ ${count}`}
+            {stands || released ? `${mark} ${words}` : `∞ ${count}${scaled ? ` · ${scaled}` : ""}`}
           </span>
           <MasterSheet
             master={master}
@@ -127,11 +128,14 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           <FanField
             label={`${master.name} BPM`}
             className="h-7 px-1 text-right text-[15px]"
-            knots={[Math.round(tempo.bpm * 10) / 10]}
+            knots={[Math.round(10 * drivesAt) / 10]}
             scale={1}
+            quantity="bpm"
             onKnots={([value, ...more]) => {
-              if (value === undefined || more.length > 0 || value < MIN_BPM || value > MAX_BPM) return false;
-              client.play({ type: "bpm", masterId: master.id, bpm: value });
+              // What is typed is what it is to drive at, whatever scales it.
+              const bpm = value === undefined ? NaN : value / tempo.scale;
+              if (more.length > 0 || !(bpm >= MIN_BPM && bpm <= MAX_BPM)) return false;
+              client.play({ type: "bpm", masterId: master.id, bpm });
               return true;
             }}
           />
