@@ -151,12 +151,13 @@ describe("hostile clients", () => {
     const go = (await asking(ines).emitWithAck("play", { type: "go", playbackId: "card-spore" })) as Answer;
     expect(go.ok).toBe(true);
     expect(answers.length).toBeLessThan(20_000);
-    await until(() => answers.length === 20_000);
+    // One message of a connection in a turn: a flood takes its time, and nobody else's.
+    await until(() => answers.length === 20_000, 30_000);
     expect(answers.every(({ ok }) => ok)).toBe(true);
     expect(server.door.show.playbackState("card-lanterns")!.level).toBeCloseTo(0.1 + (19_999 / 20_000) * 0.5, 6);
     operator.close();
     ines.close();
-  });
+  }, 60_000);
 
   it("that never read are let go, and everybody else hears of everything meanwhile", async () => {
     const [deaf, ines] = [

@@ -71,12 +71,16 @@ describe("the door: edits", () => {
     expect((await openDoor()).show.get("group", "group-spots")).toMatchObject({ name: "All ribs", version: 2 });
   });
 
-  it("answers a set on a stale value with both values, and changes nothing", async () => {
-    await door.transact(ines(), transaction([setChange("group-spots", ["name"], { from: "Rib spots", to: "All ribs" })]));
+  it("answers a set on a value that somebody else made stale with both values, and changes nothing", async () => {
+    await door.transact(tomasz(), transaction([setChange("group-spots", ["name"], { from: "Rib spots", to: "All ribs" })]));
     const late = await door.transact(ines(), transaction([setChange("group-spots", ["name"], { from: "Rib spots", to: "Spots" })]));
     expect(late).toMatchObject({ ok: false, error: { code: "value.conflict", details: { present: '"All ribs"', from: '"Rib spots"' } } });
     expect(door.show.get("group", "group-spots")!.name).toBe("All ribs");
     expect(heard).toHaveLength(1);
+    // Their own, which has crossed on the way, holds.
+    const own = await door.transact(tomasz(), transaction([setChange("group-spots", ["name"], { from: "Rib spots", to: "Spots" })]));
+    expect(own).toMatchObject({ ok: true });
+    expect(door.show.get("group", "group-spots")!.name).toBe("Spots");
   });
 
   it.each<[string, Change, string]>([
