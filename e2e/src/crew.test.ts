@@ -131,7 +131,7 @@ describe("two programmers at once", () => {
     await asking.getByLabel("Minutes asked for").fill("5");
     await press(asking, "Ask Ribs and washes");
     const lending = await crew(tomasz, "Loans");
-    const loan = lending.getByRole("article", { name: /8 heads \(intensity\), from Ribs and washes to Pixels and uplights/ });
+    const loan = lending.getByRole("article", { name: /Rib 3 spots \(intensity\), from Ribs and washes to Pixels and uplights/ });
     await loan.getByText("Adaeze asks for 5 min").waitFor();
     await press(loan, "Lend");
     await loan.getByText(/4:5\d left/).waitFor();
