@@ -151,7 +151,7 @@ describe("two programmers at once", () => {
     await until("and are home", () => dimmer() === 0);
     await lending
       .getByRole("region", { name: "Earlier loans" })
-      .getByText(/8 heads \(intensity\)/)
+      .getByText(/Rib 3 spots \(intensity\)/)
       .waitFor();
   });
 
