@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { loanChanges, type LoanCommand } from "../rights/loan-changes";
-import { EngineOnBench, part, smallShow, strokeOn } from "../testing";
+import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 
 const ONE = { heads: ["fx-1"] };
 
@@ -53,6 +53,37 @@ describe("engine: what reach does to the stage", () => {
     expect(on.read(1, 0, 1)).toBeCloseTo(0.4, 3);
     expect(on.read(1, 2)).toBeCloseTo(0.6, 4);
     expect(on.read(1, 0, 1)).toBe(0);
+  });
+});
+
+describe("engine: what a running list reaches", () => {
+  const lit = { inSeconds: 0, strokes: [{ ...strokeOn("movers", { Dimmer: part([0.8]) }), who: { heads: ["fx-1", "fx-2"] } }] };
+  const running = (territoryId: string | null): EngineOnBench => {
+    const on = new EngineOnBench(smallShow(listWithCard("list", [lit], { territoryId })));
+    on.play({ type: "level", playbackId: "card-list", level: 1 });
+    on.play({ type: "go", playbackId: "card-list" });
+    expect(on.read(1, 0)).toBeCloseTo(0.8, 4);
+    return on;
+  };
+
+  it("follows whoever it is given to, and nothing else of the list: a new name changes nothing", () => {
+    const on = running(null);
+    on.change([setChange("list", ["name"], { from: "list", to: "Another" })]);
+    expect(on.read(1, 0)).toBeCloseTo(0.8, 4);
+    on.change([setChange("list", ["territoryId"], { from: null, to: "south" })]);
+    expect(on.read(1, 0)).toBe(0);
+    on.change([setChange("list", ["territoryId"], { from: "south", to: "north" })]);
+    expect(on.read(1, 0)).toBeCloseTo(0.8, 4);
+  });
+
+  it("follows the groups that its territory follows, head for head", () => {
+    const on = running("north");
+    const heads = on.engine.show.groupHeads("movers")!;
+    on.change([setChange("movers", ["name"], { from: "Movers", to: "Moving lights" })]);
+    expect(on.read(1, 0)).toBeCloseTo(0.8, 4);
+    on.change([setChange("movers", ["heads"], { from: heads, to: heads.slice(1) })]);
+    expect(on.read(1, 0)).toBe(0);
+    expect(on.read(2, 0)).toBeCloseTo(0.8, 4);
   });
 });
 

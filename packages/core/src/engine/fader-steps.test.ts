@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { setChange } from "../document/transaction";
 import { playChanges } from "../playing/play";
 import type { PlayCommand } from "../playing/commands";
 import { seededRandom } from "../random/random";
@@ -25,6 +26,20 @@ function randomCommand(random: Random): PlayCommand {
 
 /** Versions count edits, of which there are fewer. */
 const contents = ({ show }: Engine): object[] => [...show.records.values()].map((record) => ({ ...record, version: 0 }));
+
+describe("a batch of fader steps", () => {
+  const step = (from: number, to: number): EngineCommand => ({ at: 1, changes: [setChange("state-a", ["level"], { from, to })] });
+
+  it("is one command, but for passes through zero and for what is no step, which keep their places", () => {
+    const batch = new StepBatch();
+    expect([...batch.add(step(0.2, 0.3)), ...batch.add(step(0.3, 0.4))]).toEqual([]);
+    expect([...batch.add(step(0.4, 0))]).toEqual([step(0.2, 0.4), step(0.4, 0)]);
+    expect([...batch.add(step(0, 0.6))]).toEqual([step(0, 0.6)]);
+    const name = { at: 2, changes: [setChange("list", ["name"], { from: "a", to: "b" })] };
+    expect([...batch.add(step(0.6, 0.7)), ...batch.add(name)]).toEqual([step(0.6, 0.7), name]);
+    expect([...batch.take()]).toEqual([]);
+  });
+});
 
 describe("fader steps that wait for the same frame", () => {
   it("give the same octets when only the last of each is commanded (750 frames of three shows)", () => {
