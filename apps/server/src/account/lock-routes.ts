@@ -1,6 +1,7 @@
 import { IsString, Length } from "class-validator";
-import { Router, type RequestHandler } from "express";
+import { Router, type Request, type RequestHandler } from "express";
 import type { DataSource } from "typeorm";
+import type { Person, UserError } from "@vexa/core";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedIn } from "../http/signed-in";
@@ -35,6 +36,9 @@ class CodeDto {
 /** What a browser with a locked screen may still ask for, below /api. */
 const OPEN = new Set(["GET /session", "DELETE /session", "POST /session/unlock"]);
 
+/** Errors of somebody who guesses. */
+const WRONG: ReadonlySet<string> = new Set(["screen.wrong", "sign-in.wrong"]);
+
 /** From a locked screen nothing is read or done. */
 export const whileUnlocked: RequestHandler = (request, response, next) => {
   if (request.session.locked && !OPEN.has(`${request.method} ${request.path.replace(/\/$/, "")}`))
@@ -55,38 +59,38 @@ export function lockRoutes({ database, stage, book }: { database: DataSource; st
     book.emit("locked", request.sessionID, true);
     response.status(204).end();
   });
-  router.post("/unlock", async (request, response) => {
-    const person = signedIn(stage, request, response);
-    if (!person) return;
-    const given = parseDto(UnlockDto, request.body);
-    if (!given.ok) return answerError(response, given.error);
-    const address = request.ip ?? "";
-    const waitMs = guard.waitMs(person.id, address);
-    if (waitMs > 0) return answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
-    if (!(await lock.opens(person.id, given.value.secret))) {
-      guard.failed(person.id, address);
-      return answerError(response, { code: "screen.wrong", details: {} });
-    }
-    guard.succeeded(person.id, address);
-    request.session.locked = false;
-    book.emit("locked", request.sessionID, false);
-    response.status(204).end();
-  });
-  router.post("/code", async (request, response) => {
-    const person = signedIn(stage, request, response);
-    if (!person) return;
-    const given = parseDto(CodeDto, request.body);
-    if (!given.ok) return answerError(response, given.error);
-    const address = request.ip ?? "";
-    const waitMs = guard.waitMs(person.id, address);
-    if (waitMs > 0) return answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
-    const set = await lock.setCode(person.id, given.value);
-    if (set.ok) {
-      response.status(204).end();
-      return;
-    }
-    if (set.error.code === "sign-in.wrong") guard.failed(person.id, address);
-    answerError(response, set.error);
-  });
+  /** Does something for somebody who hasn't guessed wrong too often. */
+  const guarded =
+    <T extends object>(dto: new () => T, work: (given: T, person: Person, request: Request) => Promise<UserError | null>): RequestHandler =>
+    async (request, response) => {
+      const person = signedIn(stage, request, response);
+      if (!person) return;
+      const given = parseDto(dto, request.body);
+      if (!given.ok) return answerError(response, given.error);
+      const address = request.ip ?? "";
+      const waitMs = guard.waitMs(person.id, address);
+      if (waitMs > 0) return answerError(response, { code: "sign-in.wait", details: { seconds: String(Math.ceil(waitMs / 1000)) } });
+      const error = await work(given.value, person, request);
+      if (!error) guard.succeeded(person.id, address);
+      else if (WRONG.has(error.code)) guard.failed(person.id, address);
+      if (error) answerError(response, error);
+      else response.status(204).end();
+    };
+  router.post(
+    "/unlock",
+    guarded(UnlockDto, async ({ secret }, person, request) => {
+      if (!(await lock.opens(person.id, secret))) return { code: "screen.wrong", details: {} };
+      request.session.locked = false;
+      book.emit("locked", request.sessionID, false);
+      return null;
+    }),
+  );
+  router.post(
+    "/code",
+    guarded(CodeDto, async (given, person) => {
+      const set = await lock.setCode(person.id, given);
+      return set.ok ? null : set.error;
+    }),
+  );
   return router;
 }

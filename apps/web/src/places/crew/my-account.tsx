@@ -27,22 +27,10 @@ export function MyAccount(): React.JSX.Element {
       <h2 className="font-semibold">Your sign-in</h2>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Present password">
-          <TextInput
-            type="password"
-            autoComplete="current-password"
-            value={present}
-            onChange={({ target }) => setPresent(target.value)}
-            onKeyDown={(event) => event.stopPropagation()}
-          />
+          <Secret autoComplete="current-password" value={present} onValue={setPresent} />
         </Field>
         <Field label="New password">
-          <TextInput
-            type="password"
-            autoComplete="new-password"
-            value={next}
-            onChange={({ target }) => setNext(target.value)}
-            onKeyDown={(event) => event.stopPropagation()}
-          />
+          <Secret autoComplete="new-password" value={next} onValue={setNext} />
         </Field>
       </div>
       <Button className="justify-self-start" disabled={present === "" || next === ""} onClick={() => void change()}>
@@ -68,6 +56,15 @@ export function MyAccount(): React.JSX.Element {
   );
 }
 
+type SecretProps = Omit<React.ComponentProps<typeof TextInput>, "onChange"> & { readonly onValue: (value: string) => void };
+
+/** Something that nobody reads over one's shoulder; its keys are no shortcuts. */
+function Secret({ onValue, ...rest }: SecretProps): React.JSX.Element {
+  return (
+    <TextInput type="password" onChange={({ target }) => onValue(target.value)} onKeyDown={(event) => event.stopPropagation()} {...rest} />
+  );
+}
+
 /** A few digits that unlock one's screens, beside the password. */
 function ScreenCode(): React.JSX.Element {
   const [present, setPresent] = useState("");
@@ -87,25 +84,10 @@ function ScreenCode(): React.JSX.Element {
       <h3 className="text-[13px] font-semibold">Short code for locked screens</h3>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Your password">
-          <TextInput
-            type="password"
-            autoComplete="current-password"
-            value={present}
-            onChange={({ target }) => setPresent(target.value)}
-            onKeyDown={(event) => event.stopPropagation()}
-          />
+          <Secret autoComplete="current-password" value={present} onValue={setPresent} />
         </Field>
         <Field label="Code, 4 to 8 digits">
-          <TextInput
-            type="password"
-            inputMode="numeric"
-            autoComplete="off"
-            placeholder="none"
-            maxLength={8}
-            value={code}
-            onChange={({ target }) => setCode(target.value)}
-            onKeyDown={(event) => event.stopPropagation()}
-          />
+          <Secret inputMode="numeric" autoComplete="off" placeholder="none" maxLength={8} value={code} onValue={setCode} />
         </Field>
       </div>
       <Button className="justify-self-start" disabled={present === ""} onClick={() => void set()}>
