@@ -202,6 +202,11 @@ async function serve(
       databaseMs: guarded.tookMs,
     }),
   );
+  const tellEnded = (ended: Ended): void => {
+    lastEnded = ended;
+    health.addEnded(ended);
+  };
+  stage.on("again", (why) => tellEnded({ part: "stage", why, atMs: Date.now() }));
   await listen(http, settings);
   const { port } = http.address() as AddressInfo;
   if (plain) {
@@ -214,10 +219,7 @@ async function serve(
     stage,
     database: guarded,
     seeded,
-    tellEnded: (ended) => {
-      lastEnded = ended;
-      health.addEnded(ended);
-    },
+    tellEnded,
     stop: async (first) => {
       await first();
       await sockets.close();

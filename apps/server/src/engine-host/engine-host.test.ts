@@ -1,6 +1,7 @@
+import supertest from "supertest";
 import { afterEach, describe, expect, it } from "vitest";
 import { sacn } from "@vexa/formats";
-import { sacnReceiver, serverOnBench, until } from "../testing/server-on-bench";
+import { cookieOf, sacnReceiver, serverOnBench, until } from "../testing/server-on-bench";
 
 type Receiver = Awaited<ReturnType<typeof sacnReceiver>>;
 type Server = Awaited<ReturnType<typeof serverOnBench>>;
@@ -79,6 +80,10 @@ describe("output over E1.31", () => {
     const still = receiver.packets.length;
     await until(() => receiver.packets.length > still && troubles.length > 0, 15_000);
     expect(String(troubles[0])).toContain("hung");
+    const { body } = await supertest(server.url)
+      .get("/api/health")
+      .set("cookie", await cookieOf(server.url, "ines"));
+    expect(body).toMatchObject({ ended: [{ part: "stage", why: "its thread hung" }] });
   });
 
   it("tells once a second how it is doing", async () => {

@@ -17,6 +17,8 @@ const MOST_LEFT = 500;
 interface HostEvents {
   health: [health: Health];
   trouble: [error: unknown];
+  /** The thread had to be begun anew. */
+  again: [why: string];
   standing: [standing: Standing];
   /** Playbacks of which nothing shows, since others have taken over for good. */
   covered: [playbackIds: readonly string[]];
@@ -33,6 +35,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #copy = new Float32Array(0);
   #stopped: (() => void) | null = null;
   #asked = 0;
+  #hung = false;
   /** When the thread told its health last, which it does every second. */
   #heardMs = performance.now();
   readonly #watch = setInterval(() => this.#lookAfter(), 500).unref();
@@ -135,8 +138,10 @@ export class EngineHost extends EventEmitter<HostEvents> {
     worker.on("message", (message: FromEngine) => this.#hear(message));
     worker.on("error", (error) => this.emit("trouble", error));
     worker.on("exit", () => {
-      if (this.#stopped) this.#stopped();
-      else setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
+      if (this.#stopped) return this.#stopped();
+      this.emit("again", this.#hung ? "its thread hung" : "its thread died");
+      this.#hung = false;
+      setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
     });
     return worker;
   }
@@ -145,6 +150,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #lookAfter(): void {
     if (this.#stopped || performance.now() - this.#heardMs < HANGS_AFTER_MS) return;
     this.#heardMs = performance.now() + LOADING_MS;
+    this.#hung = true;
     this.emit("trouble", new Error(`the engine's thread hung for ${HANGS_AFTER_MS / 1000} s and is begun anew`));
     void this.#worker.terminate();
   }

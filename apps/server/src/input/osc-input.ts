@@ -6,7 +6,7 @@ import { Inbox, Turns, type InboxLimits } from "../session/inbox";
 import type { WingLink } from "./wing-link";
 
 /** Messages of one device: a wing sends a few hundred a second, a loop sends millions. */
-const OSC_LIMITS: InboxLimits = { waiting: 2000, burst: 1000, aSecond: 1000 };
+const OSC_LIMITS: InboxLimits = { waiting: 2000, burst: 500, aSecond: 500 };
 
 /** What an OSC message asks for, or null when it asks for nothing here. Names are compared without case; spaces may be written as `_`. */
 export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | null {

@@ -203,6 +203,9 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
       case "health":
         this.emit("health", message.health);
         break;
+      case "again":
+        this.emit("again", message.why);
+        break;
       case "strangers":
         this.emit("strangers", message.strangers);
         break;

@@ -61,6 +61,7 @@ export type FromStage =
   | { readonly type: "parameters"; readonly count: number }
   | { readonly type: "standing"; readonly standing: Standing }
   | { readonly type: "health"; readonly health: Health }
+  | { readonly type: "again"; readonly why: string }
   | { readonly type: "strangers"; readonly strangers: readonly Stranger[] }
   | { readonly type: "touched"; readonly touch: ControlTouch }
   | { readonly type: "answer"; readonly id: number; readonly answer: Answer | Trace | null }

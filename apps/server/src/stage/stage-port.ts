@@ -21,6 +21,8 @@ export interface StageEvents {
   standing: [standing: Standing];
   health: [health: Health];
   touched: [touch: ControlTouch];
+  /** The engine's thread had to be begun anew. */
+  again: [why: string];
   /** Machines that nobody has let in, when that has changed. */
   strangers: [strangers: readonly Stranger[]];
   /** The show was replaced as a whole, as after the engine's process was away. */

@@ -153,6 +153,7 @@ export class StageServer {
     stage.on("changes", (number, transaction) => this.#say({ type: "changes", seq: number, transaction }));
     stage.on("standing", (standing) => this.#say({ type: "standing", standing }));
     stage.on("health", (health) => this.#say({ type: "health", health: { ...health, standbys: this.#standbys?.followers ?? 0 } }));
+    stage.on("again", (why) => this.#say({ type: "again", why }));
     stage.on("strangers", (strangers) => this.#say({ type: "strangers", strangers }));
     stage.on("touched", (touch) => this.#say({ type: "touched", touch }));
   }

@@ -77,6 +77,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     });
     this.door.on("trouble", (error) => log.error({ err: error }, "the door had trouble"));
     this.host.on("trouble", (error) => log.error({ err: error }, "the engine had trouble"));
+    this.host.on("again", (why) => this.emit("again", why));
     this.host.on("standing", (standing) => this.emit("standing", standing));
     this.host.on("health", (health) => this.emit("health", health));
     this.#followOn = new FollowOn(this.door, this.host.now);
