@@ -16,7 +16,12 @@ export async function kills(of: {
   times: number;
 }): Promise<void> {
   const { vexa, watch, strict, crew, times } = of;
-  const parts = ["web server", "engine", "supervisor"] as const;
+  // `--parts=engine`: these alone.
+  const wanted = process.argv
+    .find((word) => word.startsWith("--parts="))
+    ?.slice(8)
+    .split(",");
+  const parts = (["web server", "engine", "supervisor"] as const).filter((part) => wanted?.includes(part) ?? true);
   for (const part of parts) {
     const [gaps, agains, killed, unmeant]: [number[], number[], number[], string[]] = [[], [], [], []];
     const before = { acked: crew.acked, lost: crew.lost.length, old: strict.droppedAsOld };

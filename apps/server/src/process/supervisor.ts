@@ -36,9 +36,9 @@ interface SupervisorEvents {
 }
 
 /** How long to wait before a part is begun again, by how often in a row it has ended soon after its beginning. */
-const BACK_OFF_MS = [0, 50, 200, 500, 1000, 2000];
+const BACK_OFF_MS = [0, 50, 200, 400, 600, 1000];
 /** A part that has run for so long is well: it is begun again at once. */
-const WELL_AFTER_MS = 1000;
+const WELL_AFTER_MS = 250;
 const STOPS_WITHIN_MS = 15_000;
 /** The part says that trying again is of no use. */
 export const HOPELESS = 2;
