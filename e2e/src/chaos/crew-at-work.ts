@@ -16,7 +16,7 @@ const level = (n: number): number => Math.min(1, 0.5 + 0.49 * Math.abs(((n / 25)
 /** A level may be on its way for so long. */
 const UNDER_WAY_MS = 250;
 /** And after a kill: until the process is there again, and the way from the last look into the present one. */
-const AFTER_KILL_MS = 3000;
+const AFTER_KILL_MS = 5000;
 
 /** Six people who work at once: three play, three record. */
 export class CrewAtWork {

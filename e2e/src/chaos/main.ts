@@ -74,7 +74,8 @@ async function soak(): Promise<void> {
   while (performance.now() - begun < SOAK_MINUTES * 60_000) {
     await pause(10_000);
     for (const sample of await healthOf(vexa, cookie)) if (sample.atMs > Date.now() - 11_000) samples.set(sample.atMs, sample);
-    longestMs = Math.max(longestMs, longestGapMs(await watch.take(), 0));
+    const report = await watch.take();
+    longestMs = Math.max(longestMs, longestGapMs(report, report.moments[0] ?? 0));
   }
   const all = [...samples.values()];
   const third = Math.floor(all.length / 3);
