@@ -20,7 +20,7 @@ export class BuildStory {
   }
 
   static async begin(options: { osc?: string } = {}): Promise<BuildStory> {
-    const node = await nodeOnLoopback([1, 2, 3, 4, 5, 6, 7, 11, 12]);
+    const node = await nodeOnLoopback([1, 2, 3, 4, 5, 6, 7, 11, 12, 13]);
     const vexa = await runVexa(`127.0.0.1:${node.port}`, options);
     const browser = await openBrowser();
     return new BuildStory({ node, vexa, browser, page: await signedIn(browser, vexa.url, "ines") });

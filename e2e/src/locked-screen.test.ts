@@ -1,30 +1,20 @@
-import type { Browser, Page } from "playwright-core";
+import type { Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { openBrowser } from "./browser";
-import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { pickGroup, setLane, signedIn } from "./people";
-import { runVexa, type RunningVexa } from "./run-server";
+import { BuildStory } from "./build-story";
+import { pickGroup, setLane } from "./people";
 import { until } from "./until";
 
 /** Story: the lead goes for a coffee. The stage plays on, and nobody else touches it. */
-let node: LoopbackNode;
-let vexa: RunningVexa;
-let browser: Browser;
-let page: Page & { errors: string[] };
+let story: BuildStory;
+let page: BuildStory["page"];
 beforeAll(async () => {
-  node = await nodeOnLoopback([13]);
-  vexa = await runVexa(`127.0.0.1:${node.port}`);
-  browser = await openBrowser();
-  page = await signedIn(browser, vexa.url, "ines");
+  story = await BuildStory.begin();
+  page = story.page;
 });
-afterAll(async () => {
-  await browser.close();
-  await vexa.stop();
-  node.close();
-});
+afterAll(() => story.end());
 
 const screen = (): ReturnType<Page["getByRole"]> => page.getByRole("dialog", { name: "Locked screen" });
-const blinders = (): number => node.levels(13)?.[0] ?? -1;
+const blinders = (): number => story.levels(13)?.[0] ?? -1;
 async function unlock(secret: string): Promise<void> {
   await screen().getByLabel("Password or short code").fill(secret);
   await screen().getByRole("button", { name: "Unlock" }).click();
@@ -66,7 +56,7 @@ describe("a locked screen", () => {
 
   it("stays locked through a reload and in other windows of this browser, and opens by the password, too", async () => {
     const second = await page.context().newPage();
-    await second.goto(`${vexa.url}/perform`);
+    await second.goto(new URL("/perform", page.url()).href);
     await second.getByRole("article", { name: "Lantern evening" }).waitFor();
     await page.getByRole("button", { name: "Lock" }).click();
     await second.getByRole("dialog", { name: "Locked screen" }).waitFor();

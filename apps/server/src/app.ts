@@ -26,6 +26,8 @@ import { showRoutes } from "./show/show-routes";
 
 export interface AppParts {
   readonly database: DataSource;
+  /** Whether it is known to answer. */
+  readonly here: () => boolean;
   readonly session: RequestHandler;
   readonly book: SessionBook;
   readonly stage: StagePort;

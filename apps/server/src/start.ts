@@ -174,6 +174,7 @@ async function serve(
   const app = createApp({
     health,
     database,
+    here: () => guarded.here,
     session,
     book,
     stage,

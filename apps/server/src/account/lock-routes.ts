@@ -47,9 +47,10 @@ export const whileUnlocked: RequestHandler = (request, response, next) => {
 };
 
 /** Locks the screen of this browser, unlocks it, and sets the short code that does. What plays goes on. */
-export function lockRoutes({ database, stage, book }: { database: DataSource; stage: StagePort; book: SessionBook }): Router {
+export function lockRoutes(of: { database: DataSource; here: () => boolean; stage: StagePort; book: SessionBook }): Router {
+  const { stage, book } = of;
   const router = Router();
-  const lock = new ScreenLock(database);
+  const lock = new ScreenLock(of.database, of.here);
   const guard = new SignInGuard();
   router.post("/lock", async (request, response) => {
     const person = signedIn(stage, request, response);

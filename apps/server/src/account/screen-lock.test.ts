@@ -48,18 +48,23 @@ describe("a locked screen", () => {
   });
 
   it("opens by code or password, and slows down whoever guesses; others aren't touched", async () => {
-    const other = await cookieOf(server.url, "ines");
-    await supertest(server.url).get("/api/show").set("cookie", other).expect(200);
     await post("/unlock", { secret: "0000" }).expect(422);
     await post("/unlock", {}).expect(400);
     await post("/unlock", { secret: "2468" }).expect(204);
     expect(await play({ type: "tap", masterId: "master-pulse" })).toMatchObject({ ok: true });
     await post("/lock").expect(204);
     await post("/unlock", { secret: "palm-house-1" }).expect(204);
+    // A password that was changed opens nothing any more, although it did a moment ago.
+    await post("/password", { present: "palm-house-1", next: "another password" }).expect(204);
+    await post("/lock").expect(204);
+    await post("/unlock", { secret: "palm-house-1" }).expect(422);
+    await post("/unlock", { secret: "another password" }).expect(204);
+    await post("/password", { present: "another password", next: "palm-house-1" }).expect(204);
     await post("/lock").expect(204);
     const answers: number[] = [];
     for (let attempt = 0; attempt < 8; attempt++) answers.push((await post("/unlock", { secret: "1111" })).status);
     expect(answers).toContain(429);
+    const other = await cookieOf(server.url, "ines");
     await supertest(server.url).get("/api/show").set("cookie", other).expect(200);
   });
 });

@@ -10,10 +10,14 @@ type Hashes = Pick<AccountEntity, "passwordHash" | "screenCodeHash">;
 /** What opens locked screens: one's password or short code. Who has locked one gets in again also while the database is away. */
 export class ScreenLock {
   readonly #database: DataSource;
+  readonly #here: () => boolean;
+  /** What opened screens when the database was asked last: counts only while it is away. */
   readonly #known = new Map<string, Hashes>();
 
-  constructor(database: DataSource) {
+  /** `here`: whether the database is known to answer. */
+  constructor(database: DataSource, here: () => boolean) {
     this.#database = database;
+    this.#here = here;
   }
 
   /** Before a screen is locked: remembers what will open it. Throws when the database doesn't answer. */
@@ -23,9 +27,8 @@ export class ScreenLock {
 
   /** Throws when the database would have to be asked and doesn't answer. */
   async opens(personId: string, secret: string): Promise<boolean> {
-    const known = this.#known.get(personId);
-    if (known && (await fits(secret, known))) return true;
-    const hashes = await this.#hashesOf(personId);
+    const known = this.#here() ? undefined : this.#known.get(personId);
+    const hashes = known ?? (await this.#hashesOf(personId));
     return hashes !== null && fits(secret, hashes);
   }
 
@@ -37,7 +40,6 @@ export class ScreenLock {
     if (code !== "" && !CODE.test(code))
       return fail("value.invalid", { field: "The short code", value: "what you typed", why: "it has four to eight digits" });
     await accounts.update({ personId }, { screenCodeHash: code === "" ? null : await hashPassword(code) });
-    this.#known.delete(personId);
     return ok(null);
   }
 

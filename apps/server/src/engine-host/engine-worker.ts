@@ -1,7 +1,7 @@
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from "node:worker_threads";
 import { Engine, Show, StepBatch, type EngineCommand, type HeadAttribute, type ShowRecord, type WhoShows } from "@vexa/core";
 import { SacnOutput } from "../output/sacn-output";
-import { LastFrameFile, readLastFrame } from "./last-frame";
+import { LastFrameFile, readLastFrame, type LastFrame } from "./last-frame";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** How often it is worked out who hides whom, while anything changes. */
@@ -29,11 +29,20 @@ async function run(start: EngineStart): Promise<void> {
   // What was on stage goes out again before anything is worked out.
   const last = start.lastFrame === null ? null : readLastFrame(start.lastFrame);
   let keeper = start.lastFrame === null ? null : new LastFrameFile(start.lastFrame);
+  const keep = (frame: LastFrame): void => {
+    try {
+      keeper?.write(frame);
+    } catch (error) {
+      // As on a full disk: the show goes on without.
+      keeper = null;
+      say({ type: "trouble", why: `the last frame can't be kept: ${String(error)}` });
+    }
+  };
   if (last) {
     output.patch(last.universes);
     output.goOnFrom(last.sequences);
     // Should this one end, too, before its first frame, the next one goes on behind it.
-    keeper?.write({ ...last, sequences: output.sequences });
+    keep({ ...last, sequences: output.sequences });
   }
   const records = await firstShow(port, () => void (last && output.send(last.octets, now() * 1000)));
   const engine = new Engine(new Show(new Map(records.map((record) => [record.id, record]))), now(), last?.values);
@@ -108,13 +117,7 @@ async function run(start: EngineStart): Promise<void> {
     if (!keeper || waits) return;
     Object.assign(kept, { frames: 0, seconds: at });
     const { universes, values } = engine;
-    try {
-      keeper.write({ universes, sequences: output.sequences, octets: frame, values, clockOffset: start.clockOffset });
-    } catch (error) {
-      // As on a full disk: the show goes on without.
-      keeper = null;
-      say({ type: "trouble", why: `the last frame can't be kept: ${String(error)}` });
-    }
+    keep({ universes, sequences: output.sequences, octets: frame, values, clockOffset: start.clockOffset });
   };
 
   const renderFrame = (deadline: number): void => {

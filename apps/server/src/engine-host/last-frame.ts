@@ -33,13 +33,13 @@ export class LastFrameFile {
 
   /** Takes the place of what was there with its first frame, not before. */
   constructor(path: string) {
-    mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
     this.#path = path;
   }
 
   write({ universes, sequences, octets, values, clockOffset }: LastFrame): void {
     const size = sizeOf(universes.length, values.length);
     // Of another size than what is there: a file of its own, which takes the other's place when it is whole.
+    if (this.#file === null) mkdirSync(dirname(this.#path), { recursive: true, mode: 0o700 });
     const fresh = this.#buffer.length !== size || this.#file === null ? openSync(`${this.#path}.new`, "w", 0o600) : null;
     if (fresh !== null) this.#buffer = Buffer.alloc(size);
     const buffer = this.#buffer;

@@ -34,6 +34,7 @@ describe("the door while the database is slow", () => {
     const [slow, lines] = [new SlowStorage(), [] as string[]];
     const journal: DoorJournal = {
       intend: (_, ids) => lines.push(`intend ${ids.join()}`),
+      settled: () => lines.push("settled"),
       append: (seq, { label }) => lines.push(`${seq} ${label}`),
       saved: (seq) => lines.push(`saved ${seq}`),
     };
@@ -57,11 +58,32 @@ describe("the door while the database is slow", () => {
     expect(await edited).toMatchObject({ ok: true, seq: 12 });
     expect(own.show.get("group", "group-spots")!.name).toBe("Ribs");
     expect(own.show.playbackState("card-lanterns")!.level).toBe(0.4);
-    expect(lines.slice(2)).toEqual(["12 renamed", "saved 11"]);
+    // The touch came while the edit was on its way, and isn't in the database with it.
+    expect(lines.slice(2)).toEqual(["12 renamed", "saved 10"]);
     const closed = own.close();
     await settled();
     slow.commits[1]!.end("written");
     await closed;
+    expect(lines.at(-1)).toBe("saved 12");
+  });
+
+  it("loses nothing and is open for the next edit when the journal can't be written", async () => {
+    const slow = new SlowStorage();
+    let full = true;
+    const intend = (): void => {
+      if (full) throw new Error("no space left");
+    };
+    const journal: DoorJournal = { intend, settled: () => undefined, append: () => undefined, saved: () => undefined };
+    const own = new Door({ show: SHOW, seq: 10, storage: slow, now: () => 1000, journal });
+    own.on("trouble", () => undefined);
+    await own.play(INES, { type: "level", playbackId: "card-lanterns", level: 0.4 }, undefined);
+    expect(codeOf(await own.transact(INES, renaming()))).toBe("server.failed");
+    full = false;
+    const edited = own.transact(INES, renaming());
+    await settled();
+    expect(slow.commits[0]!.commit.changed.map(({ id }) => id)).toEqual(["group-spots", "state-card-lanterns"]);
+    slow.commits[0]!.end("written");
+    expect(await edited).toMatchObject({ ok: true });
   });
 
   it("refuses to play what is just being taken away, and keeps both right", async () => {
@@ -76,7 +98,7 @@ describe("the door while the database is slow", () => {
   });
 
   it("refuses an edit whose writing failed, writes what holds over it, and strikes its line", async () => {
-    const { slow, own } = open();
+    const { slow, own, lines } = open();
     const edited = own.transact(INES, renaming());
     await settled();
     slow.commits[0]!.end("away");
@@ -87,6 +109,8 @@ describe("the door while the database is slow", () => {
     slow.commits[1]!.end("written");
     await vi.waitUntil(() => slow.commits.length === 3);
     expect(slow.commits[2]!.commit.journal).toMatchObject({ type: "strike" });
+    expect(lines).not.toContain("settled");
     slow.commits[2]!.end("written");
+    await vi.waitUntil(() => lines.includes("settled"));
   });
 });

@@ -39,8 +39,10 @@ type Done = Result<{ note: string | null; label?: string }>;
 
 /** Where everything that holds is written down at once, beside the engine: it survives the process, and needs no database. */
 export interface DoorJournal {
-  /** Before an edit goes to the database: whether it came back is known by `append` alone. */
+  /** Before an edit goes to the database: whether it came back is known by `append`, or by `settled`. */
   intend(editId: string, ids: readonly string[]): void;
+  /** An edit that failed is put right in the database. */
+  settled(editId: string): void;
   append(seq: number, transaction: Transaction): void;
   /** All up to this number is in the database. */
   saved(seq: number): void;
@@ -90,7 +92,11 @@ export class Door extends EventEmitter<DoorEvents> {
     this.#unsaved = new Unsaved({
       storage: of.storage,
       now: () => ({ show: this.#show, seq: this.#seq }),
-      told: { saved: (seq) => this.#journal?.saved(seq), trouble: (error) => this.emit("trouble", error) },
+      told: {
+        saved: (seq) => this.#journal?.saved(seq),
+        settled: (editId) => this.#journal?.settled(editId),
+        trouble: (error) => this.emit("trouble", error),
+      },
       before: of.unsaved ?? { ids: [], struck: [] },
     });
   }
@@ -221,7 +227,7 @@ export class Door extends EventEmitter<DoorEvents> {
     const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
     const line = stepLine(this.#show, step);
     const done = this.#takeAtOnce(step);
-    if (done.ok && changes.length > 0) this.#unsaved.add([], [line]);
+    if (done.ok && changes.length > 0) this.#unsaved.add([], [{ line }]);
     return done;
   }
 
@@ -240,10 +246,10 @@ export class Door extends EventEmitter<DoorEvents> {
     const { author, gesture, label, changes } = transaction;
     const edited = [...new Set(changes.map(changedId))];
     const seq = this.#seq + 1;
+    this.#journal?.intend(transaction.id, edited);
     // What was played before goes along, so that the database has all there is up to its number.
     const ids = [...new Set([...edited, ...this.#unsaved.take()])];
     this.#coming = next;
-    this.#journal?.intend(transaction.id, edited);
     try {
       const lineId = await this.#storage.commit({ seq, ...writtenOf(next, ids), journal: line });
       if (gesture !== undefined && lineId !== null && (line.type === "new" || line.type === "extend"))
@@ -252,13 +258,14 @@ export class Door extends EventEmitter<DoorEvents> {
     } catch (error) {
       this.#coming = null;
       // It may have been written all the same, late: what holds is written over it, and its line is struck.
-      this.#unsaved.add(ids, [redress(transaction, line, this.#open.get(author))]);
+      this.#unsaved.add(ids, [{ line: redress(transaction, line, this.#open.get(author)), settles: transaction.id }]);
       throw error;
     }
     const landed = this.#coming;
     this.#coming = null;
     this.#take(landed, transaction);
-    this.#journal?.saved(seq);
+    // What was played while it was on its way has numbers below its own, and isn't in the database yet.
+    this.#journal?.saved(this.#seq === seq ? seq : seq - 1);
   }
 
   #take(next: Show, transaction: Transaction): void {

@@ -9,22 +9,33 @@ export function writtenOf(show: Show, ids: readonly string[]): { changed: ShowRe
   return { changed: ids.flatMap((id) => show.records.get(id) ?? []), removed: ids.filter((id) => !show.records.has(id)) };
 }
 
+/** A line of history that is still to be written, and the failed edit that is settled by it. */
+export interface Owed {
+  readonly line: JournalWrite;
+  readonly settles?: string;
+}
+
+interface Told {
+  readonly saved: (seq: number) => void;
+  readonly settled: (editId: string) => void;
+  readonly trouble: (error: unknown) => void;
+}
+
 /** What holds already and the database doesn't have yet: it is written soon, and tried again until it is there. */
 export class Unsaved {
   readonly #storage: DoorStorage;
   readonly #now: () => { readonly show: Show; readonly seq: number };
-  readonly #told: { readonly saved: (seq: number) => void; readonly trouble: (error: unknown) => void };
+  readonly #told: Told;
   /** Records of which the database has an older state, or one that nobody knows. */
   readonly #ids: Set<string>;
-  /** Lines of history that are still to be written. */
-  #owed: JournalWrite[];
+  #owed: Owed[];
   #timer: NodeJS.Timeout | null = null;
   #closed = false;
 
   constructor(of: {
     storage: DoorStorage;
     now: () => { readonly show: Show; readonly seq: number };
-    told: { readonly saved: (seq: number) => void; readonly trouble: (error: unknown) => void };
+    told: Told;
     /** What a former run had not saved, and edits of which nobody knows whether they came to the database. */
     before: { readonly ids: readonly string[]; readonly struck: readonly string[] };
   }) {
@@ -32,11 +43,11 @@ export class Unsaved {
     this.#now = of.now;
     this.#told = of.told;
     this.#ids = new Set(of.before.ids);
-    this.#owed = of.before.struck.map((editId) => ({ type: "strike", editId }));
+    this.#owed = of.before.struck.map((editId) => ({ line: { type: "strike", editId }, settles: editId }));
     if (this.#ids.size + this.#owed.length > 0) this.#soon();
   }
 
-  add(ids: readonly string[], owed: readonly JournalWrite[] = []): void {
+  add(ids: readonly string[], owed: readonly Owed[] = []): void {
     ids.forEach((id) => this.#ids.add(id));
     this.#owed.push(...owed);
     this.#soon();
@@ -59,8 +70,10 @@ export class Unsaved {
     try {
       await this.#storage.commit({ seq, ...writtenOf(show, ids), journal: null });
       while (owed.length > 0) {
-        await this.#storage.commit({ seq, changed: [], removed: [], journal: owed[0]! });
+        const { line, settles } = owed[0]!;
+        await this.#storage.commit({ seq, changed: [], removed: [], journal: line });
         owed.shift();
+        if (settles !== undefined) this.#told.settled(settles);
       }
       this.#told.saved(seq);
     } catch (error) {

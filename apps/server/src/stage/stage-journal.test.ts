@@ -93,6 +93,15 @@ describe("the journal beside the engine", () => {
     expect(readKept(bench.folder)).toMatchObject({ seq: 11, unsaved: [["page", 11]], intended: [{ editId: "edit lost", ids: ["page"] }] });
   });
 
+  it("forgets an edit that failed when it is put right", async () => {
+    const bench = begin();
+    bench.journal.intend("edit lost", ["page"]);
+    bench.journal.intend("edit under way", ["page"]);
+    bench.journal.settled("edit lost");
+    await bench.journal.close();
+    expect(readKept(bench.folder)!.intended.map(({ editId }) => editId)).toEqual(["edit under way"]);
+  });
+
   it("has nothing to give where there is nothing, or nothing whole", async () => {
     expect(readKept(join(tmpdir(), "vexa-none"))).toBeNull();
     const bench = begin();

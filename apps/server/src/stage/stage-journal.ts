@@ -29,7 +29,11 @@ interface Intended {
   readonly ids: readonly string[];
 }
 
-export type JournalLine = { readonly seq: number; readonly edit: Transaction } | { readonly intend: Intended } | { readonly saved: number };
+export type JournalLine =
+  | { readonly seq: number; readonly edit: Transaction }
+  | { readonly intend: Intended }
+  | { readonly settled: string }
+  | { readonly saved: number };
 
 /** A new snapshot is written when the lines since the last one are longer than this. */
 const LONG_ENOUGH = 16_000_000;
@@ -52,6 +56,7 @@ class OpenBook {
 
   take(line: JournalLine): void {
     if ("intend" in line) this.#intended.set(line.intend.editId, line.intend);
+    else if ("settled" in line) this.#intended.delete(line.settled);
     else if ("edit" in line) {
       this.#intended.delete(line.edit.id);
       for (const change of line.edit.changes) this.#unsaved.set(changedId(change), line.seq);
@@ -97,6 +102,10 @@ export class StageJournal implements DoorJournal {
 
   intend(editId: string, ids: readonly string[]): void {
     this.write({ intend: { editId, ids } });
+  }
+
+  settled(editId: string): void {
+    this.write({ settled: editId });
   }
 
   append(seq: number, edit: Transaction): void {

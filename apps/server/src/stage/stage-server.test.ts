@@ -1,5 +1,6 @@
 import { mkdtempSync, rmSync } from "node:fs";
-import { createConnection } from "node:net";
+import { once } from "node:events";
+import { createConnection, createServer, type AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pino } from "pino";
@@ -19,7 +20,10 @@ afterEach(async () => {
 });
 
 /** An engine's process as it begins on what a run before left at number 10, and a web server that the test speaks for. */
-async function begin(open: Open): Promise<{
+async function begin(
+  open: Open,
+  standbyPort = 0,
+): Promise<{
   say: (message: ToStage) => void;
   heard: FromStage[];
   until: (type: FromStage["type"]) => Promise<FromStage>;
@@ -38,7 +42,7 @@ async function begin(open: Open): Promise<{
   await journal.close();
   const server = await StageServer.open({
     ...{ socket: join(folder, "s"), folder, targets: [{ address: "127.0.0.1", port: 9 }], oscPort: null },
-    ...{ secret: "only for this test", standbys: { host: "127.0.0.1", port: 0 }, log: pino({ level: "silent" }) },
+    ...{ secret: "only for this test", standbys: { host: "127.0.0.1", port: standbyPort }, log: pino({ level: "silent" }) },
   });
   ends.push(() => server.stop());
   const socket = createConnection(join(folder, "s"));
@@ -75,6 +79,16 @@ async function begin(open: Open): Promise<{
 const database = (seq: number): ToStage => ({ type: "database", show: { cid: CID, name: "Understory" }, seq });
 
 describe("an engine's process that begins again", () => {
+  it("plays also when nobody can stand by for it, since somebody has the port", async () => {
+    const other = createServer().listen(0, "127.0.0.1");
+    ends.push(() => void other.close());
+    await once(other, "listening");
+    const { say, until, play } = await begin(NOTHING_OPEN, (other.address() as AddressInfo).port);
+    say(database(10));
+    expect(await until("stands")).toMatchObject({ standbyAddress: null });
+    expect(await play()).toMatchObject({ ok: true });
+  });
+
   it("does nothing while it waits for a newer show, since that would be lost, and goes on with it", async () => {
     const { say, until, play } = await begin(NOTHING_OPEN);
     expect(await play()).toMatchObject({ ok: false, error: { code: "stage.away" } });

@@ -64,8 +64,6 @@ export class StageServer {
   #awaited = 0;
   /** The web server that is connected has the show as it stands. */
   #standing = false;
-  /** Edits that may be in the database and that nobody was told of. */
-  #unknownEdits = 0;
   readonly #levels: NodeJS.Timeout;
 
   private constructor(options: StageServerOptions) {
@@ -95,7 +93,10 @@ export class StageServer {
     if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(host ? { host } : {}) });
     const { secret, standbys } = options;
     const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#forStandby();
-    server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 });
+    server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 }).catch((error) => {
+      options.log.error({ err: error as unknown }, `nobody can stand by: port ${standbys.port} can't be had`);
+      return null;
+    });
     // A socket that a process left behind when it was killed.
     rmSync(options.socket, { force: true });
     await new Promise<void>((resolve, reject) => {
@@ -148,7 +149,6 @@ export class StageServer {
       ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
     });
     this.#stage = stage;
-    this.#unknownEdits = open.intended.length;
     this.#standbys?.anew();
     stage.on("changes", (number, transaction) => this.#say({ type: "changes", seq: number, transaction }));
     stage.on("standing", (standing) => this.#say({ type: "standing", standing }));
@@ -164,9 +164,10 @@ export class StageServer {
 
   async #hear(message: ToStage, wire: Wire): Promise<void> {
     switch (message.type) {
-      case "database":
+      case "database": {
         // The database may be ahead by edits that never came back: nobody was told that they hold, and they are struck.
-        if (this.#stage && this.#show?.cid === message.show.cid && this.#stage.seq + this.#unknownEdits >= message.seq) this.#stand(wire);
+        const unknown = this.#journal?.state.open.intended.length ?? 0;
+        if (this.#stage && this.#show?.cid === message.show.cid && this.#stage.seq + unknown >= message.seq) this.#stand(wire);
         else {
           this.#standing = false;
           this.#show = message.show;
@@ -174,6 +175,7 @@ export class StageServer {
           wire.send({ type: "needs show" } satisfies FromStage);
         }
         break;
+      }
       case "show": {
         // Whatever is there is of another show, or older than the database.
         if (this.#options.folder !== null) rmSync(`${this.#options.folder}/show`, { recursive: true, force: true });
