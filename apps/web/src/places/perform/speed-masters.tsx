@@ -112,7 +112,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
             {master.name}
           </h3>
           <span className="shrink-0 text-xs text-ink-3" data-state={words} title={`drives ${count} ${count === 1 ? "motion" : "motions"}`}>
-            {stands || released ? `${mark} ${words}` : `∞ ${count}${scaled ? ` · ${scaled}` : ""}`}
+            {stands || released ? `${mark} ${words}` : (scaled ?? `∞ ${count}`)}
           </span>
           <MasterSheet
             master={master}
