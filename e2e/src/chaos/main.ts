@@ -8,11 +8,12 @@ import { pause } from "../until";
 import { connected, play } from "../wire-client";
 import { BareWaiter } from "./bare-waiter";
 import { CrewAtWork, WATCHED } from "./crew-at-work";
-import { floods, healthOf } from "./floods";
-import { kills, ms } from "./kills";
+import { floods } from "./floods";
+import { kills } from "./kills";
 import { databaseAway, switches } from "./outages";
+import { soak } from "./soak";
 import { asMarkdown, say, tell, TOLD } from "./table";
-import { longestGapMs, WireWatch } from "./wire-watch";
+import { WireWatch } from "./wire-watch";
 
 /** `./vexa chaos [--quick]`: knocks a running Vexa about, and writes what came of it into docs/reference/reliability.md. */
 const quick = process.argv.includes("--quick");
@@ -58,84 +59,14 @@ async function standbys(): Promise<void> {
   strict.close();
 }
 
-async function soak(): Promise<void> {
-  const watch = await WireWatch.open(WATCHED);
-  const vexa = await runVexa(watch.address);
-  const waiter = new BareWaiter();
-  const crew = await CrewAtWork.begin(vexa.url);
-  const cookie = crew.cookies.get("ines")!;
-  // The first minute warms up.
-  await pause(60_000);
-  await watch.take();
-  let longestMs = 0;
-  waiter.take();
-  const samples = new Map<number, Awaited<ReturnType<typeof healthOf>>[number]>();
-  const begun = performance.now();
-  while (performance.now() - begun < SOAK_MINUTES * 60_000) {
-    await pause(10_000);
-    for (const sample of await healthOf(vexa, cookie)) if (sample.atMs > Date.now() - 11_000) samples.set(sample.atMs, sample);
-    const report = await watch.take();
-    longestMs = Math.max(longestMs, longestGapMs(report, report.moments[0] ?? 0));
-  }
-  const all = [...samples.values()];
-  const third = Math.floor(all.length / 3);
-  const mean = (of: typeof all, value: (sample: (typeof all)[number]) => number): number =>
-    of.reduce((sum, sample) => sum + value(sample), 0) / of.length;
-  const growth = (value: (sample: (typeof all)[number]) => number): string =>
-    `${mean(all.slice(0, third), value).toFixed(0)} to ${mean(all.slice(-third), value).toFixed(0)} MB`;
-  const trial = `${SOAK_MINUTES} minutes with six people at work`;
-  const bare = waiter.take();
-  const late = all.reduce((sum, { lateFrames }) => sum + lateFrames, 0);
-  tell({
-    trial,
-    what: "memory of the engine, first to last third",
-    measured: growth(({ engineMegabytes }) => engineMegabytes),
-    target: "flat",
-    met:
-      mean(all.slice(-third), ({ engineMegabytes }) => engineMegabytes) <
-      1.1 * mean(all.slice(0, third), ({ engineMegabytes }) => engineMegabytes),
-  });
-  tell({
-    trial,
-    what: "memory of the web server, first to last third",
-    measured: growth(({ webMegabytes }) => webMegabytes),
-    target: "flat",
-    met: mean(all.slice(-third), ({ webMegabytes }) => webMegabytes) < 1.1 * mean(all.slice(0, third), ({ webMegabytes }) => webMegabytes),
-  });
-  tell({
-    trial,
-    what: "late frames / of a bare waiter beside it",
-    measured: `${late} / ${bare.late}`,
-    target: "no more than its",
-    met: late <= bare.late,
-  });
-  tell({
-    trial,
-    what: "longest gap in packets / the waiter's worst",
-    measured: `${ms(longestMs)} / ${ms(bare.worstMs)}`,
-    target: "",
-    met: true,
-  });
-  tell({
-    trial,
-    what: "acts that were answered / lost",
-    measured: `${crew.acked} / ${crew.lost.length}`,
-    target: "none lost",
-    met: crew.lost.length === 0,
-  });
-  await crew.stop();
-  await waiter.stop();
-  await vexa.stop();
-  await watch.close();
-}
-
 /** `--only=crewAndKills,soak`: these alone, without writing the page. */
 const only = process.argv
   .find((word) => word.startsWith("--only="))
   ?.slice(7)
   .split(",");
-for (const part of [crewAndKills, standbys, soak].filter(({ name }) => only?.includes(name) ?? true)) {
-  say(`\n== ${part.name}`);
+const PARTS = { crewAndKills, standbys, soak: () => soak(SOAK_MINUTES) };
+for (const [name, part] of Object.entries(PARTS).filter(([name]) => only?.includes(name) ?? true)) {
+  say(`\n== ${name}`);
   await part();
 }
 const machine = `${cpus().length} cores of ${cpus()[0]?.model ?? "an unknown processor"}, ${(totalmem() / 2 ** 30).toFixed(0)} GiB, Node ${process.version}`;

@@ -223,3 +223,19 @@ export {
   type ServerToClient,
   type Stranger,
 } from "./protocol/messages";
+export {
+  addedFan,
+  blindChanges,
+  inTurn,
+  nextTouch,
+  nudgeChanges,
+  overlayChanges,
+  partChanges,
+  standingOf,
+  strokeFor,
+  wipeChanges,
+  type PartOn,
+  type PartStanding,
+} from "./edits/sketch-edits";
+export { presetOnChanges, type PresetOn } from "./edits/preset-on-sketch";
+export { maskName, selectionName } from "./questions/selection-name";

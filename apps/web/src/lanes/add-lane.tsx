@@ -1,3 +1,4 @@
+import { newId } from "../session/new-id";
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
 import {
@@ -7,8 +8,10 @@ import {
   FAMILIES,
   ownership,
   parametersOf,
+  partChanges,
   physicalOf,
   reachOf,
+  selectionName,
   type Attribute,
   type Head,
   type Part,
@@ -18,7 +21,6 @@ import { useInterface } from "../selection/interface-store";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { Menu, MenuItem } from "../ui/menu";
-import { partChanges, selectionName } from "./sketch-edits";
 
 /** A part that begins where the heads stand at home; intensity at full, colour at white. */
 function firstPart(show: Show, heads: readonly Head[], on: { attribute: Attribute; touched: number }): Part | null {
@@ -45,7 +47,7 @@ export function useAddLane(heads: readonly Head[]): (attribute: Attribute) => vo
     set({ laneAttribute: attribute, laneMode: "value" });
     client.transact(
       `${attributeInfo(attribute).label} on ${selectionName(show, selection)}`,
-      partChanges(show, { personId: client.personId, selection, attribute, part }),
+      partChanges(show, { newId, personId: client.personId, selection, attribute, part }),
     );
   };
 }

@@ -1,8 +1,7 @@
 import { useRef } from "react";
-import { attributeInfo, mix, xyzOf, type Attribute, type Head, type XyY } from "@vexa/core";
+import { attributeInfo, mix, partChanges, selectionName, strokeFor, xyzOf, type Attribute, type Head, type XyY } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient, useMe, useShow } from "../session/show-context";
-import { partChanges, selectionName, strokeFor } from "./sketch-edits";
 import { newId } from "../session/new-id";
 
 /** The lamps' own emitters and flags: a slider lays a raw level over what the mix of the colour gives. */
@@ -38,6 +37,7 @@ function Slider({ attribute, mixed }: { attribute: Attribute; mixed: number }): 
     client.transact(
       `${label} ${Math.round(level * 100)} on ${selectionName(client.view, selection)}`,
       partChanges(client.view, {
+        newId,
         personId: me.id,
         selection,
         attribute,

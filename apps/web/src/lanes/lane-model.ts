@@ -3,6 +3,8 @@ import {
   fan,
   headValues,
   placeHeads,
+  selectionName,
+  standingOf,
   type Attribute,
   type Fan,
   type HeadValue,
@@ -10,11 +12,11 @@ import {
   type PlacedHead,
   type Shape,
   type Show,
+  type PartStanding,
   type Strokes,
 } from "@vexa/core";
 import type { LaneMode } from "../selection/interface-store";
 import type { Selected } from "../selection/selected";
-import { selectionName, standingOf, type Standing } from "./sketch-edits";
 import { screenScale, screenUnit } from "./screen-units";
 
 /** One attribute of the selected heads in one's sketch. */
@@ -22,7 +24,7 @@ export interface Lane {
   readonly attribute: Attribute;
   /** Each selected head's own value in thread order; null = nothing of the sketch is on it. */
   readonly values: readonly (HeadValue | null)[];
-  readonly own: Standing["own"];
+  readonly own: PartStanding["own"];
   /** Every value comes from one's own stroke on this selection: its knots are what is seen. */
   readonly editable: boolean;
   /** The strokes that values come from, in the order of the heads, by id with a name. */

@@ -1,6 +1,6 @@
 import { ClipboardPaste, Copy } from "lucide-react";
 import { useMemo } from "react";
-import { inRank, type Attribute } from "@vexa/core";
+import { inRank, nudgeChanges, partChanges, selectionName, strokeFor, type Attribute } from "@vexa/core";
 import { useInterface, type LaneMode } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useClient, useMe, useShow } from "../session/show-context";
@@ -9,7 +9,6 @@ import { AddLane, FirstLanes } from "./add-lane";
 import { LaneRow } from "./lane";
 import { lanesOf } from "./lane-model";
 import { PositionPad } from "./position-pad";
-import { nudgeChanges, partChanges, selectionName, strokeFor } from "./sketch-edits";
 import { newId } from "../session/new-id";
 
 const MODES: readonly { mode: LaneMode; label: string; title: string }[] = [
@@ -43,7 +42,7 @@ export function LanesPanel(): React.JSX.Element {
       if (amount !== 0)
         client.transact(
           `Nudged pan and tilt on ${selectionName(client.view, selection)}`,
-          nudgeChanges(client.view, { personId: me.id, selection, attribute, by: { knots: [amount] } }),
+          nudgeChanges(client.view, { newId, personId: me.id, selection, attribute, by: { knots: [amount] } }),
           gesture,
         );
   };
@@ -119,7 +118,7 @@ function CopyStroke(): React.JSX.Element {
       if (part)
         client.transact(
           `Laid a stroke on ${selectionName(client.view, selection)}`,
-          partChanges(client.view, { personId: me.id, selection, attribute, part }),
+          partChanges(client.view, { newId, personId: me.id, selection, attribute, part }),
           gesture,
         );
   };

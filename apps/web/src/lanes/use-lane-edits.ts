@@ -1,8 +1,8 @@
-import { attributeInfo, type Fan, type Part } from "@vexa/core";
+import { newId } from "../session/new-id";
+import { attributeInfo, nudgeChanges, partChanges, selectionName, type Fan, type Part } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
 import type { Lane } from "./lane-model";
-import { nudgeChanges, partChanges, selectionName } from "./sketch-edits";
 import { partWords } from "./part-words";
 
 /** What a lane does to the sketch. */
@@ -21,7 +21,7 @@ export function useLaneEdits({ attribute }: Lane): LaneEdits {
       const words = part ? `${label} ${partWords(attribute, part)}` : `Took ${label} out`;
       return client.transact(
         `${words} on ${selectionName(show, selection)}`,
-        partChanges(show, { personId: client.personId, selection, attribute, part }),
+        partChanges(show, { newId, personId: client.personId, selection, attribute, part }),
         gesture,
       );
     },
@@ -29,7 +29,7 @@ export function useLaneEdits({ attribute }: Lane): LaneEdits {
       const show = client.view;
       return client.transact(
         `Nudged ${label} on ${selectionName(show, selection)}`,
-        nudgeChanges(show, { personId: client.personId, selection, attribute, by }),
+        nudgeChanges(show, { newId, personId: client.personId, selection, attribute, by }),
         gesture,
       );
     },

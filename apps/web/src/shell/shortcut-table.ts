@@ -1,5 +1,5 @@
-import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, withMask, type Selection } from "@vexa/core";
-import { toggleBlind, wipeChanges } from "../lanes/sketch-edits";
+import { toggleBlind } from "../lanes/blind";
+import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, wipeChanges, withMask, type Selection } from "@vexa/core";
 import { highlightChanges } from "../selection/highlight-edits";
 import { useInterface } from "../selection/interface-store";
 import { toggleCurtain } from "./curtain";

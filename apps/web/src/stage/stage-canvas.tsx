@@ -1,8 +1,20 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { added, EMPTY_SELECTION, headValues, Preview, selectHeads, territoriesOf, toggled, turnedRound, type Strokes } from "@vexa/core";
+import {
+  added,
+  EMPTY_SELECTION,
+  headValues,
+  partChanges,
+  Preview,
+  selectHeads,
+  selectionName,
+  standingOf,
+  territoriesOf,
+  toggled,
+  turnedRound,
+  type Strokes,
+} from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../frames/use-size";
-import { partChanges, selectionName, standingOf } from "../lanes/sketch-edits";
 import { pointText } from "../lanes/point-text";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
@@ -145,7 +157,13 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     const { own } = standingOf(client.view, client.view.sketchOf(client.personId)?.strokes ?? {}, { selection, attribute: "Position" });
     const points = aimedPoints(drawing, of);
     const { presets: _, ...rest } = own?.part ?? { shape: {}, touched: Math.floor(client.now()) };
-    const changes = partChanges(client.view, { personId: client.personId, selection, attribute: "Position", part: { ...rest, points } });
+    const changes = partChanges(client.view, {
+      newId,
+      personId: client.personId,
+      selection,
+      attribute: "Position",
+      part: { ...rest, points },
+    });
     client.transact(`Aimed ${selectionName(client.view, selection)} at ${pointText(points.knots)}`, changes, aiming.current);
   };
   /** Hangs the selection where the pointer has taken it, counted from where the drag began. */

@@ -1,7 +1,7 @@
+import { newId } from "../session/new-id";
 import { useMemo } from "react";
-import { Preview, type Head, type Motion, type PathMotion, type Vector } from "@vexa/core";
+import { partChanges, Preview, selectionName, standingOf, type Head, type Motion, type PathMotion, type Vector } from "@vexa/core";
 import { motionWords } from "../lanes/motion-words";
-import { partChanges, selectionName, standingOf } from "../lanes/sketch-edits";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
 import { weaveSpan } from "../weave/weave-picture";
@@ -47,7 +47,7 @@ export function useFigure(client: ShowClient, drawing: StageDrawing | null, head
       const part = { ...now.part, motion: next satisfies PathMotion };
       client.transact(
         `Position ${motionWords("Position", next)} on ${selectionName(client.view, selection)}`,
-        partChanges(client.view, { personId: client.personId, selection, attribute: "Position", part }),
+        partChanges(client.view, { newId, personId: client.personId, selection, attribute: "Position", part }),
         gesture,
       );
     },

@@ -1,8 +1,8 @@
-import { cueName, setChange } from "@vexa/core";
+import { toggleBlind } from "../../lanes/blind";
+import { cueName, setChange, wipeChanges } from "@vexa/core";
 import { useNavigate } from "react-router";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { LanesPanel } from "../../lanes/lanes-panel";
-import { toggleBlind, wipeChanges } from "../../lanes/sketch-edits";
 import { useInterface } from "../../selection/interface-store";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";

@@ -1,7 +1,6 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { selectedHeads, selectGroups, territoryFor } from "@vexa/core";
-import { selectionName } from "../../../lanes/sketch-edits";
+import { selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";

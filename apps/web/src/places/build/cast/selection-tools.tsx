@@ -1,7 +1,6 @@
 import { ArrowLeftRight } from "lucide-react";
-import { all, maskPositions, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
+import { all, maskName, maskPositions, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
 import { ORDER_WORDS } from "../../../lanes/shape-chips";
-import { maskName } from "../../../lanes/sketch-edits";
 import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useShow } from "../../../session/show-context";

@@ -1,7 +1,19 @@
 import { useState } from "react";
-import { apply, attributeInfo, inStep, type Attribute, type Motion, type Part, type Show, type Strokes } from "@vexa/core";
+import {
+  apply,
+  attributeInfo,
+  inStep,
+  partChanges,
+  selectionName,
+  strokeFor,
+  type Attribute,
+  type Motion,
+  type Part,
+  type PartOn,
+  type Show,
+  type Strokes,
+} from "@vexa/core";
 import { motionWords } from "../../../lanes/motion-words";
-import { partChanges, selectionName, strokeFor } from "../../../lanes/sketch-edits";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { firstMotion, kindsFor } from "./first-motion";
@@ -41,7 +53,7 @@ export function useMotion(attribute: Attribute): MotionInHand {
     (Object.entries(parts) as [Attribute, Part | null][]).every(([name, next]) =>
       client.transact(
         `${words} on ${selectionName(client.view, selection)}`,
-        partChanges(client.view, { personId: me.id, selection, attribute: name, part: next }),
+        partChanges(client.view, { newId, personId: me.id, selection, attribute: name, part: next }),
         gesture,
       ),
     );
@@ -84,7 +96,7 @@ export function useMotion(attribute: Attribute): MotionInHand {
 }
 
 /** One's sketch as it would be with this part. */
-function drafted(show: Show, personId: string, on: Omit<Parameters<typeof partChanges>[1], "personId">): Strokes {
-  const next = apply(show.records, partChanges(show, { personId, ...on }));
+function drafted(show: Show, personId: string, on: Omit<PartOn, "personId" | "newId">): Strokes {
+  const next = apply(show.records, partChanges(show, { newId, personId, ...on }));
   return next.ok ? (show.withRecords(next.value).sketchOf(personId)?.strokes ?? {}) : {};
 }

@@ -1,27 +1,13 @@
-import {
-  apply,
-  ATTRIBUTE_NAMES,
-  attributeInfo,
-  fan,
-  inRank,
-  onlyRides,
-  sameJson,
-  selectedHeads,
-  setChange,
-  sketchIdOf,
-  type Attribute,
-  type Change,
-  type Fan,
-  type Part,
-  type Selection,
-  type Show,
-  type Sketch,
-  type Stroke,
-  type Strokes,
-  type Who,
-} from "@vexa/core";
-import type { ShowClient } from "../session/show-client";
-import { newId } from "../session/new-id";
+import { apply } from "../document/apply";
+import { sameJson } from "../document/record";
+import { setChange, type Change } from "../document/transaction";
+import { ATTRIBUTE_NAMES, attributeInfo, type Attribute } from "../rig/attributes";
+import { selectedHeads, type Selection } from "../selection/selection";
+import { fan, type Fan } from "../shape/fan";
+import type { Show } from "../show/show";
+import { onlyRides } from "../stroke/resolve";
+import { sketchIdOf, type Sketch } from "../stroke/sketch";
+import { inRank, type Part, type Stroke, type Strokes } from "../stroke/stroke";
 
 /** One's own stroke that is about exactly this selection and says something of the attribute, the topmost of them; or null. */
 export function strokeFor(strokes: Strokes, selection: Selection, attribute?: Attribute): { id: string; stroke: Stroke } | null {
@@ -31,41 +17,14 @@ export function strokeFor(strokes: Strokes, selection: Selection, attribute?: At
   return found ? { id: found[0], stroke: found[1] } : null;
 }
 
-/** What a selection is called: its groups, or how many heads. */
-export function selectionName(show: Show, selection: Who): string {
-  const groups = (selection.groupIds ?? []).map((id) => show.get("group", id)?.name ?? "a group that is gone");
-  if (groups.length > 0) return `${groups.join(" + ")}${selection.mask ? `, ${maskName(selection.mask)}` : ""}`;
-  const count = selectedHeads(selection, show).length;
-  return `${count} ${count === 1 ? "head" : "heads"}`;
-}
-
-export function maskName(mask: NonNullable<Selection["mask"]>): string {
-  switch (mask.type) {
-    case "every":
-      if (mask.n === 2) return mask.at === 1 ? "odd" : "even";
-      return `every ${ordinal(mask.n)} from ${mask.at}`;
-    case "runs":
-      return `run ${mask.at} of ${mask.n} each`;
-    case "pairs":
-      return `pair ${mask.at}`;
-    case "single":
-      return `head ${mask.at}`;
-  }
-}
-
-function ordinal(n: number): string {
-  const ending = n % 100 >= 11 && n % 100 <= 13 ? "th" : ({ 1: "st", 2: "nd", 3: "rd" }[n % 10] ?? "th");
-  return `${n}${ending}`;
-}
-
 /** Where in the sketch an attribute of a selection stands: the stroke that says it, and whether others lie over it. */
-export interface Standing {
+export interface PartStanding {
   readonly own: { readonly id: string; readonly stroke: Stroke; readonly part: Part } | null;
   /** No other stroke about any of these heads and this attribute lies above one's own. */
   readonly onTop: boolean;
 }
 
-export function standingOf(show: Show, strokes: Strokes, on: { selection: Selection; attribute: Attribute }): Standing {
+export function standingOf(show: Show, strokes: Strokes, on: { selection: Selection; attribute: Attribute }): PartStanding {
   const found = strokeFor(strokes, on.selection, on.attribute);
   const own = found && { ...found, part: found.stroke.parts[on.attribute]! };
   if (!own) return { own, onTop: false };
@@ -88,6 +47,8 @@ export interface PartOn {
   readonly attribute: Attribute;
   /** null takes the attribute out. */
   readonly part: Part | null;
+  /** An id for a stroke that has to be made. */
+  readonly newId: () => string;
 }
 
 /**
@@ -146,7 +107,7 @@ function onTopChanges(show: Show, on: PartOn, { strokes, without }: { strokes: S
   if (host) return [setChange(sketchId, ["strokes", host[0], "parts", on.attribute], { to: on.part })];
   const rank = 1 + Math.max(0, ...Object.values(strokes).map((stroke) => stroke.rank));
   const stroke: Stroke = { who: on.selection, parts: { [on.attribute]: on.part }, rank };
-  const id = newId().slice(0, 8);
+  const id = on.newId().slice(0, 8);
   if (show.sketchOf(on.personId)) return [setChange(sketchId, ["strokes", id], { to: stroke })];
   const record: Sketch = { id: sketchId, kind: "sketch", version: 1, personId: on.personId, strokes: { [id]: stroke } };
   return [{ op: "add", record }];
@@ -166,8 +127,7 @@ export function nudgeChanges(show: Show, on: Omit<PartOn, "part"> & { by: Fan })
     if (part.level) return partChanges(show, { ...on, part: { ...part, level: addedFan(part.level, on.by) } });
     if (part.nudge) return partChanges(show, { ...on, part: { ...part, nudge: addedFan(part.nudge, on.by) } });
   }
-  const touched = 1 + Math.max(0, ...Object.values(strokes).flatMap(({ parts }) => Object.values(parts).map((part) => part.touched)));
-  return overlayChanges(show, { ...on, part: { nudge: on.by, shape: own?.part.shape ?? {}, touched } });
+  return overlayChanges(show, { ...on, part: { nudge: on.by, shape: own?.part.shape ?? {}, touched: nextTouch(strokes) } });
 }
 
 /** Two fans added, place by place; with as many knots as both need. */
@@ -181,16 +141,33 @@ export function addedFan(first: Fan, second: Fan): Fan {
 
 const rounded = (value: number): number => Math.round(value * 1e6) / 1e6;
 
+/** The count that makes a part the latest touched of a sketch. */
+export function nextTouch(strokes: Strokes): number {
+  return 1 + Math.max(0, ...Object.values(strokes).flatMap(({ parts }) => Object.values(parts).map(({ touched }) => touched)));
+}
+
+/** The changes of several edits, each made from what those before it leave. */
+export function inTurn(show: Show, edits: readonly ((show: Show) => readonly Change[])[]): Change[] {
+  let [changes, after]: [Change[], Show] = [[], show];
+  for (const make of edits) {
+    const own = make(after);
+    const next = apply(after.records, own);
+    if (!next.ok) return changes;
+    after = after.withRecords(next.value);
+    changes = [...changes, ...own];
+  }
+  return changes;
+}
+
 /** The changes that empty one's sketch. */
 export function wipeChanges(show: Show, personId: string): Change[] {
   const strokes: Strokes = show.sketchOf(personId)?.strokes ?? {};
   return Object.keys(strokes).length === 0 ? [] : [setChange(sketchIdOf(personId), ["strokes"], { from: strokes, to: {} })];
 }
 
-/** Takes one's sketch off the stage, for oneself alone, or puts it there. */
-export function toggleBlind(client: ShowClient): void {
-  const sketch = client.view.sketchOf(client.personId);
-  if (!sketch) return;
-  const change = sketch.blind ? setChange(sketch.id, ["blind"], { from: true }) : setChange(sketch.id, ["blind"], { to: true });
-  client.transact(sketch.blind ? "The sketch is live" : "The sketch is blind", [change]);
+/** The changes that take one's sketch off the stage, or put it there; none where there is no sketch. */
+export function blindChanges(show: Show, personId: string): Change[] {
+  const sketch = show.sketchOf(personId);
+  if (!sketch) return [];
+  return [sketch.blind ? setChange(sketch.id, ["blind"], { from: true }) : setChange(sketch.id, ["blind"], { to: true })];
 }
