@@ -1,7 +1,7 @@
 import { create } from "zustand";
 import { EMPTY_SELECTION, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
-import type { StageView } from "../stage/projection";
+import type { StageFrame, StageView } from "../stage/projection";
 
 export type LaneMode = "value" | "fade" | "delay" | "times" | "phase" | "rate" | "size";
 export type Theme = "dark" | "light";
@@ -14,6 +14,8 @@ interface InterfaceState {
   readonly laneNumbers: "own units" | "DMX";
   readonly stageTool: StageTool;
   readonly stageView: StageView;
+  /** What of the stage is in the picture; null = all of it. */
+  readonly stageFrame: StageFrame | null;
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** What was copied to be laid elsewhere. */
@@ -56,6 +58,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneNumbers: "own units",
   stageTool: "box",
   stageView: "plan",
+  stageFrame: null,
   rightColumn: "motion",
   castView: "list",
   copiedShape: null,

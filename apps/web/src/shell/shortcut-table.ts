@@ -5,6 +5,7 @@ import { useInterface } from "../selection/interface-store";
 import { toggleCurtain } from "./curtain";
 import { lock } from "./lock";
 import { toggleStageView } from "../stage/stage-tools";
+import { fitAll, fitSelection, moveStage, zoomStage } from "../stage/stage-zoom";
 import type { ShowClient } from "../session/show-client";
 
 export interface Shortcut {
@@ -17,6 +18,8 @@ export interface Shortcut {
 
 const plain = (key: string) => (event: KeyboardEvent) =>
   event.key.toLowerCase() === key && !event.ctrlKey && !event.metaKey && !event.altKey;
+const unshifted = (key: string) => (event: KeyboardEvent) => plain(key)(event) && !event.shiftKey;
+const ARROWS = { ArrowLeft: "left", ArrowRight: "right", ArrowUp: "up", ArrowDown: "down" } as const;
 const control = (key: string, shift: "shift" | "no shift") => (event: KeyboardEvent) =>
   (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === key && event.shiftKey === (shift === "shift");
 const state = useInterface.getState;
@@ -71,6 +74,20 @@ export const SHORTCUTS: readonly Shortcut[] = [
   { keys: "U", does: "turn the thread round", where: "build", fits: plain("u"), run: reselect(turnedRound) },
   { keys: "B", does: "blind: your sketch off the stage, for you alone", where: "build", fits: plain("b"), run: toggleBlind },
   { keys: "V", does: "plan or 3D", where: "build", fits: plain("v"), run: toggleStageView },
+  {
+    keys: "+ and -",
+    does: "the stage larger and smaller, about the pointer",
+    fits: (event) => (event.key === "+" || event.key === "-") && !event.ctrlKey && !event.metaKey && !event.altKey,
+    run: (_, event) => zoomStage(event.key === "+" ? "in" : "out"),
+  },
+  { keys: "F", does: "the selection as large as the stage has room", fits: unshifted("f"), run: fitSelection },
+  { keys: "Shift+F", does: "the whole rig in the picture", fits: (event) => plain("f")(event) && event.shiftKey, run: fitAll },
+  {
+    keys: "Alt+arrows",
+    does: "moves the picture of the stage",
+    fits: (event) => event.altKey && event.key in ARROWS,
+    run: (_, event) => moveStage(ARROWS[event.key as keyof typeof ARROWS]),
+  },
   { keys: "L", does: "highlight on and off", where: "build", fits: plain("l"), run: (client) => toggleHighlight(client) },
   { keys: "\\", does: "the whole base again", where: "build", fits: plain("\\"), run: reselect(all) },
   {

@@ -1,5 +1,5 @@
 import { beam, HeadLooks, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
-import { FLOOR_GRID, stageProjection, type Projection, type StageView } from "./projection";
+import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 
 /** A rig prepared for drawing at one size: nothing in here depends on levels. */
 export interface StageDrawing {
@@ -10,24 +10,45 @@ export interface StageDrawing {
   /** Radius of each head's mark in pixels. */
   readonly radius: Float32Array;
   readonly cells: Uint8Array;
+  /** Heads in the picture, by their index in the rig. */
+  readonly visible: readonly number[];
   /** Room for the indices of lit heads, so that a frame allocates nothing. */
   readonly lit: Int32Array;
 }
 
-export function prepareStage(rig: Rig, size: { width: number; height: number }, view: StageView): StageDrawing {
-  const projection = stageProjection(rig.heads, { ...size, view });
+const looksOfRigs = new WeakMap<Rig, HeadLooks>();
+
+function looksOf(rig: Rig): HeadLooks {
+  let looks = looksOfRigs.get(rig);
+  if (!looks) looksOfRigs.set(rig, (looks = new HeadLooks(rig)));
+  return looks;
+}
+
+/** Marks grow more slowly than the picture, up to so many times their size. */
+const MOST_GROWTH = 5;
+
+export function prepareStage(
+  rig: Rig,
+  size: { width: number; height: number },
+  view: StageView,
+  frame: StageFrame | null = null,
+): StageDrawing {
+  const projection = stageProjection(rig.heads, { ...size, view, frame });
   const xy = new Float32Array(rig.heads.length * 2);
   const radius = new Float32Array(rig.heads.length);
   const cells = new Uint8Array(rig.heads.length);
-  const crowd = rig.heads.length > 1200 ? 0.6 : 1;
+  const growth = Math.min(MOST_GROWTH, Math.max(0.7, projection.zoom ** 0.6));
+  const crowd = (rig.heads.length > 1200 ? 0.6 : 1) * growth;
+  const visible: number[] = [];
   rig.heads.forEach((head, index) => {
     const [x, y] = projection.point(head.position);
     xy[2 * index] = x;
     xy[2 * index + 1] = y;
     cells[index] = head.mode.heads.length > 2 ? 1 : 0;
     radius[index] = (cells[index] ? 2.2 : head.parameters.has("Pan") ? 4.5 : 3.4) * crowd;
+    if (x >= 0 && x <= size.width && y >= 0 && y <= size.height) visible.push(index);
   });
-  return { heads: rig.heads, projection, looks: new HeadLooks(rig), xy, radius, cells, lit: new Int32Array(rig.heads.length) };
+  return { heads: rig.heads, projection, looks: looksOf(rig), xy, radius, cells, visible, lit: new Int32Array(rig.heads.length) };
 }
 
 /** Metres: beams that don't meet the floor end here. */
@@ -36,7 +57,8 @@ const FEWEST_BEAM_LEVEL = 0.02;
 const FEWEST_LEVEL = 0.004;
 
 /** What stays the same from frame to frame: floor lines every two metres under the rig, and every head as it looks unlit. */
-export function drawFloor(context: CanvasRenderingContext2D, { projection, xy, radius, cells }: StageDrawing, ink: string): void {
+export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
+  const { projection, xy, radius, cells } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   context.strokeStyle = ink;
   context.lineWidth = 1;
@@ -56,6 +78,41 @@ export function drawFloor(context: CanvasRenderingContext2D, { projection, xy, r
   context.fillStyle = ink;
   for (let index = 0; index < radius.length; index++)
     fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]!, square: cells[index] === 1 });
+  if (showsNumbers(drawing)) drawNumbers(context, drawing, ink);
+}
+
+/** So few heads in an enlarged picture have room for their numbers, and fewer still for their levels. */
+const MOST_NUMBERS = 160;
+const MOST_LEVELS = 60;
+const ENLARGED = 1.4;
+
+function showsNumbers({ projection, visible }: StageDrawing): boolean {
+  return projection.zoom >= ENLARGED && visible.length <= MOST_NUMBERS;
+}
+
+function drawNumbers(context: CanvasRenderingContext2D, { heads, xy, radius, visible }: StageDrawing, ink: string): void {
+  context.fillStyle = ink;
+  context.font = NUMBER_FONT;
+  context.textAlign = "center";
+  context.textBaseline = "top";
+  for (const index of visible) context.fillText(heads[index]!.label, xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3);
+}
+
+const NUMBER_FONT = "500 10px 'JetBrains Mono Variable', monospace";
+
+/** Levels in percent over the heads, where few are in the picture. */
+function drawLevels(context: CanvasRenderingContext2D, drawing: StageDrawing, values: Float32Array): void {
+  const { projection, visible, heads, xy, radius } = drawing;
+  if (projection.zoom < ENLARGED || visible.length > MOST_LEVELS) return;
+  context.fillStyle = "rgb(233 239 232)";
+  context.font = NUMBER_FONT;
+  context.textAlign = "center";
+  context.textBaseline = "bottom";
+  for (const index of visible) {
+    const dimmer = heads[index]!.parameters.get("Dimmer");
+    if (dimmer === undefined || values[dimmer]! <= 0) continue;
+    context.fillText(String(Math.round(100 * values[dimmer]!)), xy[2 * index]!, xy[2 * index + 1]! - radius[index]! - 2);
+  }
 }
 
 const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
@@ -69,7 +126,16 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.clearRect(0, 0, projection.width, projection.height);
   let count = 0;
   let beams = 0;
+  // A beam may come in from so far beside the picture.
+  const beside = FURTHEST * projection.scale;
+  const outside = (index: number): boolean =>
+    projection.zoom > 1 &&
+    (xy[2 * index]! < -beside ||
+      xy[2 * index]! > projection.width + beside ||
+      xy[2 * index + 1]! < -beside ||
+      xy[2 * index + 1]! > projection.height + beside);
   for (let index = 0; index < heads.length; index++) {
+    if (outside(index)) continue;
     drawing.looks.read(index, values, look);
     if (look.intensity <= FEWEST_LEVEL) continue;
     lit[count++] = index;
@@ -93,6 +159,7 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
     fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 0.6, square: cells[index] === 1 });
   }
   context.globalAlpha = 1;
+  drawLevels(context, drawing, values);
 }
 
 function fillMark(

@@ -6,15 +6,26 @@ const LIFT = 0.1;
 /** Where the stage is looked at from: the plan, or all round it in degrees (turned to the right, tipped up from the floor). */
 export type StageView = "plan" | { readonly turn: number; readonly tip: number };
 
+/** What of the stage the picture shows: how many times as large as with all of it in the picture, and the place on the floor in its middle. */
+export interface StageFrame {
+  readonly zoom: number;
+  readonly middle: Vector;
+}
+
 export interface Projection {
   readonly width: number;
   readonly height: number;
+  /** Pixels a metre. */
   readonly scale: number;
+  /** 1 = all of the rig is in the picture. */
+  readonly zoom: number;
   /** Metres across and upstage that the rig takes, rounded outward to the floor's lines. */
   readonly floor: { readonly left: number; readonly right: number; readonly front: number; readonly back: number };
   point(at: Vector): readonly [number, number];
   /** The place on the floor under a point of the picture, to a centimetre. */
   floorAt(x: number, y: number): Vector;
+  /** The same, not rounded. */
+  exactFloorAt(x: number, y: number): Vector;
   /** The place on a plane that one coordinate makes; null where the plane is seen edge on. */
   planeAt(x: number, y: number, plane: { readonly axis: "x" | "y" | "z"; readonly at: number }): Vector | null;
 }
@@ -41,6 +52,7 @@ function allRound({ turn, tip }: { turn: number; tip: number }): Flat {
 
 const dot = (a: Vector, b: Vector): number => a.x * b.x + a.y * b.y + a.z * b.z;
 
+const FLOOR = { axis: "z", at: 0 } as const;
 const OTHERS = { x: ["y", "z"], y: ["x", "z"], z: ["x", "y"] } as const;
 /** Planes that show less of a metre than this are edge on. */
 const EDGE_ON = 0.02;
@@ -56,20 +68,22 @@ function onPlane(
   const size = across[u] * up[v] - across[v] * up[u];
   if (Math.abs(size) < EDGE_ON) return null;
   const place = { x: at, y: at, z: at };
-  place[u] = centimetres((right * up[v] - across[v] * top) / size);
-  place[v] = centimetres((across[u] * top - right * up[u]) / size);
+  place[u] = (right * up[v] - across[v] * top) / size;
+  place[v] = (across[u] * top - right * up[u]) / size;
   return place;
 }
+
+const toTheCentimetre = ({ x, y, z }: Vector): Vector => ({ x: centimetres(x), y: centimetres(y), z: centimetres(z) });
 
 /** The plan, seen from above with a little lift: the audience is below, upstage above, house right at the right. */
 export function planProjection(heads: readonly Head[], width: number, height: number): Projection {
   return stageProjection(heads, { width, height, view: "plan" });
 }
 
-/** The stage as seen from somewhere, as large as the picture has room. */
+/** The stage as seen from somewhere: as large as the picture has room, or what a frame holds of it. */
 export function stageProjection(
   heads: readonly Head[],
-  { width, height, view }: { width: number; height: number; view: StageView },
+  { width, height, view, frame = null }: { width: number; height: number; view: StageView; frame?: StageFrame | null },
 ): Projection {
   const flat = view === "plan" ? PLAN : allRound(view);
   const [x, y] = [extent(heads, ({ position }) => position.x), extent(heads, ({ position }) => position.y + LIFT * position.z)];
@@ -78,8 +92,11 @@ export function stageProjection(
   // From the side the floor lies below every head: it belongs in the picture.
   if (view !== "plan") for (const { position } of heads) up[0] = Math.min(up[0], dot(flat.up, { ...position, z: 0 }));
   const margin = 34;
-  const scale = Math.max(2, Math.min((width - 2 * margin) / (across[1] - across[0]), (height - 2 * margin) / (up[1] - up[0])));
-  const [middleX, middleY] = [(across[0] + across[1]) / 2, (up[0] + up[1]) / 2];
+  const whole = Math.max(2, Math.min((width - 2 * margin) / (across[1] - across[0]), (height - 2 * margin) / (up[1] - up[0])));
+  const scale = whole * (frame?.zoom ?? 1);
+  const [middleX, middleY] = frame
+    ? [dot(flat.across, frame.middle), dot(flat.up, frame.middle)]
+    : [(across[0] + across[1]) / 2, (up[0] + up[1]) / 2];
   const measureAt = (px: number, py: number): { across: number; up: number } => ({
     across: (px - width / 2) / scale + middleX,
     up: middleY - (py - height / 2) / scale,
@@ -88,9 +105,14 @@ export function stageProjection(
     width,
     height,
     scale,
+    zoom: frame?.zoom ?? 1,
     floor: { left: gridBelow(x[0] - 1), right: -gridBelow(-x[1] - 1), front: gridBelow(y[0] - 2), back: -gridBelow(-y[1] - 1) },
-    floorAt: (px, py) => onPlane(flat, measureAt(px, py), { axis: "z", at: 0 })!,
-    planeAt: (px, py, plane) => onPlane(flat, measureAt(px, py), plane),
+    floorAt: (px, py) => toTheCentimetre(onPlane(flat, measureAt(px, py), FLOOR)!),
+    exactFloorAt: (px, py) => onPlane(flat, measureAt(px, py), FLOOR)!,
+    planeAt: (px, py, plane) => {
+      const place = onPlane(flat, measureAt(px, py), plane);
+      return place && toTheCentimetre(place);
+    },
     point: (at) => [width / 2 + (dot(flat.across, at) - middleX) * scale, height / 2 - (dot(flat.up, at) - middleY) * scale],
   };
 }

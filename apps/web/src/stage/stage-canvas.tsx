@@ -29,6 +29,7 @@ import { drawThread } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
 import type { StageView } from "./projection";
 import { useFigure } from "./use-figure";
+import { useStageFrame } from "./use-stage-frame";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 import { newId } from "../session/new-id";
 
@@ -66,15 +67,19 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, scrubbed, set } = useInterface();
+  const { selection, select, stageTool, stageView, stageFrame, scrubbed, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);
   const thread = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = client.view;
-  const drawing = useMemo(() => (width > 0 ? prepareStage(rig, { width, height }, stageView) : null), [rig, width, height, stageView]);
+  const drawing = useMemo(
+    () => (width > 0 ? prepareStage(rig, { width, height }, stageView, stageFrame) : null),
+    [rig, width, height, stageView, stageFrame],
+  );
   const [gesture, setGesture] = useState<Gesture | null>(null);
+  const framing = useStageFrame(frame, drawing, () => setGesture(null));
   const aiming = useRef("");
   const hung = useRef<{ x: number; y: number } | null>(null);
 
@@ -133,7 +138,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     return [event.clientX - left, event.clientY - top];
   };
   const start = (event: React.PointerEvent): void => {
-    if (event.button !== 0 || !drawing) return;
+    if (framing.start(event) === "taken" || event.button !== 0 || !drawing) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const tool = tools === "select" && stageTool !== "lasso" && stageTool !== "turn" ? "box" : stageTool;
     const handle = tools === "all" && tool === "box" ? figure.handleAt(at(event)) : null;
@@ -144,7 +149,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     }
     const next = beginGesture(drawing, selected, {
       at: at(event),
-      tool: event.altKey ? "lasso" : tool === "turn" && stageView === "plan" ? "box" : tool,
+      tool: tool === "turn" && stageView === "plan" ? "box" : tool,
       path: event.shiftKey ? "circle" : "straight",
     });
     setGesture(next);
@@ -177,7 +182,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     else setGesture(null);
   };
   const move = (event: React.PointerEvent): void => {
-    if (!gesture) return;
+    if (framing.move(event) === "taken" || !gesture) return;
     const next = movedGesture(gesture, at(event));
     setGesture(next);
     if (next.kind === "aim") aimAt(next);
@@ -194,7 +199,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     applyPreset(client, preset, { selection: selected.includes(hit) ? selection : selectHeads([rig.heads[hit]!.key]), how: "alone" });
   };
   const end = (event: React.PointerEvent): void => {
-    if (!gesture || !drawing) return;
+    if (framing.end(event) === "taken" || !gesture || !drawing) return;
     setGesture(null);
     const picked = endGesture(drawing, selected, gesture);
     const adds = event.ctrlKey || event.metaKey || event.shiftKey;
@@ -213,6 +218,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       role="img"
       aria-label={`${stageView === "plan" ? "Stage plan" : "Stage in 3D"}, ${rig.heads.length} heads, ${selected.length} selected`}
       data-selected={selected.length}
+      data-zoom={drawing ? Math.round(100 * drawing.projection.zoom) / 100 : undefined}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}
       data-handles={figure.handles ? JSON.stringify(figure.handles) : undefined}
@@ -222,6 +228,10 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
       onDrop={drop}
       onPointerUp={end}
+      onPointerCancel={(event) => {
+        framing.end(event);
+        setGesture(null);
+      }}
     >
       {(scrubbed ?? blind) && (
         <p className="absolute top-2 right-3 text-xs text-stage-thread" role="status">

@@ -2,10 +2,11 @@ import { Box, Crosshair, Lasso, Move, Rotate3d, SquareDashed } from "lucide-reac
 import { useInterface } from "../selection/interface-store";
 import { useMe } from "../session/show-context";
 import { Button } from "../ui/button";
+import { StageViews } from "./stage-views";
 
 const TOOLS = [
   { tool: "box", Icon: SquareDashed, name: "Box", title: "Drag a box around heads" },
-  { tool: "lasso", Icon: Lasso, name: "Lasso", title: "Draw a line around heads (Alt-drag)" },
+  { tool: "lasso", Icon: Lasso, name: "Lasso", title: "Draw a line around heads" },
   {
     tool: "aim",
     Icon: Crosshair,
@@ -22,8 +23,8 @@ const FIRST_VIEW = { turn: 24, tip: 28 } as const;
 /** The plan, or the same scene in 3D; the tool that turns it goes with it. */
 export function toggleStageView(): void {
   const { stageView, stageTool, set } = useInterface.getState();
-  if (stageView === "plan") set({ stageView: FIRST_VIEW });
-  else set({ stageView: "plan", stageTool: stageTool === "turn" ? "box" : stageTool });
+  if (stageView === "plan") set({ stageView: FIRST_VIEW, stageFrame: null });
+  else set({ stageView: "plan", stageFrame: null, stageTool: stageTool === "turn" ? "box" : stageTool });
 }
 
 /** What a drag on the stage does: picks with a box or a line around heads, aims, or (the lead) hangs heads elsewhere. */
@@ -59,6 +60,7 @@ export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
       >
         <Box size={13} aria-hidden /> 3D
       </Button>
+      <StageViews />
     </div>
   );
 }

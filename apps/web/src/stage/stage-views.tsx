@@ -1,0 +1,121 @@
+import { Maximize, Scan, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
+import { useState } from "react";
+import { useInterface } from "../selection/interface-store";
+import { useClient } from "../session/show-context";
+import { Button } from "../ui/button";
+import { TextInput } from "../ui/field";
+import { PopSheet } from "../ui/pop-sheet";
+import { dropView, keepView, keptViews, LONGEST_VIEW_NAME, MOST_VIEWS } from "./kept-views";
+import { fitAll, fitSelection, zoomStage } from "./stage-zoom";
+
+const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink";
+
+/** Larger, smaller, all, the selection, and one's own views by name. */
+export function StageViews(): React.JSX.Element {
+  const client = useClient();
+  const { stageFrame } = useInterface();
+  const acts = [
+    { Icon: ZoomOut, name: "Smaller", title: "Smaller (-, or the wheel)", act: () => zoomStage("out", "middle") },
+    {
+      Icon: ZoomIn,
+      name: "Larger",
+      title: "Larger (+, or the wheel); drag with Alt or the middle button to move",
+      act: () => zoomStage("in", "middle"),
+    },
+    { Icon: Maximize, name: "Fit all", title: "The whole rig (Shift+F)", act: fitAll },
+    { Icon: Scan, name: "Fit the selection", title: "The selection as large as there is room (F)", act: () => fitSelection(client) },
+  ];
+  return (
+    <>
+      {acts.map(({ Icon, name, title, act }) => (
+        <Button key={name} tone="chip" size="small" className={LOOK} aria-label={name} title={title} onClick={act}>
+          <Icon size={13} aria-hidden />
+        </Button>
+      ))}
+      <OwnViews pressed={stageFrame !== null} />
+    </>
+  );
+}
+
+function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
+  const { stageFrame, stageView, set } = useInterface();
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState("");
+  const [views, setViews] = useState(keptViews);
+  const full = views.length >= MOST_VIEWS && views.every((view) => view.name !== name.trim());
+  const keep = (event: React.FormEvent): void => {
+    event.preventDefault();
+    if (!name.trim() || !keepView({ name: name.trim(), view: stageView, frame: stageFrame })) return;
+    setViews(keptViews());
+    setName("");
+  };
+  return (
+    <PopSheet
+      label="Own views of the stage"
+      open={open}
+      onOpen={(next) => {
+        setViews(keptViews());
+        setOpen(next);
+      }}
+      trigger={
+        <Button
+          tone="chip"
+          size="small"
+          className={LOOK}
+          aria-pressed={pressed}
+          aria-label="Own views"
+          title="Own views of the stage by name"
+        >
+          <Telescope size={13} aria-hidden />
+        </Button>
+      }
+    >
+      <form onSubmit={keep} className="grid grid-cols-[1fr_auto] gap-1.5">
+        <TextInput
+          aria-label="Name of the view"
+          className="h-7 text-xs"
+          maxLength={LONGEST_VIEW_NAME}
+          placeholder="Name this view"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Button type="submit" size="small" disabled={!name.trim() || full}>
+          Keep
+        </Button>
+      </form>
+      {full && <p className="text-xs text-ink-3">{MOST_VIEWS} views are kept: throw one away for another.</p>}
+      {views.length === 0 ? (
+        <p className="text-xs text-ink-3">No views are kept in this browser yet.</p>
+      ) : (
+        <ul className="max-h-56 overflow-y-auto">
+          {views.map((view) => (
+            <li key={view.name} className="flex items-center gap-1">
+              <button
+                type="button"
+                className="min-w-0 flex-1 truncate rounded px-1 py-1 text-left hover:bg-raised"
+                onClick={() => {
+                  set({ stageView: view.view, stageFrame: view.frame });
+                  setOpen(false);
+                }}
+              >
+                {view.name}
+              </button>
+              <Button
+                tone="quiet"
+                size="small"
+                className="px-1"
+                aria-label={`Throw the view ${view.name} away`}
+                onClick={() => {
+                  dropView(view.name);
+                  setViews(keptViews());
+                }}
+              >
+                <X size={12} aria-hidden />
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </PopSheet>
+  );
+}

@@ -1,0 +1,44 @@
+import { useInterface } from "../selection/interface-store";
+import { selectedIn } from "../selection/selected";
+import type { ShowClient } from "../session/show-client";
+import { drawnBy, frameAround, zoomedAt } from "./stage-frame";
+import { stageAtHand } from "./use-stage-frame";
+
+/** One press of a key or a button: the square root of two, so that two of them double. */
+const STEP = Math.SQRT2;
+/** Pixels by which a key moves the picture. */
+const MOVE = 60;
+
+/** Larger or smaller about the pointer; where there is none, about the middle of the picture. */
+export function zoomStage(way: "in" | "out", about: "pointer" | "middle" = "pointer"): void {
+  const { drawing, pointer } = stageAtHand;
+  if (!drawing) return;
+  const { projection } = drawing;
+  const middle = [projection.width / 2, projection.height / 2] as const;
+  const at = about === "pointer" ? (pointer ?? middle) : middle;
+  useInterface.getState().set({ stageFrame: zoomedAt(projection, at, way === "in" ? STEP : 1 / STEP) });
+}
+
+export function moveStage(way: "left" | "right" | "up" | "down"): void {
+  const { drawing } = stageAtHand;
+  if (!drawing) return;
+  const by = { left: [MOVE, 0], right: [-MOVE, 0], up: [0, MOVE], down: [0, -MOVE] } as const;
+  useInterface.getState().set({ stageFrame: drawnBy(drawing.projection, by[way]) });
+}
+
+export function fitAll(): void {
+  useInterface.getState().set({ stageFrame: null });
+}
+
+/** As large as the selected heads have room; all where nobody is selected. */
+export function fitSelection(client: ShowClient): void {
+  const { drawing } = stageAtHand;
+  const { selection, set } = useInterface.getState();
+  if (!drawing) return;
+  set({
+    stageFrame: frameAround(
+      drawing.projection,
+      selectedIn(client.view, selection).heads.map(({ position }) => position),
+    ),
+  });
+}
