@@ -239,3 +239,6 @@ export {
 } from "./edits/sketch-edits";
 export { presetOnChanges, type PresetOn } from "./edits/preset-on-sketch";
 export { maskName, selectionName } from "./questions/selection-name";
+export { takenUp, type TakingUp } from "./engine/taken-up";
+export type { TakenFrom } from "./stroke/stroke";
+export type { HeadNumbers } from "./stroke/head-numbers";

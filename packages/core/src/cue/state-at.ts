@@ -122,7 +122,7 @@ function positionsOf(strokes: Strokes): Strokes | null {
 
 /** Whether a part says something for every head that it is about: then the same part of an earlier cue can't be seen. */
 function covers(part: Part, attribute: Attribute, show: ResolveContext): boolean {
-  if (onlyRides(part)) return false;
+  if (onlyRides(part) || part.taken) return false;
   if (part.motion?.kind === "steps" && part.motion.steps.some(({ presetId }) => presetId !== undefined)) return false;
   return part.presets?.ids.every((id) => (show.preset?.(id)?.universal ?? {})[attribute] !== undefined) ?? true;
 }

@@ -84,9 +84,19 @@ function placedPart(show: Show, on: PartOn): Change[] {
   const strokes = show.sketchOf(on.personId)?.strokes ?? {};
   const { own, onTop } = standingOf(show, strokes, on);
   if (!on.part) return own ? withoutPart(sketchId, own, on.attribute) : [];
-  if (own && onTop) return [setChange(sketchId, ["strokes", own.id, "parts", on.attribute], { from: own.part, to: on.part })];
+  if (own && onTop) return replacedPart([sketchId, ["strokes", own.id, "parts", on.attribute]], own.part, on.part);
   const gone = own ? withoutPart(sketchId, own, on.attribute) : [];
   return [...gone, ...onTopChanges(show, on, { strokes, without: gone.length > 0 ? own!.id : null })];
+}
+
+/** A part in the place of another. Values of many heads that stay the same aren't said again. */
+function replacedPart([id, path]: [string, readonly string[]], from: Part, to: Part): Change[] {
+  if (!from.taken || from.taken !== to.taken) return [setChange(id, path, { from, to })];
+  const fields = new Set([...Object.keys(from), ...Object.keys(to)]) as Set<keyof Part>;
+  return [...fields].flatMap((field) => {
+    const values = { from: from[field], to: to[field] };
+    return sameJson(values.from, values.to) ? [] : [setChange(id, [...path, field], values)];
+  });
 }
 
 /** As `partChanges`, but what is there stays: the part comes in a stroke above everything that it touches. */
@@ -125,7 +135,8 @@ export function nudgeChanges(show: Show, on: Omit<PartOn, "part"> & { by: Fan })
   if (own && onTop) {
     const { part } = own;
     if (part.level) return partChanges(show, { ...on, part: { ...part, level: addedFan(part.level, on.by) } });
-    if (part.nudge) return partChanges(show, { ...on, part: { ...part, nudge: addedFan(part.nudge, on.by) } });
+    if (part.nudge || part.taken)
+      return partChanges(show, { ...on, part: { ...part, nudge: part.nudge ? addedFan(part.nudge, on.by) : on.by } });
   }
   return overlayChanges(show, { ...on, part: { nudge: on.by, shape: own?.part.shape ?? {}, touched: nextTouch(strokes) } });
 }

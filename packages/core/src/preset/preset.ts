@@ -1,6 +1,6 @@
-import { fields, integerIn, mapOf, nullable, numberIn, oneOf, optional, textUpTo, where, type Flaw, type Schema } from "../document/schema";
-import { attributeInfo, FAMILIES, isAttribute, type Attribute, type Family } from "../rig/attributes";
-import type { HeadKey } from "../rig/fixture";
+import { fields, integerIn, mapOf, nullable, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
+import { attributeInfo, FAMILIES, type Attribute, type Family } from "../rig/attributes";
+import { headNumbersSchema, type HeadNumbers } from "../stroke/head-numbers";
 import { partsSchema, type Part, type Stroke } from "../stroke/stroke";
 
 /** What a preset says by attribute. Fans lie along whatever selection takes it. */
@@ -22,16 +22,10 @@ export interface Preset {
   readonly universal: PresetParts;
   readonly perProfile: Readonly<Record<string, PresetParts>>;
   /** Values in the attribute's unit. */
-  readonly perHead: Readonly<Record<HeadKey, Readonly<Partial<Record<Attribute, number>>>>>;
+  readonly perHead: HeadNumbers;
   /** `#rrggbb` instead of the computed swatch. */
   readonly swatch?: string;
 }
-
-const values: Schema<Readonly<Partial<Record<Attribute, number>>>> = (value, path): Flaw | null => {
-  const flaw = mapOf(numberIn(-100000, 100000), 64)(value, path);
-  const stranger = Object.keys(value ?? {}).find((name) => !isAttribute(name));
-  return flaw ?? (stranger === undefined ? null : { path, value: stranger, why: "no head has an attribute of this name" });
-};
 
 const content = where(partsSchema, (parts) =>
   Object.values(parts).some(({ presets }) => presets !== undefined) ? "a preset can't be made of other presets" : null,
@@ -48,7 +42,7 @@ export const presetSchema: Schema<Preset> = where(
     territoryId: nullable(textUpTo(64)),
     universal: content,
     perProfile: mapOf(content, 500),
-    perHead: mapOf(values, 20000),
+    perHead: headNumbersSchema,
     swatch: optional((value, path) =>
       typeof value === "string" && /^#[0-9a-f]{6}$/.test(value) ? null : { path, value, why: "it must be written #rrggbb" },
     ),

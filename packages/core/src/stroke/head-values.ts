@@ -4,7 +4,9 @@ import type { Vector } from "../geometry/beam";
 import { fanPoint } from "../geometry/point-fan";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
-import { physicalOf, type Head } from "../rig/rig";
+import { mixed } from "../rig/mix-head";
+import { normalizedFreely, physicalOf, type Head } from "../rig/rig";
+import type { HeadNumbers } from "./head-numbers";
 import { laidOver, partRows } from "./resolve";
 import type { ResolveContext, Row } from "./row";
 import { presetColor, presetPoint, presetsOf } from "./preset-rows";
@@ -87,6 +89,7 @@ function wholeValues(
     const u = places[index]!;
     if (along) return { color: along(u), point: null };
     if (part.points) return { color: null, point: fanPoint(part.points, u) };
+    if (part.taken) return { color: attribute === "Color" ? takenColor(head, part.taken, show) : null, point: null };
     if (attribute === "Color") {
       const colors = presets.map((preset) => presetColor(preset, head, u));
       const known = colors.length > 0 && colors.every((color) => color !== null);
@@ -96,6 +99,17 @@ function wholeValues(
     const known = points.length > 0 && points.every((point) => point !== null);
     return { color: null, point: known ? fanPoint({ knots: points, path: "straight" }, u) : null };
   };
+}
+
+/** The colour that a head's own numbers mix to. */
+function takenColor(head: Head, taken: HeadNumbers, { rig }: ResolveContext): Xyz | null {
+  const own = Object.entries(taken[head.key] ?? {}) as [Attribute, number][];
+  if (own.length === 0) return null;
+  const levels = own.flatMap(([name, value]): [Attribute, number][] => {
+    const parameter = head.parameters.get(name);
+    return parameter === undefined ? [] : [[name, normalizedFreely(rig.parameters[parameter]!.channel, value)]];
+  });
+  return mixed(head, new Map(levels));
 }
 
 /** Of each head one of its rows: they share their times. */

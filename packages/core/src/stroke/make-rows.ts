@@ -9,6 +9,7 @@ import { normalizedFreely, normalizedSize, physicalOf, type Head } from "../rig/
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
 import { motionsOfHeads, type MovedParameter } from "./motion-rows";
+import type { HeadNumbers } from "./head-numbers";
 import { timesAt, type Times } from "./part-times";
 import { NO_MOTIONS, type ResolveContext, type Row } from "./row";
 import type { Spread } from "./spread";
@@ -57,7 +58,11 @@ function withMotions(own: Row[], moves: readonly MovedParameter[], times: Times)
 
 /** What a part says of a head besides its motion. */
 function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: number, times: Times) => Row[] {
-  const { level, colors, points, nudge } = part;
+  const { level, colors, points, nudge, taken } = part;
+  if (taken) {
+    const by = (u: number): number => (nudge ? fan(nudge.knots, u, nudge.path) : 0);
+    return (head, u, times) => takenRows(head, taken, { attribute, by: by(u), times, show });
+  }
   if (colors) {
     const colorOf = colorMixer(colors, spread.heads);
     return (head, u, times) => [...colorOf(head, u)].map(([name, value]) => plainRow(head.parameters.get(name)!, value, times));
@@ -73,6 +78,20 @@ function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: n
     const own = level ? normalizedFreely(channel, fan(level.knots, u, level.path)) : absoluteMotion ? 0 : null;
     return [{ parameter, value: own === null ? null : own + push, nudge: own === null ? push : 0, ...times, motions: NO_MOTIONS }];
   };
+}
+
+/** A head's own numbers; what is added to them belongs to the part's attribute alone. */
+function takenRows(
+  head: Head,
+  taken: HeadNumbers,
+  { attribute, by, times, show }: { attribute: Attribute; by: number; times: Times; show: ResolveContext },
+): Row[] {
+  return Object.entries(taken[head.key] ?? {}).flatMap(([name, value]): Row[] => {
+    const parameter = head.parameters.get(name as Attribute);
+    if (parameter === undefined) return [];
+    const { channel } = show.rig.parameters[parameter]!;
+    return [plainRow(parameter, normalizedFreely(channel, value + (name === attribute ? by : 0)), times)];
+  });
 }
 
 /** Mixes the fan's colour for a head at its place; one colour for all is mixed once for each kind of head. */

@@ -42,8 +42,8 @@ export function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part]
 }
 
 /** Nothing but a nudge or a relative motion on what lies beneath. */
-export function onlyRides({ level, colors, points, presets, motion }: Part): boolean {
-  return !level && !colors && !points && !presets && motion?.base !== "absolute";
+export function onlyRides({ level, colors, points, presets, motion, taken }: Part): boolean {
+  return !level && !colors && !points && !presets && !taken && motion?.base !== "absolute";
 }
 
 /** Of several rows of one parameter the last; one without a value rides on what is before it. */

@@ -21,13 +21,18 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
       if (covers(part)) parameters.forEach((parameter) => covered.add(parameter));
       return seen;
     });
-    if (parts.length > 0)
-      kept.unshift([id, parts.length === Object.keys(stroke.parts).length ? stroke : { ...stroke, parts: Object.fromEntries(parts) }]);
+    if (parts.length > 0) kept.unshift([id, { ...stroke, parts: Object.fromEntries(parts.map(([name, part]) => [name, settled(part)])) }]);
   }
   return Object.fromEntries(kept);
 }
 
-/** Whether a part says something for every head: what refers to presets may have nothing for some of them. */
+/** Where something was taken up from counts as long as it is in a sketch. */
+function settled(part: Part): Part {
+  const { takenFrom: _, ...rest } = part;
+  return part.takenFrom ? rest : part;
+}
+
+/** Whether a part says something for every head: what refers to presets, or was taken up, may have nothing for some of them. */
 function covers(part: Part): boolean {
-  return !onlyRides(part) && !part.presets && part.motion?.kind !== "steps";
+  return !onlyRides(part) && !part.presets && !part.taken && part.motion?.kind !== "steps";
 }

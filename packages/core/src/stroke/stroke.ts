@@ -3,9 +3,11 @@ import { fields, integerIn, listOf, mapOf, oneOf, optional, textUpTo, where, typ
 import { pointFanSchema, type PointFan } from "../geometry/point-fan";
 import { motionSchema, type Motion } from "../motion/motion";
 import { isAttribute, type Attribute } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
 import { whoSchema, type Who } from "../selection/who";
 import { fanSchema, type Fan } from "../shape/fan";
 import { shapeSchema, type Shape } from "../shape/place";
+import { headNumbersSchema, type HeadNumbers } from "./head-numbers";
 
 /** Presets by id in the order of the fan, and the path that colours take between them. */
 export interface PresetRef {
@@ -14,6 +16,13 @@ export interface PresetRef {
 }
 
 const presetRefSchema: Schema<PresetRef> = fields<PresetRef>({ ids: listOf(textUpTo(64), { min: 1, max: 16 }), path: oneOf(COLOR_PATHS) });
+
+/** A cue that gave what was taken up, and to whom. */
+export interface TakenFrom {
+  readonly cueId: string;
+  /** None = to all heads of the stroke. */
+  readonly heads?: readonly HeadKey[];
+}
 
 /** What a stroke says of one attribute: a level or a fan, a motion, how it lies and when it comes. */
 export interface Part {
@@ -28,6 +37,10 @@ export interface Part {
   /** Added to what lies beneath, in the attribute's unit: a fan that is nudged stays that fan, in another place. */
   readonly nudge?: Fan;
   readonly motion?: Motion;
+  /** Each head's own values as they were taken up from the stage; heads that aren't in it are left alone. A nudge beside it moves them all. */
+  readonly taken?: HeadNumbers;
+  /** The cues from which it was taken up, with the heads that had it from there: it can be put back into them. */
+  readonly takenFrom?: readonly TakenFrom[];
   readonly shape: Shape;
   /** Seconds; without it the cue's own time holds. */
   readonly fade?: Fan;
@@ -56,16 +69,20 @@ const partSchema: Schema<Part> = where(
     presets: optional(presetRefSchema),
     nudge: optional(fanSchema(-100000, 100000)),
     motion: optional(motionSchema),
+    taken: optional(headNumbersSchema),
+    takenFrom: optional(
+      listOf(fields<TakenFrom>({ cueId: textUpTo(64), heads: optional(listOf(textUpTo(80), { max: 20000 })) }), { max: 64 }),
+    ),
     shape: shapeSchema,
     fade: optional(fanSchema(0, 3600)),
     delay: optional(fanSchema(0, 3600)),
     timesIn: optional(oneOf(["parts"])),
     touched: integerIn(0, Number.MAX_SAFE_INTEGER),
   }),
-  ({ level, motion, colors, points, presets, nudge }) =>
-    level || motion || colors || points || presets || nudge
+  ({ level, motion, colors, points, presets, nudge, taken }) =>
+    level || motion || colors || points || presets || nudge || taken
       ? null
-      : "it must have a level, a colour, a point, a preset, a nudge or a motion",
+      : "it must have a level, a colour, a point, a preset, a nudge, a motion or values of single heads",
 );
 
 /** Whole colours and points have names of their own; presets may stand under any. */

@@ -1,0 +1,150 @@
+import { describe, expect, it } from "vitest";
+import { partChanges } from "../edits/sketch-edits";
+import { playChanges } from "../playing/play";
+import { seededRandom } from "../random/random";
+import type { Attribute } from "../rig/attributes";
+import { selectGroups, selectHeads, withMask, type Selection } from "../selection/selection";
+import { edit } from "../show/edit";
+import { headValues } from "../stroke/head-values";
+import { headsOf } from "../stroke/spread";
+import type { Part, Strokes } from "../stroke/stroke";
+import { CROWD_GROUPS, crowdedShow, EngineOnBench, listWithCard, moving, part, pick, smallShow, waveMotion, strokeOn } from "../testing";
+import { Engine } from "./engine";
+import { takenUp } from "./taken-up";
+
+let ids = 0;
+const newId = (): string => `t${++ids}`;
+const movers = selectGroups(["movers"]);
+
+/** What a browser has of the stage: values rounded to 16 bits. */
+const asSent = (values: Float32Array): Float32Array => values.map((value) => Math.round(value * 65535) / 65535);
+
+function lay(bench: EngineOnBench, selection: Selection, attribute: Attribute): Part {
+  const { show } = bench.engine;
+  const taken = takenUp(show, { selection, attribute, stage: asSent(bench.engine.values), now: bench.t })!;
+  bench.change(partChanges(show, { personId: "ann", newId, selection, attribute, part: { ...taken, touched: 1 } }));
+  return taken;
+}
+
+function benchWith(...lists: Parameters<typeof listWithCard>[]): EngineOnBench {
+  const bench = new EngineOnBench(smallShow(lists.flatMap((of) => listWithCard(...of))));
+  for (const [id] of lists) bench.play({ type: "go", playbackId: `card-${id}` });
+  bench.read(1, 0, 5);
+  return bench;
+}
+
+describe("taking up what is on stage", () => {
+  it("keeps a fan a fan, with its shape, and names the cue that it came from", () => {
+    const fan = part([0.2, 1], { shape: { folded: true } });
+    const bench = benchWith(["wide", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: fan })] }]]);
+    const before = bench.frame.slice();
+    expect(lay(bench, movers, "Dimmer")).toEqual({ ...fan, takenFrom: [{ cueId: "wide-1" }] });
+    bench.read(1, 0, 0.5);
+    expect(bench.frame).toEqual(before);
+  });
+
+  it("lets a motion go on where it is", () => {
+    const sway = moving(waveMotion({ low: -40, high: 40 }));
+    const other = new EngineOnBench(smallShow(listWithCard("sway", [{ inSeconds: 0, strokes: [strokeOn("movers", { Pan: sway })] }])));
+    const bench = new EngineOnBench(other.engine.show);
+    for (const each of [other, bench]) {
+      each.play({ type: "go", playbackId: "card-sway" });
+      each.read(1, 2, 5.3);
+    }
+    expect(lay(bench, movers, "Pan")).toMatchObject({ motion: { kind: "wave" }, takenFrom: [{ cueId: "sway-1" }] });
+    // Positions come softly into a motion that a sketch begins; only after that second are both the same.
+    const apart: number[] = [];
+    for (let look = 0; look < 40; look++) apart.push(Math.abs(bench.read(3, 2, 0.05) - other.read(3, 2, 0.05)));
+    expect(Math.max(...apart)).toBeLessThan(0.15);
+    expect(Math.max(...apart.slice(25))).toBeLessThan(1e-4);
+  });
+
+  it("is one level where all heads have the same, and each head's own where they haven't", () => {
+    const bench = benchWith(
+      ["a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.6]), Pan: part([-35, 35]) })] }]],
+      ["b", [{ inSeconds: 0, strokes: [{ who: { heads: ["fx-2"] }, parts: { Pan: part([99]) }, rank: 1 }] }]],
+    );
+    const before = bench.frame.slice();
+    expect(lay(bench, selectHeads(["fx-1", "fx-3"]), "Dimmer")).toMatchObject({ level: { knots: [0.6] } });
+    const pan = lay(bench, movers, "Pan");
+    expect(pan.taken!["fx-2"]).toEqual({ Pan: 99 });
+    expect(pan.takenFrom).toEqual([
+      { cueId: "b-1", heads: ["fx-2"] },
+      { cueId: "a-1", heads: ["fx-1", "fx-3", "fx-4", "fx-5", "fx-6", "fx-7", "fx-8"] },
+    ]);
+    bench.read(1, 0, 0.5);
+    expect(bench.frame).toEqual(before);
+  });
+
+  it("is moved as one by a nudge, head for head", () => {
+    const strokes: Strokes = {
+      s: {
+        who: movers,
+        parts: { Pan: { taken: { "fx-1": { Pan: 10 }, "fx-2": { Pan: -20 } }, nudge: { knots: [5] }, shape: {}, touched: 1 } },
+        rank: 1,
+      },
+    };
+    const show = smallShow();
+    const values = headValues(strokes, { attribute: "Pan", heads: headsOf(movers, show), show });
+    expect(values.map((entry) => entry && Math.round(entry.value! * 1000) / 1000)).toEqual([15, -15, null, null, null, null, null, null]);
+  });
+
+  it("is what runs beneath a lowered grand master and a blackout, so that nothing is scaled twice", () => {
+    for (const act of [
+      { type: "grand-master", level: 0.4 },
+      { type: "blackout", on: true },
+    ] as const) {
+      const bench = benchWith(["a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.3, 0.9]) })] }]]);
+      bench.play(act);
+      bench.read(1, 0, 1);
+      const before = bench.frame.slice();
+      lay(bench, withMask(movers, { type: "every", n: 2, at: 1 }), "Dimmer");
+      bench.read(1, 0, 0.5);
+      expect(bench.frame).toEqual(before);
+    }
+  });
+
+  it("says nothing of heads that haven't the attribute", () => {
+    const show = smallShow();
+    const of = { stage: new Float32Array(show.rig.parameters.length), now: 0 };
+    expect(takenUp(show, { ...of, selection: selectGroups(["cells"]), attribute: "Pan" })).toBeNull();
+    expect(takenUp(show, { ...of, selection: selectHeads(["nobody"]), attribute: "Pan" })).toBeNull();
+  });
+
+  it("changes no octet, whatever plays (50 random playbacks, seeds)", () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const random = seededRandom(seed);
+      const show = crowdedShow(random);
+      const engine = new Engine(show, 100);
+      const frame = new Uint8Array(engine.frameLength);
+      let t = 100;
+      for (let act = 0; act < 12; act++) {
+        t += random();
+        const playbackId = `card-list-${1 + Math.floor(random() * 50)}`;
+        const changes = playChanges(
+          engine.show,
+          random() < 0.7 ? { type: "go", playbackId } : { type: "level", playbackId, level: random() },
+          {
+            t,
+            personId: "ben",
+          },
+        );
+        if (changes.ok) engine.command({ at: t, changes: changes.value });
+        engine.tick(t, frame);
+      }
+      t += random() < 0.5 ? 0.2 : 30;
+      engine.tick(t, frame);
+      const before = frame.slice();
+      const selection = selectGroups([pick(random, CROWD_GROUPS)]);
+      const attribute = pick(random, ["Dimmer", "Pan", "Tilt", "Position", "Color", "ColorAdd_R"] as const);
+      const taken = takenUp(engine.show, { selection, attribute, stage: engine.values.slice(), now: t });
+      if (!taken) continue;
+      const changes = partChanges(engine.show, { personId: "ann", newId, selection, attribute, part: { ...taken, touched: 1 } });
+      expect(edit(engine.show, changes).ok).toBe(true);
+      engine.command({ at: t, changes });
+      engine.tick(t, frame);
+      const differing = [...frame].flatMap((octet, at) => (Math.abs(octet - before[at]!) > 1 ? [at] : []));
+      expect(differing, `seed ${seed}, ${attribute} on ${JSON.stringify(selection)}`).toEqual([]);
+    }
+  });
+});
