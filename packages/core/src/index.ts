@@ -242,3 +242,6 @@ export { maskName, selectionName } from "./questions/selection-name";
 export { takenUp, type TakingUp } from "./engine/taken-up";
 export type { TakenFrom } from "./stroke/stroke";
 export type { HeadNumbers } from "./stroke/head-numbers";
+export { COLOR_WORDS, readColor } from "./color/read-color";
+export { cuesToPutBack, putBackChanges } from "./edits/put-back";
+export { presetsNamed } from "./questions/presets-named";
