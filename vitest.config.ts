@@ -13,6 +13,7 @@ const SCREENS = [
   "score-editing",
   "selecting",
   "show-place",
+  "taking-up",
   "trace",
   "wing",
 ].map((name) => `src/${name}.test.ts`);

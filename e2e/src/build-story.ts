@@ -26,6 +26,14 @@ export class BuildStory {
     return new BuildStory({ node, vexa, browser, page: await signedIn(browser, vexa.url, "ines") });
   }
 
+  get browser(): Browser {
+    return this.#browser;
+  }
+
+  get url(): string {
+    return this.#vexa.url;
+  }
+
   async end(): Promise<void> {
     await this.#browser.close();
     await this.#vexa.stop();
@@ -80,8 +88,10 @@ export class BuildStory {
     return this.page.getByRole("article", { name: `Lane ${label}`, exact: true });
   }
 
-  async mode(name: string): Promise<void> {
-    await this.page.getByRole("group", { name: "What the lanes show" }).getByRole("button", { name, exact: true }).click();
+  /** Unfolds a section of a lane, unless it is open. */
+  async unfold(label: string, section: "when" | "how it moves"): Promise<void> {
+    const fold = this.page.getByRole("button", { name: `${label}: ${section}` });
+    if ((await fold.getAttribute("aria-expanded")) === "false") await fold.click();
   }
 
   /** Drags by so many pixels from a point within an element. */

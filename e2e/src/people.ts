@@ -60,5 +60,9 @@ export async function setLane(page: Page, label: string, value: string): Promise
 
 /** The text of the latest message at the bottom of the screen that has these words. */
 export function message(page: Page, words: string | RegExp): ReturnType<Page["getByText"]> {
-  return page.getByRole("region", { name: /Messages/ }).getByText(words);
+  const beside = page.getByRole("alert").filter({ hasText: words });
+  return page
+    .getByRole("region", { name: /Messages/ })
+    .getByText(words)
+    .or(beside);
 }

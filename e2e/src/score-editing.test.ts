@@ -112,11 +112,10 @@ describe("editing a list", () => {
     await page.getByRole("link", { name: "Build" }).click();
     await pickGroup(page, "Rib 3 spots");
     await setLane(page, "Dimmer", "100");
-    await story.mode("Delay");
+    await story.unfold("Dimmer", "when");
     await story.typeIn("Dimmer delay", "0..0.5");
     await story.lane("Dimmer").getByRole("button", { name: "percent of in" }).click();
     await until("it is percent", async () => (await page.getByLabel("Dimmer delay", { exact: true }).inputValue()) === "0..50");
-    await story.mode("Value");
     await page.getByRole("button", { name: "Record cue" }).first().click();
     await page.getByLabel("Name of the list").fill("Percent");
     await page.getByLabel("In, seconds").fill("4");

@@ -88,7 +88,8 @@ describe("selecting", () => {
     const [[left, top], [right]] = await story.threadEnds();
     await story.page.keyboard.press("Escape");
     await story.page.mouse.move(left - 8, top - 14);
-    await story.page.keyboard.down("Alt");
+    await story.page.getByRole("button", { name: "Lasso" }).click();
+    await story.page.mouse.move(left - 8, top - 14);
     await story.page.mouse.down();
     for (const [x, y] of [
       [right + 8, top - 14],
@@ -97,8 +98,92 @@ describe("selecting", () => {
     ] as const)
       await story.page.mouse.move(x, y, { steps: 4 });
     await story.page.mouse.up();
-    await story.page.keyboard.up("Alt");
+    await story.page.getByRole("button", { name: "Box", exact: true }).click();
     expect(await story.selected()).toBe("8: 301..308");
+  });
+});
+
+describe("a stage that zooms and moves", () => {
+  const zoom = async (): Promise<number> => Number(await story.stage.getAttribute("data-zoom"));
+
+  it("grows at the pointer by wheel and keys, goes along with a drag, and is picked exactly where it is then", async () => {
+    const { page } = story;
+    await pickGroup(page, "Rib 3 spots");
+    const [[left, top]] = await story.threadEnds();
+    // The number stands beside its head.
+    await page.mouse.move(left + 15, top);
+    for (let turn = 0; turn < 4; turn++) await page.mouse.wheel(0, -300);
+    await until("16 times as large", async () => Math.abs((await zoom()) - 16) < 0.1);
+    const [[there, high]] = await story.threadEnds();
+    // Ends are told to a whole pixel, which has grown, too.
+    expect(Math.max(Math.abs(there - left), Math.abs(high - top))).toBeLessThanOrEqual(10);
+    await page.keyboard.press("-");
+    await page.keyboard.press("-");
+    await until("half of it", async () => Math.abs((await zoom()) - 8) < 0.1);
+    await page.mouse.down({ button: "middle" });
+    await page.mouse.move(left + 95, top + 40, { steps: 4 });
+    await page.mouse.up({ button: "middle" });
+    await page.keyboard.down("Alt");
+    await page.mouse.down();
+    await page.mouse.move(left + 135, top + 40, { steps: 4 });
+    await page.mouse.up();
+    await page.keyboard.up("Alt");
+    await until("it went along", async () => Math.abs((await story.threadEnds())[0][0] - left - 120) <= 3);
+    expect(await story.selected()).toBe("8: 301..308");
+    const [[x, y]] = await story.threadEnds();
+    await page.keyboard.press("Escape");
+    await page.mouse.click(x + 15, y);
+    expect(await story.selected()).toBe("1: 301..301");
+  });
+
+  it("fits the selection or all, and keeps own views by name through a reload", async () => {
+    const { page } = story;
+    await pickGroup(page, "Rib 3 spots");
+    await page.keyboard.press("f");
+    await until("as large as there is room", async () => (await zoom()) > 1.4);
+    const close = await zoom();
+    const [[left], [right]] = await story.threadEnds();
+    const box = (await story.stage.boundingBox())!;
+    expect(left > box.x && right < box.x + box.width && right - left > 0.6 * box.width).toBe(true);
+    await page.getByRole("button", { name: "Own views" }).click();
+    await page.getByLabel("Name of the view").fill("Rib 3 close");
+    await page.getByLabel("Name of the view").press("Enter");
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Shift+F");
+    await until("all of it", async () => (await zoom()) === 1);
+    await page.reload();
+    await page.getByRole("button", { name: "Own views" }).click();
+    await page.getByRole("button", { name: "Rib 3 close", exact: true }).click();
+    await until("the view that was kept", async () => (await zoom()) === close);
+    await page.getByRole("button", { name: "Own views" }).click();
+    await page.getByRole("button", { name: "Throw the view Rib 3 close away" }).click();
+    await page.getByText("No views are kept in this browser yet.").waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Fit all" }).click();
+    await until("all again", async () => (await zoom()) === 1);
+  });
+
+  it("is pinched and moved by two fingers, which select nothing", async () => {
+    const { page } = story;
+    await page.keyboard.press("Escape");
+    const box = (await story.stage.boundingBox())!;
+    const session = await page.context().newCDPSession(page);
+    const touch = (type: "touchStart" | "touchMove" | "touchEnd", points: readonly (readonly [number, number])[]): Promise<unknown> =>
+      session.send("Input.dispatchTouchEvent", { type, touchPoints: points.map(([x, y], id) => ({ x: box.x + x, y: box.y + y, id })) });
+    await touch("touchStart", [[300, 200]]);
+    await touch("touchStart", [
+      [300, 200],
+      [360, 200],
+    ]);
+    for (let step = 1; step <= 6; step++)
+      await touch("touchMove", [
+        [300 - 10 * step, 200],
+        [360 + 10 * step, 200],
+      ]);
+    await touch("touchEnd", []);
+    await until("three times as large", async () => Math.abs((await zoom()) - 3) < 0.1);
+    expect(await story.stage.getAttribute("data-selected")).toBe("0");
+    await page.keyboard.press("Shift+F");
   });
 });
 

@@ -159,15 +159,13 @@ describe("one cue that rolls by itself", () => {
     await pickGroup(story.page, "Rib 3 spots");
     await setLane(story.page, "Dimmer", "100");
     await setLane(story.page, "Tilt", "20");
-    await story.mode("Delay");
+    await story.unfold("Dimmer", "when");
+    await story.unfold("Tilt", "when");
     await story.typeIn("Dimmer delay", "0..1.2");
     await story.lane("Dimmer").getByRole("button", { name: "folded" }).click();
     await story.typeIn("Tilt delay", "0..1.2..0..1.2");
-    await story.mode("Fade");
     await story.typeIn("Dimmer fade", "0.4");
-    await story.mode("Times");
     await story.lane("Dimmer").getByRole("img", { name: "Dimmer times: starts 0 s to 1.2 s, ends 0.4 s to 1.6 s" }).waitFor();
-    await story.mode("Value");
     await story.page.getByRole("button", { name: "Record cue" }).first().click();
     await story.page.getByLabel("Name of the list").fill("Rolling in");
     await story.page.getByLabel("In, seconds").fill("0.5");

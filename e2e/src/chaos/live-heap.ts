@@ -18,7 +18,22 @@ export async function liveHeapMegabytes(pid: number): Promise<number> {
     return usedSize / 2 ** 20;
   } finally {
     socket.close();
+    await untilFree();
   }
+}
+
+/** Until nobody listens there any more. */
+async function untilFree(): Promise<void> {
+  const until = performance.now() + GIVE_UP_MS;
+  while (performance.now() < until) {
+    try {
+      await fetch(INSPECTOR);
+    } catch {
+      return;
+    }
+    await new Promise((resolve) => setTimeout(resolve, ASK_EVERY_MS));
+  }
+  throw new Error("the inspector doesn't close");
 }
 
 async function inspectorUrl(): Promise<string> {

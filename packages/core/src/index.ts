@@ -239,9 +239,10 @@ export {
 } from "./edits/sketch-edits";
 export { presetOnChanges, type PresetOn } from "./edits/preset-on-sketch";
 export { maskName, selectionName } from "./questions/selection-name";
-export { takenUp, type TakingUp } from "./engine/taken-up";
+export { takenUp, takenUpChanges, type TakingUp } from "./engine/taken-up";
 export type { TakenFrom } from "./stroke/stroke";
 export type { HeadNumbers } from "./stroke/head-numbers";
 export { COLOR_WORDS, readColor } from "./color/read-color";
 export { cuesToPutBack, putBackChanges } from "./edits/put-back";
 export { presetsNamed } from "./questions/presets-named";
+export { overruled, type Overruled } from "./engine/overruled";

@@ -1,59 +1,19 @@
-import { newId } from "../session/new-id";
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
-import {
-  ATTRIBUTE_NAMES,
-  attributeInfo,
-  attributesOf,
-  FAMILIES,
-  ownership,
-  parametersOf,
-  partChanges,
-  physicalOf,
-  reachOf,
-  selectionName,
-  type Attribute,
-  type Head,
-  type Part,
-  type Show,
-} from "@vexa/core";
+import { ATTRIBUTE_NAMES, attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
-import { useClient, useMe, useShow } from "../session/show-context";
+import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { Menu, MenuItem } from "../ui/menu";
 
-/** A part that begins where the heads stand at home; intensity at full, colour at white. */
-function firstPart(show: Show, heads: readonly Head[], on: { attribute: Attribute; touched: number }): Part | null {
-  const { attribute, touched } = on;
-  if (attribute === "Color") return { colors: { knots: [{ x: 0.3127, y: 0.329, luminance: 1 }], path: "even" }, shape: {}, touched };
-  if (attribute === "Position") return { points: { knots: [{ x: 0, y: 0, z: 0 }], path: "straight" }, shape: {}, touched };
-  const parameter = heads.flatMap((head) => parametersOf(head, attribute))[0];
-  if (parameter === undefined) return null;
-  const { channel, home } = show.rig.parameters[parameter]!;
-  const start = attribute === "Dimmer" ? 1 : Math.round(physicalOf(channel, home) * 100) / 100;
-  return { level: { knots: [start] }, shape: {}, touched };
-}
-
-/** Puts an attribute into the sketch for the selection. */
-export function useAddLane(heads: readonly Head[]): (attribute: Attribute) => void {
-  const client = useClient();
-  const { selection, set } = useInterface();
-  return (attribute) => {
-    const show = client.view;
-    const strokes = show.sketchOf(client.personId)?.strokes ?? {};
-    const touched = 1 + Math.max(0, ...Object.values(strokes).flatMap(({ parts }) => Object.values(parts).map((part) => part.touched)));
-    const part = firstPart(show, heads, { attribute, touched });
-    if (!part) return;
-    set({ laneAttribute: attribute, laneMode: "value" });
-    client.transact(
-      `${attributeInfo(attribute).label} on ${selectionName(show, selection)}`,
-      partChanges(show, { newId, personId: client.personId, selection, attribute, part }),
-    );
-  };
+/** Opens a lane for the selection: it shows what is on stage, and changes nothing until something in it is touched. */
+export function useAddLane(): (attribute: Attribute) => void {
+  const { openLanes, set } = useInterface();
+  return (attribute) => set({ laneAttribute: attribute, openLanes: openLanes.includes(attribute) ? openLanes : [attribute, ...openLanes] });
 }
 
 export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Element {
-  const add = useAddLane(heads);
+  const add = useAddLane();
   const attributes = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
   const barred = useBarred(heads);
   return (
@@ -98,7 +58,7 @@ function useBarred(heads: readonly Head[]): string | null {
 }
 
 export function AddLane({ heads, present }: { heads: readonly Head[]; present: readonly Attribute[] }): React.JSX.Element | null {
-  const add = useAddLane(heads);
+  const add = useAddLane();
   const own = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
   if (present.length === 0) return null;
   const rest = own.filter((attribute) => !present.includes(attribute));

@@ -1,77 +1,77 @@
-import { attributeInfo, type Head, type Part, type Quantity } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
-import { Button } from "../ui/button";
-import { FanField } from "../ui/fan-field";
+import { attributeInfo, presetsNamed, type Head, type Part, type Quantity } from "@vexa/core";
+import { newId } from "../session/new-id";
+import { useShow } from "../session/show-context";
+import { FanField, type Meaning } from "../ui/fan-field";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { SlotChoice, UnitLine } from "./lane-numbers";
 import { motionWords } from "./motion-words";
 import type { LaneEdits } from "./use-lane-edits";
-import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
-import { newId } from "../session/new-id";
+import { ColorEntry, emptied, PointEntry, PresetEntry } from "./whole-entry";
 
-const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz", "×": "cycles" };
-const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second", "×": "cycles a beat" };
+const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz" };
+const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second" };
 
-/** The typed side of a lane. A leading + nudges: +5, or +-10..10. */
+/** The typed side of what a lane does: numbers with their units, presets by name; a + before it, or any sign where values are mixed, adds. */
 export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
-  const { laneMode } = useInterface();
-  const { attribute, own, editable, touched } = lane;
+  const show = useShow();
+  const { attribute, own, editable, touched, values } = lane;
   const { label } = attributeInfo(attribute);
-  if (laneMode === "times") return <p className="text-xs text-ink-3">when each head starts and ends; dashed: the cue's own time</p>;
-  if (own?.part.presets && editable && laneMode === "value") return <PresetEntry lane={lane} edits={edits} />;
-  if (attribute === "Color" && laneMode === "value") return <ColorEntry lane={lane} heads={heads} edits={edits} />;
-  if (attribute === "Position" && laneMode === "value") return <PointEntry lane={lane} edits={edits} />;
-  if (!own && (laneMode !== "value" || attribute === "Color" || attribute === "Position"))
-    return <p className="text-xs text-ink-3">of other strokes: set it where it comes from</p>;
-  const part: Part = own && (editable || laneMode !== "value") ? own.part : { nudge: { knots: [0] }, shape: {}, touched: touched + 1 };
-  const curve = laneCurve(attribute, part, laneMode);
-  if (!curve) return <p className="text-xs text-ink-3">no motion, so no {laneMode}</p>;
-  const shownFan = laneMode === "value" && !editable ? null : curve.fan;
-  const take = (knots: readonly number[], sign: "plain" | "plus"): boolean => {
-    if (laneMode === "value" && sign === "plus") return edits.nudge({ knots }, newId());
-    if (laneMode === "value" && !editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
-    return edits.put(
-      withFan(part, laneMode, { knots, ...(curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {}) }),
-    );
+  if (own?.part.presets && editable) return <PresetEntry lane={lane} edits={edits} />;
+  if (attribute === "Color") return <ColorEntry lane={lane} heads={heads} edits={edits} />;
+  if (attribute === "Position") return <PointEntry lane={lane} edits={edits} />;
+  const part: Part = own && editable ? own.part : { nudge: { knots: [0] }, shape: {}, touched: touched + 1 };
+  const curve = laneCurve(attribute, part, "value")!;
+  const same = sameValue(values);
+  const shownFan = editable ? curve.fan : same === null ? null : { knots: [same] };
+  const take = (knots: readonly number[], meaning: Meaning): boolean => {
+    if (meaning === "add") return edits.nudge({ knots }, newId());
+    if (!editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
+    const path = curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {};
+    return edits.put(withFan(part, "value", { knots, ...path }));
+  };
+  const presets = (text: string): boolean | null => {
+    const ids = presetsNamed(show, text, attribute);
+    return ids ? edits.put({ ...emptied(lane), presets: { ids, path: "even" } }) : null;
   };
   return (
     <>
       <FanField
-        label={`${label} ${laneMode}`}
+        label={`${label} value`}
         className="h-7 text-xs text-sketch"
         knots={shownFan?.knots ?? null}
         scale={curve.scale}
         quantity={QUANTITIES[curve.unit] ?? "plain"}
-        placeholder={laneMode === "value" ? (part.motion ? "from the motion" : "mixed") : "the cue's own"}
+        range={rangeOf(heads, lane, curve)}
+        placeholder={part.motion ? "from the motion" : "mixed"}
+        adds={editable ? "with a plus" : "with any sign"}
+        otherwise={presets}
         onKnots={take}
       />
-      {own && (laneMode === "fade" || laneMode === "delay") && <TimesUnit part={own.part} edits={edits} />}
-      {laneMode === "value" && shownFan && (
-        <SlotChoice attribute={attribute} heads={heads} fan={shownFan} onFan={(fan) => take(fan.knots, "plain")} />
-      )}
+      {shownFan && <SlotChoice attribute={attribute} heads={heads} fan={shownFan} onFan={(fan) => take(fan.knots, "set")} />}
       <UnitLine
         attribute={attribute}
         heads={heads}
-        fan={laneMode === "value" ? shownFan : null}
+        fan={shownFan}
         words={`${UNIT_WORDS[curve.unit] ?? ""}${part.motion ? ` · ${motionWords(attribute, part.motion)}` : ""}`}
       />
     </>
   );
 }
 
-/** Whether the stroke's times are seconds or percent of the cue's in-time, with which they then stretch. */
-function TimesUnit({ part, edits }: { part: Part; edits: LaneEdits }): React.JSX.Element {
-  const { timesIn, ...seconds } = part;
-  return (
-    <Button
-      tone="chip"
-      size="small"
-      className="w-fit px-1.5"
-      aria-pressed={timesIn === "parts"}
-      title="Percent stretches with the cue's in-time; 0.5 s becomes 50 %"
-      onClick={() => edits.put(timesIn === "parts" ? seconds : { ...part, timesIn: "parts" })}
-    >
-      percent of in
-    </Button>
-  );
+/** The value that all heads have, wherever it comes from; null where they differ. */
+function sameValue(values: Lane["values"]): number | null {
+  const first = values[0]?.value ?? null;
+  return first !== null && values.every((entry) => entry?.value === first) ? first : null;
+}
+
+/** What the heads' own channels reach, in words. */
+function rangeOf(heads: readonly Head[], { attribute }: Lane, { scale, unit }: { scale: number; unit: string }): string {
+  let [low, high] = [Infinity, -Infinity];
+  for (const { mode, index } of heads) {
+    const physical = mode.channels.find((channel) => channel.head === index && channel.attribute === attribute)?.physical;
+    if (!physical) continue;
+    low = Math.min(low, ...physical);
+    high = Math.max(high, ...physical);
+  }
+  return `${Math.round(low * scale)} to ${Math.round(high * scale)} ${unit}`.trim();
 }

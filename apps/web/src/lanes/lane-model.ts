@@ -15,7 +15,6 @@ import {
   type PartStanding,
   type Strokes,
 } from "@vexa/core";
-import type { LaneMode } from "../selection/interface-store";
 import type { Selected } from "../selection/selected";
 import { screenScale, screenUnit } from "./screen-units";
 
@@ -30,6 +29,17 @@ export interface Lane {
   /** The strokes that values come from, in the order of the heads, by id with a name. */
   readonly sources: readonly { readonly id: string; readonly name: string }[];
   readonly touched: number;
+  /** `as on stage`: nothing of it is in the sketch yet; it shows the stage, and the first touch takes it up. */
+  readonly standing: "in the sketch" | "as on stage";
+}
+
+/** A lane that shows what is on stage, taken up as this part. */
+export function stageLane(show: Show, part: Part, { attribute, selected }: { attribute: Attribute; selected: Selected }): Lane {
+  const { heads, selection } = selected;
+  const stroke = { who: selection, parts: { [attribute]: part }, rank: 1 };
+  const values = headValues({ stage: stroke }, { attribute, heads, show });
+  const own = { id: "stage", stroke, part };
+  return { attribute, values, own, editable: !part.taken, sources: [], touched: 0, standing: "as on stage" };
 }
 
 /** The lanes of a selection: every attribute that the sketch says anything of on any of its heads, the latest touched first. */
@@ -42,11 +52,11 @@ export function lanesOf(show: Show, strokes: Strokes, selected: Selected): Lane[
       const values = headValues(strokes, { attribute, heads, show });
       if (values.every((entry) => entry === null)) return [];
       const { own, onTop } = standingOf(show, strokes, { selection, attribute });
-      const says = own !== null && own.part.nudge === undefined;
+      const says = own !== null && own.part.nudge === undefined && own.part.taken === undefined;
       const ids = new Set(values.flatMap((entry) => entry?.strokeId ?? []));
       const sources = [...ids].map((id) => ({ id, name: selectionName(show, strokes[id]!.who) }));
       const touched = Math.max(...Object.values(strokes).map(({ parts }) => parts[attribute]?.touched ?? 0));
-      return [{ attribute, values, own, editable: onTop && says, sources, touched }];
+      return [{ attribute, values, own, editable: onTop && says, sources, touched, standing: "in the sketch" }];
     })
     .sort((a, b) => b.touched - a.touched);
 }
@@ -64,8 +74,11 @@ export interface LaneCurve {
   readonly limits: readonly [number, number];
 }
 
-/** The curve that a lane shows in a mode; null where there is none to show (phase without a motion). */
-export function laneCurve(attribute: Attribute, part: Part, mode: Exclude<LaneMode, "times">): LaneCurve | null {
+/** What of a part is a curve over the heads. */
+export type CurveName = "value" | "fade" | "delay" | "phase" | "rate" | "size";
+
+/** A curve of a part; null where there is none (phase without a motion). */
+export function laneCurve(attribute: Attribute, part: Part, mode: CurveName): LaneCurve | null {
   switch (mode) {
     case "value": {
       const { usual } = attributeInfo(attribute);
@@ -107,8 +120,8 @@ export function laneCurve(attribute: Attribute, part: Part, mode: Exclude<LaneMo
   }
 }
 
-/** The part with another fan in this mode's curve; null takes fade or delay away. */
-export function withFan(part: Part, mode: Exclude<LaneMode, "times">, next: Fan | null): Part {
+/** The part with another fan in one of its curves; null takes fade or delay away. */
+export function withFan(part: Part, mode: CurveName, next: Fan | null): Part {
   if (mode === "phase" || mode === "rate" || mode === "size")
     return part.motion && next ? { ...part, motion: { ...part.motion, [mode]: next } } : part;
   const field = mode === "value" ? "level" : mode;
@@ -117,7 +130,7 @@ export function withFan(part: Part, mode: Exclude<LaneMode, "times">, next: Fan 
 }
 
 /** The part with another shape: phases have their own, everything else shares one. */
-export function withShape(part: Part, mode: LaneMode, shape: Shape): Part {
+export function withShape(part: Part, mode: CurveName, shape: Shape): Part {
   if (mode === "phase") return part.motion ? { ...part, motion: { ...part.motion, phaseShape: shape } } : part;
   return { ...part, shape };
 }
@@ -157,7 +170,7 @@ export function mixedPoints(values: readonly (number | null)[], range: readonly 
 }
 
 /** A knot stands over the first head that takes its value; on a plain spread, over its exact place. */
-function knotPosition(places: Float64Array, knot: number, knots: number): number {
+export function knotPosition(places: Float64Array, knot: number, knots: number): number {
   const u = knots > 1 ? knot / (knots - 1) : 0.5;
   const count = places.length;
   if (count < 2) return 0.5;

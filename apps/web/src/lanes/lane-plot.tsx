@@ -1,20 +1,18 @@
 import { scaleLinear } from "d3-scale";
-import { line } from "d3-shape";
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { STRETCHES, type Fan, type Stretch } from "@vexa/core";
 import { useSize } from "../frames/use-size";
+import { DragNumber } from "./drag-number";
+import { keySteps, onGrid, perPixel } from "./fine-drag";
 import type { PlotPoints } from "./lane-model";
+import { MARGIN, Marks } from "./plot-marks";
 import { StretchButtons } from "./stretch-buttons";
 import { newId } from "../session/new-id";
 
-const MARGIN = { x: 12, y: 10 };
-/** Marks of values that come from several strokes: by form, never by colour alone. */
-const FORMS = ["dot", "square", "cross"] as const;
-
 /**
  * The plot of one curve: a mark for each head along the selection, knots as handles. Dragging a knot moves it; dragging
- * anywhere else moves all values by the same amount. The steps of a drag share one gesture. Arrow keys move a knot by one step
- * (Page keys by ten), Delete takes it out, a double click puts one in.
+ * anywhere else moves all values by the same amount; Shift makes it ten times finer. The steps of a drag share one gesture. Arrow keys move
+ * a knot by one step (Page keys by ten, with Shift a tenth), Delete takes it out, a double click puts one in.
  */
 export function LanePlot(props: {
   label: string;
@@ -25,6 +23,8 @@ export function LanePlot(props: {
   /** One step of the arrow keys and the grid of a drag, in inside units. */
   step: number;
   shown: (value: number) => string;
+  /** "°", "%", "s"…: how fine a drag is depends on it. */
+  unit: string;
   /** Heads that stop at an end of their range. */
   stops: readonly ("low" | "high" | null)[];
   /** Which source each head's value comes from, by its place in the lane's list. */
@@ -36,37 +36,55 @@ export function LanePlot(props: {
   const knots = props.fan?.knots ?? [];
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
-  const drag = useRef<{ knot: number | null; gesture: string; domain: [number, number]; startY: number; moved: number } | null>(null);
+  const drag = useRef<{
+    knot: number | null;
+    gesture: string;
+    domain: [number, number];
+    lastY: number;
+    exact: number;
+    told: number;
+  } | null>(null);
+  const [hint, setHint] = useState<{ x: number; y: number; text: string } | null>(null);
   const [low, high] = drag.current?.domain ?? [points.low, points.high];
   const y = scaleLinear([low, high === low ? low + 1 : high], [height - MARGIN.y, MARGIN.y]);
   const x = scaleLinear([0, 1], [MARGIN.x, width - MARGIN.x]);
-  const onGrid = (value: number): number => Math.round(Math.round(value / step) * step * 1e6) / 1e6;
-  const moved = (knot: number, value: number): Fan =>
-    withKnots(props.fan, knots.with(knot, Math.min(limits[1], Math.max(limits[0], onGrid(value)))));
+  const within = (value: number): number => Math.min(limits[1], Math.max(limits[0], value));
+  const moved = (knot: number, value: number): Fan => withKnots(props.fan, knots.with(knot, within(value)));
 
   const grab = (event: React.PointerEvent, knot: number | null): void => {
     if (event.button !== 0) return;
     event.stopPropagation();
     frame.current!.setPointerCapture(event.pointerId);
-    drag.current = { knot, gesture: newId(), domain: [points.low, points.high], startY: event.clientY, moved: 0 };
+    const told = knot === null ? 0 : knots[knot]!;
+    drag.current = { knot, gesture: newId(), domain: [points.low, points.high], lastY: event.clientY, exact: told, told };
   };
+  /** A drag counts from where the hand is, pixel by pixel, so that Shift can be pressed and left on the way. */
   const onMove = (event: React.PointerEvent): void => {
     const of = drag.current;
     if (!of) return;
-    if (of.knot === null) {
-      const whole = onGrid(y.invert(event.clientY - of.startY) - y.invert(0));
-      if (whole !== of.moved) onNudge(Math.round((whole - of.moved) * 1e6) / 1e6, of.gesture);
-      of.moved = whole;
-      return;
-    }
-    const next = moved(of.knot, y.invert(event.clientY - frame.current!.getBoundingClientRect().top));
-    if (next.knots[of.knot] !== knots[of.knot]) onFan(next, of.gesture);
+    const pixels = height - 2 * MARGIN.y;
+    const range = of.domain[1] - of.domain[0] || 1;
+    of.exact += (of.lastY - event.clientY) * perPixel(props.unit, { range, pixels, shift: event.shiftKey });
+    of.lastY = event.clientY;
+    if (of.knot !== null) of.exact = within(of.exact);
+    const next = onGrid(of.exact, step, event.shiftKey);
+    const { left, top } = frame.current!.getBoundingClientRect();
+    const sign = of.knot === null && next > 0 ? "+" : "";
+    setHint({ x: event.clientX - left, y: event.clientY - top, text: `${sign}${shown(next)}` });
+    if (next === of.told) return;
+    if (of.knot === null) onNudge(Math.round((next - of.told) * 1e6) / 1e6, of.gesture);
+    else onFan(moved(of.knot, next), of.gesture);
+    of.told = next;
+  };
+  const leave = (): void => {
+    drag.current = null;
+    setHint(null);
   };
   const onKey = (event: React.KeyboardEvent, knot: number): void => {
-    const by = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step, PageUp: 10 * step, PageDown: -10 * step }[event.key];
-    if (by !== undefined) {
+    const by = keySteps(event);
+    if (by !== null) {
       event.preventDefault();
-      onFan(moved(knot, knots[knot]! + by));
+      onFan(moved(knot, onGrid(knots[knot]! + by * step, step, event.shiftKey)));
     }
     if (event.key === "Delete" && knots.length > 1) onFan(withKnots(props.fan, knots.toSpliced(knot, 1)));
   };
@@ -75,7 +93,7 @@ export function LanePlot(props: {
     const { left, top } = frame.current!.getBoundingClientRect();
     const at = Math.min(1, Math.max(0, x.invert(event.clientX - left)));
     const before = knots.length === 1 ? (at < 0.5 ? 0 : 1) : Math.min(knots.length - 1, Math.floor(at * (knots.length - 1)) + 1);
-    onFan(withKnots(props.fan, knots.toSpliced(before, 0, onGrid(y.invert(event.clientY - top)))));
+    onFan(withKnots(props.fan, knots.toSpliced(before, 0, within(onGrid(y.invert(event.clientY - top), step, event.shiftKey)))));
   };
 
   return (
@@ -88,8 +106,10 @@ export function LanePlot(props: {
       onDoubleClick={insert}
       onPointerDown={(event) => grab(event, null)}
       onPointerMove={onMove}
-      onPointerUp={() => (drag.current = null)}
+      onPointerUp={leave}
+      onPointerCancel={leave}
     >
+      {hint && <DragNumber {...hint} />}
       {width > 0 && (
         <Marks
           {...{ points, x, y, low, high, width, height }}
@@ -134,78 +154,4 @@ function withKnots(fan: Fan | null, knots: readonly number[]): Fan {
   if (typeof path === "string") return { knots, path };
   const stretches: Stretch[] = Array.from({ length: Math.max(0, knots.length - 1) }, (_, index) => path[index] ?? STRETCHES[0]);
   return { knots, path: stretches };
-}
-
-interface Scale {
-  (value: number): number;
-}
-
-function Marks(props: {
-  label: string;
-  points: PlotPoints;
-  x: Scale;
-  y: Scale;
-  low: number;
-  high: number;
-  width: number;
-  height: number;
-  stops: readonly ("low" | "high" | null)[];
-  forms: readonly number[];
-  joined: boolean;
-}): React.JSX.Element {
-  const { points, x, y, low, high, width, height, stops, forms, joined } = props;
-  const { values } = points;
-  const count = values.length;
-  const headX = (index: number): number => x(count > 1 ? index / (count - 1) : 0.5);
-  const curve =
-    line<number | null>(
-      (_, index) => headX(index),
-      (value) => y(value ?? 0),
-    ).defined((value) => value !== null)(values) ?? "";
-  const size = count > 150 ? 3 : 5.5;
-  const paths = FORMS.map((_, form) =>
-    values
-      .map((value, index) =>
-        value !== null && (forms[index] ?? 0) % FORMS.length === form ? mark(form, { x: headX(index), y: y(value), size }) : "",
-      )
-      .join(""),
-  );
-  const bars = stops
-    .map((stop, index) => (stop === null ? "" : `M${(headX(index) - 3).toFixed(1)} ${stop === "low" ? height - 3 : 3}h6`))
-    .join("");
-  return (
-    <svg
-      width={width}
-      height={height}
-      className="absolute inset-0"
-      role="img"
-      aria-label={`${props.label}: ${count} heads`}
-      data-stopped={stops.filter(Boolean).length}
-    >
-      {[low, (low + high) / 2, high].map((value, index) => (
-        <line
-          key={index}
-          x1={MARGIN.x}
-          x2={width - MARGIN.x}
-          y1={y(value)}
-          y2={y(value)}
-          className="stroke-edge"
-          strokeWidth={1}
-          opacity={0.6}
-        />
-      ))}
-      {joined && <path d={curve} className="fill-none stroke-sketch" strokeWidth={1} opacity={0.55} />}
-      <path d={paths[0]} className="fill-none stroke-sketch" strokeLinecap="round" strokeWidth={size} />
-      <path d={paths[1]} className="fill-none stroke-linked" strokeWidth={1.4} />
-      <path d={paths[2]} className="fill-none stroke-ink-2" strokeWidth={1.4} />
-      <path d={bars} className="fill-none stroke-barred" strokeWidth={3} />
-    </svg>
-  );
-}
-
-function mark(form: number, at: { x: number; y: number; size: number }): string {
-  const [x, y, r] = [at.x.toFixed(1), at.y.toFixed(1), (at.size / 2).toFixed(1)];
-  if (form === 0) return `M${x} ${y}h0`;
-  if (form === 1) return `M${x} ${y}m-${r} -${r}h${at.size}v${at.size}h-${at.size}z`;
-  return `M${x} ${y}m-${r} -${r}l${at.size} ${at.size}m-${at.size} 0l${at.size} -${at.size}`;
 }

@@ -1,77 +1,36 @@
 import { ClipboardPaste, Copy } from "lucide-react";
-import { useMemo } from "react";
-import { inRank, nudgeChanges, partChanges, selectionName, strokeFor, type Attribute } from "@vexa/core";
-import { useInterface, type LaneMode } from "../selection/interface-store";
+import { toast } from "sonner";
+import { inRank, inTurn, litHeads, partChanges, selectionName, strokeFor, takenUpChanges, type Attribute } from "@vexa/core";
+import { useInterface } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
+import { newId } from "../session/new-id";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { AddLane, FirstLanes } from "./add-lane";
 import { LaneRow } from "./lane";
-import { lanesOf } from "./lane-model";
 import { PositionPad } from "./position-pad";
-import { newId } from "../session/new-id";
+import { useLanes } from "./use-lanes";
 
-const MODES: readonly { mode: LaneMode; label: string; title: string }[] = [
-  { mode: "value", label: "Value", title: "What each head does" },
-  { mode: "fade", label: "Fade", title: "How long each head takes" },
-  { mode: "delay", label: "Delay", title: "How long each head waits" },
-  { mode: "times", label: "Times", title: "When each head starts and ends" },
-  { mode: "phase", label: "Phase", title: "Where in the cycle of its motion each head stands" },
-  { mode: "rate", label: "Rate", title: "How fast each head's motion runs" },
-  { mode: "size", label: "Size", title: "How far each head's motion swings" },
-];
-
-/** The lanes of the sketch for the selection: what each attribute does, head for head under the thread. */
+/** The lanes for the selection: what each attribute does, head for head under the thread, and unfolded below it when and how it moves. */
 export function LanesPanel(): React.JSX.Element {
   const show = useShow();
-  const me = useMe();
-  const client = useClient();
-  const selected = useSelected();
-  const { laneMode, laneNumbers, set } = useInterface();
-  const strokes = show.sketchOf(me.id)?.strokes;
-  const lanes = useMemo(() => lanesOf(show, strokes ?? {}, selected), [show, strokes, selected]);
-  const { heads, placed, selection } = selected;
+  const { heads, placed, selection } = useSelected();
+  const { laneNumbers, set } = useInterface();
+  const lanes = useLanes();
   const some = heads.length > 0;
   const pan = lanes.find(({ attribute }) => attribute === "Pan");
   const tilt = lanes.find(({ attribute }) => attribute === "Tilt");
-  const nudgeBoth = (by: { pan: number; tilt: number }, gesture: string): void => {
-    for (const [attribute, amount] of [
-      ["Pan", by.pan],
-      ["Tilt", by.tilt],
-    ] as const)
-      if (amount !== 0)
-        client.transact(
-          `Nudged pan and tilt on ${selectionName(client.view, selection)}`,
-          nudgeChanges(client.view, { newId, personId: me.id, selection, attribute, by: { knots: [amount] } }),
-          gesture,
-        );
-  };
+  const mine = lanes.filter(({ standing }) => standing === "in the sketch").length;
   return (
     <section className="flex h-full min-h-0 flex-col bg-bench" aria-label="Lanes">
       <header className="flex h-10 shrink-0 items-center gap-1.5 border-b border-edge px-3">
         <h2 className="font-semibold">Lanes</h2>
         <p className="min-w-0 flex-1 truncate text-[13px] text-ink-2">
-          {some
-            ? `${selectionName(show, selection)} · ${lanes.length === 0 ? "nothing touched" : `${lanes.length} in your sketch`}`
-            : "nobody is selected"}
+          {some ? `${selectionName(show, selection)} · ${mine === 0 ? "nothing touched" : `${mine} in your sketch`}` : "nobody is selected"}
         </p>
+        <TakeUpStage />
         {some && <CopyStroke />}
         {some && <AddLane heads={heads} present={lanes.map(({ attribute }) => attribute)} />}
-        <div role="group" aria-label="What the lanes show" className="flex gap-0.5">
-          {MODES.map(({ mode, label, title }) => (
-            <Button
-              key={mode}
-              tone="chip"
-              size="small"
-              className="px-1.5"
-              title={title}
-              aria-pressed={laneMode === mode}
-              onClick={() => set({ laneMode: mode })}
-            >
-              {label}
-            </Button>
-          ))}
-        </div>
         <Button
           tone="chip"
           size="small"
@@ -83,7 +42,7 @@ export function LanesPanel(): React.JSX.Element {
           DMX
         </Button>
       </header>
-      <div className="min-h-0 flex-1 overflow-y-auto">
+      <div className="flex min-h-0 flex-1 flex-col overflow-y-auto">
         {!some && (
           <div className="grid h-full place-content-center gap-1 p-4 text-center">
             <p className="font-medium text-ink-2">Nobody is selected</p>
@@ -93,12 +52,40 @@ export function LanesPanel(): React.JSX.Element {
           </div>
         )}
         {some && lanes.length === 0 && <FirstLanes heads={heads} />}
-        {laneMode === "value" && pan && tilt && <PositionPad pan={pan} tilt={tilt} onNudge={nudgeBoth} />}
+        {pan && tilt && <PositionPad pan={pan} tilt={tilt} />}
         {lanes.map((lane) => (
           <LaneRow key={lane.attribute} lane={lane} heads={heads} placed={placed} />
         ))}
       </div>
     </section>
+  );
+}
+
+/** Takes what is lit now into the sketch, head for head: a way to begin a new look from what stands. */
+function TakeUpStage(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const take = (): void => {
+    const heads = litHeads(show.rig, client.values);
+    const changes = takenUpChanges(client.view, {
+      personId: client.personId,
+      newId,
+      heads,
+      stage: client.values,
+      now: client.now(),
+    });
+    if (changes.length === 0) toast("Nothing of yours is lit now, so there is nothing to take up.", { id: "take up" });
+    else client.transact(`Took up the stage: ${heads.length} ${heads.length === 1 ? "head" : "heads"}`, changes);
+  };
+  return (
+    <Button
+      tone="plain"
+      size="small"
+      title="Begin from what is lit now: it comes into your sketch, head for head, and nothing changes"
+      onClick={take}
+    >
+      Take up the stage
+    </Button>
   );
 }
 
@@ -112,15 +99,12 @@ function CopyStroke(): React.JSX.Element {
   const own = strokeFor(strokes, selection);
   const lay = (): void => {
     const entries = Object.entries(copiedParts ?? {}) as [Attribute, NonNullable<typeof copiedParts>[Attribute]][];
-    // Each part builds on the one before: the first makes the stroke that the others go into.
-    const gesture = newId();
-    for (const [attribute, part] of entries)
-      if (part)
-        client.transact(
-          `Laid a stroke on ${selectionName(client.view, selection)}`,
-          partChanges(client.view, { newId, personId: me.id, selection, attribute, part }),
-          gesture,
-        );
+    const on = { newId, personId: me.id, selection };
+    const changes = inTurn(
+      client.view,
+      entries.flatMap(([attribute, part]) => (part ? [(before) => partChanges(before, { ...on, attribute, part })] : [])),
+    );
+    client.transact(`Laid a stroke on ${selectionName(client.view, selection)}`, changes);
   };
   return (
     <>

@@ -10,7 +10,15 @@ export function partWords(attribute: Attribute, part: Part): string {
   const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
   const motion = part.motion ? motionWords(attribute, part.motion) : "";
   const points = part.points ? `${part.points.path === "circle" ? "circle about" : "point"} ${pointText(part.points.knots)}` : "";
-  return [scaled(part.level), colors, points, part.presets ? "from presets" : "", part.nudge ? `nudged ${scaled(part.nudge)}` : "", motion]
+  return [
+    scaled(part.level),
+    colors,
+    points,
+    part.presets ? "from presets" : "",
+    part.taken ? "as taken up" : "",
+    part.nudge ? `nudged ${scaled(part.nudge)}` : "",
+    motion,
+  ]
     .filter(Boolean)
     .join(", ");
 }

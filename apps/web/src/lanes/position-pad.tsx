@@ -2,27 +2,27 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef } from "react";
 import { useSize } from "../frames/use-size";
+import { FINER, onGrid, perPixel } from "./fine-drag";
 import type { Lane } from "./lane-model";
+import { useLaneEdits } from "./use-lane-edits";
 import { newId } from "../session/new-id";
 
 const KEY_STEP = 1;
 
 /**
  * Pan across, tilt upward: where each selected head points, joined by the thread. A drag moves pan and tilt of all heads by the
- * same angles; arrow keys by one degree.
+ * same angles; arrow keys by one degree. Shift makes both ten times finer.
  */
-export function PositionPad({
-  pan,
-  tilt,
-  onNudge,
-}: {
-  pan: Lane;
-  tilt: Lane;
-  onNudge: (by: { pan: number; tilt: number }, gesture: string) => void;
-}): React.JSX.Element {
+export function PositionPad({ pan, tilt }: { pan: Lane; tilt: Lane }): React.JSX.Element {
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
-  const drag = useRef<{ x: number; y: number; pan: number; tilt: number; gesture: string } | null>(null);
+  const drag = useRef<{ x: number; y: number; pan: number; tilt: number; told: { pan: number; tilt: number }; gesture: string } | null>(
+    null,
+  );
+  const edits = { pan: useLaneEdits(pan), tilt: useLaneEdits(tilt) };
+  const nudge = (by: { pan: number; tilt: number }, gesture: string): void => {
+    for (const axis of ["pan", "tilt"] as const) if (by[axis] !== 0) edits[axis].nudge({ knots: [by[axis]] }, gesture);
+  };
   const points = pan.values.map((entry, index) => [entry?.value ?? null, tilt.values[index]?.value ?? null] as const);
   const known = points.filter((point): point is [number, number] => point[0] !== null && point[1] !== null);
   const reach = (at: 0 | 1): [number, number] => [
@@ -34,24 +34,27 @@ export function PositionPad({
   const move = (event: React.PointerEvent): void => {
     const of = drag.current;
     if (!of) return;
-    const next = {
-      pan: Math.round(x.invert(event.clientX - of.x) - x.invert(0)),
-      tilt: Math.round(y.invert(event.clientY - of.y) - y.invert(0)),
-    };
-    if (next.pan === of.pan && next.tilt === of.tilt) return;
-    onNudge({ pan: next.pan - of.pan, tilt: next.tilt - of.tilt }, of.gesture);
-    drag.current = { ...of, ...next };
+    const fine = (reach: [number, number], pixels: number): number =>
+      perPixel("°", { range: reach[1] - reach[0], pixels, shift: event.shiftKey });
+    of.pan += (event.clientX - of.x) * fine(reach(0), width - 20);
+    of.tilt += (of.y - event.clientY) * fine(reach(1), height - 16);
+    [of.x, of.y] = [event.clientX, event.clientY];
+    const next = { pan: onGrid(of.pan, KEY_STEP, event.shiftKey), tilt: onGrid(of.tilt, KEY_STEP, event.shiftKey) };
+    const by = { pan: onGrid(next.pan - of.told.pan, 0.1, false), tilt: onGrid(next.tilt - of.told.tilt, 0.1, false) };
+    if (by.pan !== 0 || by.tilt !== 0) nudge(by, of.gesture);
+    of.told = next;
   };
   const onKey = (event: React.KeyboardEvent): void => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (!by) return;
     event.preventDefault();
-    onNudge({ pan: by[0]! * KEY_STEP, tilt: by[1]! * KEY_STEP }, newId());
+    const step = KEY_STEP / (event.shiftKey ? FINER : 1);
+    nudge({ pan: by[0]! * step, tilt: by[1]! * step }, newId());
   };
   return (
     <article
       aria-label="Position pad"
-      className="grid h-[128px] grid-cols-[150px_minmax(0,1fr)] border-b border-l-2 border-edge border-l-transparent"
+      className="grid h-[128px] shrink-0 grid-cols-[150px_minmax(0,1fr)] border-b border-l-2 border-edge border-l-transparent"
     >
       <div className="py-2 pl-2.5">
         <h3 className="font-medium">
@@ -68,7 +71,7 @@ export function PositionPad({
         onKeyDown={onKey}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
-          drag.current = { x: event.clientX, y: event.clientY, pan: 0, tilt: 0, gesture: newId() };
+          drag.current = { x: event.clientX, y: event.clientY, pan: 0, tilt: 0, told: { pan: 0, tilt: 0 }, gesture: newId() };
         }}
         onPointerMove={move}
         onPointerUp={() => (drag.current = null)}

@@ -1,6 +1,17 @@
-import { newId } from "../session/new-id";
-import { attributeInfo, nudgeChanges, partChanges, selectionName, type Fan, type Part } from "@vexa/core";
+import {
+  addedFan,
+  attributeInfo,
+  nextTouch,
+  nudgeChanges,
+  partChanges,
+  selectionName,
+  strokeFor,
+  takenUp,
+  type Fan,
+  type Part,
+} from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
+import { newId } from "../session/new-id";
 import { useClient } from "../session/show-context";
 import type { Lane } from "./lane-model";
 import { partWords } from "./part-words";
@@ -9,29 +20,35 @@ import { partWords } from "./part-words";
 export interface LaneEdits {
   put(part: Part | null, gesture?: string): boolean;
   nudge(by: Fan, gesture: string): boolean;
+  /** Closes a lane that nothing was done with yet. */
+  close(): void;
 }
 
 export function useLaneEdits({ attribute }: Lane): LaneEdits {
   const client = useClient();
-  const { selection } = useInterface();
+  const { selection, set } = useInterface();
   const { label } = attributeInfo(attribute);
+  const on = { newId, personId: client.personId, selection, attribute };
+  const strokes = (): Parameters<typeof strokeFor>[0] => client.view.sketchOf(client.personId)?.strokes ?? {};
+  /** Nothing of one's own is on these heads: the first touch takes up the stage. */
+  const fresh = (): boolean => useInterface.getState().openLanes.includes(attribute) && !strokeFor(strokes(), selection, attribute);
+  const put = (part: Part | null, gesture?: string): boolean => {
+    const show = client.view;
+    const words = part ? `${label} ${partWords(attribute, part)}` : `Took ${label} out`;
+    const touched = part && fresh() ? { ...part, touched: nextTouch(strokes()) } : part;
+    return client.transact(`${words} on ${selectionName(show, selection)}`, partChanges(show, { ...on, part: touched }), gesture);
+  };
   return {
-    put: (part, gesture) => {
-      const show = client.view;
-      const words = part ? `${label} ${partWords(attribute, part)}` : `Took ${label} out`;
-      return client.transact(
-        `${words} on ${selectionName(show, selection)}`,
-        partChanges(show, { newId, personId: client.personId, selection, attribute, part }),
-        gesture,
-      );
-    },
+    put,
     nudge: (by, gesture) => {
       const show = client.view;
-      return client.transact(
-        `Nudged ${label} on ${selectionName(show, selection)}`,
-        nudgeChanges(show, { newId, personId: client.personId, selection, attribute, by }),
-        gesture,
-      );
+      const part = fresh() ? takenUp(show, { selection, attribute, stage: client.values, now: client.now() }) : null;
+      if (part) return put(part.level ? { ...part, level: addedFan(part.level, by) } : { ...part, nudge: by }, gesture);
+      return client.transact(`Nudged ${label} on ${selectionName(show, selection)}`, nudgeChanges(show, { ...on, by }), gesture);
+    },
+    close: () => {
+      const { openLanes } = useInterface.getState();
+      set({ openLanes: openLanes.filter((other) => other !== attribute) });
     },
   };
 }

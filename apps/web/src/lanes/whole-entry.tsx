@@ -1,5 +1,5 @@
 import { toast } from "sonner";
-import { colorOfHex, COLOR_PATHS, hexOfColor, presetName, xyzOf, type ColorFan, type Head, type Part, type Show } from "@vexa/core";
+import { COLOR_PATHS, hexOfColor, presetName, presetsNamed, readColor, xyzOf, type ColorFan, type Head, type Part } from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
@@ -12,34 +12,39 @@ import type { LaneEdits } from "./use-lane-edits";
 const FIELD = "h-7 text-xs text-sketch";
 
 /** The part without what it said before: what is typed takes its place. */
-function emptied({ own, touched }: Lane): Part {
-  const { colors: _, points: __, presets: ___, level: ____, nudge: _____, ...rest } = own?.part ?? { shape: {}, touched: touched + 1 };
+export function emptied({ own, touched }: Lane): Part {
+  const {
+    colors: _,
+    points: __,
+    presets: ___,
+    level: ____,
+    nudge: _____,
+    taken: ______,
+    ...rest
+  } = own?.part ?? { shape: {}, touched: touched + 1 };
   return rest;
 }
 
 /** Colours as they are typed: #ff7a30..#30a060, or presets by name: Ember..Moss. */
 export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
   const show = useShow();
-  const { own, editable } = lane;
+  const { own, editable, values } = lane;
   const colors = editable ? (own?.part.colors ?? null) : null;
   const path = colors?.path ?? "even";
-  const take = (typed: string): boolean => {
-    const named = presetsNamed(show, typed);
+  const take = (typed: string): boolean | string => {
+    const named = presetsNamed(show, typed, "Color");
     if (named) return edits.put({ ...emptied(lane), presets: { ids: named, path } });
-    const knots = typed.split("..").map(colorOfHex);
+    const knots = typed.split("..").map(readColor);
     if (knots.length <= 64 && knots.every((knot) => knot !== null))
       return edits.put({ ...emptied(lane), colors: { knots: knots as ColorFan["knots"], path } });
-    toast.error(`“${typed}” is neither colours such as #ff7a30..#30a060 nor presets such as Ember..Moss. Nothing was changed.`, {
-      id: "colour",
-    });
-    return false;
+    return `“${typed}” is neither colours such as #ff7a30..#0a6, amber..blue nor presets such as Ember..Moss. Nothing was changed.`;
   };
   return (
     <>
       <DraftField
         label="Colour value"
         className={FIELD}
-        placeholder="mixed"
+        placeholder={shownColor(values) ?? "mixed"}
         text={colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? ""}
         onTake={take}
       />
@@ -55,12 +60,11 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
   );
 }
 
-/** The ids of presets that a text names, joined by two dots; null when one of them is none. */
-function presetsNamed(show: Show, text: string): string[] | null {
-  const ids = text
-    .split("..")
-    .map((word) => show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase())?.id);
-  return ids.every((id) => id !== undefined) ? ids : null;
+/** The colour that all heads have, though it comes from elsewhere. */
+function shownColor(values: Lane["values"]): string | null {
+  const shown = new Set(values.map((entry) => (entry?.color ? hexOfColor(entry.color, "at-full") : "none")));
+  const [only] = shown;
+  return shown.size === 1 && only !== "none" ? only! : null;
 }
 
 /** Points on stage as they are typed: x,y,z in metres, two dots between them. */
@@ -68,14 +72,13 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
   const { own, editable, values } = lane;
   const points = editable ? (own?.part.points ?? null) : null;
   const missed = values.filter((entry) => entry && !entry.reached).length;
-  const take = (typed: string): boolean => {
+  const show = useShow();
+  const take = (typed: string): boolean | string => {
+    const named = presetsNamed(show, typed, "Position");
+    if (named) return edits.put({ ...emptied(lane), presets: { ids: named, path: "even" } });
     const knots = readPoints(typed);
     if (knots) return edits.put({ ...emptied(lane), points: { knots, path: points?.path ?? "straight" } });
-    toast.error(
-      `“${typed}” isn't a place on stage. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`,
-      { id: "point" },
-    );
-    return false;
+    return `“${typed}” is neither a place on stage nor a preset. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`;
   };
   return (
     <>

@@ -11,8 +11,7 @@ export function PointPlot({ lane }: { lane: Lane }): React.JSX.Element {
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const points = lane.values.flatMap((entry) => (entry?.point ? [{ ...entry.point, reached: entry.reached }] : []));
-  if (points.length === 0)
-    return <p className="grid h-full place-content-center text-[13px] text-ink-3">Angles of single heads, from a preset.</p>;
+  if (points.length === 0) return <p className="grid h-full place-content-center text-[13px] text-ink-3">Angles of single heads.</p>;
   const across = [Math.min(-9, ...points.map(({ x }) => x)), Math.max(9, ...points.map(({ x }) => x))];
   const deep = [Math.min(-4, ...points.map(({ y }) => y)), Math.max(13, ...points.map(({ y }) => y))];
   const scale = Math.min((width - 24) / (across[1]! - across[0]!), (height - 12) / (deep[1]! - deep[0]!));

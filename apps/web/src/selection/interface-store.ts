@@ -1,14 +1,20 @@
 import { create } from "zustand";
-import { EMPTY_SELECTION, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
+import { EMPTY_SELECTION, sameJson, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
 import type { StageFrame, StageView } from "../stage/projection";
 
-export type LaneMode = "value" | "fade" | "delay" | "times" | "phase" | "rate" | "size";
+/** What a lane unfolds into besides its values. */
+export type LaneSection = "when" | "moves";
 export type Theme = "dark" | "light";
 
 interface InterfaceState {
   readonly selection: Selection;
-  readonly laneMode: LaneMode;
+  /** Lanes that were opened for the selection: until the first touch they show the stage and are nowhere but here. */
+  readonly openLanes: readonly Attribute[];
+  /** Heads of the lanes in sight on which somebody else's later touch shows, by attribute. */
+  readonly overruledHeads: Readonly<Partial<Record<Attribute, readonly string[]>>>;
+  /** Sections that somebody unfolded or folded by hand, by attribute and section; all others show themselves where they aren't empty. */
+  readonly unfolded: Readonly<Record<string, boolean>>;
   /** The lane that the motion column is about. */
   readonly laneAttribute: Attribute | null;
   readonly laneNumbers: "own units" | "DMX";
@@ -44,6 +50,10 @@ interface InterfaceState {
   setTheme: (theme: Theme) => void;
 }
 
+function sameBase({ mask: _, ...a }: Selection, { mask: __, ...b }: Selection): boolean {
+  return sameJson(a, b);
+}
+
 const THEME_KEY = "vexa-theme";
 
 function keptTheme(): Theme {
@@ -53,7 +63,9 @@ function keptTheme(): Theme {
 /** What this window shows and has selected: nobody else's business, nothing of it is recorded. */
 export const useInterface = create<InterfaceState>((set) => ({
   selection: EMPTY_SELECTION,
-  laneMode: "value",
+  openLanes: [],
+  overruledHeads: {},
+  unfolded: {},
   laneAttribute: null,
   laneNumbers: "own units",
   stageTool: "box",
@@ -75,7 +87,8 @@ export const useInterface = create<InterfaceState>((set) => ({
   chosenMasterId: null,
   chosenPlaybackId: null,
   theme: keptTheme(),
-  select: (selection) => set({ selection }),
+  // Lanes that are open stay so as long as it is the same heads that are masked and stepped through.
+  select: (selection) => set((before) => ({ selection, openLanes: sameBase(before.selection, selection) ? before.openLanes : [] })),
   set: (state) => set(state),
   setTheme: (theme) => {
     localStorage.setItem(THEME_KEY, theme);

@@ -78,7 +78,7 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.fillStyle = ink;
   for (let index = 0; index < radius.length; index++)
     fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]!, square: cells[index] === 1 });
-  if (showsNumbers(drawing)) drawNumbers(context, drawing, ink);
+  drawNumbers(context, drawing, ink);
 }
 
 /** So few heads in an enlarged picture have room for their numbers, and fewer still for their levels. */
@@ -86,29 +86,34 @@ const MOST_NUMBERS = 160;
 const MOST_LEVELS = 60;
 const ENLARGED = 1.4;
 
-function showsNumbers({ projection, visible }: StageDrawing): boolean {
-  return projection.zoom >= ENLARGED && visible.length <= MOST_NUMBERS;
+/** The heads in an enlarged picture, where they are so few that each has room for something beside it; cells of bars only among few. */
+function roomyHeads({ projection, visible, cells }: StageDrawing, most: number): readonly number[] {
+  if (projection.zoom < ENLARGED) return [];
+  if (visible.length <= MOST_LEVELS) return visible;
+  const whole = visible.filter((index) => cells[index] === 0);
+  return whole.length <= most ? whole : [];
 }
 
-function drawNumbers(context: CanvasRenderingContext2D, { heads, xy, radius, visible }: StageDrawing, ink: string): void {
+function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
+  const { heads, xy, radius } = drawing;
   context.fillStyle = ink;
   context.font = NUMBER_FONT;
   context.textAlign = "center";
   context.textBaseline = "top";
-  for (const index of visible) context.fillText(heads[index]!.label, xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3);
+  for (const index of roomyHeads(drawing, MOST_NUMBERS))
+    context.fillText(heads[index]!.label, xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3);
 }
 
 const NUMBER_FONT = "500 10px 'JetBrains Mono Variable', monospace";
 
 /** Levels in percent over the heads, where few are in the picture. */
 function drawLevels(context: CanvasRenderingContext2D, drawing: StageDrawing, values: Float32Array): void {
-  const { projection, visible, heads, xy, radius } = drawing;
-  if (projection.zoom < ENLARGED || visible.length > MOST_LEVELS) return;
+  const { heads, xy, radius } = drawing;
   context.fillStyle = "rgb(233 239 232)";
   context.font = NUMBER_FONT;
   context.textAlign = "center";
   context.textBaseline = "bottom";
-  for (const index of visible) {
+  for (const index of roomyHeads(drawing, MOST_LEVELS)) {
     const dimmer = heads[index]!.parameters.get("Dimmer");
     if (dimmer === undefined || values[dimmer]! <= 0) continue;
     context.fillText(String(Math.round(100 * values[dimmer]!)), xy[2 * index]!, xy[2 * index + 1]! - radius[index]! - 2);

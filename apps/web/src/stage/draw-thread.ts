@@ -24,6 +24,9 @@ export function drawThread(
     traces: readonly (readonly (Vector | null)[])[];
     /** Where the handles of the figure in hand stand. */
     handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
+    /** Heads of one's sketch on which somebody else's later touch shows. */
+    overruled: readonly number[];
+    barredInk: string;
     ink: string;
     gesture: Gesture | null;
   },
@@ -57,6 +60,9 @@ export function drawThread(
     context.arc(xy[2 * of.single]!, xy[2 * of.single + 1]! - radius[of.single]! - 6, 2.5, 0, 2 * Math.PI);
     context.fill();
   }
+  context.fillStyle = of.barredInk;
+  for (const index of of.overruled) context.fillRect(xy[2 * index]! - 5, xy[2 * index + 1]! + radius[index]! + 3, 10, 2.5);
+  context.fillStyle = of.ink;
   drawEnds(context, drawing, of.selected);
   drawTargets(context, drawing, of.targets);
   drawTraces(context, drawing, of.traces);

@@ -67,7 +67,7 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, stageFrame, scrubbed, set } = useInterface();
+  const { selection, select, stageTool, stageView, stageFrame, scrubbed, overruledHeads, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);
@@ -117,6 +117,10 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     [strokes, heads, show],
   );
   const figure = useFigure(client, drawing, heads);
+  const overruledIndices = useMemo(
+    () => [...new Set(Object.values(overruledHeads).flat())].flatMap((key) => indexOf.get(key) ?? []),
+    [overruledHeads, indexOf],
+  );
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   useEffect(() => {
     if (!drawing) return;
@@ -127,10 +131,12 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       traces: figure.traces,
       handles: figure.handles,
       others: others.map(({ heads: theirs, ink }) => ({ ink, heads: theirs.flatMap((key) => indexOf.get(key) ?? []) })),
+      overruled: overruledIndices,
+      barredInk: token("barred"),
       ink: token("stage-thread"),
       gesture,
     });
-  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles]);
+  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices]);
 
   const ends = drawing && threadEnds(drawing, selected);
   const at = (event: React.PointerEvent): readonly [number, number] => {
@@ -218,6 +224,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       role="img"
       aria-label={`${stageView === "plan" ? "Stage plan" : "Stage in 3D"}, ${rig.heads.length} heads, ${selected.length} selected`}
       data-selected={selected.length}
+      data-overruled={overruledIndices.length}
       data-zoom={drawing ? Math.round(100 * drawing.projection.zoom) / 100 : undefined}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}

@@ -1,4 +1,4 @@
-import { Maximize, Scan, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
+import { Focus, Maximize2, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
 import { useState } from "react";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
@@ -22,8 +22,8 @@ export function StageViews(): React.JSX.Element {
       title: "Larger (+, or the wheel); drag with Alt or the middle button to move",
       act: () => zoomStage("in", "middle"),
     },
-    { Icon: Maximize, name: "Fit all", title: "The whole rig (Shift+F)", act: fitAll },
-    { Icon: Scan, name: "Fit the selection", title: "The selection as large as there is room (F)", act: () => fitSelection(client) },
+    { Icon: Maximize2, name: "Fit all", title: "The whole rig (Shift+F)", act: fitAll },
+    { Icon: Focus, name: "Fit the selection", title: "The selection as large as there is room (F)", act: () => fitSelection(client) },
   ];
   return (
     <>

@@ -1,10 +1,12 @@
 import { useEffect, useRef, useState } from "react";
 import { Button } from "./button";
 import { cn } from "./class-names";
+import { Complaint, useComplaint } from "./complaint";
 import { TextInput } from "./field";
 
 /**
- * A text that is taken with Enter or on leaving; Escape gives the one in force back. `onTake` answers false to keep the one in force.
+ * A text that is taken with Enter or on leaving; Escape gives the one in force back. `onTake` answers false to keep the one in force, or
+ * with a sentence that is told beside the field.
  * When somebody else changes it while one types, nothing is taken: both are shown, to choose from.
  */
 export function DraftField({
@@ -18,12 +20,13 @@ export function DraftField({
   text: string;
   placeholder?: string;
   className?: string;
-  onTake: (text: string) => boolean;
+  onTake: (text: string) => boolean | string;
 }): React.JSX.Element {
   const input = useRef<HTMLInputElement>(null);
   /** What the draft was made from. */
   const base = useRef(text);
   const [overtaken, setOvertaken] = useState(false);
+  const [complaint, complain] = useComplaint();
   useEffect(() => {
     const field = input.current!;
     if (document.activeElement === field && field.value.trim() !== base.current && field.value.trim() !== text && base.current !== text) {
@@ -38,13 +41,18 @@ export function DraftField({
     const draft = field.value.trim();
     setOvertaken(false);
     base.current = text;
-    if (choice === "theirs" || (draft !== text && !onTake(draft))) field.value = text;
+    if (choice === "mine" && draft === text) return;
+    const taken = choice === "mine" && onTake(draft);
+    if (taken !== true) field.value = text;
+    if (typeof taken === "string") complain(taken);
   };
   return (
     <span className="relative block">
       <TextInput
         ref={input}
         aria-label={label}
+        aria-invalid={complaint !== null}
+        aria-describedby={complaint ? `${label}-complaint` : undefined}
         className={cn("font-mono", overtaken && "border-barred", className)}
         defaultValue={text}
         placeholder={placeholder}
@@ -55,6 +63,7 @@ export function DraftField({
           if (event.key === "Enter" || event.key === "Escape") event.currentTarget.blur();
         }}
       />
+      {complaint && <Complaint id={`${label}-complaint`} text={complaint} />}
       {overtaken && (
         <span
           role="alertdialog"

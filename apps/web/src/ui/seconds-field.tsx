@@ -1,4 +1,3 @@
-import { toast } from "sonner";
 import { DraftField } from "./draft-field";
 import { readSeconds, timeWords } from "./seconds-text";
 
@@ -21,12 +20,8 @@ export function SecondsField({
       {...(placeholder === undefined ? {} : { placeholder })}
       onTake={(text) => {
         const read = text === "" ? null : readSeconds(text);
-        if (text !== "" && read === null) {
-          toast.error(`“${text}” is no time: write seconds from 0 to 3600, such as 2, 0.5 or 1:30. What was there was kept.`, {
-            id: "time",
-          });
-          return false;
-        }
+        if (text !== "" && read === null)
+          return `“${text}” is no time: write seconds from 0 to 3600, such as 2, 0.5 or 1:30. What was there was kept.`;
         return onSeconds(read);
       }}
     />

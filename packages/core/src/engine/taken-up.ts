@@ -1,6 +1,10 @@
 import { sameJson } from "../document/record";
+import type { Change } from "../document/transaction";
+import { inTurn, nextTouch, partChanges, type PartOn } from "../edits/sketch-edits";
+import { reachOf } from "../territory/reach";
+import type { HeadKey } from "../rig/fixture";
 import { presetKeyOf } from "../preset/preset";
-import type { Attribute } from "../rig/attributes";
+import { attributeInfo, type Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { xyYOf } from "../color/colorimetry";
 import { mix, mixed } from "../rig/mix-head";
@@ -40,6 +44,44 @@ export function takenUp(show: Show, of: TakingUp): Part | null {
   const numbers = numbersOf(show, heads, { attribute: of.attribute, values });
   const from = origins(show, heads, { attribute: of.attribute, running });
   return { ...plainest(of.attribute, heads, numbers), ...(from.length > 0 ? { takenFrom: from } : {}), shape: {}, touched: 0 };
+}
+
+/**
+ * The changes that take what is on stage into somebody's sketch, for these heads as far as they are within reach: intensities, colours and
+ * positions, and of the beam what isn't at home. Nothing on stage changes.
+ */
+export function takenUpChanges(
+  show: Show,
+  of: Omit<PartOn, "selection" | "attribute" | "part"> & { heads: readonly HeadKey[]; stage: Float32Array; now: Seconds },
+): Change[] {
+  const person = show.get("person", of.personId);
+  if (!person) return [];
+  const reach = reachOf(person, show);
+  const heads = of.heads.flatMap((key) => show.rig.headByKey.get(key) ?? []);
+  const attributes = [...new Set(heads.flatMap((head) => [...head.parameters.keys()].map(presetKeyOf)))];
+  return inTurn(
+    show,
+    attributes.map((attribute) => (before) => {
+      const own = heads.filter(
+        (head) => reach(head.key, attributeInfo(attribute).family) && isWorthTaking(head, attribute, { show, ...of }),
+      );
+      if (own.length === 0) return [];
+      const on = { ...of, selection: { heads: own.map(({ key }) => key) }, attribute };
+      const part = takenUp(before, on);
+      return part ? partChanges(before, { ...on, part: { ...part, touched: nextTouch(before.sketchOf(of.personId)?.strokes ?? {}) } }) : [];
+    }),
+  );
+}
+
+/** The attributes that make a beam, where it is as it rests, needn't be said. */
+function isWorthTaking(head: Head, attribute: Attribute, { show, stage }: { show: Show; stage: Float32Array }): boolean {
+  const own = ownAttributes(head, attribute);
+  if (own.length === 0) return false;
+  if (attributeInfo(attribute).family !== "Beam") return true;
+  return own.some((name) => {
+    const parameter = head.parameters.get(name)!;
+    return Math.abs(stage[parameter]! - show.rig.parameters[parameter]!.home) > 1e-4;
+  });
 }
 
 /** The attributes of a head that a lane holds: colours and positions go as wholes. */

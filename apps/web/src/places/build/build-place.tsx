@@ -9,6 +9,7 @@ import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { useBarredWash } from "../../territories/use-barred-wash";
 import { StageTools } from "../../stage/stage-tools";
+import { PutBack } from "../../lanes/put-back";
 import { Button } from "../../ui/button";
 import { Cast } from "./cast/cast";
 import { MotionColumn } from "./motion/motion-column";
@@ -123,6 +124,7 @@ function SketchActions(): React.JSX.Element {
         </Button>
       </div>
       <EditedCue />
+      <PutBack />
       <div className="grid grid-cols-[auto_1fr] gap-2">
         <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
           Wipe

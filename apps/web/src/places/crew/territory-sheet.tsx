@@ -1,6 +1,5 @@
 import { Trash2, X } from "lucide-react";
 import { useState } from "react";
-import { toast } from "sonner";
 import { FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
@@ -32,10 +31,7 @@ export function TerritorySheet(props: {
             text={territory.name}
             className="font-sans"
             onTake={(name) => {
-              if (name.length === 0 || name.length > 80) {
-                toast.error("A name has 1 to 80 characters. The former one was kept.", { id: "territory-name" });
-                return false;
-              }
+              if (name.length === 0 || name.length > 80) return "A name has 1 to 80 characters. The former one was kept.";
               onChange({ ...territory, name });
               return true;
             }}

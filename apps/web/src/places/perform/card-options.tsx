@@ -14,7 +14,6 @@ import {
   type Playback,
   type Priority,
 } from "@vexa/core";
-import { toast } from "sonner";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field } from "../../ui/field";
@@ -161,8 +160,7 @@ function Flash({ times, onTimes }: { times: FlashTimes; onTimes: (times: FlashTi
           onTake={(text) => {
             const percent = Number(text.replace(",", "."));
             if (text !== "" && percent >= 0 && percent <= 100) return onTimes({ ...times, level: percent / 100 });
-            toast.error(`“${text}” is no level: write 0 to 100. What was there was kept.`, { id: "flash" });
-            return false;
+            return `“${text}” is no level: write 0 to 100. What was there was kept.`;
           }}
         />
       </Field>

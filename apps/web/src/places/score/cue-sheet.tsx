@@ -1,4 +1,3 @@
-import { toast } from "sonner";
 import {
   blockedStrokes,
   CUE_TINTS,
@@ -44,8 +43,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
             onTake={(text) => {
               const number = Number(text.replace(",", "."));
               if (number > 0 && number <= 99999) return put(`number ${number}`, { number: Math.round(number * 1000) / 1000 });
-              toast.error(`“${text}” is no cue number: it must be above zero, such as 2 or 2.5. ${cue.number} was kept.`, { id: "number" });
-              return false;
+              return `“${text}” is no cue number: it must be above zero, such as 2 or 2.5. ${cue.number} was kept.`;
             }}
           />
         </Field>
@@ -55,7 +53,11 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
             className="font-sans"
             text={cue.name ?? ""}
             placeholder={cueName(cue, show)}
-            onTake={(name) => name.length <= 80 && put(name ? `name ${name}` : "named by what it says", { name: name || null })}
+            onTake={(name) =>
+              name.length > 80
+                ? "A name has at most 80 characters. The former one was kept."
+                : put(name ? `name ${name}` : "named by what it says", { name: name || null })
+            }
           />
         </Field>
       </div>
@@ -65,7 +67,9 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
           className="font-sans"
           text={cue.note ?? ""}
           placeholder="for whoever runs it"
-          onTake={(note) => note.length <= 2000 && put("note", { note: note || undefined })}
+          onTake={(note) =>
+            note.length > 2000 ? "A note has at most 2000 characters. The former one was kept." : put("note", { note: note || undefined })
+          }
         />
       </Field>
       <Tags cue={cue} onTint={(tint) => put(tint === undefined ? "no tag" : `tag ${tint}`, { tint })} />
@@ -173,14 +177,9 @@ function FamilyRow({
   onPut: (words: string, fields: CueFields) => boolean;
 }): React.JSX.Element {
   const own: FamilyTimes = cue.families?.[family] ?? {};
-  const put = (field: keyof FamilyTimes, text: string): boolean => {
+  const put = (field: keyof FamilyTimes, text: string): boolean | string => {
     const time = text === "" ? undefined : readCueTime(text);
-    if (time === null) {
-      toast.error(`“${text}” is no time: write seconds such as 2, or a percent of in such as 50%. What was there was kept.`, {
-        id: "family time",
-      });
-      return false;
-    }
+    if (time === null) return `“${text}” is no time: write seconds such as 2, or a percent of in such as 50%. What was there was kept.`;
     const { [field]: _, ...rest } = own;
     const next: FamilyTimes = time ? { ...rest, [field]: time } : rest;
     const { [family]: __, ...others } = cue.families ?? {};

@@ -1,4 +1,3 @@
-import { toast } from "sonner";
 import { explain, type ListTime } from "@vexa/core";
 import { DraftField } from "../../ui/draft-field";
 import { placeWords, readPlace } from "./time-words";
@@ -21,9 +20,7 @@ export function PlaceField({
       text={placeWords(seconds, time)}
       onTake={(text) => {
         const read = readPlace(text, time);
-        if (read.ok) return onSeconds(read.value);
-        toast.error(explain(read.error), { id: "place" });
-        return false;
+        return read.ok ? onSeconds(read.value) : explain(read.error);
       }}
     />
   );

@@ -1,3 +1,4 @@
+import { PutBack } from "../../lanes/put-back";
 import { useInterface } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
 import { CueSheet } from "./cue-sheet";
@@ -30,6 +31,9 @@ export function ScorePlace(): React.JSX.Element {
         {list && <TimeLine key={`time ${list.id}`} list={list} />}
       </div>
       <aside className="min-h-0 overflow-y-auto border-l border-edge bg-bench" aria-label="Chosen cue">
+        <div className="grid px-3 pt-3 empty:hidden">
+          <PutBack />
+        </div>
         {cue && list ? (
           <CueSheet key={cue.id} cue={cue} cues={cues} list={list} />
         ) : (

@@ -1,5 +1,4 @@
 import { FIGURES, PATH_PLANES, type FigureKind, type PathMotion, type PathPlane, type Vector } from "@vexa/core";
-import { toast } from "sonner";
 import { FIGURE_WORDS, PLANE_WORDS } from "../../../lanes/motion-words";
 import { pointText, readPoints } from "../../../lanes/point-text";
 import { DraftField } from "../../../ui/draft-field";
@@ -92,11 +91,7 @@ export function PathFields({ hand, motion }: { hand: MotionInHand; motion: PathM
             onTake={(typed) => {
               const points = readPoints(typed);
               if (points?.length === 1) return change({ centre: points[0]! });
-              toast.error(
-                `“${typed}” isn't a place on stage. Write metres to the right, upstage and up, such as 0,6,0. Nothing was changed.`,
-                { id: "centre" },
-              );
-              return false;
+              return `“${typed}” isn't a place on stage. Write metres to the right, upstage and up, such as 0,6,0. Nothing was changed.`;
             }}
           />
         </Field>

@@ -1,0 +1,82 @@
+import { line } from "d3-shape";
+import type { PlotPoints } from "./lane-model";
+
+/** Room around the curve of a plot, in pixels. */
+export const MARGIN = { x: 12, y: 10 };
+/** Marks of values that come from several strokes: by form, never by colour alone. */
+const FORMS = ["dot", "square", "cross"] as const;
+
+interface Scale {
+  (value: number): number;
+}
+
+/** Every head's value over the heads, where it comes from by its form, and bars where a head stops. */
+export function Marks(props: {
+  label: string;
+  points: PlotPoints;
+  x: Scale;
+  y: Scale;
+  low: number;
+  high: number;
+  width: number;
+  height: number;
+  stops: readonly ("low" | "high" | null)[];
+  forms: readonly number[];
+  joined: boolean;
+}): React.JSX.Element {
+  const { points, x, y, low, high, width, height, stops, forms, joined } = props;
+  const { values } = points;
+  const count = values.length;
+  const headX = (index: number): number => x(count > 1 ? index / (count - 1) : 0.5);
+  const curve =
+    line<number | null>(
+      (_, index) => headX(index),
+      (value) => y(value ?? 0),
+    ).defined((value) => value !== null)(values) ?? "";
+  const size = count > 150 ? 3 : 5.5;
+  const paths = FORMS.map((_, form) =>
+    values
+      .map((value, index) =>
+        value !== null && (forms[index] ?? 0) % FORMS.length === form ? mark(form, { x: headX(index), y: y(value), size }) : "",
+      )
+      .join(""),
+  );
+  const bars = stops
+    .map((stop, index) => (stop === null ? "" : `M${(headX(index) - 3).toFixed(1)} ${stop === "low" ? height - 3 : 3}h6`))
+    .join("");
+  return (
+    <svg
+      width={width}
+      height={height}
+      className="absolute inset-0"
+      role="img"
+      aria-label={`${props.label}: ${count} heads`}
+      data-stopped={stops.filter(Boolean).length}
+    >
+      {[low, (low + high) / 2, high].map((value, index) => (
+        <line
+          key={index}
+          x1={MARGIN.x}
+          x2={width - MARGIN.x}
+          y1={y(value)}
+          y2={y(value)}
+          className="stroke-edge"
+          strokeWidth={1}
+          opacity={0.6}
+        />
+      ))}
+      {joined && <path d={curve} className="fill-none stroke-sketch" strokeWidth={1} opacity={0.55} />}
+      <path d={paths[0]} className="fill-none stroke-sketch" strokeLinecap="round" strokeWidth={size} />
+      <path d={paths[1]} className="fill-none stroke-linked" strokeWidth={1.4} />
+      <path d={paths[2]} className="fill-none stroke-ink-2" strokeWidth={1.4} />
+      <path d={bars} className="fill-none stroke-barred" strokeWidth={3} />
+    </svg>
+  );
+}
+
+function mark(form: number, at: { x: number; y: number; size: number }): string {
+  const [x, y, r] = [at.x.toFixed(1), at.y.toFixed(1), (at.size / 2).toFixed(1)];
+  if (form === 0) return `M${x} ${y}h0`;
+  if (form === 1) return `M${x} ${y}m-${r} -${r}h${at.size}v${at.size}h-${at.size}z`;
+  return `M${x} ${y}m-${r} -${r}l${at.size} ${at.size}m-${at.size} 0l${at.size} -${at.size}`;
+}
