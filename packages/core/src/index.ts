@@ -1,3 +1,4 @@
+export { phaseChanges } from "./edits/keep-phases";
 export { rebased } from "./document/rebase";
 export { readQuantity, type Quantity } from "./units/read-quantity";
 export { clamp, fraction, type Bpm, type Degrees, type Level, type Metres, type Seconds } from "./units/units";

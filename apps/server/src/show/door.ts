@@ -11,6 +11,7 @@ import {
   loanChanges,
   mayDo,
   ok,
+  phaseChanges,
   playChanges,
   rebased,
   restoreChanges,
@@ -268,7 +269,14 @@ export class Door extends EventEmitter<DoorEvents> {
     this.#journal?.saved(this.#seq === seq ? seq : seq - 1);
   }
 
-  #take(next: Show, transaction: Transaction): void {
+  #take(edited: Show, asked: Transaction): void {
+    const at = this.#now();
+    // What moves goes on from where it is at the very moment at which the edit holds.
+    const phases = phaseChanges(this.#show, edited, { changes: asked.changes, t: at });
+    const moved = phases.length > 0 ? edit(edited, phases) : null;
+    const next = moved?.ok ? moved.value : edited;
+    const transaction = moved?.ok ? { ...asked, changes: [...asked.changes, ...phases] } : asked;
+    if (moved?.ok) this.#unsaved.add(phases.map(changedId));
     this.#show = next;
     this.#seq += 1;
     this.#recent.take(transaction);
@@ -278,7 +286,7 @@ export class Door extends EventEmitter<DoorEvents> {
       // A full disk doesn't stop the show; the database has it soon.
       this.emit("trouble", error);
     }
-    this.emit("changes", this.#seq, transaction, this.#now());
+    this.emit("changes", this.#seq, transaction, at);
   }
 
   /** One edit at a time, in the order in which they came; what throws is answered, logged and changes nothing. */

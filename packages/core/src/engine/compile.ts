@@ -1,5 +1,6 @@
 import { cycleTable } from "../motion/cycle-table";
 import type { Row, RowMotion } from "../stroke/row";
+import type { RunLead } from "../playback/playback";
 import { clamp } from "../units/units";
 import { DriveClocks, flatMotions, type DriveClock, type FlatMotions, type Swing } from "./flat-motions";
 
@@ -42,12 +43,14 @@ class DistinctTimings {
 export interface CompileDefaults {
   readonly inSeconds: number;
   readonly masterId?: string | null;
+  readonly sinceSeconds?: number;
+  readonly lead?: RunLead | undefined;
 }
 
 /** Turns resolved rows into flat arrays. */
-export function compile(rows: readonly Row[], { inSeconds, masterId = null }: CompileDefaults): CompiledRows {
+export function compile(rows: readonly Row[], { inSeconds, masterId = null, sinceSeconds, lead }: CompileDefaults): CompiledRows {
   const timings = new DistinctTimings();
-  const clocks = new DriveClocks(masterId);
+  const clocks = new DriveClocks({ masterId, lead, ...(sinceSeconds === undefined ? {} : { sinceSeconds }) });
   const own = rows.filter(({ value }) => value !== null);
   const [motions, riders]: [Swing[], Swing[]] = [[], []];
   const timing = new Uint32Array(own.length);

@@ -1,6 +1,8 @@
 import { readTable, type CycleTable } from "../motion/cycle-table";
 import type { Driven } from "../playback/speed-master";
+import type { RunLead } from "../playback/playback";
 import type { RowMotion } from "../stroke/row";
+import type { Seconds } from "../units/units";
 
 /** A clock that motions share: its master (null = their own clock), how they follow it, and after how many rounds they stop. */
 export interface DriveClock extends Driven {
@@ -35,22 +37,41 @@ export interface Swing {
   readonly timing: number;
 }
 
+/** The run that motions belong to: its master drives those that name none, and what was ahead before it began counts no more. */
+export interface RunClock {
+  readonly masterId: string | null;
+  readonly sinceSeconds?: Seconds;
+  /** What the run as a whole is ahead since its master was changed. */
+  readonly lead?: RunLead | undefined;
+}
+
+/** How far a motion is ahead in this run; null = not at all. */
+export function leadOf(motion: RowMotion, run: RunClock): { lead: number; leadSeconds: Seconds } | null {
+  const { lead: own, leadSeconds = 0, rate, ownBpm, masterId } = motion;
+  const kept = own !== undefined && leadSeconds >= (run.sinceSeconds ?? 0);
+  const shared = masterId === null ? run.lead : undefined;
+  if (!kept && !shared) return null;
+  const ofRun = shared ? rate * (shared.beats + (shared.ownSeconds * ownBpm) / 60) : 0;
+  return { lead: (kept ? own : 0) + ofRun, leadSeconds: Math.max(kept ? leadSeconds : 0, shared?.atSeconds ?? 0) };
+}
+
 /** Distinct clocks, in the order in which they come. */
 export class DriveClocks {
   readonly values: DriveClock[] = [];
   readonly #indices = new Map<string, number>();
-  readonly #masterId: string | null;
+  readonly #run: RunClock;
 
-  /** `masterId` drives the motions that name no master themselves. */
-  constructor(masterId: string | null) {
-    this.#masterId = masterId;
+  constructor(run: RunClock) {
+    this.#run = run;
   }
 
-  indexOf({ masterId: named, rate, ownBpm, family, count }: RowMotion): number {
-    const masterId = named ?? this.#masterId;
-    const key = `${masterId} ${rate} ${ownBpm} ${family} ${count}`;
+  indexOf(motion: RowMotion): number {
+    const { masterId: named, rate, ownBpm, family, count } = motion;
+    const masterId = named ?? this.#run.masterId;
+    const ahead = leadOf(motion, this.#run);
+    const key = `${masterId} ${rate} ${ownBpm} ${family} ${count} ${ahead?.lead} ${ahead?.leadSeconds}`;
     let index = this.#indices.get(key);
-    if (index === undefined) this.#indices.set(key, (index = this.values.push({ masterId, rate, ownBpm, family, count }) - 1));
+    if (index === undefined) this.#indices.set(key, (index = this.values.push({ masterId, rate, ownBpm, family, count, ...ahead }) - 1));
     return index;
   }
 }

@@ -41,7 +41,12 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
   const timed = resolved.rows.map((row) => timedRow(cue, row, { rig, from: startOf(row.parameter), chosen: state.seconds }));
   const rows = start.retimed ? keptPlaces(timed, start.retimed, fadedSeconds(state, start.retimed.at)) : timed;
-  const compiled = compile(rows, { inSeconds: cue.inSeconds, masterId: playback.masterId ?? null });
+  const compiled = compile(rows, {
+    inSeconds: cue.inSeconds,
+    masterId: playback.masterId ?? null,
+    sinceSeconds: state.runSeconds ?? state.goSeconds,
+    lead: state.lead,
+  });
   const source = new Source({
     id: state.playbackId,
     compiled,

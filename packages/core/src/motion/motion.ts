@@ -17,6 +17,7 @@ import { fanSchema, type Fan } from "../shape/fan";
 import { shapeSchema, type Shape } from "../shape/place";
 import { DIRECTIONS, type Direction } from "./direction";
 import { FIGURES, type Figure, type FigurePoint } from "./figure";
+import { leadSchema, type Lead } from "./lead";
 import { WAVEFORMS, type Waveform, type WaveformOptions } from "./waveform";
 
 /** What all motions have in common: how they lie along the selection, and what drives them. */
@@ -41,6 +42,8 @@ export interface Drive {
   /** Over which the size grows when it starts, and shrinks when something else takes over; none = it has its size at once. */
   readonly fadeInSeconds?: number;
   readonly fadeOutSeconds?: number;
+  /** Set by itself when the rate or the clock is changed while it runs. */
+  readonly lead?: Lead;
   /** Motions of one stroke with the same word here share rate, master, direction and count: a change of one is a change of all. */
   readonly together?: string;
 }
@@ -110,6 +113,7 @@ const drive = {
   count: optional(integerIn(1, 9999)),
   fadeInSeconds: optional(numberIn(0, 3600)),
   fadeOutSeconds: optional(numberIn(0, 3600)),
+  lead: optional(leadSchema),
   together: optional(textUpTo(64)),
 } as const;
 

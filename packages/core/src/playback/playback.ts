@@ -78,6 +78,13 @@ export function roleOf({ fader }: Pick<Playback, "fader">): FaderRole {
   return fader ?? "intensities";
 }
 
+/** What the motions of a run are ahead of their new clock: beats of masters, and seconds of which each makes its own beats. */
+export interface RunLead {
+  readonly beats: number;
+  readonly ownSeconds: number;
+  readonly atSeconds: number;
+}
+
 /** What a playback is doing: kept through a restart, never undone. */
 export interface PlaybackState {
   readonly id: string;
@@ -92,6 +99,10 @@ export interface PlaybackState {
   /** When it was last started or moved to its cue. */
   readonly goSeconds: number;
   readonly letGoSeconds: number | null;
+  /** When it was started last from nothing; none = with its go. */
+  readonly runSeconds?: number;
+  /** Since its master was changed while it ran. */
+  readonly lead?: RunLead;
   /** The time chosen for this go, in place of all times of the cue; 0 = a cut. */
   readonly seconds?: number;
   /** When its fades were paused; motions go on. */
@@ -168,6 +179,8 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   previousCueId: nullable(id),
   goSeconds: time,
   letGoSeconds: nullable(time),
+  runSeconds: optional(time),
+  lead: optional(fields<RunLead>({ beats: numberIn(-1e12, 1e12), ownSeconds: numberIn(-1e12, 1e12), atSeconds: time })),
   seconds: optional(numberIn(0, 3600)),
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),

@@ -25,6 +25,8 @@ export interface MasterState {
   readonly tempo: TempoState;
   /** While it is released: since when, and the beats counted until then. What it drives runs on its own clock from there. */
   readonly released?: { readonly atSeconds: Seconds; readonly beats: number };
+  /** When its count was set to a start last: from then on nothing that it drives is ahead any more. */
+  readonly resyncedSeconds?: Seconds;
   /** What made the count jump lately, the latest last: what it drives glides over the gap. */
   readonly jumps?: readonly Jump[];
 }
@@ -53,6 +55,9 @@ export interface Driven {
   /** Beats a minute of its own clock. */
   readonly ownBpm: Bpm;
   readonly family: Family;
+  /** Cycles by which it is ahead of its clock, since a moment: they count until the next re-sync. */
+  readonly lead?: number;
+  readonly leadSeconds?: Seconds;
 }
 
 /** How long positions glide after a re-sync, and everything after a master is taken back. */
@@ -65,15 +70,37 @@ export const GLIDE_SECONDS = 1;
  */
 export function drivenCycles(master: SpeedMaster | null, state: MasterState | null, driven: Driven, t: Seconds): number {
   const ownPerSecond = driven.ownBpm / 60;
-  if (!master || (master.families && !master.families.includes(driven.family))) return t * ownPerSecond * driven.rate;
+  const { lead = 0, leadSeconds = 0 } = driven;
+  if (!follows(master, driven)) return t * ownPerSecond * driven.rate + lead;
   const tempo = state?.tempo ?? UNTOUCHED;
   const released = state?.released;
   const beats = released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempo, t);
-  return beats * driven.rate + glideAt(state?.jumps, driven, t);
+  const ahead = (state?.resyncedSeconds ?? -1) > leadSeconds ? 0 : lead;
+  return beats * driven.rate + ahead + glideAt(state?.jumps, driven, t);
+}
+
+/** Whether a master drives what is of this family. */
+function follows(master: SpeedMaster | null, { family }: Pick<Driven, "family">): master is SpeedMaster {
+  return master !== null && (!master.families || master.families.includes(family));
+}
+
+/** A clock's count at t: the beats that all motions on it multiply, or the seconds of which each makes its own. */
+export type ClockCount = { readonly beats: number } | { readonly ownSeconds: Seconds };
+
+/** What the clock of motions has counted at t, without any glide. */
+export function clockCount(
+  master: SpeedMaster | null,
+  state: MasterState | null,
+  driven: Pick<Driven, "family" | "ownBpm">,
+  t: Seconds,
+): ClockCount {
+  if (!follows(master, driven)) return { ownSeconds: t };
+  const { released, tempo = UNTOUCHED } = state ?? {};
+  return { beats: released ? released.beats + ((t - released.atSeconds) * driven.ownBpm) / 60 : beatsAt(tempo, t) };
 }
 
 /** What is left at t of the gaps that jumps tore, each by the short way; a jump in the middle of a glide takes over what is left of it. */
-function glideAt(jumps: readonly Jump[] | undefined, { rate, ownBpm, family }: Driven, t: Seconds): number {
+function glideAt(jumps: readonly Jump[] | undefined, { rate, ownBpm, family, lead = 0, leadSeconds = 0 }: Driven, t: Seconds): number {
   if (!jumps) return 0;
   let gap = 0;
   let since = 0;
@@ -82,7 +109,9 @@ function glideAt(jumps: readonly Jump[] | undefined, { rate, ownBpm, family }: D
     // At a re-sync only positions glide: light is to be on the beat.
     if ("beats" in from && family !== "Position") continue;
     const fromBeats = "beats" in from ? from.beats : from.releasedBeats + ((atSeconds - from.releasedSeconds) * ownBpm) / 60;
-    gap = shortWay((fromBeats - toBeats) * rate + gap * left(atSeconds - since));
+    // What was ahead until a re-sync glides away with it.
+    const ahead = "beats" in from && atSeconds > leadSeconds ? lead : 0;
+    gap = shortWay((fromBeats - toBeats) * rate + gap * left(atSeconds - since) + (since <= leadSeconds ? ahead : 0));
     since = atSeconds;
   }
   return gap * left(t - since);
@@ -129,5 +158,6 @@ export const masterStateSchema: Schema<MasterState> = fields<MasterState>({
   masterId: id,
   tempo: tempoSchema,
   released: optional(fields<NonNullable<MasterState["released"]>>({ atSeconds: time, beats })),
+  resyncedSeconds: optional(time),
   jumps: optional(listOf(fields<Jump>({ atSeconds: time, from: jumpFrom, toBeats: beats }), { max: MOST_JUMPS })),
 });

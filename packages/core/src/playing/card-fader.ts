@@ -48,7 +48,7 @@ function broughtIn(level: number, { playback, present, cues, by }: At): NextStat
   // Motions of no size stand still: that is no reason to let go.
   if (level === 0 && runs && playback.letsGoAtZero && roleOf(playback) !== "motion-size") return { ...released(by), level: 0 };
   const starts = level > 0 && !runs && (present?.level ?? 0) === 0 && playback.startsOnRaise && cues.length > 0;
-  return starts ? started(cues[0]!.id, { cueId: null }, by) : {};
+  return starts ? started(cues[0]!.id, present, by) : {};
 }
 
 /** Where the fader ends is all that counts: cues in between that a fast pull passes over leave nothing behind, since states are whole. */
@@ -58,7 +58,7 @@ function dialled(level: number, { playback, present, cues, by }: At): NextState 
   if (cues.length === 0) return {};
   const target = cues[dialCue(level, cues.length)]!;
   if (target.id === cueId || (cueId === null && level === 0)) return {};
-  return started(target.id, { cueId }, by);
+  return started(target.id, present, by);
 }
 
 /** From one end of the travel to the other is one fade into the next cue; the way back takes it back, the next way on is the next cue. */
@@ -70,5 +70,5 @@ function crossfaded(level: number, { present, cues, by }: At): NextState {
   const next = cueAfter(cues, present?.cueId ?? null);
   if (!next) return {};
   const from = before === 0 ? "bottom" : "top";
-  return { ...started(next.id, { cueId: present?.cueId ?? null }, by), hand: { from, part: from === "bottom" ? level : 1 - level } };
+  return { ...started(next.id, present, by), hand: { from, part: from === "bottom" ? level : 1 - level } };
 }

@@ -31,7 +31,7 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       const next = command.cueId === undefined ? cueAfter(cues, cueId) : cues.find(({ id }) => id === command.cueId);
       if (!next && command.cueId !== undefined) return fail("record.unknown", { what: "cue" });
       if (!next) return cues.length === 0 ? fail("record.unknown", { what: "first cue" }) : ok([]);
-      return changed({ ...started(next.id, { cueId }, by), seconds: command.seconds, steps: command.steps, ...raised(playback, present) });
+      return changed({ ...started(next.id, present, by), seconds: command.seconds, steps: command.steps, ...raised(playback, present) });
     }
     case "go-to":
       return playback.goToCueId === undefined ? ok([]) : cardChanges(show, { ...command, type: "go", cueId: playback.goToCueId }, by);
@@ -39,7 +39,7 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       return cardChanges(show, { type: cueId === null ? "go" : "let-go", playbackId: playback.id }, by);
     case "back": {
       const at = cues.findIndex(({ id }) => id === cueId);
-      return at < 1 ? ok([]) : changed(started(cues[at - 1]!.id, { cueId }, by));
+      return at < 1 ? ok([]) : changed(started(cues[at - 1]!.id, present, by));
     }
     case "pause":
       return cueId === null || present?.pausedSeconds !== undefined ? ok([]) : changed({ pausedSeconds: t, personId });
@@ -57,7 +57,7 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       const first = cues[0];
       if (!first) return fail("record.unknown", { what: "first cue" });
       return changed({
-        ...started(first.id, { cueId }, by),
+        ...started(first.id, present, by),
         seconds: flashTimes(playback).inSeconds,
         flash: { onSeconds: t, alone: true },
       });

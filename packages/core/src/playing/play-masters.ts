@@ -33,7 +33,7 @@ export function masterChanges(show: Show, command: MasterCommand, t: Seconds): R
       const state = present ?? newState(master.id, before);
       // While it is released nothing follows its count, so nothing has to glide.
       const jumps = state.released ? state.jumps : command.how === "at once" ? [] : jumpsWith(state, jump);
-      return ok(stateChanges(state, present, { tempo: clock.state, jumps }));
+      return ok(stateChanges(state, present, { tempo: clock.state, jumps, resyncedSeconds: t }));
     }
     case "hold":
       clock.hold(t);
@@ -78,7 +78,7 @@ function jumpsWith({ jumps = [] }: MasterState, jump: Jump): Jump[] {
   return [...glides.slice(1 - MOST_JUMPS), jump];
 }
 
-type Next = { readonly [K in "tempo" | "released" | "jumps"]?: MasterState[K] | undefined };
+type Next = { readonly [K in "tempo" | "released" | "jumps" | "resyncedSeconds"]?: MasterState[K] | undefined };
 
 function stateChanges(state: MasterState, present: MasterState | null, next: Next): Change[] {
   if (!present) return [{ op: "add", record: { ...state, ...next } }];

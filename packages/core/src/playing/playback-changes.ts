@@ -17,8 +17,10 @@ const FRESH_RUN: NextState = {
 };
 
 /** A start of a cue, or a move to it. */
-export function started(cueId: string, now: Pick<PlaybackState, "cueId">, { t, personId }: { t: Seconds; personId: string }): NextState {
-  return { ...FRESH_RUN, cueId, previousCueId: now.cueId, goSeconds: t, letGoSeconds: null, personId };
+export function started(cueId: string, present: PlaybackState | null, { t, personId }: { t: Seconds; personId: string }): NextState {
+  const runs = present !== null && present.cueId !== null;
+  const run = runs ? { runSeconds: present.runSeconds ?? present.goSeconds } : { runSeconds: undefined, lead: undefined };
+  return { ...FRESH_RUN, ...run, cueId, previousCueId: present?.cueId ?? null, goSeconds: t, letGoSeconds: null, personId };
 }
 
 export function released({ t, personId }: { t: Seconds; personId: string }): NextState {

@@ -46,6 +46,9 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
         ...swing,
         phaseCycles: (fan(motion.phase.knots, phases[index]!, motion.phase.path) - offset) / 360 / cycles,
         rate: fan(motion.rate.knots, u, motion.rate.path) / cycles,
+        ...(motion.lead
+          ? { lead: fan(motion.lead.cycles.knots, u, motion.lead.cycles.path) / cycles, leadSeconds: motion.lead.atSeconds }
+          : {}),
         count: motion.count === undefined ? null : motion.count / cycles,
         fadeInSeconds: motion.fadeInSeconds ?? 0,
         fadeOutSeconds: motion.fadeOutSeconds ?? 0,

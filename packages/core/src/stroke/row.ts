@@ -18,6 +18,9 @@ export interface RowMotion {
   /** Rounds per beat. */
   readonly rate: number;
   readonly ownBpm: number;
+  /** Rounds by which it is ahead of its clock, since a moment; none = it isn't. */
+  readonly lead?: number;
+  readonly leadSeconds?: number;
   readonly family: Family;
   /** Stops after so many rounds; null = endless. */
   readonly count: number | null;

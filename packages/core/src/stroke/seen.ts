@@ -26,10 +26,13 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
   return Object.fromEntries(kept);
 }
 
-/** Where something was taken up from counts as long as it is in a sketch. */
+/** Where something was taken up from, and how far it is ahead of its clock, count as long as it is in a sketch. */
 function settled(part: Part): Part {
-  const { takenFrom: _, ...rest } = part;
-  return part.takenFrom ? rest : part;
+  if (!part.takenFrom && !part.motion?.lead) return part;
+  const { takenFrom: _, motion, ...rest } = part;
+  if (!motion) return rest;
+  const { lead: __, ...still } = motion;
+  return { ...rest, motion: still };
 }
 
 /** Whether a part says something for every head: what refers to presets, or was taken up, may have nothing for some of them. */
