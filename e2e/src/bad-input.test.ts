@@ -101,7 +101,7 @@ describe("bad input", () => {
   it("shows an operator what they may not do, by the name of who may", async () => {
     const operator = await signedIn(browser, vexa.url, "operator");
     await pickGroup(operator, "Rib spots");
-    await operator.getByRole("region", { name: "Lanes" }).getByRole("button", { name: "Dimmer", exact: true }).click();
+    await setLane(operator, "Dimmer", "50");
     await message(operator, /Building looks is for programmers and the lead/).waitFor();
     expect(operator.errors).toEqual([]);
     await operator.context().close();

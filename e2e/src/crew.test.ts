@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { DIMMER, spotOctet, spotValue } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { addLane, message, pickGroup, setLane, signedIn, signIn } from "./people";
+import { message, pickGroup, setLane, signedIn, signIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { ScoreStory } from "./score-story";
 import { until } from "./until";
@@ -114,7 +114,7 @@ describe("two programmers at once", () => {
     await until("Tomasz's dimmer is on stage", () => near(dimmer(), 0.6));
     await until("and Adaeze's colour", () => spot() !== dark);
     const colored = spot();
-    await addLane(tomasz, "Colour");
+    await setLane(tomasz, "Colour", "#f00");
     await message(tomasz, /8 heads are in Pixels and uplights \(Adaeze\), so nothing was changed/)
       .first()
       .waitFor();
@@ -141,7 +141,7 @@ describe("two programmers at once", () => {
     await setLane(adaeze, "Dimmer", "100");
     await until("the borrower's dimmers are on stage", () => near(dimmer(), 1));
     await build(tomasz);
-    await addLane(tomasz, "Dimmer");
+    await setLane(tomasz, "Dimmer", "50");
     await message(tomasz, /8 heads are in Pixels and uplights \(Adaeze\)/)
       .first()
       .waitFor();

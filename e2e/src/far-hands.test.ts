@@ -84,11 +84,16 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     await page.goto(`${proxy.url}/perform/page-main`);
     const tap = page.getByRole("article", { name: "Speed master Pulse" }).getByRole("button", { name: "tap" });
     await tap.waitFor();
-    const begun = performance.now();
-    for (let beat = 0; beat < 6; beat++) {
-      await pause(Math.max(0, begun + beat * 500 - performance.now()));
-      await tap.dispatchEvent("pointerdown", { button: 0, isPrimary: true, pointerId: 1 });
-    }
+    // From within the page: what is asked is what the product makes of even taps, not how evenly the test gets them there.
+    await tap.evaluate(async (button) => {
+      const begun = performance.now();
+      for (let beat = 0; beat < 6; beat++) {
+        const due = begun + beat * 500;
+        await new Promise((resolve) => setTimeout(resolve, Math.max(0, due - performance.now() - 8)));
+        while (performance.now() < due);
+        button.dispatchEvent(new PointerEvent("pointerdown", { bubbles: true, button: 0, isPrimary: true, pointerId: 1 }));
+      }
+    });
     const bpm = async (): Promise<number> => {
       const state = await record<{ tempo: { bpm: number } }>("state-master-pulse");
       return state?.tempo.bpm ?? 0;

@@ -154,7 +154,7 @@ describe("first light", () => {
     const tomasz = await signedIn(browser, vexa.url, "tomasz");
     await pickGroup(tomasz, "Canopy bars");
     await tomasz.getByText("These heads are in Pixels and uplights (Adaeze). You can look, but not change them.").waitFor();
-    await tomasz.getByRole("region", { name: "Lanes" }).getByRole("button", { name: "Dimmer", exact: true }).click();
+    await setLane(tomasz, "Dimmer", "50");
     await message(tomasz, /All 336 heads are in Pixels and uplights \(Adaeze\), so nothing was changed\. Ask Adaeze/).waitFor();
     await pause(200);
     expect([...node.levels(8)!].every((level) => level === 0)).toBe(true);

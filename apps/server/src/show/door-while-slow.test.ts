@@ -3,7 +3,8 @@ import { describe, expect, it, vi } from "vitest";
 import { setChange, Show, type Answer, type Change, type Transaction } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { StorageAway, type Commit, type DoorStorage } from "../storage/commit";
-import { Door, type DoorJournal } from "./door";
+import { Door } from "./door";
+import type { DoorJournal } from "./door-journal";
 
 const SHOW = new Show(new Map(understory().map((record) => [record.id, record])));
 const INES = SHOW.get("person", "person-ines")!;

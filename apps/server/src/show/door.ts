@@ -11,7 +11,6 @@ import {
   loanChanges,
   mayDo,
   ok,
-  phaseChanges,
   playChanges,
   rebased,
   restoreChanges,
@@ -26,8 +25,10 @@ import {
   type ShowRecord,
   type Transaction,
 } from "@vexa/core";
+import type { DoorJournal } from "./door-journal";
 import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
 import { loanLabel } from "./loan-label";
+import { withPhasesKept } from "./phases-kept";
 import { RecentEdits } from "./recent-edits";
 import { Unsaved, writtenOf } from "./unsaved";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
@@ -37,17 +38,6 @@ const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknow
 
 /** What an edit came to: what was left out, and what undo took back. */
 type Done = Result<{ note: string | null; label?: string }>;
-
-/** Where everything that holds is written down at once, beside the engine: it survives the process, and needs no database. */
-export interface DoorJournal {
-  /** Before an edit goes to the database: whether it came back is known by `append`, or by `settled`. */
-  intend(editId: string, ids: readonly string[]): void;
-  /** An edit that failed is put right in the database. */
-  settled(editId: string): void;
-  append(seq: number, transaction: Transaction): void;
-  /** All up to this number is in the database. */
-  saved(seq: number): void;
-}
 
 interface DoorEvents {
   /** An edit that holds: its number, what changed, and the moment in show seconds. */
@@ -271,12 +261,8 @@ export class Door extends EventEmitter<DoorEvents> {
 
   #take(edited: Show, asked: Transaction): void {
     const at = this.#now();
-    // What moves goes on from where it is at the very moment at which the edit holds.
-    const phases = phaseChanges(this.#show, edited, { changes: asked.changes, t: at });
-    const moved = phases.length > 0 ? edit(edited, phases) : null;
-    const next = moved?.ok ? moved.value : edited;
-    const transaction = moved?.ok ? { ...asked, changes: [...asked.changes, ...phases] } : asked;
-    if (moved?.ok) this.#unsaved.add(phases.map(changedId));
+    const { next, transaction, more } = withPhasesKept(this.#show, { edited, asked, at });
+    if (more.length > 0) this.#unsaved.add(more);
     this.#show = next;
     this.#seq += 1;
     this.#recent.take(transaction);

@@ -2,7 +2,7 @@ import { closeSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, 
 import { open } from "node:fs/promises";
 import { join } from "node:path";
 import { applyInPlace, changedId, type ShowRecord, type Transaction } from "@vexa/core";
-import type { DoorJournal } from "../show/door";
+import type { DoorJournal } from "../show/door-journal";
 
 /** Whose show it is, and where its output comes from. */
 export interface KeptShow {

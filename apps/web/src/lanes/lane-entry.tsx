@@ -11,14 +11,28 @@ import { ColorEntry, emptied, PointEntry, PresetEntry } from "./whole-entry";
 const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz" };
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second" };
 
-/** The typed side of what a lane does: numbers with their units, presets by name; a + before it, or any sign where values are mixed, adds. */
-export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
+/** The typed side of what a lane does: the presets that it follows; numbers with their units, presets by name; a + before it, or any sign where values are mixed, adds. */
+export function LaneEntry(props: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
+  const { lane, edits } = props;
+  const linked = lane.own?.part.presets !== undefined && lane.editable;
+  return (
+    <>
+      {linked && <PresetEntry lane={lane} edits={edits} />}
+      {lane.attribute === "Color" ? (
+        <ColorEntry {...props} />
+      ) : lane.attribute === "Position" ? (
+        <PointEntry lane={lane} edits={edits} />
+      ) : (
+        <NumberEntry {...props} />
+      )}
+    </>
+  );
+}
+
+function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
   const show = useShow();
   const { attribute, own, editable, touched, values } = lane;
   const { label } = attributeInfo(attribute);
-  if (own?.part.presets && editable) return <PresetEntry lane={lane} edits={edits} />;
-  if (attribute === "Color") return <ColorEntry lane={lane} heads={heads} edits={edits} />;
-  if (attribute === "Position") return <PointEntry lane={lane} edits={edits} />;
   const part: Part = own && editable ? own.part : { nudge: { knots: [0] }, shape: {}, touched: touched + 1 };
   const curve = laneCurve(attribute, part, "value")!;
   const same = sameValue(values);
@@ -27,7 +41,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
     if (meaning === "add") return edits.nudge({ knots }, newId());
     if (!editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
     const path = curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {};
-    return edits.put(withFan(part, "value", { knots, ...path }));
+    return edits.put(withFan(part.presets ? emptied(lane) : part, "value", { knots, ...path }));
   };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);
@@ -42,7 +56,7 @@ export function LaneEntry({ lane, heads, edits }: { lane: Lane; heads: readonly 
         scale={curve.scale}
         quantity={QUANTITIES[curve.unit] ?? "plain"}
         range={rangeOf(heads, lane, curve)}
-        placeholder={part.motion ? "from the motion" : "mixed"}
+        placeholder={part.presets ? "type over it" : part.motion ? "from the motion" : "mixed"}
         adds={editable ? "with a plus" : "with any sign"}
         otherwise={presets}
         onKnots={take}

@@ -1,5 +1,17 @@
 import { toast } from "sonner";
-import { COLOR_PATHS, hexOfColor, presetName, presetsNamed, readColor, xyzOf, type ColorFan, type Head, type Part } from "@vexa/core";
+import {
+  COLOR_PATHS,
+  hexOfColor,
+  presetName,
+  presetsNamed,
+  readColor,
+  xyYOf,
+  xyzOf,
+  type ColorFan,
+  type Head,
+  type Part,
+  type XyY,
+} from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
@@ -44,20 +56,26 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
       <DraftField
         label="Colour value"
         className={FIELD}
-        placeholder={shownColor(values) ?? "mixed"}
+        placeholder={own?.part.presets && editable ? "type over it" : (shownColor(values) ?? "mixed")}
         text={colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? ""}
         onTake={take}
       />
-      {colors && own ? (
-        <div className="flex gap-1">
-          <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />
-          <ColorPicker colors={colors} heads={heads} onColors={(next, gesture) => edits.put({ ...own.part, colors: next }, gesture)} />
-        </div>
-      ) : (
-        <p className="truncate text-xs text-ink-3">as screens write them</p>
-      )}
+      <div className="flex gap-1">
+        {colors && own && <ColorChips colors={colors} onColors={(next) => edits.put({ ...own.part, colors: next })} />}
+        <ColorPicker
+          colors={colors ?? { knots: [firstColor(values)], path }}
+          heads={heads}
+          onColors={(next, gesture) => edits.put({ ...emptied(lane), colors: next }, gesture)}
+        />
+      </div>
     </>
   );
+}
+
+/** What picking begins from: the first head's colour as it is, or white. */
+function firstColor(values: Lane["values"]): XyY {
+  const shown = values.find((entry) => entry?.color && entry.color.y > 0)?.color;
+  return shown ? xyYOf(shown) : { x: 0.3127, y: 0.329, luminance: 1 };
 }
 
 /** The colour that all heads have, though it comes from elsewhere. */

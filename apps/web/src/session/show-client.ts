@@ -7,7 +7,6 @@ import {
   ShowCopy,
   type Answer,
   type Change,
-  type Clash,
   type ClientToServer,
   type HeadAttribute,
   type Health,
@@ -24,15 +23,10 @@ import {
   type Whereabouts,
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
+import type { Clashing } from "./clashing";
 import { newId } from "./new-id";
 
 export type Connection = "connecting" | "live" | "lost" | "signed-out";
-
-/** An own edit that was refused because somebody else had changed the same fields. */
-export interface Clashing {
-  readonly transaction: Transaction;
-  readonly fields: readonly Clash[];
-}
 
 /** A touch without an answer for so long isn't waited for any more. */
 const ANSWER_WITHIN_MS = 5000;
@@ -131,6 +125,11 @@ export class ShowClient {
   /** Show time now, in step with the server's clock. */
   now(): number {
     return performance.now() / 1000 + this.#clockOffset;
+  }
+
+  /** Show time of an event: when the hand did it, however late the page gets to it. */
+  momentOf(event: { readonly timeStamp: number }): number {
+    return Math.min(event.timeStamp, performance.now()) / 1000 + this.#clockOffset;
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

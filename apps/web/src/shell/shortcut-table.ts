@@ -104,7 +104,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     run: (client) => void client.transact("Wiped the sketch", wipeChanges(client.view, client.personId)),
   },
   { keys: "R", does: "record a cue from the sketch", where: "build", fits: plain("r"), run: () => state().set({ recording: true }) },
-  { keys: "T", does: "tap the chosen speed master", fits: plain("t"), run: (client) => tapChosen(client) },
+  { keys: "T", does: "tap the chosen speed master", fits: plain("t"), run: (client, event) => tapChosen(client, event) },
   { keys: "Space", does: "go on the chosen card", where: "perform", fits: plain(" "), run: (client) => playChosen(client, "go") },
   {
     keys: "Backspace",
@@ -133,9 +133,9 @@ function toggleHighlight(client: ShowClient): void {
   );
 }
 
-function tapChosen(client: ShowClient): void {
+function tapChosen(client: ShowClient, event: KeyboardEvent): void {
   const masterId = state().chosenMasterId ?? client.view.all("master").toSorted((a, b) => a.rank - b.rank)[0]?.id;
-  if (masterId) client.play({ type: "tap", masterId });
+  if (masterId) client.play({ type: "tap", masterId }, client.momentOf(event));
 }
 
 function playChosen(client: ShowClient, type: "go" | "let-go"): void {

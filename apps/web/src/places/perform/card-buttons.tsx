@@ -92,11 +92,12 @@ export function usePress(button: CardButton, { playback, state }: Pick<Of, "play
   const client = useClient();
   const playbackId = playback.id;
   if (button !== "flash")
-    return atTheTouch(() => {
+    return atTheTouch((event) => {
+      const at = client.momentOf(event);
       if (button === "tap") {
-        if (playback.masterId !== undefined) void client.play({ type: "tap", masterId: playback.masterId });
-      } else if (button === "pause") void client.play({ type: state?.pausedSeconds === undefined ? "pause" : "continue", playbackId });
-      else void client.play({ type: button, playbackId });
+        if (playback.masterId !== undefined) void client.play({ type: "tap", masterId: playback.masterId }, at);
+      } else if (button === "pause") void client.play({ type: state?.pausedSeconds === undefined ? "pause" : "continue", playbackId }, at);
+      else void client.play({ type: button, playbackId }, at);
     });
   const up = (): void => void client.play({ type: "flash", playbackId, press: "up" });
   const down = (): void => void client.play({ type: "flash", playbackId, press: "down" });

@@ -88,9 +88,10 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
         aria-label={`Tap ${master.name}`}
         title="Tap in time (T taps the chosen one)"
         className="grid size-12 shrink-0 touch-none place-content-center rounded-full border-2 border-edge active:border-live"
-        onPointerDown={() => client.play({ type: "tap", masterId: master.id })}
+        onPointerDown={(event) => client.play({ type: "tap", masterId: master.id }, client.momentOf(event))}
         onKeyDown={(event) => {
-          if ((event.key === " " || event.key === "Enter") && !event.repeat) client.play({ type: "tap", masterId: master.id });
+          if ((event.key === " " || event.key === "Enter") && !event.repeat)
+            client.play({ type: "tap", masterId: master.id }, client.momentOf(event));
         }}
       >
         <span
