@@ -175,7 +175,20 @@ describe("motions of one attribute", () => {
       );
     expect(await shown()).toEqual(["Ember", "Moss"]);
     await column().getByRole("button", { name: "Another step" }).click();
-    await step(3).getByRole("combobox").selectOption({ label: "Dusk" });
+    const asks = column().getByRole("group", { name: "New step" });
+    expect(await step(3).count()).toBe(0);
+    await asks.getByRole("combobox").selectOption({ label: "Dusk" });
+    await step(3).waitFor();
+    // One as the stage is now: all washes have the same colour, so it needs no preset.
+    await column().getByRole("button", { name: "Another step" }).click();
+    await asks.getByRole("button", { name: "from the stage" }).click();
+    await step(4).getByLabel("Colour of step 4").waitFor();
+    await step(4).getByRole("button", { name: "Take step 4 out" }).click();
+    await column().getByLabel("One round in").fill("0.5 beats");
+    await column().getByLabel("One round in").press("Enter");
+    await until("two steps a beat", async () => (await column().getByLabel("One round in").inputValue()) === "0.5");
+    await column().getByLabel("One round in").fill("1");
+    await column().getByLabel("One round in").press("Enter");
     await add("Colour");
     const wash = (): string => [7, 8, 9, 10].map((slot) => story.levels(11)?.[slot]).join(" ");
     const seen = new Set<string>();

@@ -22,6 +22,12 @@ describe("selecting", () => {
     expect(await story.selected()).toBe("28: 101..707");
     await story.find("Rib 3 spots - 305..308");
     expect(await story.selected()).toBe("4: 301..304");
+    await story.find("101,103, 105-106");
+    expect(await story.selected()).toBe("4: 101..106");
+    // The line's own example works.
+    await story.find((await story.page.getByLabel("Select by number or name").getAttribute("placeholder"))!);
+    expect(await story.selected()).toMatch(/^\d+: 101\.\./);
+    await story.find("301..304");
     await story.find("ribs/odd");
     await story.page.getByText("“ribs” selects nothing: there is no group of this name. Your selection was kept.").waitFor();
     expect(await story.selected()).toBe("4: 301..304");
@@ -29,8 +35,13 @@ describe("selecting", () => {
 
   it("steps through masks by mouse and keys, wrapping, and gives the base back", async () => {
     await pickGroup(story.page, "Rib 3 spots");
-    await story.page.getByRole("group", { name: "Selection tools" }).getByLabel("every").fill("3");
-    await story.page.getByRole("group", { name: "Selection tools" }).getByLabel("from").fill("2");
+    await story.page.getByRole("group", { name: "Selection tools" }).getByRole("button", { name: "every" }).click();
+    expect(await story.selected()).toBe("3: 301..307");
+    const from = story.page.getByRole("group", { name: "Selection tools" }).getByLabel("from");
+    await from.fill("2");
+    expect(await story.selected()).toBe("3: 301..307");
+    await from.press("Enter");
+    await story.page.getByText("the 2nd of each 3").waitFor();
     expect(await story.selected()).toBe("3: 302..308");
     await story.page.keyboard.press("Escape");
     await pickGroup(story.page, "Rib 3 spots");

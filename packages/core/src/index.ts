@@ -239,7 +239,7 @@ export {
   type PartStanding,
 } from "./edits/sketch-edits";
 export { presetOnChanges, type PresetOn } from "./edits/preset-on-sketch";
-export { maskName, selectionName } from "./questions/selection-name";
+export { maskName, maskPlace, selectionName } from "./questions/selection-name";
 export { takenUp, takenUpChanges, type TakingUp } from "./engine/taken-up";
 export type { TakenFrom } from "./stroke/stroke";
 export type { HeadNumbers } from "./stroke/head-numbers";
@@ -247,3 +247,4 @@ export { COLOR_WORDS, readColor } from "./color/read-color";
 export { cuesToPutBack, putBackChanges } from "./edits/put-back";
 export { presetsNamed } from "./questions/presets-named";
 export { overruled, type Overruled } from "./engine/overruled";
+export { stepFromStage } from "./engine/stage-step";

@@ -39,9 +39,7 @@ export function takenUp(show: Show, of: TakingUp): Part | null {
   const running = runningPlaybacks(show, of.now);
   const whole = wholePart(show, { ...of, heads, running });
   if (whole) return whole;
-  const parameters = heads.flatMap((head) => ownAttributes(head, of.attribute).map((name) => head.parameters.get(name)!));
-  const values = stageBeneath(show, { ...of, parameters, running });
-  const numbers = numbersOf(show, heads, { attribute: of.attribute, values });
+  const numbers = stageNumbers(show, heads, { ...of, running });
   const from = origins(show, heads, { attribute: of.attribute, running });
   return { ...plainest(of.attribute, heads, numbers), ...(from.length > 0 ? { takenFrom: from } : {}), shape: {}, touched: 0 };
 }
@@ -82,6 +80,18 @@ function isWorthTaking(head: Head, attribute: Attribute, { show, stage }: { show
     const parameter = head.parameters.get(name)!;
     return Math.abs(stage[parameter]! - show.rig.parameters[parameter]!.home) > 1e-4;
   });
+}
+
+/** What is on stage as content without a motion: one level or colour where all heads have it, else each head's own values. Null as `takenUp`. */
+export function stillOnStage(show: Show, of: TakingUp): Pick<Part, "level" | "colors" | "taken"> | null {
+  const heads = headsOf(of.selection, show).filter((head) => ownAttributes(head, of.attribute).length > 0);
+  if (heads.length === 0) return null;
+  return plainest(of.attribute, heads, stageNumbers(show, heads, { ...of, running: runningPlaybacks(show, of.now) }));
+}
+
+function stageNumbers(show: Show, heads: readonly Head[], of: TakingUp & { running: readonly RunningPlayback[] }): HeadNumbers {
+  const parameters = heads.flatMap((head) => ownAttributes(head, of.attribute).map((name) => head.parameters.get(name)!));
+  return numbersOf(show, heads, { attribute: of.attribute, values: stageBeneath(show, { ...of, parameters }) });
 }
 
 /** The attributes of a head that a lane holds: colours and positions go as wholes. */

@@ -24,6 +24,23 @@ export function maskName(mask: NonNullable<Selection["mask"]>): string {
   }
 }
 
+/** Which part of a base of `count` heads a mask lets through: "2nd of each 3", "block 2 of 4: heads 5 to 8". */
+export function maskPlace(mask: NonNullable<Selection["mask"]>, count: number): string {
+  const { at } = mask;
+  switch (mask.type) {
+    case "every":
+      return `the ${ordinal(at)} of each ${mask.n}`;
+    case "runs": {
+      const [first, last] = [(at - 1) * mask.n + 1, Math.min(count, at * mask.n)];
+      return first > count ? `no block ${at}` : `block ${at}: heads ${first} to ${last}`;
+    }
+    case "pairs":
+      return `heads ${at} and ${count + 1 - at}`;
+    case "single":
+      return `head ${at}, of ${count}`;
+  }
+}
+
 function ordinal(n: number): string {
   const ending = n % 100 >= 11 && n % 100 <= 13 ? "th" : ({ 1: "st", 2: "nd", 3: "rd" }[n % 10] ?? "th");
   return `${n}${ending}`;

@@ -39,6 +39,19 @@ describe("typed selections", () => {
     ["1..5 - 2..3", "1 4 5"],
     ["sel + 1", "4 1"],
     ["cells + 1", "9.1 9.2 9.3 10.1 10.2 10.3 1"],
+    ["/odd", "4"],
+    ["1,3", "1 3"],
+    ["1, 3 , 5", "1 3 5"],
+    ["2-4", "2 3 4"],
+    ["2–4, 7", "2 3 4 7"],
+    ["7..", "7 8 9.1 9.2 9.3 10.1 10.2 10.3"],
+    ["..2", "1 2"],
+    ["-2", "1 2"],
+    ["1..3, movers/even", "1 2 3 4 6 8"],
+    ["movers/odd, cells/3", "1 3 5 7 9.1 10.1"],
+    ["movers - 1..3 /odd", "4 6 8"],
+    ["movers/odd - 1-3", "5 7"],
+    ["1..4 + 7 /even", "2 4"],
   ])("%s", (text, heads) => {
     expect(read(text)).toBe(heads);
   });
@@ -55,6 +68,10 @@ describe("typed selections", () => {
     ["movers/3.4", "“/3.4” selects nothing: masks are"],
     ["movers/0", "“/0” selects nothing: masks are"],
     ["1 - 1", "“1 - 1” selects nothing: no head of this rig is meant by it."],
+    ["1..", "1 2 3 4 5 6 7 8 9.1 9.2 9.3 10.1 10.2 10.3"],
+    ["..", "“..” selects nothing: there is no group of this name."],
+    ["1,,77", "“77” selects nothing: no head of this rig has this number."],
+    ["1, /odd x", "selects nothing"],
     ["1/runs 4.9", "“1/runs 4.9” selects nothing: no head of this rig is meant by it."],
   ])("explains what is wrong with “%s”", (text, sentence) => {
     expect(read(text)).toContain(sentence);

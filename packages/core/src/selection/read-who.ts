@@ -14,51 +14,79 @@ export interface NamedHeads extends WhoContext {
 }
 
 /**
- * Reads a typed selection: `12`, `12.3`, `1..28`, group names and `sel`, joined by `+` and `-`, with masks behind:
- * `/odd`, `/even`, `/3` (every third), `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a
- * reference. The error names the word that it can't use.
+ * Reads a typed selection: `12`, `12.3`, `1..28` or `1-28` (an end may be left open), group names and `sel`; `,` or `+` adds, ` - ` between
+ * blanks takes away. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
+ * `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a reference. The error names the word that it can't use.
  */
 export function readWho(text: string, names: NamedHeads): Result<Who> {
-  const [list = "", ...maskWords] = text.split("/");
-  const terms = splitTerms(list);
+  const { terms, masks } = splitTerms(text, names);
   if (terms.length === 0) return unreadable(text.trim() || "nothing", "write heads such as 101..108, or a group");
   let who: Who = { heads: [] };
-  for (const { sign, word } of terms) {
-    const read = readTerm(word, names);
+  for (const { sign, word, masks: own } of terms) {
+    const term = readTerm(word, names);
+    if (!term.ok) return term;
+    const read = withMasks(term.value, own, names);
     if (!read.ok) return read;
     if (terms.length === 1) who = read.value;
     else who = joined(who, read.value, { sign, names });
   }
-  for (const word of maskWords) {
-    const mask = readMask(word.trim());
-    if (!mask) return unreadable(`/${word.trim()}`, "masks are /odd, /even, /3, /3.2, /pairs and /runs 4");
-    who = who.mask ? { heads: placedHeads(who, names).map(({ key }) => key), mask } : { ...who, mask };
-  }
-  return placedHeads(who, names).length > 0 ? ok(who) : unreadable(text.trim(), "no head of this rig is meant by it");
+  const whole = withMasks(who, masks, names);
+  if (!whole.ok) return whole;
+  return placedHeads(whole.value, names).length > 0 ? whole : unreadable(text.trim(), "no head of this rig is meant by it");
 }
 
-function splitTerms(list: string): { sign: "+" | "-"; word: string }[] {
-  // A minus only takes away between blanks or before a number: names may have hyphens.
-  const words = list.split(/\s*(\+)\s*|\s+(-)\s+/).filter((word) => word !== undefined && word !== "");
+function withMasks(who: Who, words: readonly string[], names: NamedHeads): Result<Who> {
+  let read = who;
+  for (const word of words) {
+    const mask = readMask(word);
+    if (!mask) return unreadable(`/${word}`, "masks are /odd, /even, /3, /3.2, /pairs and /runs 4");
+    read = read.mask ? { heads: placedHeads(read, names).map(({ key }) => key), mask } : { ...read, mask };
+  }
+  return ok(read);
+}
+
+interface Term {
+  readonly sign: "+" | "-";
+  readonly word: string;
+  readonly masks: readonly string[];
+}
+
+function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: readonly string[] } {
+  // A name may have anything in it: one that stands alone is taken as it is.
+  if (groupNamed(text, names)) return { terms: [{ sign: "+", word: text.trim(), masks: [] }], masks: [] };
+  // After a blank, masks are of all that stands before them.
+  const [, list = "", behind = ""] = /^(.*?)((?:\s+\/[^/,+]*)*)$/.exec(text.trimEnd()) ?? [];
+  // A minus only takes away between blanks: names may have hyphens, and ranges are written with one.
+  const words = list.split(/\s*([,+])\s*|\s+(-)\s+/).filter((word) => word !== undefined && word.trim() !== "");
   let sign: "+" | "-" = "+";
-  const terms: { sign: "+" | "-"; word: string }[] = [];
-  for (const word of words)
-    if (word === "+" || word === "-") sign = word;
-    else if (word.trim() !== "") {
-      terms.push({ sign, word: word.trim() });
+  const terms: Term[] = [];
+  for (const part of words)
+    if (part === "+" || part === "," || part === "-") sign = part === "-" ? "-" : "+";
+    else {
+      const [word = "", ...masks] = part.split("/").map((piece) => piece.trim());
+      terms.push({ sign, word, masks });
       sign = "+";
     }
-  return terms;
+  return { terms, masks: behind.split("/").flatMap((mask) => mask.trim() || []) };
 }
 
+function groupNamed(word: string, { groups }: NamedHeads): { readonly id: string } | undefined {
+  return groups.find(({ name }) => name.toLowerCase() === word.trim().toLowerCase());
+}
+
+/** Numbers of fixtures have five digits at most. */
+const HIGHEST_NUMBER = 99999;
+
 function readTerm(word: string, names: NamedHeads): Result<Who> {
-  if (word.toLowerCase() === "sel") return ok(names.selection);
-  const group = names.groups.find(({ name }) => name.toLowerCase() === word.toLowerCase());
+  // Masks alone are of what is selected.
+  if (word.toLowerCase() === "sel" || word === "") return ok(names.selection);
+  const group = groupNamed(word, names);
   if (group) return ok({ groupIds: [group.id] });
-  const range = /^(\d{1,5})\s*\.\.\s*(\d{1,5})$/.exec(word);
+  const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
   const cell = /^(\d{1,5})(?:\.(\d{1,3}))?$/.exec(word);
   let heads: HeadKey[];
-  if (range) heads = headsNumbered(names.rig, Number(range[1]), Number(range[2]));
+  if (range && (range[1] !== undefined || range[2] !== undefined))
+    heads = headsNumbered(names.rig, Number(range[1] ?? 0), Number(range[2] ?? HIGHEST_NUMBER));
   else if (cell)
     heads = headsNumbered(names.rig, Number(cell[1]), Number(cell[1])).filter(
       (key) => cell[2] === undefined || key.endsWith(`.${cell[2]}`),

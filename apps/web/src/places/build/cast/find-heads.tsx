@@ -1,11 +1,19 @@
 import { Search } from "lucide-react";
 import { useMemo, useState } from "react";
-import { explain, headsOfProfile, litHeads, readWho, selectHeads } from "@vexa/core";
+import { explain, headsOfProfile, litHeads, readWho, selectHeads, type Show } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { Menu, MenuItem, MenuTitle } from "../../../ui/menu";
+
+/** What can be typed here, with this show's own numbers and names. */
+function exampleOf(show: Show): string {
+  const [first] = show.rig.heads;
+  const [group] = show.all("group").toSorted((a, b) => a.rank - b.rank);
+  const numbers = first ? `${first.fixture.number}, ${first.fixture.number}..` : "12, 1..28";
+  return group ? `${group.name}/odd, ${first?.fixture.number ?? 12}` : numbers;
+}
 
 /** Selecting by what is typed (101..108, Rib spots/odd), by profile, by what is lit, and everything. */
 export function FindHeads(): React.JSX.Element {
@@ -33,6 +41,7 @@ export function FindHeads(): React.JSX.Element {
     }
   };
   const { rig } = show;
+  const example = useMemo(() => exampleOf(show), [show]);
   const profiles = useMemo(() => [...new Set(rig.heads.map(({ profile }) => profile))], [rig]);
   return (
     <div className="relative flex shrink-0 gap-1 border-t border-edge px-3 py-2">
@@ -40,8 +49,8 @@ export function FindHeads(): React.JSX.Element {
         aria-label="Select by number or name"
         aria-invalid={complaint !== null}
         className="h-7 min-w-0 flex-1 font-mono text-xs"
-        placeholder="101..108, ribs/odd"
-        title="Numbers 12, 12.3, 1..28; groups; + and - between them; masks /odd /even /3 /3.2 /pairs /runs 4"
+        placeholder={example}
+        title="Numbers 12, 12.3, 1..28, 101.. ; groups; a comma adds, a minus between blanks takes away; masks /odd /even /3 /3.2 /pairs /runs 4"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {

@@ -1,5 +1,6 @@
 import { ArrowLeftRight } from "lucide-react";
-import { all, maskName, maskPositions, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
+import { useState } from "react";
+import { all, maskName, maskPlace, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
 import { ORDER_WORDS } from "../../../lanes/shape-chips";
 import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
@@ -11,6 +12,61 @@ import { NumberChip } from "../../../ui/number-chip";
 const odd: Mask = { type: "every", n: 2, at: 1 };
 const even: Mask = { type: "every", n: 2, at: 2 };
 
+/** Every so many, from one of them on, and blocks of neighbours: the numbers as they are shown are taken by one press. */
+function MaskNumbers({
+  mask,
+  disabled,
+  onMask,
+}: {
+  mask: Mask | undefined;
+  disabled: boolean;
+  onMask: (mask: Mask) => void;
+}): React.JSX.Element {
+  const [every, setEvery] = useState({ n: 3, at: 1 });
+  const [block, setBlock] = useState(4);
+  const now = mask?.type === "every" ? mask : every;
+  const size = mask?.type === "runs" ? mask.n : block;
+  const takeEvery = (n: number, at: number): void => {
+    setEvery({ n, at: Math.min(at, n) });
+    onMask({ type: "every", n, at: Math.min(at, n) });
+  };
+  const takeBlock = (n: number): void => {
+    setBlock(n);
+    onMask({ type: "runs", n, at: 1 });
+  };
+  return (
+    <div className="flex flex-wrap gap-1">
+      <NumberChip
+        word="every"
+        title="Every so many heads"
+        value={now.n}
+        disabled={disabled}
+        pressed={mask?.type === "every" && mask.n > 2}
+        onPress={(n) => takeEvery(n, now.at)}
+        onValue={(n) => takeEvery(n, now.at)}
+      />
+      <NumberChip
+        word="from"
+        title="Which of them is the first"
+        value={now.at}
+        max={now.n}
+        disabled={disabled}
+        onValue={(at) => takeEvery(now.n, at)}
+      />
+      <NumberChip
+        word="blocks of"
+        label="runs of"
+        title="Blocks of so many neighbours"
+        value={size}
+        disabled={disabled}
+        pressed={mask?.type === "runs"}
+        onPress={takeBlock}
+        onValue={takeBlock}
+      />
+    </div>
+  );
+}
+
 /** Masks over the selection, stepping through its parts, its order and its direction. */
 export function SelectionTools(): React.JSX.Element {
   const show = useShow();
@@ -20,7 +76,6 @@ export function SelectionTools(): React.JSX.Element {
   const none = baseCount === 0;
   const take = (next: Mask): void => select(withMask(selection, next));
   const isEvery = mask?.type === "every" ? mask : null;
-  const isRuns = mask?.type === "runs" ? mask : null;
   const chip = { tone: "chip", size: "small", disabled: none, className: "px-1.5" } as const;
   return (
     <div className="grid shrink-0 gap-1.5 border-t border-edge p-3 pt-2" role="group" aria-label="Selection tools">
@@ -47,22 +102,7 @@ export function SelectionTools(): React.JSX.Element {
           All
         </Button>
       </div>
-      <div className="flex flex-wrap gap-1">
-        <NumberChip
-          word="every"
-          value={isEvery?.n ?? 3}
-          disabled={none}
-          onValue={(n) => take({ type: "every", n, at: Math.min(isEvery?.at ?? 1, n) })}
-        />
-        <NumberChip
-          word="from"
-          value={isEvery?.at ?? 1}
-          max={isEvery?.n ?? 3}
-          disabled={none}
-          onValue={(at) => take({ type: "every", n: isEvery?.n ?? 3, at })}
-        />
-        <NumberChip word="runs of" value={isRuns?.n ?? 4} disabled={none} onValue={(n) => take({ type: "runs", n, at: 1 })} />
-      </div>
+      <MaskNumbers mask={mask} disabled={none} onMask={take} />
       <div className="flex flex-wrap items-center gap-1">
         <Button {...chip} title="Previous part or head ([)" onClick={() => select(step(selection, -1, show))}>
           ‹ prev
@@ -70,11 +110,7 @@ export function SelectionTools(): React.JSX.Element {
         <Button {...chip} title="Next part or head (])" onClick={() => select(step(selection, 1, show))}>
           next ›
         </Button>
-        {mask && (
-          <span className="text-xs text-ink-3">
-            part {mask.at} of {maskPositions(mask, baseCount)}
-          </span>
-        )}
+        {mask && <span className="text-xs text-ink-3">{maskPlace(mask, baseCount)}</span>}
       </div>
       <div className="flex gap-1">
         <Choice

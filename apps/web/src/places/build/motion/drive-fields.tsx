@@ -30,6 +30,11 @@ function stepsOf(motion: Motion): number {
   return motion.direction === "there-and-back" ? Math.max(1, 2 * count - 2) : count;
 }
 
+/** Beats of its own clock in a second, where no master drives it. */
+function ownPerSecond({ masterId, ownBpm = 60 }: Motion): number {
+  return masterId === null ? ownBpm / 60 : 1;
+}
+
 function without(motion: Motion, field: "count" | "ownBpm" | "fadeInSeconds" | "fadeOutSeconds"): Motion {
   const { [field]: _, ...rest } = motion;
   return rest as Motion;
@@ -76,10 +81,25 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
             {!named && <option value="">as typed</option>}
             {PACES.map(({ pace: entry, words }) => (
               <option key={entry} value={entry}>
-                {motion.masterId ? words : `${Math.round(1000 / entry) / 1000} s`}
+                {motion.masterId ? words : `${Math.round(1000 / entry / ownPerSecond(motion)) / 1000} s`}
               </option>
             ))}
           </Choice>
+        </Field>
+        <Field label={`${motion.kind === "steps" ? "One step" : "One round"} in, ${motion.masterId ? "beats" : "s"}`}>
+          <FanField
+            label="One round in"
+            knots={motion.rate.knots.length === 1 && pace !== 0 ? [1 / Math.abs(pace) / ownPerSecond(motion)] : null}
+            scale={1}
+            quantity={motion.masterId ? "beats" : "seconds"}
+            range={motion.masterId ? "1/64 to 4096 beats" : "0.01 to 3600 s"}
+            placeholder="a fan"
+            onKnots={([length, ...more]) => {
+              if (length === undefined || more.length > 0 || length < (motion.masterId ? 1 / 64 : 0.01) || length > 4096) return false;
+              const rate = Math.sign(pace || 1) / (length * ownPerSecond(motion)) / steps;
+              return Math.abs(rate) <= 64 && put({ ...motion, rate: { knots: [rate] } });
+            }}
+          />
         </Field>
         <Field label="Direction">
           <Choice

@@ -1,7 +1,7 @@
-import type { Fan, Shape } from "@vexa/core";
+import { placeHeads, sameJson, type Fan, type Shape } from "@vexa/core";
 import { ShapeChips } from "../../../lanes/shape-chips";
-import { sameJson } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
+import { useSelected } from "../../../selection/use-selection";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
@@ -17,10 +17,21 @@ const WAYS: readonly { name: string; title: string; phase: Fan; shape: Shape }[]
   { name: "scattered", title: "Each head somewhere in the cycle", phase: { knots: [0, -360] }, shape: { order: "scattered", seed: 1 } },
 ];
 
+/** How many different places the heads have in a round. */
+function roundPlaces(places: Float64Array): number {
+  return new Set(Array.from(places, (place) => Math.round(place * 1e6))).size;
+}
+
 /** Where in the cycle each head stands: in one touch, or as a fan with a shape. */
 export function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
   const { motion, put } = hand;
   const { selection } = useInterface();
+  const { placed } = useSelected();
+  // Phases are round: the end of the fan is where the first head would come again.
+  const places = roundPlaces(placeHeads(placed, motion.phaseShape, "round"));
+  const { knots, path } = motion.phase;
+  const first = knots[0] ?? 0;
+  const apart = knots.length > 2 || path || places === 0 ? null : ((knots[1] ?? first) - first) / places;
   return (
     <>
       <div role="group" aria-label="How it runs over the heads" className="flex flex-wrap gap-1">
@@ -44,6 +55,20 @@ export function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element
           <div className="grid grid-cols-2 gap-2">
             <Field label="Phase, degrees">
               <FanField label="Phase fan" knots={motion.phase.knots} scale={1} onKnots={(knots) => put({ ...motion, phase: { knots } })} />
+            </Field>
+            <Field label="Apart, degrees">
+              <FanField
+                label="Apart from head to head"
+                knots={apart === null ? null : [apart]}
+                scale={1}
+                quantity="degrees"
+                range="-360 to 360 °"
+                placeholder="a fan"
+                onKnots={([degrees, ...more]) => {
+                  if (degrees === undefined || more.length > 0 || Math.abs(degrees) > 360 || places === 0) return false;
+                  return put({ ...motion, phase: { knots: degrees === 0 ? [first] : [first, first + degrees * places] } });
+                }}
+              />
             </Field>
             <Field label="Size, percent">
               <FanField

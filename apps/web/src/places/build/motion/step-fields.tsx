@@ -1,20 +1,21 @@
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
+import { useState } from "react";
+import { NewStep } from "./new-step";
+import { StepContent } from "./step-content";
 import { GripVertical, X } from "lucide-react";
-import { attributeInfo, colorOfHex, hexOfColor, MOST_STEPS, presetName, xyzOf, type Step, type StepMotion } from "@vexa/core";
+import { MOST_STEPS, type Step, type StepMotion } from "@vexa/core";
 import { PRESET_DRAG } from "../../../presets/preset-edits";
-import { PresetPicture } from "../../../presets/preset-picture";
-import { screenScale } from "../../../lanes/screen-units";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
-import { Choice } from "../../../ui/field";
 import type { MotionInHand } from "./use-motion";
 
 /** The row of steps: what each says, how it comes in and stays; dragged to another place, or a preset dropped on it. */
 export function StepFields({ hand, motion }: { hand: MotionInHand; motion: StepMotion }): React.JSX.Element {
   const client = useClient();
+  const [asking, setAsking] = useState(false);
   const { steps } = motion;
   /** Another number of steps keeps the time of each. */
   const put = (next: readonly Step[]): boolean => {
@@ -63,16 +64,27 @@ export function StepFields({ hand, motion }: { hand: MotionInHand; motion: StepM
           </ol>
         </SortableContext>
       </DndContext>
-      <Button
-        size="small"
-        disabled={steps.length >= MOST_STEPS}
-        title="Like the last one; or drop a preset here"
-        onClick={() => put([...steps, steps.at(-1)!])}
-        onDragOver={accept}
-        onDrop={(event) => drop(event, steps.length)}
-      >
-        Another step
-      </Button>
+      {asking ? (
+        <NewStep
+          hand={hand}
+          like={steps.at(-1)!}
+          onStep={(step) => {
+            setAsking(false);
+            if (step) put([...steps, step]);
+          }}
+        />
+      ) : (
+        <Button
+          size="small"
+          disabled={steps.length >= MOST_STEPS}
+          title="It asks what it is to be; or drop a preset here"
+          onClick={() => setAsking(true)}
+          onDragOver={accept}
+          onDrop={(event) => drop(event, steps.length)}
+        >
+          Another step
+        </Button>
+      )}
     </div>
   );
 }
@@ -132,79 +144,5 @@ function StepRow(of: {
         <X size={12} aria-hidden />
       </button>
     </li>
-  );
-}
-
-/** A level, a colour or a preset: what the attribute can take. */
-function StepContent({
-  index,
-  step,
-  hand,
-  onStep,
-}: {
-  index: number;
-  step: Step;
-  hand: MotionInHand;
-  onStep: (step: Step) => boolean;
-}): React.JSX.Element {
-  const show = useShow();
-  const { attribute } = hand;
-  const { family } = attributeInfo(attribute);
-  const { fade, hold } = step;
-  const presets = show
-    .all("preset")
-    .filter((preset) => preset.family === family || preset.family === "Mixed")
-    .toSorted((a, b) => a.rank - b.rank);
-  const whole = attribute === "Color" || attribute === "Position";
-  const preset = show.get("preset", step.presetId);
-  const picker = (
-    <Choice
-      aria-label={`Step ${index + 1}`}
-      className="h-6 min-w-0 flex-1 px-1 text-xs"
-      value={step.presetId ?? ""}
-      onChange={(event) => event.target.value && onStep({ presetId: event.target.value, fade, hold })}
-    >
-      {!step.presetId && <option value="">{whole ? "its own colour" : "a level"}</option>}
-      {presets.map((entry) => (
-        <option key={entry.id} value={entry.id}>
-          {presetName(entry)}
-        </option>
-      ))}
-    </Choice>
-  );
-  if (attribute === "Position") return picker;
-  if (attribute === "Color")
-    return (
-      <span className="flex min-w-0 items-center gap-1">
-        {preset ? (
-          <PresetPicture preset={preset} className="size-5 shrink-0" />
-        ) : (
-          <input
-            type="color"
-            aria-label={`Colour of step ${index + 1}`}
-            className="h-6 w-7 shrink-0 rounded border border-edge bg-ground p-0"
-            value={hexOfColor(xyzOf(step.color!), "at-full")}
-            onChange={(event) => {
-              const color = colorOfHex(event.target.value);
-              if (color) onStep({ color, fade, hold });
-            }}
-          />
-        )}
-        {picker}
-      </span>
-    );
-  const scale = screenScale(attribute);
-  return (
-    <span className="grid grid-cols-2 gap-1">
-      <FanField
-        label={`Step ${index + 1} level`}
-        className="h-6 px-1 text-xs"
-        knots={step.level === undefined ? null : [step.level]}
-        placeholder="preset"
-        scale={scale}
-        onKnots={([level, ...more]) => level !== undefined && more.length === 0 && onStep({ level, fade, hold })}
-      />
-      {picker}
-    </span>
   );
 }

@@ -78,7 +78,7 @@ export function useMotion(attribute: Attribute): MotionInHand {
     takeOut: () => {
       if (!part) return;
       const { motion: _, ...rest } = part;
-      const says = rest.level ?? rest.nudge ?? rest.colors ?? rest.points ?? rest.presets;
+      const says = rest.level ?? rest.nudge ?? rest.colors ?? rest.points ?? rest.presets ?? rest.taken;
       setDraft(motion);
       lay({ [attribute]: says ? rest : null }, `Took the motion of ${label} out`);
     },
