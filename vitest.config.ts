@@ -15,6 +15,7 @@ const SCREENS = [
   "show-place",
   "taking-up",
   "trace",
+  "two-fingers",
   "wing",
 ].map((name) => `src/${name}.test.ts`);
 

@@ -39,3 +39,40 @@ export class Finger {
     await this.#session.send("Input.dispatchTouchEvent", { type, touchPoints: [...touchPoints] });
   }
 }
+
+type Hand = "left" | "right";
+
+/** Two fingers on a page, each put down, moved and lifted by itself. */
+export class Fingers {
+  readonly #session: CDPSession;
+  readonly #down = new Map<Hand, { x: number; y: number; id: number }>();
+
+  private constructor(session: CDPSession) {
+    this.#session = session;
+  }
+
+  static async on(page: Page): Promise<Fingers> {
+    return new Fingers(await page.context().newCDPSession(page));
+  }
+
+  async put(hand: Hand, at: { x: number; y: number }): Promise<void> {
+    this.#down.set(hand, { ...at, id: hand === "left" ? 1 : 2 });
+    await this.#touch("touchStart", [...this.#down.values()]);
+  }
+
+  async move(hand: Hand, to: { x: number; y: number }): Promise<void> {
+    this.#down.set(hand, { ...this.#down.get(hand)!, ...to });
+    await this.#touch("touchMove", [...this.#down.values()]);
+  }
+
+  async lift(hand: Hand): Promise<void> {
+    const lifted = this.#down.get(hand)!;
+    this.#down.delete(hand);
+    // An end names those that are lifted; without any it is of all.
+    await this.#touch("touchEnd", this.#down.size > 0 ? [lifted] : []);
+  }
+
+  async #touch(type: "touchStart" | "touchMove" | "touchEnd", touchPoints: { x: number; y: number; id: number }[]): Promise<void> {
+    await this.#session.send("Input.dispatchTouchEvent", { type, touchPoints });
+  }
+}

@@ -1,0 +1,115 @@
+import type { Browser, Locator, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { openBrowser } from "./browser";
+import { signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { Fingers } from "./touch";
+import { pause, until } from "./until";
+import { connected, cookieOf } from "./wire-client";
+
+/** Story: two fingers at once in any order. Every touch is an act, whatever the other finger does meanwhile. */
+let vexa: RunningVexa;
+let browser: Browser;
+let page: Page & { errors: string[] };
+beforeAll(async () => {
+  vexa = await runVexa("127.0.0.1:9");
+  browser = await openBrowser();
+  page = await signedIn(browser, vexa.url, "ines", { hasTouch: true });
+  await page.goto(`${vexa.url}/perform/page-improvise`);
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+});
+
+const ACTS = 500;
+const SEED = 20261127;
+
+/** Park and Miller's minimal generator: the same order of touches each time. */
+function dice(seed: number): () => number {
+  let state = seed % 2147483647;
+  return () => (state = (state * 48271) % 2147483647) / 2147483647;
+}
+
+interface Heard {
+  readonly label: string;
+  readonly changes: readonly { readonly id?: string; readonly path?: readonly string[]; readonly to?: unknown }[];
+}
+
+describe("five hundred touches by two fingers", () => {
+  it("are five hundred acts, each at its card, and every drag ends where the finger left", async () => {
+    const desk = await connected(vexa.url, await cookieOf(vexa.url, "ines", "palm-house-1"));
+    const heard: Heard[] = [];
+    desk.on("changes", (_seq: number, transaction: Heard) => heard.push(transaction));
+    const fingers = await Fingers.on(page);
+    const random = dice(SEED);
+    const middle = async (of: Locator): Promise<{ x: number; y: number; height: number }> => {
+      const box = (await of.boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2, height: box.height };
+    };
+    const taps = await Promise.all(
+      ["Dusk, added", "Moss instead"].map(async (name) => middle(page.getByRole("button", { name: new RegExp(`: ${name}$`) }))),
+    );
+    const names = ["Ember wash", "Fern breath"];
+    const faders = names.map((name) => page.getByRole("article", { name, exact: true }).getByRole("slider"));
+    const places = await Promise.all(faders.map(middle));
+    const level = async (index: number): Promise<number> => Number(await faders[index]!.getAttribute("aria-valuenow")) / 100;
+    const tapped = [0, 0];
+    const ends: number[] = [];
+    let drag: { fader: number; y: number; from: number; begun: number } | null = null;
+    for (let act = 0; act < ACTS;) {
+      const dice = random();
+      if (drag === null && dice < 0.4) {
+        const fader = random() < 0.5 ? 0 : 1;
+        const { x, y } = places[fader]!;
+        const from = await level(fader);
+        await fingers.put("left", { x, y });
+        drag = { fader, y, from, begun: y };
+        continue;
+      }
+      if (drag !== null && dice < 0.35) {
+        // Never to nothing, where a card would let go.
+        const { height, x } = places[drag.fader]!;
+        const wanted = drag.from < 0.5 ? 0.55 + 0.35 * random() : 0.1 + 0.35 * random();
+        const y = drag.begun - (wanted - drag.from) * height * 0.9;
+        await fingers.move("left", { x, y: (drag.y + y) / 2 });
+        await fingers.move("left", { x, y });
+        await fingers.lift("left");
+        ends.push(Math.round(wanted * 200) / 200);
+        drag = null;
+        act++;
+        continue;
+      }
+      const which = random() < 0.5 ? 0 : 1;
+      await fingers.put("right", taps[which]!);
+      await fingers.lift("right");
+      tapped[which]!++;
+      act++;
+    }
+    if (drag !== null) await fingers.lift("left");
+    const toggles = (): number => heard.filter(({ label }) => label === "toggle").length;
+    await until("all taps are acts", () => toggles() >= tapped[0]! + tapped[1]!);
+    await pause(300);
+    expect(toggles()).toBe(tapped[0]! + tapped[1]!);
+    // Each at its card: the first of one that has never run makes its state, which is a change without an id of its own.
+    const byCard = new Map<string, number>();
+    for (const { label, changes } of heard)
+      if (label === "toggle") byCard.set(changes[0]?.id ?? "new", (byCard.get(changes[0]?.id ?? "new") ?? 0) + 1);
+    const made = byCard.get("new") ?? 0;
+    byCard.delete("new");
+    const counts = [...byCard.values()].sort((a, b) => a - b);
+    expect(counts.reduce((sum, count) => sum + count, made)).toBe(tapped[0]! + tapped[1]!);
+    tapped.toSorted((a, b) => a - b).forEach((count, index) => expect(count - counts[index]!).toBeLessThanOrEqual(1));
+    const levels = heard
+      .filter(({ label }) => label === "level")
+      .flatMap(({ changes }) => changes.flatMap(({ path, to }) => (path?.[0] === "level" ? [to as number] : [])));
+    let at = -1;
+    for (const [number, end] of ends.entries()) {
+      at = levels.findIndex((each, index) => index > at && Math.abs(each - end) < 0.011);
+      expect(at, `the end of drag ${number} at ${end}`).toBeGreaterThan(-1);
+    }
+    expect(tapped[0]! + tapped[1]! + ends.length).toBe(ACTS);
+    expect(page.errors).toEqual([]);
+    desk.close();
+  });
+});
