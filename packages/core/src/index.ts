@@ -186,7 +186,6 @@ export { hiddenBefore } from "./questions/hidden-before";
 export { cueOfTime, listPlace, timeCard, timedCues } from "./playing/list-clock";
 export { cueName, strokeName, whoName } from "./show/cue-name";
 export { blockedStrokes, copyChanges, moveChanges, numberAfter, renumberChanges } from "./edits/cue-edits";
-export { addedStrokes, strokesWithout } from "./edits/record-cue";
 export { COMMANDS, parseCommand, type CommandType, type PlayCommand } from "./playing/commands";
 export { REFERENCES, type Reference } from "./show/references";
 export { mayTurnView, seenBy } from "./rights/seen-by";
@@ -248,3 +247,20 @@ export { cuesToPutBack, putBackChanges } from "./edits/put-back";
 export { presetsNamed } from "./questions/presets-named";
 export { overruled, type Overruled } from "./engine/overruled";
 export { stepFromStage } from "./engine/stage-step";
+export { addedStrokes, recordChanges, strokesWithout, type RecordedCue } from "./edits/record-cue";
+export {
+  newCard,
+  newDevice,
+  newGroup,
+  newGroupMaster,
+  newPage,
+  newPreset,
+  newSavedShape,
+  newSpeedMaster,
+  newTerritory,
+  splitChanges,
+} from "./edits/new-records";
+export { highlightChanges } from "./edits/highlight-changes";
+export { learnedChanges } from "./edits/learned-control";
+export { drawnLike } from "./motion/drawn-like";
+export { movedCells, overlap, PAGE_COLUMNS, type Cells } from "./playback/page-grid";

@@ -1,6 +1,6 @@
 import { Library, X } from "lucide-react";
 import { useState } from "react";
-import { place, type SavedShape, type Shape } from "@vexa/core";
+import { newSavedShape, place, type Shape } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -94,19 +94,10 @@ function CopiedShape({ shape, onTake }: { shape: Shape; onTake: (shape: Shape) =
 
 function SaveShape({ shape }: { shape: Shape }): React.JSX.Element {
   const client = useClient();
-  const saved = useShow().all("savedShape");
   const [name, setName] = useState("");
   const save = (event: React.FormEvent): void => {
     event.preventDefault();
-    const rank = 1 + Math.max(0, ...saved.map((entry) => entry.rank));
-    const record: SavedShape = {
-      id: `shape-${newId()}`,
-      kind: "savedShape",
-      version: 1,
-      name: name.trim() || shapeWords(shape),
-      rank,
-      shape,
-    };
+    const record = newSavedShape(client.view, { newId, name: name.trim() || shapeWords(shape), shape });
     if (client.transact(`Saved the shape ${record.name}`, [{ op: "add", record }])) setName("");
   };
   return (

@@ -1,6 +1,16 @@
 import { toggleBlind } from "../lanes/blind";
-import { all, EMPTY_SELECTION, highlightIdOf, selectHeads, step, turnedRound, wipeChanges, withMask, type Selection } from "@vexa/core";
-import { highlightChanges } from "../selection/highlight-edits";
+import {
+  highlightChanges,
+  all,
+  EMPTY_SELECTION,
+  highlightIdOf,
+  selectHeads,
+  step,
+  turnedRound,
+  wipeChanges,
+  withMask,
+  type Selection,
+} from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { toggleCurtain } from "./curtain";
 import { lock } from "./lock";

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { hasTravel, setChange, type Change, type Control, type ControlTouch } from "@vexa/core";
+import { learnedChanges, setChange, type Change, type Control, type ControlTouch } from "@vexa/core";
 import type { ShowClient } from "../session/show-client";
 import { newId } from "../session/new-id";
 
@@ -18,19 +18,7 @@ export function learnFrom(client: ShowClient, source: Control["source"], { name 
   const { learning, set } = useLearn.getState();
   if (!learning) return false;
   set(null);
-  const present = client.view.all("control").find((control) => control.source === source && control.name === name);
-  const { does, targetId } = learning;
-  const record: Control = {
-    id: `control-${newId()}`,
-    kind: "control",
-    version: 1,
-    source,
-    name,
-    takes: hasTravel(does) ? "when-met" : "at-once",
-    does,
-    ...(targetId === undefined ? {} : { targetId }),
-  };
-  const changes: Change[] = [...(present ? [{ op: "remove" as const, record: present }] : []), { op: "add", record }];
+  const changes = learnedChanges(client.view, { source, name, newId, ...learning });
   client.transact(`${name} of a wing was learned`, changes);
   return true;
 }

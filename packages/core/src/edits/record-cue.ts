@@ -1,4 +1,7 @@
 import { sameJson } from "../document/record";
+import type { Change } from "../document/transaction";
+import type { Cue, CueList } from "../cue/cue";
+import type { Show } from "../show/show";
 import { inRank, type Stroke, type Strokes } from "../stroke/stroke";
 
 /** Strokes over what a cue has: later ones win, and what is about exactly the same heads becomes one stroke. */
@@ -27,4 +30,37 @@ export function strokesWithout(present: Strokes, taken: Strokes): Strokes {
 function freeId(strokes: Strokes, id: string): string {
   if (!(id in strokes)) return id;
   for (let number = 2; ; number++) if (!(`${id}-${number}` in strokes)) return `${id}-${number}`;
+}
+
+/** What is recorded as a new cue, into a list or with `null` into a new one. */
+export interface RecordedCue {
+  readonly listId: string | null;
+  readonly listName: string;
+  readonly cueName: string;
+  readonly number: number;
+  readonly inSeconds: number;
+  readonly colorPath?: Cue["colorPath"] | undefined;
+  readonly strokes: Strokes;
+  /** Whose a new list is. */
+  readonly territoryId: string | null;
+  readonly newId: () => string;
+}
+
+/** The changes that record a cue, with its list where that is new. */
+export function recordChanges(show: Show, of: RecordedCue): Change[] {
+  const listId = of.listId ?? `list-${of.newId()}`;
+  const rank = 1 + Math.max(0, ...show.all("cueList").map((list) => list.rank));
+  const list: CueList = { id: listId, kind: "cueList", version: 1, name: of.listName || "New list", rank, territoryId: of.territoryId };
+  const cue: Cue = {
+    id: `cue-${of.newId()}`,
+    kind: "cue",
+    version: 1,
+    listId,
+    number: of.number,
+    name: of.cueName || null,
+    inSeconds: of.inSeconds,
+    ...(of.colorPath ? { colorPath: of.colorPath } : {}),
+    strokes: of.strokes,
+  };
+  return [...(of.listId === null ? [{ op: "add" as const, record: list }] : []), { op: "add", record: cue }];
 }

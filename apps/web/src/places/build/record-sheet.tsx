@@ -4,15 +4,13 @@ import { useMemo, useState } from "react";
 import { toast } from "sonner";
 import {
   cueName as nameOfCue,
+  recordChanges,
   seenStrokes,
-  type Change,
-  type Cue,
+  territoriesOf,
+  territoryFor,
   type CueList,
   type Person,
   type Show,
-  type Strokes,
-  territoryFor,
-  territoriesOf,
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
@@ -88,14 +86,17 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
     const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
     if (twin)
       return setComplaint(`Cue ${cueNumber} is taken by “${nameOfCue(twin, show)}”. Choose another number. Nothing was recorded yet.`);
-    const changes = recordChanges(show, me, {
-      listId,
+    const changes = recordChanges(show, {
+      listId: listId === NEW_LIST ? null : listId,
       listName: listName.trim(),
       cueName: cueName.trim(),
-      cueNumber,
-      seconds,
-      colorPath,
+      number: cueNumber,
+      inSeconds: seconds,
+      colorPath: colorPath || undefined,
       strokes,
+      // A programmer's list belongs to their territory; the lead's is common.
+      territoryId: territoryFor(me, show),
+      newId,
     });
     if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
       toast(
@@ -183,37 +184,4 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       {into ? <RecordIntoCue cues={present} how={into} strokes={strokes} onDone={onDone} /> : newCue}
     </form>
   );
-}
-
-function recordChanges(
-  show: Show,
-  me: Person,
-  of: {
-    listId: string;
-    listName: string;
-    cueName: string;
-    cueNumber: number;
-    seconds: number;
-    colorPath: "" | "even" | "round";
-    strokes: Strokes;
-  },
-): Change[] {
-  const isNew = of.listId === NEW_LIST;
-  const listId = isNew ? `list-${newId()}` : of.listId;
-  // A programmer's list belongs to their territory; the lead's is common.
-  const territoryId = territoryFor(me, show);
-  const rank = Math.max(0, ...show.all("cueList").map((list) => list.rank)) + 1;
-  const list: CueList = { id: listId, kind: "cueList", version: 1, name: of.listName || "New list", rank, territoryId };
-  const cue: Cue = {
-    id: `cue-${newId()}`,
-    kind: "cue",
-    version: 1,
-    listId,
-    number: of.cueNumber,
-    name: of.cueName || null,
-    inSeconds: of.seconds,
-    ...(of.colorPath ? { colorPath: of.colorPath } : {}),
-    strokes: of.strokes,
-  };
-  return [...(isNew ? [{ op: "add" as const, record: list }] : []), { op: "add", record: cue }];
 }

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Plus } from "lucide-react";
-import { FAMILIES, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
+import { FAMILIES, newTerritory, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
@@ -21,18 +21,7 @@ export function DivisionColumn(): React.JSX.Element {
   const chosen = territories.find(({ id }) => id === chosenId) ?? null;
   const change = (next: readonly Territory[]): void => set({ draft: divisionChanges(show, next).length > 0 ? next : null });
   const add = (): void => {
-    const used = new Set(territories.map(({ tint }) => tint % TINT_COUNT));
-    const tint = Array.from({ length: TINT_COUNT }, (_, at) => at).find((at) => !used.has(at)) ?? 0;
-    const name = `Territory ${territories.length + 1}`;
-    const territory: Territory = {
-      id: `territory-${newId()}`,
-      kind: "territory",
-      version: 1,
-      name,
-      tint,
-      parts: [],
-      personIds: [],
-    };
+    const territory = newTerritory(territories, { newId, tints: TINT_COUNT });
     change([...territories, territory]);
     set({ chosenId: territory.id });
   };

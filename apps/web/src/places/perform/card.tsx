@@ -1,4 +1,4 @@
-import { cueName, mayPlay, roleOf, type CardButton, type Playback, type PlaybackState } from "@vexa/core";
+import { cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
@@ -9,7 +9,7 @@ import { CardWarning } from "./card-warning";
 import { FadeProgress } from "./fade-progress";
 import { ROLE_WORDS, standingWords } from "./fader-words";
 import { useFader } from "./use-fader";
-import { usePlacing, type Cells } from "./use-placing";
+import { usePlacing } from "./use-placing";
 
 export function cellStyle({ column, row, columns, rows }: Cells): React.CSSProperties {
   return { gridColumn: `${column + 1} / span ${columns}`, gridRow: `${row + 1} / span ${rows}` };

@@ -1,18 +1,19 @@
+import { newId } from "../../session/new-id";
 import { ExternalLink } from "lucide-react";
 import { useState } from "react";
 import { Navigate, NavLink, useParams } from "react-router";
-import { isOf, mayBuild, type Page, type Person, type Show } from "@vexa/core";
+import { isOf, mayBuild, newPage, PAGE_COLUMNS, type Page, type Person, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
-import { AddCard, newPageChanges } from "./arrange";
+import { AddCard } from "./arrange";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
 import { GroupMasterCard } from "./group-master-card";
 import { PageSheet } from "./page-sheet";
 import { SpeedMasters } from "./speed-masters";
-import { COLUMNS, ROW_PIXELS } from "./use-placing";
+import { ROW_PIXELS } from "./use-placing";
 
 /** Pages in the order in which a person sees them: their own, their territory's, then the rest. */
 export function pagesFor(person: Person, show: Show): Page[] {
@@ -81,7 +82,9 @@ function PageTabs(props: {
       {arranging && page && <AddCard page={page} />}
       {arranging && page && <PageSheet page={page} />}
       {arranging && me.role === "lead" && (
-        <Button onClick={() => client.transact("New page", newPageChanges(client.view).changes)}>New page</Button>
+        <Button onClick={() => client.transact("New page", [{ op: "add", record: newPage(client.view, { newId, territoryId: null }) }])}>
+          New page
+        </Button>
       )}
       {page && !arranging && (
         <a
@@ -115,7 +118,7 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
     <div
       data-grid
       className="grid min-h-0 flex-1 gap-2 overflow-y-auto"
-      style={{ gridTemplateColumns: `repeat(${COLUMNS}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
+      style={{ gridTemplateColumns: `repeat(${PAGE_COLUMNS}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
     >
       {cards.map((playback) => (
         <Card key={playback.id} playback={playback} arranging={arranging} chosen={playback.id === chosenPlaybackId} />

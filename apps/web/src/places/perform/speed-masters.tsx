@@ -4,12 +4,13 @@ import {
   drivenBy,
   FIRST_BPM,
   fraction,
-  mayBuild,
   MAX_BPM,
+  mayBuild,
   MIN_BPM,
+  newSpeedMaster,
   steadyTempo,
-  type SpeedMaster,
   territoryFor,
+  type SpeedMaster,
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
@@ -28,10 +29,7 @@ export function SpeedMasters(): React.JSX.Element {
   const me = useMe();
   const masters = show.all("master").toSorted((a, b) => a.rank - b.rank);
   const add = (): void => {
-    const rank = 1 + Math.max(-1, ...masters.map((master) => master.rank));
-    const territoryId = territoryFor(me, show);
-    const owner = territoryId === null ? {} : { territoryId };
-    const record: SpeedMaster = { id: `master-${newId()}`, kind: "master", version: 1, name: `Speed ${rank + 1}`, rank, ...owner };
+    const record = newSpeedMaster(client.view, { newId, territoryId: territoryFor(me, show) });
     client.transact(`Made the speed master ${record.name}`, [{ op: "add", record }]);
   };
   return (

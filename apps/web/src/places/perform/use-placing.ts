@@ -1,45 +1,15 @@
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import { setChange, type Change } from "@vexa/core";
+import { movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 
-/** Columns of the grid; cards say in cells where they lie. */
-export const COLUMNS = 9;
 export const ROW_PIXELS = 92;
 export const GAP_PIXELS = 8;
-const MOST_ROWS = 64;
 
 /** Something that lies on a page. */
-export interface Placed {
+export interface Placed extends Cells {
   readonly id: string;
   readonly pageId: string;
-  readonly column: number;
-  readonly row: number;
-  readonly columns: number;
-  readonly rows: number;
-}
-
-export type Cells = Pick<Placed, "column" | "row" | "columns" | "rows">;
-
-export function overlap(a: Cells, b: Cells): boolean {
-  return a.column < b.column + b.columns && b.column < a.column + a.columns && a.row < b.row + b.rows && b.row < a.row + a.rows;
-}
-
-const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
-
-/** Cells after a move or a stretch by so many, within the page. */
-export function movedCells(cells: Cells, by: { columns: number; rows: number }, how: "move" | "stretch"): Cells {
-  if (how === "move")
-    return {
-      ...cells,
-      column: within(cells.column + by.columns, 0, COLUMNS - cells.columns),
-      row: within(cells.row + by.rows, 0, MOST_ROWS - cells.rows),
-    };
-  return {
-    ...cells,
-    columns: within(cells.columns + by.columns, 1, COLUMNS - cells.column),
-    rows: within(cells.rows + by.rows, 1, 16),
-  };
 }
 
 export interface Placing {
@@ -82,7 +52,7 @@ export function usePlacing(placed: Placed, name: string): Placing {
         if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const grid = event.currentTarget.closest("[data-grid]");
-        drag.current = { x: event.clientX, y: event.clientY, width: ((grid?.clientWidth ?? 900) + GAP_PIXELS) / COLUMNS };
+        drag.current = { x: event.clientX, y: event.clientY, width: ((grid?.clientWidth ?? 900) + GAP_PIXELS) / PAGE_COLUMNS };
         setPreview(here);
       },
       onPointerMove: (event) => {

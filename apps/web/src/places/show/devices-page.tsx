@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { setChange, type Change, type Device, type Stranger } from "@vexa/core";
+import { newDevice, setChange, type Change, type Device, type Stranger } from "@vexa/core";
 import { newId } from "../../session/new-id";
 import { useLiveClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -14,10 +14,7 @@ export function DevicesPage(): React.JSX.Element {
   const known = new Set(devices.map(({ address }) => address));
   const strangers = client.strangers.filter(({ address }) => !known.has(address));
   const letIn = (address: string): void => {
-    const record: Device = {
-      ...{ id: `device-${newId()}`, kind: "device", version: 1, name: `Device at ${address}` },
-      ...{ address, plays: "territory", territoryId: null },
-    };
+    const record = newDevice({ newId, address });
     client.transact(`Let ${address} in`, [{ op: "add", record }]);
   };
   return (

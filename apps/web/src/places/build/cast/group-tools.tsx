@@ -1,5 +1,5 @@
 import { useState, type ReactNode } from "react";
-import { masked, selectedHeads, setChange, type Change, type Group, type HeadKey, type Show } from "@vexa/core";
+import { selectedHeads, setChange, splitChanges, type Group, type HeadKey } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -7,29 +7,6 @@ import { TextInput } from "../../../ui/field";
 import { NumberChip } from "../../../ui/number-chip";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { newId } from "../../../session/new-id";
-
-/** A new group at the end of the cast. */
-export function newGroup(show: Show, of: { name: string; heads: readonly HeadKey[]; territoryId: string | null; after?: number }): Group {
-  const rank = 1 + Math.max(0, ...show.all("group").map((group) => group.rank)) + (of.after ?? 0);
-  return {
-    id: `group-${newId()}`,
-    kind: "group",
-    version: 1,
-    name: of.name.slice(0, 80),
-    rank,
-    heads: of.heads,
-    territoryId: of.territoryId,
-  };
-}
-
-/** All k-ths of a group as groups of their own: odd and even, or 1 of 3, 2 of 3, 3 of 3. */
-export function splitGroup(show: Show, group: Group, parts: number): Change[] {
-  return Array.from({ length: parts }, (_, index): Change => {
-    const name = parts === 2 ? `${group.name} ${index === 0 ? "odd" : "even"}` : `${group.name} ${index + 1} of ${parts}`;
-    const heads = masked(group.heads, { type: "every", n: parts, at: index + 1 });
-    return { op: "add", record: newGroup(show, { name, heads, territoryId: group.territoryId, after: index }) };
-  });
-}
 
 /** What can be done to one group: its name, its heads and their order, its parts. Every look that uses it follows. */
 export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNode }): React.JSX.Element {
@@ -82,7 +59,7 @@ function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): Rea
           size="small"
           className="flex-1"
           disabled={parts < 2 || parts > group.heads.length}
-          onClick={() => client.transact(`Split ${group.name} in ${parts}`, splitGroup(show, group, parts)) && onDone()}
+          onClick={() => client.transact(`Split ${group.name} in ${parts}`, splitChanges(show, group, { parts, newId })) && onDone()}
         >
           Save {parts === 2 ? "odd and even" : `every ${parts} parts`} as groups
         </Button>

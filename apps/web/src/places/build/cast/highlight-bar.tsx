@@ -1,6 +1,5 @@
 import { useEffect } from "react";
-import { highlightIdOf } from "@vexa/core";
-import { highlightChanges } from "../../../selection/highlight-edits";
+import { highlightChanges, highlightIdOf } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";

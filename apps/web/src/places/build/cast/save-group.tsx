@@ -1,12 +1,12 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
+import { newGroup, selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
-import { newGroup } from "./group-tools";
+import { newId } from "../../../session/new-id";
 
 /** Saves the selection, or the part of it that the mask lets through, as a group with its order. */
 export function SaveGroup(): React.JSX.Element {
@@ -22,7 +22,7 @@ export function SaveGroup(): React.JSX.Element {
   const territoryId = territoryFor(me, show);
   const save = (event: React.FormEvent): void => {
     event.preventDefault();
-    const record = newGroup(show, { name: name.trim() || start, heads, territoryId });
+    const record = newGroup(show, { newId, name: name.trim() || start, heads, territoryId });
     if (!client.transact(`Saved the group ${record.name}`, [{ op: "add", record }])) return;
     setName("");
     setOpen(false);

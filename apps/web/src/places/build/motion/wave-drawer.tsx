@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef, useState } from "react";
-import { drawnValue, MOST_WAVE_POINTS, setChange, usersOf, waveform, type SavedWave, type WaveMotion, type WavePoint } from "@vexa/core";
+import { drawnLike, drawnValue, MOST_WAVE_POINTS, setChange, usersOf, type SavedWave, type WaveMotion, type WavePoint } from "@vexa/core";
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { DraftField } from "../../../ui/draft-field";
@@ -18,7 +18,7 @@ export function WaveDrawer({ motion, onMotion }: { motion: WaveMotion; onMotion:
   const show = useShow();
   const saved = show.savedWave(motion.waveId ?? "");
   const draw = (): void => {
-    const record = newWave(motion, show.all("savedWave"));
+    const record = drawnLike(motion, { library: show.all("savedWave"), newId });
     if (client.transact(`Drew the waveform ${record.name}`, [{ op: "add", record }]))
       onMotion({ ...motion, waveform: "drawn", waveId: record.id });
   };
@@ -32,22 +32,6 @@ export function WaveDrawer({ motion, onMotion }: { motion: WaveMotion; onMotion:
 }
 
 /** Points of a waveform as it is: eight where it runs, and its end. */
-function newWave({ waveform: kind, width, softIn, softOut }: WaveMotion, library: readonly SavedWave[]): SavedWave {
-  const options = {
-    ...(width === undefined ? {} : { width }),
-    ...(softIn === undefined ? {} : { softIn }),
-    ...(softOut === undefined ? {} : { softOut }),
-  };
-  const used = width ?? (kind === "pulse" || kind === "soft-pulse" ? 0.5 : 1);
-  const places = [...Array.from({ length: 8 }, (_, index) => (index / 8) * used), ...(used < 1 ? [used * 0.999, used] : [])];
-  const points = places.map((at): WavePoint => {
-    const value = kind === "drawn" ? 0.5 : waveform(kind, at, options);
-    return { at: Math.round(at * 10000) / 10000, value: Math.round(value * 1000) / 1000 };
-  });
-  const rank = 1 + Math.max(0, ...library.map((wave) => wave.rank));
-  return { id: `wave-${newId()}`, kind: "savedWave", version: 1, name: `Drawn ${rank}`, rank, points, joined: "straight" };
-}
-
 function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
   const client = useClient();
   const show = useShow();

@@ -6,6 +6,7 @@ import {
   contentName,
   contentWithout,
   familyOf,
+  newPreset,
   presetContent,
   presetKeys,
   presetName,
@@ -13,12 +14,12 @@ import {
   seenStrokes,
   setChange,
   suggestedScope,
+  territoryFor,
   type Attribute,
   type Change,
   type Preset,
   type PresetContent,
   type PresetScope,
-  territoryFor,
 } from "@vexa/core";
 import { lanesOf } from "../../../lanes/lane-model";
 import { useSelected } from "../../../selection/use-selection";
@@ -87,7 +88,15 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       return setComplaint(
         "These lanes refer to presets or only move what lies beneath: nothing of their own can be kept. Nothing was recorded.",
       );
-    const changes = present ? changedPreset(present, { content, mode, attributes, heads: selected.heads }) : [newPreset()];
+    const changes = present
+      ? changedPreset(present, { content, mode, attributes, heads: selected.heads })
+      : [
+          {
+            op: "add" as const,
+            // A programmer's preset belongs to their territory; the lead's is common.
+            record: newPreset(show, { newId, territoryId: territoryFor(me, show), name, family: familyOf(attributes), ...content }),
+          },
+        ];
     if (changes === null) return setComplaint("Nothing would be left in it. Delete the preset in its own sheet instead. It was kept.");
     if (
       client.transact(
@@ -96,22 +105,6 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       )
     )
       onDone();
-  };
-  const newPreset = (): Change => {
-    // A programmer's preset belongs to their territory; the lead's is common.
-    const territoryId = territoryFor(me, show);
-    const rank = 1 + Math.max(0, ...show.all("preset").map((preset) => preset.rank));
-    const record: Preset = {
-      id: `preset-${newId()}`,
-      kind: "preset",
-      version: 1,
-      name: name.trim() || null,
-      rank,
-      family: familyOf(attributes),
-      territoryId,
-      ...content,
-    };
-    return { op: "add", record };
   };
   return (
     <form onSubmit={keep} className="grid gap-2">

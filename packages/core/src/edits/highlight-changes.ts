@@ -1,4 +1,8 @@
-import { highlightIdOf, sameJson, setChange, type Change, type Highlight, type Selection, type Show } from "@vexa/core";
+import { sameJson } from "../document/record";
+import { setChange, type Change } from "../document/transaction";
+import { highlightIdOf, type Highlight } from "../selection/highlight";
+import type { Selection } from "../selection/selection";
+import type { Show } from "../show/show";
 
 /** The changes that put one's highlight on this selection, or with null end it. Empty when it is so already. */
 export function highlightChanges(show: Show, personId: string, next: { who: Selection; dim: number } | null): Change[] {
