@@ -126,4 +126,35 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     await until("it is wiped", async () => !JSON.stringify(await record("sketch-person-ines")).includes("knots"));
     expect(page.errors).toEqual([]);
   });
+
+  it("two people on the same heads, each from afar: nobody is asked, nothing is lost, and both see the same in the end", async () => {
+    const other = await DelayingProxy.open(vexa.url, { delayMs: delayMs * 0.5, jitterMs: delayMs * 0.2 });
+    const tomasz = await signedIn(browser, other.url, "tomasz");
+    await page.goto(`${proxy.url}/build`);
+    await tomasz.goto(`${other.url}/build`);
+    for (const each of [page, tomasz]) await pickGroup(each, "Rib 3 spots");
+    await setLane(page, "Pan", "0..20");
+    await setLane(tomasz, "Tilt", "0..10");
+    const [pan, tilt] = [
+      page.getByRole("slider", { name: "Pan value, knot 2 of 2" }),
+      tomasz.getByRole("slider", { name: "Tilt value, knot 2 of 2" }),
+    ];
+    for (let press = 0; press < 8; press++) await Promise.all([pan.press("ArrowUp"), tilt.press("ArrowUp")]);
+    const knotOf = async (sketch: string, attribute: string): Promise<number | undefined> => {
+      const strokes = (await record<{ strokes: Record<string, { parts: Record<string, { level?: { knots: number[] } }> }> }>(sketch))
+        ?.strokes;
+      return Object.values(strokes ?? {}).flatMap(({ parts }) => parts[attribute]?.level?.knots[1] ?? [])[0];
+    };
+    await until("hers is whole", async () => (await knotOf("sketch-person-ines", "Pan")) === 28);
+    await until("his is whole", async () => (await knotOf("sketch-person-tomasz", "Tilt")) === 18);
+    await pause(4 * delayMs + 200);
+    for (const each of [page, tomasz]) expect(await each.getByRole("alertdialog").count()).toBe(0);
+    expect(await pan.getAttribute("aria-valuenow")).toBe("28");
+    expect(await tilt.getAttribute("aria-valuenow")).toBe("18");
+    await page.keyboard.press("Shift+Escape");
+    await tomasz.keyboard.press("Shift+Escape");
+    expect(tomasz.errors).toEqual([]);
+    await tomasz.context().close();
+    other.close();
+  });
 });

@@ -77,6 +77,36 @@ describe("2,000 heads", () => {
       `from a key press over 2,000 heads to the wire: ${middle.toFixed(0)} ms (${(middle / 22.7).toFixed(1)} frames) at the median, browser included\n`,
     );
   });
+
+  it("zoom and move under the wheel, and are picked where they are then", async () => {
+    const stage = ines.getByRole("img", { name: /Stage plan/ });
+    const box = (await stage.boundingBox())!;
+    await ines.mouse.move(box.x + box.width * 0.4, box.y + box.height * 0.45);
+    const intervals = ines.evaluate(async () => {
+      const begun = performance.now();
+      const found: number[] = [];
+      let last = begun;
+      while (last - begun < 2500) {
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+        const now = performance.now();
+        found.push(now - last);
+        last = now;
+      }
+      return found.sort((a, b) => a - b);
+    });
+    for (let turn = 0; turn < 80; turn++) {
+      await ines.mouse.wheel(0, turn < 40 ? -40 : 40);
+      await pause(25);
+    }
+    const sorted = await intervals;
+    const p95 = sorted[Math.floor(0.95 * sorted.length)]!;
+    process.stdout.write(
+      `zooming 2,000 heads: ${sorted[sorted.length >> 1]!.toFixed(0)} ms between pictures at the median, ${p95.toFixed(0)} ms p95 (target 30), ${sorted.at(-1)!.toFixed(0)} ms worst\n`,
+    );
+    await ines.keyboard.press("Shift+F");
+    await until("all of it again", async () => (await stage.getAttribute("data-zoom")) === "1");
+    expect(ines.errors).toEqual([]);
+  });
 });
 
 describe("a list of 2,000 cues", () => {

@@ -1,4 +1,5 @@
 export { phaseChanges } from "./edits/keep-phases";
+export { scaleChanges } from "./edits/give-back-scales";
 export { rebased } from "./document/rebase";
 export { readQuantity, type Quantity } from "./units/read-quantity";
 export { clamp, fraction, type Bpm, type Degrees, type Level, type Metres, type Seconds } from "./units/units";

@@ -28,7 +28,7 @@ import {
 import type { DoorJournal } from "./door-journal";
 import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
 import { loanLabel } from "./loan-label";
-import { withPhasesKept } from "./phases-kept";
+import { withWhatGoesAlong } from "./edit-goes-with";
 import { RecentEdits } from "./recent-edits";
 import { Unsaved, writtenOf } from "./unsaved";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
@@ -261,7 +261,7 @@ export class Door extends EventEmitter<DoorEvents> {
 
   #take(edited: Show, asked: Transaction): void {
     const at = this.#now();
-    const { next, transaction, more } = withPhasesKept(this.#show, { edited, asked, at });
+    const { next, transaction, more } = withWhatGoesAlong(this.#show, { edited, asked, at });
     if (more.length > 0) this.#unsaved.add(more);
     this.#show = next;
     this.#seq += 1;

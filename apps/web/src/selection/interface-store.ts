@@ -1,7 +1,7 @@
 import { create } from "zustand";
 import { EMPTY_SELECTION, sameJson, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
-import type { StageFrame, StageView } from "../stage/projection";
+import type { StageView } from "../stage/projection";
 
 /** What a lane unfolds into besides its values. */
 export type LaneSection = "when" | "moves";
@@ -20,8 +20,6 @@ interface InterfaceState {
   readonly laneNumbers: "own units" | "DMX";
   readonly stageTool: StageTool;
   readonly stageView: StageView;
-  /** What of the stage is in the picture; null = all of it. */
-  readonly stageFrame: StageFrame | null;
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** What was copied to be laid elsewhere. */
@@ -70,7 +68,6 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneNumbers: "own units",
   stageTool: "box",
   stageView: "plan",
-  stageFrame: null,
   rightColumn: "motion",
   castView: "list",
   copiedShape: null,

@@ -76,8 +76,17 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.stroke();
   context.globalAlpha = 1;
   context.fillStyle = ink;
-  for (let index = 0; index < radius.length; index++)
-    fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]!, square: cells[index] === 1 });
+  // One path for all that is in the picture: filled one by one, a crowd takes a frame.
+  context.beginPath();
+  for (const index of drawing.visible) {
+    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]!];
+    if (cells[index] === 1) context.rect(x - size, y - size, 2 * size, 2 * size);
+    else {
+      context.moveTo(x + size, y);
+      context.arc(x, y, size, 0, 2 * Math.PI);
+    }
+  }
+  context.fill();
   drawNumbers(context, drawing, ink);
 }
 
@@ -147,13 +156,7 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
     if (look.intensity > FEWEST_BEAM_LEVEL && heads[index]!.parameters.has("Pan")) beams++;
   }
   context.globalCompositeOperation = "lighter";
-  const soft = beams <= MOST_SOFT_BEAMS ? "soft" : "plain";
-  for (let at = 0; at < count && beams > 0; at++) {
-    const head = heads[lit[at]!]!;
-    if (!head.parameters.has("Pan")) continue;
-    drawing.looks.read(lit[at]!, values, look);
-    if (look.intensity > FEWEST_BEAM_LEVEL) drawBeam(context, head, { projection, soft });
-  }
+  if (beams > 0) drawBeams(context, drawing, { values, count, soft: beams <= MOST_SOFT_BEAMS ? "soft" : "plain" });
   context.globalCompositeOperation = "source-over";
   for (let at = 0; at < count; at++) {
     const index = lit[at]!;
@@ -180,20 +183,66 @@ function fillMark(
   context.fill();
 }
 
-/** A soft wedge from the head to where its beam meets the floor, as wide as its angle. */
-function drawBeam(
+/** So many pixels of beams a frame takes without a graphics card; where there are more, all beams are narrower. */
+const MOST_BEAM_PIXELS = 6_000_000;
+
+interface Wedge {
+  readonly x0: number;
+  readonly y0: number;
+  readonly x1: number;
+  readonly y1: number;
+  readonly half: number;
+}
+
+/** A wedge for each lit head that turns, from the head to where its beam meets the floor, as wide as its angle. */
+function drawBeams(
   context: CanvasRenderingContext2D,
-  head: Head,
-  { projection, soft }: { projection: Projection; soft: "soft" | "plain" },
+  drawing: StageDrawing,
+  { values, count, soft }: { values: Float32Array; count: number; soft: "soft" | "plain" },
 ): void {
+  const { heads, lit, projection } = drawing;
+  const wedges: { wedge: Wedge; index: number }[] = [];
+  let pixels = 0;
+  for (let at = 0; at < count; at++) {
+    const index = lit[at]!;
+    if (!heads[index]!.parameters.has("Pan")) continue;
+    drawing.looks.read(index, values, look);
+    if (look.intensity <= FEWEST_BEAM_LEVEL) continue;
+    const wedge = wedgeOf(heads[index]!, projection);
+    const seen = seenPixels(wedge, projection);
+    if (seen === 0) continue;
+    pixels += seen;
+    wedges.push({ wedge, index });
+  }
+  const narrow = Math.min(1, MOST_BEAM_PIXELS / Math.max(1, pixels));
+  for (const { wedge, index } of wedges) {
+    drawing.looks.read(index, values, look);
+    fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, soft);
+  }
+}
+
+function wedgeOf(head: Head, projection: Projection): Wedge {
   const { origin, direction } = beam({ position: head.position, rotation: head.fixture.rotation }, look.pan, look.tilt);
   const toFloor = direction.z < -0.05 ? -origin.z / direction.z : FURTHEST;
   const reach = Math.min(FURTHEST, toFloor > 0 ? toFloor : FURTHEST);
   const end: Vector = { x: origin.x + direction.x * reach, y: origin.y + direction.y * reach, z: origin.z + direction.z * reach };
   const [x0, y0] = projection.point(origin);
   const [x1, y1] = projection.point(end);
-  const length = Math.hypot(x1 - x0, y1 - y0);
   const half = Math.max(2, reach * Math.tan((look.beamDegrees * Math.PI) / 360) * projection.scale);
+  return { x0, y0, x1, y1, half };
+}
+
+/** About how many pixels of the picture a wedge takes; 0 = it is beside it. */
+function seenPixels({ x0, y0, x1, y1, half }: Wedge, { width, height }: Projection): number {
+  const [left, right] = [Math.min(x0, x1) - half, Math.max(x0, x1) + half];
+  const [top, bottom] = [Math.min(y0, y1) - half, Math.max(y0, y1) + half];
+  if (right < 0 || left > width || bottom < 0 || top > height) return 0;
+  const seen = (Math.min(right, width) - Math.max(left, 0)) * (Math.min(bottom, height) - Math.max(top, 0));
+  return Math.min(seen, half * (Math.hypot(x1 - x0, y1 - y0) + half));
+}
+
+function fillWedge(context: CanvasRenderingContext2D, { x0, y0, x1, y1, half }: Wedge, soft: "soft" | "plain"): void {
+  const length = Math.hypot(x1 - x0, y1 - y0);
   const color = `${look.red} ${look.green} ${look.blue}`;
   if (soft === "soft") {
     const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);

@@ -29,6 +29,7 @@ import { drawThread } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
 import type { StageView } from "./projection";
 import { useFigure } from "./use-figure";
+import { useShownFrame } from "./stage-frame-store";
 import { useStageFrame } from "./use-stage-frame";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 import { newId } from "../session/new-id";
@@ -67,7 +68,8 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, stageFrame, scrubbed, overruledHeads, set } = useInterface();
+  const { selection, select, stageTool, stageView, scrubbed, overruledHeads, set } = useInterface();
+  const { frame: stageFrame } = useShownFrame();
   const frame = useRef<HTMLDivElement>(null);
   const floor = useRef<HTMLCanvasElement>(null);
   const light = useRef<HTMLCanvasElement>(null);

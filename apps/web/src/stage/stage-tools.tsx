@@ -2,6 +2,7 @@ import { Box, Crosshair, Lasso, Move, Rotate3d, SquareDashed } from "lucide-reac
 import { useInterface } from "../selection/interface-store";
 import { useMe } from "../session/show-context";
 import { Button } from "../ui/button";
+import { showFrame } from "./stage-frame-store";
 import { StageViews } from "./stage-views";
 
 const TOOLS = [
@@ -23,8 +24,9 @@ const FIRST_VIEW = { turn: 24, tip: 28 } as const;
 /** The plan, or the same scene in 3D; the tool that turns it goes with it. */
 export function toggleStageView(): void {
   const { stageView, stageTool, set } = useInterface.getState();
-  if (stageView === "plan") set({ stageView: FIRST_VIEW, stageFrame: null });
-  else set({ stageView: "plan", stageFrame: null, stageTool: stageTool === "turn" ? "box" : stageTool });
+  showFrame(null);
+  if (stageView === "plan") set({ stageView: FIRST_VIEW });
+  else set({ stageView: "plan", stageTool: stageTool === "turn" ? "box" : stageTool });
 }
 
 /** What a drag on the stage does: picks with a box or a line around heads, aims, or (the lead) hangs heads elsewhere. */

@@ -6,6 +6,7 @@ import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
 import { PopSheet } from "../ui/pop-sheet";
 import { dropView, keepView, keptViews, LONGEST_VIEW_NAME, MOST_VIEWS } from "./kept-views";
+import { showFrame, useShownFrame } from "./stage-frame-store";
 import { fitAll, fitSelection, zoomStage } from "./stage-zoom";
 
 const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink";
@@ -13,7 +14,7 @@ const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink";
 /** Larger, smaller, all, the selection, and one's own views by name. */
 export function StageViews(): React.JSX.Element {
   const client = useClient();
-  const { stageFrame } = useInterface();
+  const { frame } = useShownFrame();
   const acts = [
     { Icon: ZoomOut, name: "Smaller", title: "Smaller (-, or the wheel)", act: () => zoomStage("out", "middle") },
     {
@@ -32,20 +33,21 @@ export function StageViews(): React.JSX.Element {
           <Icon size={13} aria-hidden />
         </Button>
       ))}
-      <OwnViews pressed={stageFrame !== null} />
+      <OwnViews pressed={frame !== null} />
     </>
   );
 }
 
 function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
-  const { stageFrame, stageView, set } = useInterface();
+  const { stageView, set } = useInterface();
+  const { frame } = useShownFrame();
   const [open, setOpen] = useState(false);
   const [name, setName] = useState("");
   const [views, setViews] = useState(keptViews);
   const full = views.length >= MOST_VIEWS && views.every((view) => view.name !== name.trim());
   const keep = (event: React.FormEvent): void => {
     event.preventDefault();
-    if (!name.trim() || !keepView({ name: name.trim(), view: stageView, frame: stageFrame })) return;
+    if (!name.trim() || !keepView({ name: name.trim(), view: stageView, frame })) return;
     setViews(keptViews());
     setName("");
   };
@@ -94,7 +96,8 @@ function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
                 type="button"
                 className="min-w-0 flex-1 truncate rounded px-1 py-1 text-left hover:bg-raised"
                 onClick={() => {
-                  set({ stageView: view.view, stageFrame: view.frame });
+                  set({ stageView: view.view });
+                  showFrame(view.frame);
                   setOpen(false);
                 }}
               >

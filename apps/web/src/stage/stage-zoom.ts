@@ -1,6 +1,7 @@
 import { useInterface } from "../selection/interface-store";
 import { selectedIn } from "../selection/selected";
 import type { ShowClient } from "../session/show-client";
+import { showFrame } from "./stage-frame-store";
 import { drawnBy, frameAround, zoomedAt } from "./stage-frame";
 import { stageAtHand } from "./use-stage-frame";
 
@@ -16,29 +17,25 @@ export function zoomStage(way: "in" | "out", about: "pointer" | "middle" = "poin
   const { projection } = drawing;
   const middle = [projection.width / 2, projection.height / 2] as const;
   const at = about === "pointer" ? (pointer ?? middle) : middle;
-  useInterface.getState().set({ stageFrame: zoomedAt(projection, at, way === "in" ? STEP : 1 / STEP) });
+  showFrame(zoomedAt(projection, at, way === "in" ? STEP : 1 / STEP));
 }
 
 export function moveStage(way: "left" | "right" | "up" | "down"): void {
   const { drawing } = stageAtHand;
   if (!drawing) return;
   const by = { left: [MOVE, 0], right: [-MOVE, 0], up: [0, MOVE], down: [0, -MOVE] } as const;
-  useInterface.getState().set({ stageFrame: drawnBy(drawing.projection, by[way]) });
+  showFrame(drawnBy(drawing.projection, by[way]));
 }
 
 export function fitAll(): void {
-  useInterface.getState().set({ stageFrame: null });
+  showFrame(null);
 }
 
 /** As large as the selected heads have room; all where nobody is selected. */
 export function fitSelection(client: ShowClient): void {
   const { drawing } = stageAtHand;
-  const { selection, set } = useInterface.getState();
+  const { selection } = useInterface.getState();
   if (!drawing) return;
-  set({
-    stageFrame: frameAround(
-      drawing.projection,
-      selectedIn(client.view, selection).heads.map(({ position }) => position),
-    ),
-  });
+  const places = selectedIn(client.view, selection).heads.map(({ position }) => position);
+  showFrame(frameAround(drawing.projection, places));
 }

@@ -1,7 +1,6 @@
 import { useEffect, useRef, type RefObject } from "react";
-import { useInterface } from "../selection/interface-store";
 import type { StageDrawing } from "./draw-stage";
-import type { StageFrame } from "./projection";
+import { showFrame } from "./stage-frame-store";
 import { drawnBy, pinched, zoomedAt } from "./stage-frame";
 
 type Point = readonly [number, number];
@@ -30,7 +29,6 @@ export function useStageFrame(
   drawing: StageDrawing | null,
   onTwoFingers: () => void,
 ): StageFraming {
-  const { set } = useInterface();
   const latest = useRef(drawing);
   latest.current = drawing;
   stageAtHand.drawing = drawing;
@@ -40,7 +38,6 @@ export function useStageFrame(
     const { left, top } = frame.current!.getBoundingClientRect();
     return [event.clientX - left, event.clientY - top];
   };
-  const show = (stageFrame: StageFrame): void => set({ stageFrame });
 
   useEffect(() => {
     const element = frame.current;
@@ -53,11 +50,11 @@ export function useStageFrame(
       const { left, top } = element.getBoundingClientRect();
       const point: Point = [event.clientX - left, event.clientY - top];
       // A pinch on a touchpad comes as a wheel with Ctrl, in smaller units.
-      set({ stageFrame: zoomedAt(latest.current.projection, point, 2 ** ((-units * (event.ctrlKey ? 3 : 1)) / WHEEL_FOR_TWICE)) });
+      showFrame(zoomedAt(latest.current.projection, point, 2 ** ((-units * (event.ctrlKey ? 3 : 1)) / WHEEL_FOR_TWICE)));
     };
     element.addEventListener("wheel", onWheel, { passive: false });
     return () => element.removeEventListener("wheel", onWheel);
-  }, [frame, set]);
+  }, [frame]);
   useEffect(
     () => () => {
       stageAtHand.drawing = null;
@@ -85,7 +82,7 @@ export function useStageFrame(
       const projection = latest.current?.projection;
       if (!projection) return "free";
       if (drawn.current) {
-        show(drawnBy(projection, [point[0] - drawn.current[0], point[1] - drawn.current[1]]));
+        showFrame(drawnBy(projection, [point[0] - drawn.current[0], point[1] - drawn.current[1]]));
         drawn.current = point;
         return "taken";
       }
@@ -94,7 +91,7 @@ export function useStageFrame(
       fingers.current.set(event.pointerId, point);
       if (before.length < 2) return "free";
       const [a, b] = [...fingers.current.values()];
-      show(pinched(projection, [before[0]!, before[1]!], [a!, b!]));
+      showFrame(pinched(projection, [before[0]!, before[1]!], [a!, b!]));
       return "taken";
     },
     end: (event) => {

@@ -10,7 +10,7 @@ import { released, started, stateChanges, type NextState } from "./playback-chan
 import type { Show } from "../show/show";
 
 /** A card's fader at full travel makes the tempo so many times what it is. */
-const TEMPO_TRAVEL = 2;
+export const TEMPO_TRAVEL = 2;
 
 interface At {
   readonly playback: Playback;

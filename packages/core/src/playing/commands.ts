@@ -71,7 +71,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   "go-to": { ...ON_CARD, label: "Going to a cue" },
   level: { ...ON_CARD, label: "Moving a fader", fields: { playbackId: id, level }, lands: ["playbackState", "masterState"] },
   flash: { ...ON_CARD, label: "Flashing", fields: { playbackId: id, press: oneOf(["down", "up"]) } },
-  "let-go": { ...ON_CARD, label: "Letting go" },
+  "let-go": { ...ON_CARD, label: "Letting go", lands: ["playbackState", "masterState"] },
   tap: { ...ON_MASTER, label: "Tapping" },
   hold: { ...ON_MASTER, label: "Holding a speed master" },
   run: { ...ON_MASTER, label: "Running a speed master" },

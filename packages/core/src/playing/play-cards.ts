@@ -3,8 +3,9 @@ import { fail, ok, type Result } from "../errors/result";
 import { bringsIn } from "../playback/card-level";
 import { flashTimes, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import { clamp, type Seconds } from "../units/units";
-import { faderChanges } from "./card-fader";
+import { faderChanges, TEMPO_TRAVEL } from "./card-fader";
 import { cueAfter } from "./cue-after";
+import { masterChanges } from "./play-masters";
 import { released, started, stateChanges, type NextState } from "./playback-changes";
 import type { Show } from "../show/show";
 
@@ -63,8 +64,18 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       });
     }
     case "let-go":
+      if (roleOf(playback) === "tempo" && playback.masterId !== undefined) return scaleGivenBack(show, playback, by);
       return cueId === null ? ok([]) : changed({ ...released(by), ...(bringsIn(roleOf(playback)) ? { level: 0 } : {}) });
   }
+}
+
+/** A fader on a tempo that is let go leaves its master as it was: at its own tempo, the fader half way up. */
+function scaleGivenBack(show: Show, playback: Playback, by: { t: Seconds; personId: string }): Result<Change[]> {
+  const present = show.playbackState(playback.id);
+  const scaled = masterChanges(show, { type: "scale", masterId: playback.masterId!, factor: 1 }, by.t);
+  if (!scaled.ok) return scaled;
+  const run = present && present.cueId !== null ? released(by) : { personId: by.personId };
+  return ok([...stateChanges(playback.id, present, { ...run, level: 1 / TEMPO_TRAVEL }), ...scaled.value]);
 }
 
 /** Go on a card whose fader is down means "show me": it comes up with its fader full. */

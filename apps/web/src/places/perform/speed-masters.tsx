@@ -22,6 +22,13 @@ import { masterStanding } from "./master-standing";
 import { MasterTable } from "./master-table";
 import { newId } from "../../session/new-id";
 
+/** The tempos that can be typed, as they are driven at while a scale multiplies them. */
+function bpmRange(scale: number): string {
+  if (scale === 0) return "nothing while it is scaled to 0: it stands. Raise its scale first";
+  const whole = `${Math.round(10 * MIN_BPM * scale) / 10} to ${Math.round(MAX_BPM * scale)} BPM`;
+  return scale === 1 ? whole : `${whole} while it is scaled to ${Math.round(100 * scale)} %`;
+}
+
 /** The speed masters: tap on the dot. */
 export function SpeedMasters(): React.JSX.Element {
   const show = useShow();
@@ -130,6 +137,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
             knots={[Math.round(10 * drivesAt) / 10]}
             scale={1}
             quantity="bpm"
+            range={bpmRange(tempo.scale)}
             onKnots={([value, ...more]) => {
               // What is typed is what it is to drive at, whatever scales it.
               const bpm = value === undefined ? NaN : value / tempo.scale;

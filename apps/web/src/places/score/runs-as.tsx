@@ -74,6 +74,8 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
             <span className="w-16">
               <FanField
                 label="BPM of the chase"
+                range="1 to 600 BPM"
+                quantity="bpm"
                 className="h-6 px-1 text-xs"
                 knots={[chase.bpm]}
                 scale={1}
@@ -85,6 +87,8 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
             fade
             <FanField
               label="Fade in percent of a step"
+              range="0 to 100 %"
+              quantity="percent"
               className="h-6 px-1 text-xs"
               knots={[chase.fadePart]}
               scale={100}
@@ -109,6 +113,7 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
           <span className="flex w-24 items-center gap-1">
             <FanField
               label="Rounds, 0 = endless"
+              range="0 to 9999 whole rounds"
               className="h-6 px-1 text-xs"
               knots={[chase.rounds ?? 0]}
               scale={1}

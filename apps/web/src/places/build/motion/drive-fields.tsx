@@ -51,6 +51,8 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
     <Field label={label}>
       <FanField
         label={label}
+        range="0 to 3600 s"
+        quantity="seconds"
         knots={[motion[field] ?? 0]}
         scale={1}
         onKnots={([value, ...more]) => {
@@ -120,6 +122,7 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
           <Field label={motion.masterId ? "Cycles a beat" : "Cycles a second"}>
             <FanField
               label="Rate fan"
+              range="-64 to 64"
               knots={motion.rate.knots}
               scale={1}
               onKnots={(knots) => knots.every((knot) => Math.abs(knot) <= 64) && put({ ...motion, rate: { knots } })}
@@ -128,6 +131,7 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
           <Field label="Cycles, 0 = endless">
             <FanField
               label="Cycles"
+              range="0 to 9999 whole cycles"
               knots={[motion.count ?? 0]}
               scale={1}
               onKnots={([count, ...more]) => {
@@ -139,6 +143,8 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
           <Field label="Own tempo, BPM">
             <FanField
               label="Own tempo"
+              range="1 to 600 BPM"
+              quantity="bpm"
               knots={[motion.ownBpm ?? 60]}
               scale={1}
               onKnots={([bpm, ...more]) => {

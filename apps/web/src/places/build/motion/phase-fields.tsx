@@ -73,6 +73,8 @@ export function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element
             <Field label="Size, percent">
               <FanField
                 label="Size fan"
+                range="-400 to 400 %"
+                quantity="percent"
                 knots={motion.size?.knots ?? [1]}
                 scale={100}
                 onKnots={(knots) => knots.every((knot) => Math.abs(knot) <= 4) && put({ ...motion, size: { knots } })}
