@@ -7,6 +7,7 @@ const SCREENS = [
   "aiming",
   "bad-input",
   "crew",
+  "double-clicks",
   "locked-screen",
   "pages",
   "presets",

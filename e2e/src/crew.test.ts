@@ -262,6 +262,7 @@ describe("people, history and versions", () => {
       .getByRole("row", { name: /Bram Okoro/ })
       .getByRole("button", { name: "Take sign-in away" })
       .click();
+    await ines.getByRole("button", { name: "Take it away" }).click();
     await bram.getByLabel("Sign-in name").waitFor();
     await context.close();
   });

@@ -7,6 +7,9 @@ import { BrowserRouter } from "react-router";
 import { Toaster } from "sonner";
 import { SWRConfig } from "swr";
 import { App } from "./app";
+import { guardSecondClicks } from "./shell/second-clicks";
+
+guardSecondClicks(document);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

@@ -79,6 +79,7 @@ function TakeUpStage(): React.JSX.Element {
   };
   return (
     <Button
+      once
       tone="plain"
       size="small"
       title="Begin from what is lit now: it comes into your sketch, head for head, and nothing changes"

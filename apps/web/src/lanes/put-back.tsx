@@ -12,6 +12,7 @@ export function PutBack(): React.JSX.Element | null {
   const where = names.length === 1 ? names[0]! : `${names.length} cues`;
   return (
     <Button
+      once
       size="small"
       className="min-w-0 justify-start truncate"
       title={`Put back where it came from: ${names.join(", ")}`}

@@ -39,7 +39,9 @@ export function ClashSheet(): React.JSX.Element | null {
         <Button tone="sketch" onClick={() => client.settleClash(clashing, "mine")}>
           Take mine
         </Button>
-        <Button onClick={() => client.settleClash(clashing, "theirs")}>Keep theirs</Button>
+        <Button once onClick={() => client.settleClash(clashing, "theirs")}>
+          Keep theirs
+        </Button>
         {client.clashes.length > 1 && <span className="self-center text-xs text-ink-3">{client.clashes.length - 1} more after this</span>}
       </div>
     </section>

@@ -1,6 +1,7 @@
 import { cva, type VariantProps } from "class-variance-authority";
 import type { ComponentProps } from "react";
 import { cn } from "./class-names";
+import { useOnce } from "./once";
 
 const look = cva(
   "inline-flex items-center justify-center gap-1.5 rounded border px-2.5 font-medium whitespace-nowrap transition-colors duration-100 select-none disabled:cursor-not-allowed disabled:opacity-45",
@@ -19,6 +20,26 @@ const look = cva(
   },
 );
 
-export function Button({ tone, size, className, ...rest }: ComponentProps<"button"> & VariantProps<typeof look>): React.JSX.Element {
-  return <button type="button" className={cn(look({ tone, size }), className)} {...rest} />;
+/** With `once` a second press within 400 ms does nothing: for what makes, deletes, asks or goes on. Buttons that send a form are so by themselves. */
+export function Button({
+  tone,
+  size,
+  className,
+  once,
+  onClick,
+  ...rest
+}: ComponentProps<"button"> & VariantProps<typeof look> & { once?: true }): React.JSX.Element {
+  const counts = useOnce();
+  const guarded = once === true || rest.type === "submit";
+  return (
+    <button
+      type="button"
+      className={cn(look({ tone, size }), className)}
+      onClick={(event) => {
+        if (guarded && !counts(event)) return event.preventDefault();
+        onClick?.(event);
+      }}
+      {...rest}
+    />
+  );
 }

@@ -77,7 +77,7 @@ export function DraftField({
             <Button size="small" tone="sketch" onClick={() => settle("mine")}>
               Take mine
             </Button>
-            <Button size="small" onClick={() => settle("theirs")}>
+            <Button once size="small" onClick={() => settle("theirs")}>
               Keep {text || "empty"}
             </Button>
           </span>

@@ -126,10 +126,10 @@ function SketchActions(): React.JSX.Element {
       <EditedCue />
       <PutBack />
       <div className="grid grid-cols-[auto_1fr] gap-2">
-        <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
+        <Button once disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
           Wipe
         </Button>
-        <Button tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
+        <Button once tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
           Record cue
         </Button>
       </div>
@@ -163,7 +163,7 @@ function EditedCue(): React.JSX.Element | null {
         <span className="text-linked">∞</span> Cue {cue.number} {cueName(cue, client.view)}
       </p>
       <div className="grid grid-cols-2 gap-1">
-        <Button size="small" onClick={() => leave("put back")}>
+        <Button once size="small" onClick={() => leave("put back")}>
           Put it back
         </Button>
         <Button size="small" onClick={() => leave("leave")}>

@@ -38,7 +38,7 @@ export function DivisionColumn(): React.JSX.Element {
           <h3 className="text-[13px] font-semibold">◌ A new division, not in force yet</h3>
           <ShiftPreview show={show} draft={draft} />
           <div className="flex gap-2">
-            <Button tone="sketch" onClick={take}>
+            <Button once tone="sketch" onClick={take}>
               Let it take hold
             </Button>
             <Button onClick={() => set({ draft: null })}>Drop it</Button>
@@ -49,7 +49,7 @@ export function DivisionColumn(): React.JSX.Element {
         <h2 className="flex items-center font-semibold">
           Territories <span className="flex-1" />
           {lead && (
-            <Button size="small" onClick={add}>
+            <Button once size="small" onClick={add}>
               <Plus size={13} aria-hidden /> New
             </Button>
           )}
@@ -172,7 +172,7 @@ function Rest({
             ))}
           </ul>
           {onFill && chosen && (
-            <Button size="small" className="max-w-full justify-self-start" onClick={() => onFill(rest)}>
+            <Button once size="small" className="max-w-full justify-self-start" onClick={() => onFill(rest)}>
               <span className="truncate">Fill the rest into {chosen.name}</span>
             </Button>
           )}

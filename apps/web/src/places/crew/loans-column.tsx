@@ -94,6 +94,7 @@ function OpenLoan({ loan, show }: { loan: Loan; show: Show }): React.JSX.Element
       <div className="flex flex-wrap gap-1.5">
         {lends && (
           <Button
+            once
             size="small"
             tone={loan.state === "asked" ? "live" : "plain"}
             disabled={time === "unreadable"}
@@ -110,7 +111,7 @@ function OpenLoan({ loan, show }: { loan: Loan; show: Show }): React.JSX.Element
           </Button>
         )}
         {(lends || borrows) && (loan.state === "lent" || !lends) && (
-          <Button size="small" onClick={() => client.lend({ type: "end", loanId: loan.id })}>
+          <Button once size="small" onClick={() => client.lend({ type: "end", loanId: loan.id })}>
             {loan.state === "asked" ? "Withdraw" : lends ? "Take back" : "Give back"}
           </Button>
         )}
@@ -212,6 +213,7 @@ function AskOrLend(): React.JSX.Element | null {
           {time === "unreadable" && <p className="text-xs text-barred">▬ Whole minutes from 1 to {MOST_LOAN_MINUTES}, or nothing.</p>}
           {to ? (
             <Button
+              once
               className="max-w-full justify-self-start"
               disabled={time === "unreadable"}
               onClick={() =>

@@ -18,6 +18,7 @@ import { following } from "../../shell/follow";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
+import { AskFirst } from "../../ui/ask-first";
 import { PopSheet } from "../../ui/pop-sheet";
 
 /** Everybody of the show: role, territory, where they are; the lead invites people and gives roles. */
@@ -143,14 +144,30 @@ function PersonRow(props: {
           <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
             {account ? <span className="font-mono text-xs">{account.signInName}</span> : <span className="text-ink-3">no sign-in</span>}
             {account && (
-              <Button size="small" title="Gives a new first password and signs them out everywhere" onClick={props.onPassword}>
-                New password
-              </Button>
+              <AskFirst
+                trigger={
+                  <Button size="small" title="Gives a new first password and signs them out everywhere; it asks first">
+                    New password
+                  </Button>
+                }
+                label={`A new password for ${person.name}`}
+                what={`${person.name} is signed out everywhere, and signs in with a new first password. This can't be taken back.`}
+                sure="Give a new password"
+                onSure={props.onPassword}
+              />
             )}
             {account && person.id !== me.id && (
-              <Button size="small" title="What they recorded stays" onClick={props.onAway}>
-                Take sign-in away
-              </Button>
+              <AskFirst
+                trigger={
+                  <Button size="small" title="What they recorded stays; it asks first">
+                    Take sign-in away
+                  </Button>
+                }
+                label={`Take the sign-in of ${person.name} away`}
+                what={`${person.name} is signed out everywhere and can't sign in any more. What they recorded stays. This can't be taken back.`}
+                sure="Take it away"
+                onSure={props.onAway}
+              />
             )}
           </span>
         )}
@@ -189,6 +206,7 @@ function InviteSheet({
         </Choice>
       </Field>
       <Button
+        once
         tone="sketch"
         disabled={!fits}
         onClick={() => {

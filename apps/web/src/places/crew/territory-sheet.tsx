@@ -45,7 +45,7 @@ export function TerritorySheet(props: {
         >
           <span className={cn("size-5 rounded-sm", tintClass(territory.tint))} aria-hidden />
         </Button>
-        <Button className="px-1.5" aria-label="Delete this territory" title="Delete this territory" onClick={onRemove}>
+        <Button once className="px-1.5" aria-label="Delete this territory" title="Delete this territory" onClick={onRemove}>
           <Trash2 size={15} aria-hidden />
         </Button>
       </div>

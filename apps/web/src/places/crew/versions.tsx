@@ -61,7 +61,7 @@ export function Versions(): React.JSX.Element {
               </span>
             </span>
             {leads && (
-              <Button size="small" onClick={() => doing(bringBack(version.id), `Brought back ${version.name}`)}>
+              <Button once size="small" onClick={() => doing(bringBack(version.id), `Brought back ${version.name}`)}>
                 Bring back
               </Button>
             )}

@@ -1,6 +1,7 @@
 import { cueAfter, type CardButton, type Cue, type Playback, type PlaybackState } from "@vexa/core";
 import { useClient } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
+import { useOnce } from "../../ui/once";
 import { Button } from "../../ui/button";
 
 export const USUAL_BUTTONS: readonly CardButton[] = ["go", "let-go"];
@@ -91,8 +92,10 @@ type Press = Pick<
 export function usePress(button: CardButton, { playback, state }: Pick<Of, "playback" | "state">): Press {
   const client = useClient();
   const playbackId = playback.id;
+  const counts = useOnce();
   if (button !== "flash")
     return atTheTouch((event) => {
+      if ((button === "go" || button === "go-to") && !playback.quickGo && !counts(event)) return;
       const at = client.momentOf(event);
       if (button === "tap") {
         if (playback.masterId !== undefined) void client.play({ type: "tap", masterId: playback.masterId }, at);

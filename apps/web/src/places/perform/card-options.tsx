@@ -121,6 +121,7 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
           on={playback.givesWay === true}
           onTick={(on) => set("givesWay", on ? true : undefined)}
         />
+        <Tick label="two Go at once count twice" on={playback.quickGo === true} onTick={(on) => set("quickGo", on ? true : undefined)} />
       </div>
       <Flash times={flashTimes(playback)} onTimes={(times) => set("flash", times)} />
       <Buttons playback={playback} onButtons={(buttons) => set("buttons", buttons)} />

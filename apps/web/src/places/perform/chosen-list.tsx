@@ -116,7 +116,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
         <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
           Let go
         </Button>
-        <Button size="touch" tone="live" disabled={next === undefined} onClick={() => client.play({ type: "go", playbackId })}>
+        <Button once size="touch" tone="live" disabled={next === undefined} onClick={() => client.play({ type: "go", playbackId })}>
           Go
         </Button>
       </div>

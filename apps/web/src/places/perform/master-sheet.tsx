@@ -103,6 +103,7 @@ function Naming({ master }: { master: SpeedMaster }): React.JSX.Element {
         }
       />
       <Button
+        once
         size="small"
         className="h-7 text-barred"
         title="Only what drives nothing can be deleted"

@@ -42,7 +42,7 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
           ))}
         </Choice>
       </Field>
-      <Button onClick={() => client.transact(`Deleted the page ${page.name}`, removal)}>
+      <Button once onClick={() => client.transact(`Deleted the page ${page.name}`, removal)}>
         Delete page{onIt.length > 0 ? ` and its ${onIt.length} ${onIt.length === 1 ? "card" : "cards"}` : ""}
       </Button>
       {me.role === "lead" && <WingControls jobs={["grand-master"]} />}

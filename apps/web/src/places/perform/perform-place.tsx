@@ -82,7 +82,10 @@ function PageTabs(props: {
       {arranging && page && <AddCard page={page} />}
       {arranging && page && <PageSheet page={page} />}
       {arranging && me.role === "lead" && (
-        <Button onClick={() => client.transact("New page", [{ op: "add", record: newPage(client.view, { newId, territoryId: null }) }])}>
+        <Button
+          once
+          onClick={() => client.transact("New page", [{ op: "add", record: newPage(client.view, { newId, territoryId: null }) }])}
+        >
           New page
         </Button>
       )}

@@ -54,7 +54,7 @@ export function SpeedMasters(): React.JSX.Element {
         )}
         <MasterTable />
         {mayBuild(me) && (
-          <Button size="small" onClick={add}>
+          <Button once size="small" onClick={add}>
             <Plus size={12} aria-hidden /> New
           </Button>
         )}

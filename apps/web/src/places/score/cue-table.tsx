@@ -176,7 +176,7 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
   return (
     <div role="group" aria-label="Chosen cues" className="flex h-9 shrink-0 items-center gap-1 border-b border-edge px-3">
       <span className="flex-1 text-xs text-ink-3">{some ? `${words(chosen.length)} chosen` : `${cues.length} cues`}</span>
-      <Button size="small" disabled={!some} onClick={copy}>
+      <Button once size="small" disabled={!some} onClick={copy}>
         Copy behind
       </Button>
       <Button size="small" disabled={!one} onClick={() => move("up")}>
@@ -185,10 +185,15 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
       <Button size="small" disabled={!one} onClick={() => move("down")}>
         Move down
       </Button>
-      <Button size="small" title="1, 2, 3 … in this order" onClick={() => client.transact("Renumbered the list", renumberChanges(cues))}>
+      <Button
+        once
+        size="small"
+        title="1, 2, 3 … in this order"
+        onClick={() => client.transact("Renumbered the list", renumberChanges(cues))}
+      >
         Renumber
       </Button>
-      <Button size="small" className="text-barred" disabled={!some} onClick={remove}>
+      <Button once size="small" className="text-barred" disabled={!some} onClick={remove}>
         Delete
       </Button>
     </div>

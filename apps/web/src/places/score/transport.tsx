@@ -33,6 +33,7 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
       className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-edge px-3 py-1.5"
     >
       <Button
+        once
         tone="live"
         size="small"
         onClick={() => {
@@ -55,6 +56,7 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
       </Button>
       <span className="flex items-center gap-1">
         <Button
+          once
           size="small"
           disabled={!chosen || seconds === null}
           title="To the chosen cue, in its own times or in the seconds beside; 0 is a cut"

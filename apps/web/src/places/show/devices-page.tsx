@@ -57,7 +57,7 @@ function Knocking({ stranger, onLetIn }: { stranger: Stranger; onLetIn: (address
       <span className="min-w-0 flex-1 truncate text-ink-3" title={said}>
         {messages === 1 ? "1 message" : `${messages} messages`}, the last: {said}
       </span>
-      <Button size="small" onClick={() => onLetIn(address)}>
+      <Button once size="small" onClick={() => onLetIn(address)}>
         Let in
       </Button>
     </li>

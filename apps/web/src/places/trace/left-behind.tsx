@@ -33,7 +33,7 @@ export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }):
               </li>
             ))}
           </ul>
-          <Button disabled={!lead} onClick={() => client.play({ type: "sweep" })}>
+          <Button once disabled={!lead} onClick={() => client.play({ type: "sweep" })}>
             Send all home
           </Button>
         </>

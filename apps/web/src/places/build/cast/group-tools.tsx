@@ -56,6 +56,7 @@ function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): Rea
       <div className="flex items-center gap-1.5">
         <NumberChip word="parts" label="How many parts" value={parts} max={20} onValue={setParts} />
         <Button
+          once
           size="small"
           className="flex-1"
           disabled={parts < 2 || parts > group.heads.length}
@@ -65,6 +66,7 @@ function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): Rea
         </Button>
       </div>
       <Button
+        once
         size="small"
         className="text-barred"
         onClick={() => client.transact(`Deleted the group ${group.name}`, [{ op: "remove", record: group }]) && onDone()}

@@ -72,9 +72,11 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
       )}
       <Weave hand={hand} heads={heads} />
       {hand.runs ? (
-        <Button onClick={hand.takeOut}>Take the motion out</Button>
+        <Button once onClick={hand.takeOut}>
+          Take the motion out
+        </Button>
       ) : (
-        <Button tone="plain" className="border-sketch text-sketch" onClick={hand.start}>
+        <Button once tone="plain" className="border-sketch text-sketch" onClick={hand.start}>
           Add motion to {attributeInfo(attribute).label}
         </Button>
       )}

@@ -24,7 +24,7 @@ export function WaveDrawer({ motion, onMotion }: { motion: WaveMotion; onMotion:
   };
   if (!saved)
     return (
-      <Button size="small" title="Takes this waveform as points that can be dragged, and keeps it by name" onClick={draw}>
+      <Button once size="small" title="Takes this waveform as points that can be dragged, and keeps it by name" onClick={draw}>
         Draw one like this
       </Button>
     );

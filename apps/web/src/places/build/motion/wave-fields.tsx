@@ -80,6 +80,7 @@ export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion
         </Field>
         <div className="flex items-end gap-1">
           <Button
+            once
             className="flex-1 px-1 text-xs"
             title="A chase: one head after the other is up, along the thread; the width is its share of the cycle"
             onClick={() => hand.put({ ...undrawn, ...eachInTurn(heads.length) })}

@@ -48,7 +48,7 @@ export function BelongsTo({ preset }: { preset: Preset }): React.JSX.Element {
     <p className="flex items-center gap-2 text-xs text-ink-3">
       <span className="flex-1">{mine ? `Yours (${owner.name})` : owner ? `Belongs to ${owner.name}` : "Common: the lead changes it"}</span>
       {!mine && own.length > 0 && (
-        <Button size="small" title="A copy of your own, to change as you like" onClick={copy}>
+        <Button once size="small" title="A copy of your own, to change as you like" onClick={copy}>
           Copy as mine
         </Button>
       )}

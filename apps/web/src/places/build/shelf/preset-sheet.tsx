@@ -229,7 +229,7 @@ function InUse(of: { words: string; users: readonly User[]; act: string; onAct: 
         ))}
       </ul>
       <div className="grid grid-cols-2 gap-1">
-        <Button size="small" onClick={of.onKeep}>
+        <Button once size="small" onClick={of.onKeep}>
           Keep it
         </Button>
         <Button size="small" className="text-barred" onClick={of.onAct}>
@@ -261,7 +261,7 @@ function DeletePreset({ preset, users, onDone }: { preset: Preset; users: readon
           onKeep={() => setAsked(false)}
         />
       ) : (
-        <Button size="small" className="text-barred" onClick={used ? () => setAsked(true) : remove}>
+        <Button once size="small" className="text-barred" onClick={used ? () => setAsked(true) : remove}>
           {used ? "Delete it…" : "Delete the preset"}
         </Button>
       )}
