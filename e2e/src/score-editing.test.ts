@@ -1,3 +1,4 @@
+import type { Locator } from "playwright-core";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
@@ -23,7 +24,7 @@ describe("editing a list", () => {
     await place("Score");
     await story.page
       .getByRole("navigation", { name: "Cue lists" })
-      .getByRole("button", { name: /Night bloom/ })
+      .getByRole("button", { name: /^Night bloom/ })
       .click();
   });
   const numbers = async (): Promise<string> =>
@@ -146,7 +147,7 @@ describe("editing a list", () => {
       await place("Score");
       await page
         .getByRole("navigation", { name: "Cue lists" })
-        .getByRole("button", { name: /Night bloom/ })
+        .getByRole("button", { name: /^Night bloom/ })
         .click();
       await score.row(2).click();
       const text = (await score.sheet.getByRole("region", { name: "Strokes" }).getByRole("listitem").allInnerTexts()).join(" ");
@@ -167,5 +168,72 @@ describe("editing a list", () => {
     expect(replaced).toContain("Dimmer 77");
     expect(replaced).not.toContain("30..100..30");
     await story.fresh();
+  });
+});
+
+describe("cue lists as a whole", () => {
+  const lists = (): Locator => story.page.getByRole("navigation", { name: "Cue lists" });
+  const names = async (): Promise<string[]> =>
+    (await lists().getByRole("listitem").all()).length === 0
+      ? []
+      : Promise.all(
+          (await lists().getByRole("listitem").all()).map(
+            async (item) => (await item.innerText()).split("\n").find((line) => /[a-z]/i.test(line)) ?? "",
+          ),
+        );
+
+  it("are made, renamed, tagged, copied, moved and deleted in Score, and an undo gives all of one back", async () => {
+    const { page } = story;
+    await page.getByRole("link", { name: "Score" }).click();
+    await lists().getByRole("button", { name: "New" }).click();
+    await until("an empty list is there, chosen", async () => (await lists().locator("[aria-current=true]").innerText()).includes("List "));
+    const made = (await lists().locator("[aria-current=true]").innerText()).split("\n")[0]!;
+    const sheet = page.getByRole("dialog", { name: new RegExp("^Change ") });
+    await lists()
+      .getByRole("button", { name: `Change ${made}` })
+      .click();
+    await sheet.getByLabel("Name of the list").fill("Ivy");
+    await sheet.getByLabel("Name of the list").press("Enter");
+    await until("renamed", async () => (await names()).includes("Ivy"));
+    await sheet.getByRole("button", { name: "Tag 3" }).click();
+    await until("tagged", async () => (await lists().locator("[data-tint='3']").count()) === 1);
+    const at = (await names()).indexOf("Ivy");
+    await sheet.getByRole("button", { name: "Up" }).click();
+    await until("moved up", async () => (await names()).indexOf("Ivy") === at - 1);
+    await page.keyboard.press("Escape");
+    await lists().getByRole("button", { name: "Change Night bloom" }).click();
+    await sheet.getByRole("button", { name: "Copy" }).click();
+    await until("copied", async () => (await names()).includes("Night bloom, copy"));
+    const copied = await story.page.getByRole("listbox", { name: "Cues" }).getByRole("option").count();
+    expect(copied).toBeGreaterThan(1);
+    await lists().getByRole("button", { name: "Change Night bloom, copy" }).click();
+    await sheet.getByRole("button", { name: /Delete it with \d+ cues/ }).click();
+    await until("deleted", async () => !(await names()).includes("Night bloom, copy"));
+    await page.keyboard.press("Control+z");
+    await until("given back", async () => (await names()).includes("Night bloom, copy"));
+  });
+
+  it("come from Build as a one-shot with its card: recorded and played in three acts", async () => {
+    const { page } = story;
+    await page.getByRole("link", { name: "Build" }).click();
+    await pickGroup(page, "Rib 3 spots");
+    await setLane(page, "Dimmer", "70");
+    await page.keyboard.press("r");
+    await page.getByLabel("Name of the list").fill("Firefly");
+    await page.getByRole("button", { name: /^One-shot on / }).click();
+    await message(page, /Recorded as cue 1 of Firefly/).waitFor();
+    await page.keyboard.press("r");
+    // The next cue is offered where the last one went.
+    await until(
+      "the list is offered",
+      async () => (await page.getByLabel("Cue list").locator("option:checked").textContent()) === "Firefly",
+    );
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Shift+Escape");
+    await page.getByRole("link", { name: "Perform" }).click();
+    const card = page.getByRole("article", { name: "Firefly" });
+    await card.getByRole("button", { name: "Go", exact: true }).click();
+    await until("it plays", async () => (await card.getAttribute("data-running")) === "true");
+    await until("and lets go by itself", async () => (await card.getAttribute("data-running")) === "false");
   });
 });

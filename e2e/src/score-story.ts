@@ -34,7 +34,7 @@ export class ScoreStory {
     await this.#page.getByRole("link", { name: "Score" }).click();
     await this.#page
       .getByRole("navigation", { name: "Cue lists" })
-      .getByRole("button", { name: new RegExp(name) })
+      .getByRole("button", { name: new RegExp(`^${name}`) })
       .click();
   }
 

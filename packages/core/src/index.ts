@@ -265,3 +265,4 @@ export { highlightChanges } from "./edits/highlight-changes";
 export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
 export { movedCells, overlap, PAGE_COLUMNS, type Cells } from "./playback/page-grid";
+export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

@@ -39,6 +39,8 @@ interface InterfaceState {
   /** The cue whose strokes are one's sketch, to be put back into it. */
   readonly editedCueId: string | null;
   readonly recording: boolean;
+  /** The list last recorded into: the next cue is offered there. */
+  readonly recordedListId: string | null;
   readonly shortcutsShown: boolean;
   readonly chosenMasterId: string | null;
   readonly chosenPlaybackId: string | null;
@@ -80,6 +82,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   hearsSound: false,
   editedCueId: null,
   recording: false,
+  recordedListId: null,
   shortcutsShown: false,
   chosenMasterId: null,
   chosenPlaybackId: null,

@@ -13,6 +13,8 @@ export interface CueList {
   readonly rank: number;
   /** Who it belongs to; null = common: anybody plays it. */
   readonly territoryId: string | null;
+  /** One of eight tints, to find it again. */
+  readonly tint?: number;
   /** `one-shot`: lets go by itself when its last cue has arrived. Without it the last cue stays. */
   readonly ends?: "one-shot";
   /** Its cues are steps that follow each other at a tempo. */
@@ -83,6 +85,7 @@ export const cueListSchema: Schema<CueList> = fields<CueList>({
   name: textUpTo(80),
   rank: integerIn(0, 1000000),
   territoryId: nullable(textUpTo(64)),
+  tint: optional(integerIn(1, CUE_TINTS)),
   ends: optional(oneOf(["one-shot"])),
   chase: optional(
     fields<Chase>({

@@ -1,7 +1,9 @@
 import { sameJson } from "../document/record";
 import type { Change } from "../document/transaction";
 import type { Cue, CueList } from "../cue/cue";
+import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
+import { newCard } from "./new-records";
 import { inRank, type Stroke, type Strokes } from "../stroke/stroke";
 
 /** Strokes over what a cue has: later ones win, and what is about exactly the same heads becomes one stroke. */
@@ -44,6 +46,10 @@ export interface RecordedCue {
   /** Whose a new list is. */
   readonly territoryId: string | null;
   readonly newId: () => string;
+  /** A new list lets go by itself when its last cue has arrived. */
+  readonly ends?: CueList["ends"] | undefined;
+  /** A card of a new list comes on this page. */
+  readonly pageId?: string | null;
 }
 
 /** The changes that record a cue, with its list where that is new. */
@@ -62,5 +68,8 @@ export function recordChanges(show: Show, of: RecordedCue): Change[] {
     ...(of.colorPath ? { colorPath: of.colorPath } : {}),
     strokes: of.strokes,
   };
-  return [...(of.listId === null ? [{ op: "add" as const, record: list }] : []), { op: "add", record: cue }];
+  if (of.listId !== null) return [{ op: "add", record: cue }];
+  const added: ShowRecord[] = [{ ...list, ...(of.ends ? { ends: of.ends } : {}) }, cue];
+  if (of.pageId) added.push(newCard(show, { newId: of.newId, pageId: of.pageId, listId }));
+  return added.map((record) => ({ op: "add", record }));
 }

@@ -20,6 +20,7 @@ import { RecordIntoCue, type IntoCue } from "./record-into-cue";
 import { newId } from "../../session/new-id";
 
 const NEW_LIST = "";
+const NO_PAGE = "";
 
 /** Lists into which this person may record. */
 function ownLists(show: Show, me: Person): CueList[] {
@@ -59,7 +60,11 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const me = useMe();
   const strokes = useMemo(() => seenStrokes(show.sketchOf(me.id)?.strokes ?? {}, show), [show, me.id]);
   const lists = ownLists(show, me);
-  const [listId, setListId] = useState(NEW_LIST);
+  const { recordedListId, set } = useInterface();
+  const [listId, setListId] = useState(lists.some(({ id }) => id === recordedListId) ? recordedListId! : NEW_LIST);
+  const pages = show.all("page").toSorted((a, b) => a.rank - b.rank);
+  const [pageId, setPageId] = useState(NO_PAGE);
+  const [oneShot, setOneShot] = useState(false);
   const [listName, setListName] = useState("");
   const [cueName, setCueName] = useState("");
   const [inSeconds, setInSeconds] = useState("3");
@@ -75,9 +80,11 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
     ...new Set(Object.values(strokes).flatMap(({ who }) => (who.groupIds ?? []).flatMap((id) => show.get("group", id)?.name ?? []))),
   ];
 
-  const record = (event: React.FormEvent): void => {
+  const submit = (event: React.FormEvent): void => {
     event.preventDefault();
-    if (into) return;
+    if (!into) record({ oneShot, pageId });
+  };
+  const record = (as: { oneShot: boolean; pageId: string }): void => {
     const cueNumber = Number((number ?? String(nextNumber)).replace(",", "."));
     const seconds = Number(inSeconds.replace(",", "."));
     if (!(cueNumber > 0)) return setComplaint("The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.");
@@ -88,7 +95,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       return setComplaint(`Cue ${cueNumber} is taken by “${nameOfCue(twin, show)}”. Choose another number. Nothing was recorded yet.`);
     const changes = recordChanges(show, {
       listId: listId === NEW_LIST ? null : listId,
-      listName: listName.trim(),
+      listName: listName.trim() || (as.oneShot ? nameOfCue({ name: cueName.trim() || null, strokes }, show).slice(0, 80) : ""),
       cueName: cueName.trim(),
       number: cueNumber,
       inSeconds: seconds,
@@ -97,8 +104,13 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       // A programmer's list belongs to their territory; the lead's is common.
       territoryId: territoryFor(me, show),
       newId,
+      ends: as.oneShot ? "one-shot" : undefined,
+      pageId: as.pageId || null,
     });
+    const recordedId =
+      changes.flatMap((change) => (change.op === "add" && change.record.kind === "cueList" ? change.record.id : []))[0] ?? listId;
     if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
+      set({ recordedListId: recordedId });
       toast(
         `Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`,
       );
@@ -148,7 +160,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   if (count === 0)
     return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
   return (
-    <form onSubmit={record} className="grid gap-3">
+    <form onSubmit={submit} className="grid gap-3">
       <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
         <p className="text-sketch">
           ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
@@ -167,9 +179,40 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         </Choice>
       </Field>
       {listId === NEW_LIST && (
-        <Field label="Name of the list">
-          <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
-        </Field>
+        <>
+          <Field label="Name of the list">
+            <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
+          </Field>
+          <div className="grid grid-cols-[auto_1fr] items-end gap-2">
+            <Button
+              tone="chip"
+              aria-pressed={oneShot}
+              title="It lets go by itself when its last cue has arrived"
+              onClick={() => setOneShot(!oneShot)}
+            >
+              as a one-shot
+            </Button>
+            <Field label="And a card on">
+              <Choice value={pageId} onChange={(event) => setPageId(event.target.value)}>
+                <option value={NO_PAGE}>no page</option>
+                {pages.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Choice>
+            </Field>
+          </div>
+          {pages[0] && (
+            <Button
+              once
+              title="In one touch: a new list that lets go by itself, with its card"
+              onClick={() => record({ oneShot: true, pageId: pageId || pages[0]!.id })}
+            >
+              One-shot on {(pages.find(({ id }) => id === pageId) ?? pages[0]).name}
+            </Button>
+          )}
+        </>
       )}
       {present.length > 0 && (
         <Field label="What to do">

@@ -12,8 +12,8 @@ import {
 } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
+import { Tags } from "../../ui/tags";
 import { Field } from "../../ui/field";
 import { CueStrokes } from "./cue-strokes";
 import { CueTriggerFields, type CueFields } from "./cue-trigger";
@@ -72,7 +72,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
           }
         />
       </Field>
-      <Tags cue={cue} onTint={(tint) => put(tint === undefined ? "no tag" : `tag ${tint}`, { tint })} />
+      <Tags count={CUE_TINTS} tint={cue.tint} onTint={(tint) => put(tint === undefined ? "no tag" : `tag ${tint}`, { tint })} />
       <CueTriggerFields cue={cue} cues={cues} list={list} onPut={put} />
       <Times cue={cue} onPut={put} />
       <div className="flex gap-1">
@@ -98,27 +98,6 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
         </Button>
       </div>
       <CueStrokes cue={cue} list={list} />
-    </div>
-  );
-}
-
-function Tags({ cue, onTint }: { cue: Cue; onTint: (tint: number | undefined) => void }): React.JSX.Element {
-  return (
-    <div role="group" aria-label="Tag" className="flex items-center gap-1 text-xs text-ink-2">
-      Tag
-      {Array.from({ length: CUE_TINTS }, (_, index) => index + 1).map((tint) => (
-        <button
-          key={tint}
-          type="button"
-          aria-label={`Tag ${tint}`}
-          aria-pressed={cue.tint === tint}
-          data-tint={tint}
-          className={cn("tag size-5 border-2 border-transparent", cue.tint === tint && "border-ink")}
-          onClick={() => onTint(cue.tint === tint ? undefined : tint)}
-        >
-          {tint}
-        </button>
-      ))}
     </div>
   );
 }

@@ -1,18 +1,29 @@
-import { cueAfter, cueName, secondsLeft, type CueList } from "@vexa/core";
+import { Plus } from "lucide-react";
+import { cueAfter, cueName, newCueList, secondsLeft, territoryFor, type CueList } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
 import { useInterface } from "../../selection/interface-store";
-import { useShow } from "../../session/show-context";
+import { newId } from "../../session/new-id";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { ListSheet } from "./list-sheet";
 
 /** All cue lists, and of those that run: the cue, the seconds that are left, and what comes next. */
 export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: CueList | null }): React.JSX.Element {
   const { set } = useInterface();
   return (
     <nav className="flex min-h-0 flex-col border-r border-edge bg-bench" aria-label="Cue lists">
-      <h2 className="shrink-0 px-3 py-2.5 font-semibold">Cue lists</h2>
+      <div className="flex shrink-0 items-center justify-between py-1.5 pr-2 pl-3">
+        <h2 className="font-semibold">Cue lists</h2>
+        <NewList />
+      </div>
+      {lists.length === 0 && <p className="px-3 text-[13px] text-ink-3">None yet. Record a cue in Build, or make an empty list here.</p>}
       <ul className="min-h-0 flex-1 overflow-y-auto">
         {lists.map((list) => (
-          <li key={list.id}>
+          <li key={list.id} className="relative">
+            <span className="absolute top-1.5 right-1 z-10">
+              <ListSheet list={list} />
+            </span>
             <button
               type="button"
               aria-current={list.id === chosen?.id}
@@ -22,13 +33,39 @@ export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: Cu
               )}
               onClick={() => set({ scoreListId: list.id, chosenCueIds: [] })}
             >
-              <span className="block truncate text-[13px] font-medium">{list.name}</span>
+              <span className="flex items-center gap-1.5 pr-6 text-[13px] font-medium">
+                {list.tint !== undefined && (
+                  <span data-tint={list.tint} className="tag size-4 shrink-0 text-[10px]" title={`Tag ${list.tint}`}>
+                    {list.tint}
+                  </span>
+                )}
+                <span className="truncate">{list.name}</span>
+              </span>
               <Running list={list} />
             </button>
           </li>
         ))}
       </ul>
     </nav>
+  );
+}
+
+/** An empty list, to be filled here or from Build. */
+function NewList(): React.JSX.Element | null {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const { set } = useInterface();
+  const territoryId = territoryFor(me, show);
+  if (me.role !== "lead" && territoryId === null) return null;
+  const add = (): void => {
+    const record = newCueList(client.view, { newId, territoryId, name: "" });
+    if (client.transact(`Made ${record.name}`, [{ op: "add", record }])) set({ scoreListId: record.id, chosenCueIds: [] });
+  };
+  return (
+    <Button once size="small" title="An empty cue list" onClick={add}>
+      <Plus size={13} aria-hidden /> New
+    </Button>
   );
 }
 

@@ -1,3 +1,4 @@
+import { listsInOrder } from "@vexa/core";
 import { PutBack } from "../../lanes/put-back";
 import { useInterface } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
@@ -11,7 +12,7 @@ import { TimeLine } from "./time-line";
 export function ScorePlace(): React.JSX.Element {
   const show = useShow();
   const { scoreListId, chosenCueIds } = useInterface();
-  const lists = show.all("cueList").toSorted((a, b) => a.rank - b.rank);
+  const lists = listsInOrder(show);
   const list = show.get("cueList", scoreListId) ?? lists[0] ?? null;
   const cues = list ? show.cuesOf(list.id) : [];
   const chosen = cues.filter(({ id }) => chosenCueIds.includes(id));
