@@ -91,6 +91,7 @@ describe("a circle on the floor and a dimmer wave, each on its own master", () =
   it("is recorded, played, held, released and re-synced, each master by itself", async () => {
     const { page } = story;
     await page.getByRole("button", { name: "Record cue" }).first().click();
+    await page.getByLabel("Cue list", { exact: true }).selectOption("");
     await page.getByLabel("Name of the list").fill("Circles");
     await page.getByLabel("In, seconds").fill("0");
     await page.getByLabel("In, seconds").press("Enter");

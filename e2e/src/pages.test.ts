@@ -111,6 +111,10 @@ describe("arranging", () => {
     const says = (text: string): Promise<void> => card("Lanterns by hand").getByText(text).waitFor();
     await press("Go");
     await says("1 Low");
+    // Two within 0.4 s are one.
+    await press("Go");
+    await pause(450);
+    await says("1 Low");
     await press("Go");
     await says("2 From the middle");
     await press("Back");

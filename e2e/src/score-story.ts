@@ -52,8 +52,10 @@ export async function recordSong(story: BuildStory, cues: readonly (readonly [va
   for (const [index, [value, seconds]] of cues.entries()) {
     await setLane(page, "Dimmer", value);
     await page.getByRole("button", { name: "Record cue" }).first().click();
-    if (index === 0) await page.getByLabel("Name of the list").fill("Song");
-    else await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Song" });
+    if (index === 0) {
+      await page.getByLabel("Cue list", { exact: true }).selectOption("");
+      await page.getByLabel("Name of the list").fill("Song");
+    } else await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Song" });
     await page.getByLabel("In, seconds").fill(seconds);
     await page.getByLabel("In, seconds").press("Enter");
     await message(page, `Recorded as cue ${index + 1} of Song`)

@@ -36,7 +36,8 @@ export function Button({
       type="button"
       className={cn(look({ tone, size }), className)}
       onClick={(event) => {
-        if (guarded && !counts(event)) return event.preventDefault();
+        // Keys send a form by a click without a count: they aren't half of a double click.
+        if (guarded && event.detail > 0 && !counts(event)) return event.preventDefault();
         onClick?.(event);
       }}
       {...rest}
