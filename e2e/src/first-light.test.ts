@@ -100,7 +100,7 @@ describe("first light", () => {
 
   it("records cue 1 of a new list, and the stage goes back when the sketch is wiped", async () => {
     await ines.getByRole("button", { name: "Record cue" }).first().click();
-    await ines.getByLabel("Cue list", { exact: true }).selectOption("");
+    await ines.getByLabel("Cue list").selectOption("");
     await ines.getByLabel("Name of the list").fill("Spore rising");
     await ines.getByLabel("In, seconds").fill("0");
     await ines.getByLabel("Name of the cue").fill("Wave over the ribs");

@@ -58,7 +58,7 @@ describe("a locked screen", () => {
     const second = await page.context().newPage();
     await second.goto(new URL("/perform", page.url()).href);
     await second.getByRole("article", { name: "Lantern evening" }).waitFor();
-    await page.getByRole("button", { name: "Lock" }).click();
+    await page.getByRole("button", { name: "Lock", exact: true }).click();
     await second.getByRole("dialog", { name: "Locked screen" }).waitFor();
     await page.reload();
     await screen().waitFor();

@@ -91,7 +91,7 @@ describe("a circle on the floor and a dimmer wave, each on its own master", () =
   it("is recorded, played, held, released and re-synced, each master by itself", async () => {
     const { page } = story;
     await page.getByRole("button", { name: "Record cue" }).first().click();
-    await page.getByLabel("Cue list", { exact: true }).selectOption("");
+    await page.getByLabel("Cue list").selectOption("");
     await page.getByLabel("Name of the list").fill("Circles");
     await page.getByLabel("In, seconds").fill("0");
     await page.getByLabel("In, seconds").press("Enter");
@@ -190,8 +190,10 @@ describe("motions of one attribute", () => {
     await until("two steps a beat", async () => (await column().getByLabel("One round in").inputValue()) === "0.5");
     await column().getByLabel("One round in").fill("1");
     await column().getByLabel("One round in").press("Enter");
-    await add("Colour");
     const wash = (): string => [7, 8, 9, 10].map((slot) => story.levels(11)?.[slot]).join(" ");
+    const before = wash();
+    await add("Colour");
+    await until("it runs", () => wash() !== before);
     const seen = new Set<string>();
     for (let look = 0; look < 150; look++) {
       seen.add(wash());

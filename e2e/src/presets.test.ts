@@ -79,7 +79,7 @@ describe("presets", () => {
       await setLane(page, "Dimmer", "80");
     }
     await page.getByRole("button", { name: "Record cue" }).first().click();
-    await page.getByLabel("Cue list", { exact: true }).selectOption("");
+    await page.getByLabel("Cue list").selectOption("");
     await page.getByLabel("Name of the list").fill("Warm house");
     await story.typeIn("In, seconds", "0");
     await page.keyboard.press("Shift+Escape");

@@ -118,7 +118,7 @@ describe("editing a list", () => {
     await story.lane("Dimmer").getByRole("button", { name: "percent of in" }).click();
     await until("it is percent", async () => (await page.getByLabel("Dimmer delay", { exact: true }).inputValue()) === "0..50");
     await page.getByRole("button", { name: "Record cue" }).first().click();
-    await page.getByLabel("Cue list", { exact: true }).selectOption("");
+    await page.getByLabel("Cue list").selectOption("");
     await page.getByLabel("Name of the list").fill("Percent");
     await page.getByLabel("In, seconds").fill("4");
     await page.getByLabel("In, seconds").press("Enter");
@@ -220,7 +220,7 @@ describe("cue lists as a whole", () => {
     await pickGroup(page, "Rib 3 spots");
     await setLane(page, "Dimmer", "70");
     await page.keyboard.press("r");
-    await page.getByLabel("Cue list", { exact: true }).selectOption("");
+    await page.getByLabel("Cue list").selectOption("");
     await page.getByLabel("Name of the list").fill("Firefly");
     await page.getByRole("button", { name: /^One-shot on / }).click();
     await message(page, /Recorded as cue 1 of Firefly/).waitFor();
@@ -228,14 +228,14 @@ describe("cue lists as a whole", () => {
     // The next cue is offered where the last one went.
     await until(
       "the list is offered",
-      async () => (await page.getByLabel("Cue list", { exact: true }).locator("option:checked").textContent()) === "Firefly",
+      async () => (await page.getByLabel("Cue list").locator("option:checked").textContent()) === "Firefly",
     );
     await page.keyboard.press("Escape");
     await page.keyboard.press("Shift+Escape");
     await page.getByRole("link", { name: "Perform" }).click();
     const card = page.getByRole("article", { name: "Firefly" });
     await card.getByRole("button", { name: "Go", exact: true }).click();
-    await until("it plays", async () => (await card.getAttribute("data-running")) === "true");
-    await until("and lets go by itself", async () => (await card.getAttribute("data-running")) === "false");
+    await until("it plays", async () => (await card.getByRole("slider").getAttribute("data-running")) === "true");
+    await until("and lets go by itself", async () => (await card.getByRole("slider").getAttribute("data-running")) === "false");
   });
 });

@@ -53,7 +53,7 @@ export async function recordSong(story: BuildStory, cues: readonly (readonly [va
     await setLane(page, "Dimmer", value);
     await page.getByRole("button", { name: "Record cue" }).first().click();
     if (index === 0) {
-      await page.getByLabel("Cue list", { exact: true }).selectOption("");
+      await page.getByLabel("Cue list").selectOption("");
       await page.getByLabel("Name of the list").fill("Song");
     } else await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Song" });
     await page.getByLabel("In, seconds").fill(seconds);

@@ -41,6 +41,8 @@ describe("a song of four cues", () => {
   it("takes the out-time for what goes down, keeps its place when times change in the middle, and shows both in the chart", async () => {
     await press("Go");
     await until("the first is full at once", () => story.dimmer(16) === 1);
+    // Two within 0.4 s would be one.
+    await pause(450);
     await press("Go");
     await until("half-way down", () => story.dimmer(16) < 0.6);
     await score.field("In", "20");

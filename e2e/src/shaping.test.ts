@@ -167,7 +167,7 @@ describe("one cue that rolls by itself", () => {
     await story.typeIn("Dimmer fade", "0.4");
     await story.lane("Dimmer").getByRole("img", { name: "Dimmer times: starts 0 s to 1.2 s, ends 0.4 s to 1.6 s" }).waitFor();
     await story.page.getByRole("button", { name: "Record cue" }).first().click();
-    await story.page.getByLabel("Cue list", { exact: true }).selectOption("");
+    await story.page.getByLabel("Cue list").selectOption("");
     await story.page.getByLabel("Name of the list").fill("Rolling in");
     await story.page.getByLabel("In, seconds").fill("0.5");
     await story.page.getByLabel("In, seconds").press("Enter");

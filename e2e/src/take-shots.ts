@@ -94,7 +94,7 @@ try {
   await shoot(ines, "presets");
 
   await ines.getByRole("button", { name: "Record cue" }).first().click();
-  await ines.getByLabel("Cue list", { exact: true }).selectOption("");
+  await ines.getByLabel("Cue list").selectOption("");
   await ines.getByLabel("Name of the list").fill("Spore rising");
   await shoot(ines, "record");
   await ines.getByRole("button", { name: "Close" }).click();

@@ -12,7 +12,7 @@ beforeAll(async () => {
   await setLane(page, "Dimmer", "30..90");
   await setLane(page, "Pan", "-35..35");
   await page.getByRole("button", { name: "Record cue" }).first().click();
-  await page.getByLabel("Cue list", { exact: true }).selectOption("");
+  await page.getByLabel("Cue list").selectOption("");
   await page.getByLabel("Name of the list").fill("Standing");
   await page.getByLabel("In, seconds").fill("0");
   await page.getByLabel("In, seconds").press("Enter");

@@ -55,7 +55,7 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
             ▬ {complaint}
           </p>
         )}
-        <Button type="submit" tone="live" size="touch" disabled={state === "asking"}>
+        <Button type="submit" once={false} tone="live" size="touch" disabled={state === "asking"}>
           {state === "asking" ? "Signing in…" : "Sign in"}
         </Button>
         <p className="text-xs text-ink-3">On a demo machine, ./vexa start prints names and passwords.</p>

@@ -70,7 +70,7 @@ export function LockedScreen({
             ▬ {complaint}
           </p>
         )}
-        <Button type="submit" tone="live" size="touch" disabled={asking}>
+        <Button type="submit" once={false} tone="live" size="touch" disabled={asking}>
           {asking ? "Unlocking…" : "Unlock"}
         </Button>
         <Button type="button" onClick={() => void signOut().finally(onSignedOut)}>

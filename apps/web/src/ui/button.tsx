@@ -20,7 +20,8 @@ const look = cva(
   },
 );
 
-/** With `once` a second press within 400 ms does nothing: for what makes, deletes, asks or goes on. Buttons that send a form are so by themselves. */
+/** With `once` a second press within 400 ms does nothing: for what makes, deletes, asks or goes on. Buttons that send a form are so by
+ * themselves, but for `once={false}`. */
 export function Button({
   tone,
   size,
@@ -28,9 +29,9 @@ export function Button({
   once,
   onClick,
   ...rest
-}: ComponentProps<"button"> & VariantProps<typeof look> & { once?: true }): React.JSX.Element {
+}: ComponentProps<"button"> & VariantProps<typeof look> & { once?: boolean }): React.JSX.Element {
   const counts = useOnce();
-  const guarded = once === true || rest.type === "submit";
+  const guarded = once ?? rest.type === "submit";
   return (
     <button
       type="button"

@@ -56,6 +56,8 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
       </Button>
       <span className="flex items-center gap-1">
         <Button
+          // Another cue is another act, however soon.
+          key={chosen?.id}
           once
           size="small"
           disabled={!chosen || seconds === null}
