@@ -41,6 +41,9 @@ try {
   await pickGroup(ines, "Rib spots");
   await setLane(ines, "Dimmer", "20..100..20");
   await setLane(ines, "Pan", "-40..40");
+  await ines.getByRole("button", { name: "Pan: when" }).click();
+  await ines.getByLabel("Pan delay", { exact: true }).fill("0..1.2");
+  await ines.getByLabel("Pan delay", { exact: true }).press("Enter");
   await shoot(ines, "build");
 
   await addLane(ines, "Colour");

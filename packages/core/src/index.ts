@@ -266,3 +266,4 @@ export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
 export { movedCells, overlap, PAGE_COLUMNS, type Cells } from "./playback/page-grid";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";
+export { counted } from "./units/counted";

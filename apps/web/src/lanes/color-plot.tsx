@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { colorOfHex, hexOfColor, placeHeads, xyzOf, type ColorFan, type HeadValue, type PlacedHead, type Shape } from "@vexa/core";
+import { colorOfHex, counted, hexOfColor, placeHeads, xyzOf, type ColorFan, type HeadValue, type PlacedHead, type Shape } from "@vexa/core";
 import { PRESET_DRAG } from "../presets/preset-edits";
 import { useClient } from "../session/show-context";
 import { newId } from "../session/new-id";
@@ -16,7 +16,11 @@ export function ColorPlot(props: {
   const { values, colors } = props;
   return (
     <div className="relative h-full min-w-0 px-3 py-1.5">
-      <div className="flex h-full overflow-hidden rounded-sm bg-stage" role="img" aria-label={`${props.label}: ${values.length} heads`}>
+      <div
+        className="flex h-full overflow-hidden rounded-sm bg-stage"
+        role="img"
+        aria-label={`${props.label}: ${counted(values.length, "head")}`}
+      >
         {values.map((entry, index) => (
           <span
             key={index}

@@ -1,3 +1,4 @@
+import { counted } from "@vexa/core";
 import { line } from "d3-shape";
 import type { PlotPoints } from "./lane-model";
 
@@ -50,7 +51,7 @@ export function Marks(props: {
       height={height}
       className="absolute inset-0"
       role="img"
-      aria-label={`${props.label}: ${count} heads`}
+      aria-label={`${props.label}: ${counted(count, "head")}`}
       data-stopped={stops.filter(Boolean).length}
     >
       {[low, (low + high) / 2, high].map((value, index) => (

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef } from "react";
-import { attributeInfo } from "@vexa/core";
+import { attributeInfo, counted } from "@vexa/core";
 import { useSize } from "../frames/use-size";
 import type { Lane } from "./lane-model";
 import { screenScale } from "./screen-units";
@@ -72,7 +72,7 @@ export function LinkedPlot({ lane }: { lane: Lane }): React.JSX.Element {
           height={height}
           className="absolute inset-0"
           role="img"
-          aria-label={`${label} from presets: ${numbers.length} heads`}
+          aria-label={`${label} from presets: ${counted(numbers.length, "head")}`}
         >
           <path
             d={numbers.map((value, index) => (value === null ? "" : `M${x(index).toFixed(1)} ${y(value).toFixed(1)}h0`)).join("")}

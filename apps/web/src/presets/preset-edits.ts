@@ -1,4 +1,4 @@
-import { presetOnChanges, type Preset, type Selection } from "@vexa/core";
+import { counted, presetOnChanges, type Preset, type Selection } from "@vexa/core";
 import { selectedIn } from "../selection/selected";
 import { newId } from "../session/new-id";
 import type { ShowClient } from "../session/show-client";
@@ -10,5 +10,8 @@ export const PRESET_DRAG = "application/x-vexa-preset";
 export function applyPreset(client: ShowClient, preset: Preset, on: { selection: Selection; how: "alone" | "fan" }): void {
   const { heads } = selectedIn(client.view, on.selection);
   if (heads.length === 0) return;
-  client.transact(`Preset on ${heads.length} heads`, presetOnChanges(client.view, { ...on, preset, personId: client.personId, newId }));
+  client.transact(
+    `Preset on ${counted(heads.length, "head")}`,
+    presetOnChanges(client.view, { ...on, preset, personId: client.personId, newId }),
+  );
 }

@@ -1,6 +1,6 @@
 import { Slider } from "radix-ui";
 import { useState } from "react";
-import { curtainIdOf, extentOf, raisedPart, selectedHeads } from "@vexa/core";
+import { counted, curtainIdOf, extentOf, raisedPart, selectedHeads } from "@vexa/core";
 import { useNow } from "../frames/use-now";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
@@ -46,8 +46,8 @@ export function CurtainButton(): React.JSX.Element | null {
       }
     >
       <p className="text-ink-2">
-        What was on stage is held on {curtain.heads === null ? "all of yours" : `${curtain.heads.length} heads`}. Build behind it, then
-        raise it.
+        What was on stage is held on {curtain.heads === null ? "all of yours" : counted(curtain.heads.length, "head")}. Build behind it,
+        then raise it.
       </p>
       <div className="flex items-end gap-2">
         <SecondsField

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
+import { counted, territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
 import { useClient, useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
 import { tintClass } from "../territories/tints";
@@ -67,7 +67,7 @@ function Initials({ person, show, entry }: { person: Person; show: Show; entry: 
   const [territory] = territoriesOf(person, show);
   const hatch = territory ? tintClass(territory.tint) : person.role === "lead" ? "tint-lead" : "";
   const own = person.id === client.personId;
-  const doing = [`in ${placeName(entry.path)}`, entry.edits, entry.heads.length > 0 && `${entry.heads.length} heads selected`]
+  const doing = [`in ${placeName(entry.path)}`, entry.edits, entry.heads.length > 0 && `${counted(entry.heads.length, "head")} selected`]
     .filter(Boolean)
     .join(", ");
   const title = `${person.name}, ${doing} · ${territory?.name ?? person.role}`;

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Attribute, Head, Motion, Strokes } from "@vexa/core";
+import { counted, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { motionWords } from "../lanes/motion-words";
 import { useInterface } from "../selection/interface-store";
@@ -89,7 +89,7 @@ export function WeaveCanvas(props: {
     <div
       ref={frame}
       role="img"
-      aria-label={`${label}: ${motionWords(attribute, motion)}, ${heads.length} heads by ${beats} ${master ? "beats" : "seconds"}`}
+      aria-label={`${label}: ${motionWords(attribute, motion)}, ${counted(heads.length, "head")} by ${beats} ${master ? "beats" : "seconds"}`}
       title="Press to see this moment on the stage"
       className="absolute inset-0 cursor-ew-resize touch-none overflow-hidden rounded-sm bg-stage"
       onPointerDown={(event) => {

@@ -1,3 +1,4 @@
+import { counted } from "../units/counted";
 import { xyzOf } from "../color/colorimetry";
 import { colorName } from "../color/color-name";
 import { attributeInfo, type Attribute } from "../rig/attributes";
@@ -32,7 +33,7 @@ export function contentName({ universal, perProfile, perHead }: Pick<Preset, "un
     return [label, first[1].level?.knots.map((knot) => tenth(knot * scale)).join("..")].filter(Boolean).join(" ");
   }
   const labels = presetKeys({ universal, perProfile, perHead }).map((key) => attributeInfo(key).label);
-  return `${labels.join(", ")} of ${Object.keys(perHead).length} heads`;
+  return `${labels.join(", ")} of ${counted(Object.keys(perHead).length, "head")}`;
 }
 
 const tenth = (value: number): string => String(Math.round(value * 10) / 10);

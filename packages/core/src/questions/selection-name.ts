@@ -1,13 +1,13 @@
 import { selectedHeads, type Selection } from "../selection/selection";
 import type { Who } from "../selection/who";
 import type { Show } from "../show/show";
+import { counted } from "../units/counted";
 
 /** What a selection is called: its groups, or how many heads. */
 export function selectionName(show: Show, selection: Who): string {
   const groups = (selection.groupIds ?? []).map((id) => show.get("group", id)?.name ?? "a group that is gone");
   if (groups.length > 0) return `${groups.join(" + ")}${selection.mask ? `, ${maskName(selection.mask)}` : ""}`;
-  const count = selectedHeads(selection, show).length;
-  return `${count} ${count === 1 ? "head" : "heads"}`;
+  return counted(selectedHeads(selection, show).length, "head");
 }
 
 export function maskName(mask: NonNullable<Selection["mask"]>): string {

@@ -1,7 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import { copyChanges, cueName, moveChanges, renumberChanges, setChange, type Cue, type CueList, type Show } from "@vexa/core";
+import { copyChanges, counted, cueName, moveChanges, renumberChanges, setChange, type Cue, type CueList, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -175,7 +175,7 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
   };
   return (
     <div role="group" aria-label="Chosen cues" className="flex h-9 shrink-0 items-center gap-1 border-b border-edge px-3">
-      <span className="flex-1 text-xs text-ink-3">{some ? `${words(chosen.length)} chosen` : `${cues.length} cues`}</span>
+      <span className="flex-1 text-xs text-ink-3">{some ? `${words(chosen.length)} chosen` : counted(cues.length, "cue")}</span>
       <Button once size="small" disabled={!some} onClick={copy}>
         Copy behind
       </Button>

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import {
   attributeInfo,
+  counted,
   cueName,
   mayDo,
   namedBy,
@@ -185,7 +186,7 @@ function Origin(props: { playbackId: string; cueId: string | null; listId: strin
   const from = namedBy(show.cuesOf(listId), cueId, { parameter, show, reaches });
   if (!from) return null;
   const { groupIds = [], heads = [] } = from.cue.strokes[from.strokeId]!.who;
-  const who = groupIds.map((id) => show.get("group", id)?.name ?? "a group that is gone").join(", ") || `${heads.length} heads`;
+  const who = groupIds.map((id) => show.get("group", id)?.name ?? "a group that is gone").join(", ") || counted(heads.length, "head");
   return (
     <button
       type="button"

@@ -1,5 +1,5 @@
 import { useMemo, useRef, useState } from "react";
-import { setChange, type Group, type Show } from "@vexa/core";
+import { counted, setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
@@ -91,7 +91,11 @@ function GroupButton({ group, start, size }: { group: Group; start: Spot; size: 
     <button
       type="button"
       aria-pressed={selection.groupIds?.includes(group.id) ?? false}
-      title={owner ? `${group.name}: in the territory of ${owner}` : `${group.name}: ${group.heads.length} heads; drag to move the button`}
+      title={
+        owner
+          ? `${group.name}: in the territory of ${owner}`
+          : `${group.name}: ${counted(group.heads.length, "head")}; drag to move the button`
+      }
       className={cn(
         "absolute max-w-28 -translate-x-1/2 -translate-y-1/2 cursor-pointer touch-none truncate rounded border border-edge bg-bench px-1.5 py-1 text-xs text-ink aria-pressed:border-sketch aria-pressed:bg-raised",
         owner && "hatched text-ink-2",
