@@ -41,7 +41,6 @@ export function LaneMoves(props: {
       >
         Nothing moves here.
         <Button
-          once
           size="small"
           onClick={() => set({ rightColumn: "motion", laneAttribute: attribute })}
           title="Waves, figures and steps are in the column at the right"

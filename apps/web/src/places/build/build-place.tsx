@@ -126,10 +126,10 @@ function SketchActions(): React.JSX.Element {
       <EditedCue />
       <PutBack />
       <div className="grid grid-cols-[auto_1fr] gap-2">
-        <Button once disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
+        <Button disabled={wipe.length === 0} title="Shift+Esc" onClick={() => client.transact("Wiped the sketch", wipe)}>
           Wipe
         </Button>
-        <Button once tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
+        <Button tone="sketch" disabled={strokes === 0} title="R" onClick={() => set({ recording: true })}>
           Record cue
         </Button>
       </div>

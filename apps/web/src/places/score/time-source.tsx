@@ -65,7 +65,7 @@ function SoundFile({ list, time, sound }: { list: CueList; time: ListTime; sound
       <span className="max-w-56 truncate text-ink" title={sound?.name ?? ""}>
         {sound ? sound.name : "no file yet"}
       </span>
-      <Button once size="small" disabled={busy !== null} onClick={() => file.current?.click()}>
+      <Button size="small" disabled={busy !== null} onClick={() => file.current?.click()}>
         {sound ? "Another file" : "Choose a file"}
       </Button>
       <input

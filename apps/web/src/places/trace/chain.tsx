@@ -218,7 +218,6 @@ function Acts({ sourceId }: { sourceId: string }): React.JSX.Element | null {
               Open in Build
             </Link>
             <Button
-              once
               size="small"
               onClick={() =>
                 client.transact("Wiped the sketch", [

@@ -75,7 +75,6 @@ export function StepFields({ hand, motion }: { hand: MotionInHand; motion: StepM
         />
       ) : (
         <Button
-          once
           size="small"
           disabled={steps.length >= MOST_STEPS}
           title="It asks what it is to be; or drop a preset here"
