@@ -100,7 +100,7 @@ try {
   await ines.getByLabel("Cue list").selectOption("");
   await ines.getByLabel("Name of the list").fill("Spore rising");
   await shoot(ines, "record");
-  await ines.getByRole("button", { name: "Close" }).click();
+  await ines.getByRole("button", { name: "Close", exact: true }).click();
   await ines.keyboard.press("Shift+Escape");
 
   await ines.getByRole("link", { name: "Score" }).click();
@@ -167,7 +167,7 @@ try {
   await ines.getByRole("link", { name: "Score" }).click();
   await ines
     .getByRole("navigation", { name: "Cue lists" })
-    .getByRole("button", { name: /Glasshouse waltz/ })
+    .getByRole("button", { name: /^Glasshouse waltz/ })
     .click();
   await pause(1500);
   await shoot(ines, "song");
