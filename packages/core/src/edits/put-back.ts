@@ -3,7 +3,7 @@ import { selectedHeads } from "../selection/selection";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Attribute } from "../rig/attributes";
-import { inRank, type Part, type Stroke, type Strokes, type TakenFrom } from "../stroke/stroke";
+import { inRank, withoutOrigin, type Part, type Stroke, type Strokes, type TakenFrom } from "../stroke/stroke";
 import { addedStrokes } from "./record-cue";
 
 /** The cues into which something of one's sketch can be put back, with what goes into each. */
@@ -15,7 +15,7 @@ export function cuesToPutBack(show: Show, personId: string): ReadonlyMap<string,
         if (!show.get("cue", from.cueId)) continue;
         const strokes = into.get(from.cueId) ?? {};
         const key = `${id}-${attribute}`.slice(0, 60);
-        strokes[key] = { who: whoOf(stroke, from), parts: { [attribute]: settled(part) }, rank: Object.keys(strokes).length + 1 };
+        strokes[key] = { who: whoOf(stroke, from), parts: { [attribute]: withoutOrigin(part) }, rank: Object.keys(strokes).length + 1 };
         into.set(from.cueId, strokes);
       }
   return into;
@@ -62,9 +62,4 @@ function placedBack(present: Strokes, more: Strokes, show: Show): Strokes {
 
 function whoOf({ who }: Stroke, { heads }: TakenFrom): Stroke["who"] {
   return heads ? { heads: [...heads] } : who;
-}
-
-function settled(part: Part): Part {
-  const { takenFrom: _, ...rest } = part;
-  return rest;
 }

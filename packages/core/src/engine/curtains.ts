@@ -64,7 +64,8 @@ export class Curtains {
   }
 }
 
-function coveredBy({ personId, heads }: Curtain, show: Show): Int32Array {
+/** What a curtain covers, within its person's reach. */
+export function coveredBy({ personId, heads }: Curtain, show: Show): Int32Array {
   const person = show.get("person", personId);
   if (!person) return new Int32Array(0);
   const reach = reachOf(person, show, "hold");

@@ -6,7 +6,7 @@ import { sketchDrives } from "../show/driving";
 import type { Show } from "../show/show";
 import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
-import { stageBeneath } from "./stage-beneath";
+import { byParameter, seenStage } from "./stage-beneath";
 
 /** A head on which somebody else's sketch shows instead of one's own. */
 export interface Overruled {
@@ -16,14 +16,14 @@ export interface Overruled {
   readonly value: number | null;
 }
 
-/** The heads of one's sketch on which another sketch was touched later, told by what is on stage. What moves is left out. */
+/** The heads of one's sketch on which another sketch was touched later, told by what is on stage. What moves, or is hidden, is left out. */
 export function overruled(
   show: Show,
   of: { personId: string; attribute: Attribute; heads: readonly Head[]; stage: Float32Array; now: Seconds },
 ): Overruled[] {
   const others = show.all("sketch").flatMap((sketch) => {
     const driven = sketchDrives(show, sketch);
-    return driven ? [{ personId: sketch.personId, rows: new Map(driven.rows.map((row) => [row.parameter, row])) }] : [];
+    return driven ? [{ personId: sketch.personId, rows: byParameter(driven.rows) }] : [];
   });
   const own = others.find(({ personId }) => personId === of.personId)?.rows;
   if (!own || others.length < 2) return [];
@@ -32,13 +32,13 @@ export function overruled(
     [...head.parameters].flatMap(([name, parameter]) =>
       (whole ? presetKeyOf(name) === of.attribute : name === of.attribute) && still(own.get(parameter)) ? [parameter] : [],
     );
-  const stage = stageBeneath(show, { ...of, parameters: of.heads.flatMap(said), running: [] });
+  const stage = seenStage(show, of);
   return of.heads.flatMap((head): Overruled[] => {
     for (const { personId, rows } of others) {
       if (personId === of.personId) continue;
       const theirs = said(head).find((parameter) => {
         const [mine, other] = [clamped(own.get(parameter)!.value!), rows.get(parameter)];
-        return still(other) && clamped(other!.value!) !== mine && stage.get(parameter) === clamped(other!.value!);
+        return still(other) && stage.shows(parameter, clamped(other!.value!)) && !stage.shows(parameter, mine);
       });
       if (theirs === undefined) continue;
       const { channel } = show.rig.parameters[theirs]!;

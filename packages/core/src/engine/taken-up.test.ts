@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { highlightChanges } from "../edits/highlight-changes";
 import { partChanges } from "../edits/sketch-edits";
 import { playChanges } from "../playing/play";
 import { seededRandom } from "../random/random";
@@ -10,6 +11,7 @@ import { headsOf } from "../stroke/spread";
 import type { Part, Strokes } from "../stroke/stroke";
 import { CROWD_GROUPS, crowdedShow, EngineOnBench, listWithCard, moving, part, pick, smallShow, waveMotion, strokeOn } from "../testing";
 import { Engine } from "./engine";
+import { overruled } from "./overruled";
 import { takenUp } from "./taken-up";
 
 let ids = 0;
@@ -102,6 +104,38 @@ describe("taking up what is on stage", () => {
       bench.read(1, 0, 0.5);
       expect(bench.frame).toEqual(before);
     }
+  });
+
+  it("is what runs beneath a highlight, a parked head and a curtain", () => {
+    const bench = benchWith(["a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.3]), Pan: part([-35, 35]) })] }]]);
+    bench.change(highlightChanges(bench.engine.show, "ann", { who: selectHeads(["fx-1"]), dim: 0.1 }));
+    bench.play({ type: "park", head: "fx-2", values: { Dimmer: 1 } });
+    bench.play({ type: "curtain-drop", heads: ["fx-3"] });
+    bench.read(1, 0, 1);
+    const of = { stage: asSent(bench.engine.values), now: bench.t, attribute: "Dimmer" as const };
+    for (const head of ["fx-1", "fx-2", "fx-3"])
+      expect(takenUp(bench.engine.show, { ...of, selection: selectHeads([head]) }), head).toMatchObject({ level: { knots: [0.3] } });
+  });
+
+  it("tells whose later touch lies over one's own, and nothing where that can't be seen", () => {
+    const bench = new EngineOnBench(smallShow());
+    bench.sketch("ann", { s: strokeOn("movers", { Pan: part([10]) }) });
+    bench.sketch("ben", { s: { who: selectHeads(["fx-2"]), parts: { Pan: part([30]), Dimmer: part([1]) }, rank: 1 } });
+    bench.read(1, 0, 1);
+    const asked = (attribute: Attribute): unknown =>
+      overruled(bench.engine.show, {
+        personId: "ann",
+        attribute,
+        heads: headsOf(movers, bench.engine.show),
+        stage: asSent(bench.engine.values),
+        now: bench.t,
+      }).map(({ head, personId, value }) => [head, personId, Math.round(value!)]);
+    expect(asked("Pan")).toEqual([["fx-2", "ben", 30]]);
+    bench.change(highlightChanges(bench.engine.show, "ann", { who: selectHeads(["fx-2"]), dim: 0 }));
+    bench.sketch("ann", { s: strokeOn("movers", { Pan: part([11]), Dimmer: part([0.5]) }) });
+    bench.read(1, 0, 1);
+    expect(asked("Pan")).toEqual([]);
+    expect(asked("Dimmer")).toEqual([]);
   });
 
   it("says nothing of heads that haven't the attribute", () => {

@@ -15,7 +15,7 @@ import type { Show } from "../show/show";
 import type { HeadNumbers } from "../stroke/head-numbers";
 import { onlyRides } from "../stroke/resolve";
 import { headsOf } from "../stroke/spread";
-import { inRank, type Part, type TakenFrom } from "../stroke/stroke";
+import { inRank, withoutOrigin, type Part, type TakenFrom } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
 import { Preview } from "./preview";
 import { countingCues, runningPlaybacks, stageBeneath, type RunningPlayback } from "./stage-beneath";
@@ -167,21 +167,16 @@ function wholePart(show: Show, of: TakingUp & { heads: readonly Head[]; running:
   for (const sketch of show.all("sketch")) {
     if (!sketchDrives(show, sketch)) continue;
     const found = inRank(sketch.strokes).findLast(([, { who, parts }]) => parts[of.attribute] && fits({ who, part: parts[of.attribute]! }));
-    if (found) return unattached(found[1].parts[of.attribute]!);
+    if (found) return withoutOrigin(found[1].parts[of.attribute]!);
   }
   for (const { playback, cue } of of.running.toReversed())
     for (const counting of countingCues(show, { listId: playback.listId, cueId: cue.id })) {
       const found = inRank(counting.strokes).findLast(
         ([, { who, parts }]) => parts[of.attribute] && fits({ who, part: parts[of.attribute]! }),
       );
-      if (found) return { ...unattached(found[1].parts[of.attribute]!), takenFrom: [{ cueId: counting.id }] };
+      if (found) return { ...withoutOrigin(found[1].parts[of.attribute]!), takenFrom: [{ cueId: counting.id }] };
     }
   return null;
-}
-
-function unattached(part: Part): Part {
-  const { takenFrom: _, ...rest } = part;
-  return rest;
 }
 
 /** The stage that a browser has may be so old. */

@@ -3,7 +3,7 @@ import { parametersOf } from "../rig/head-attributes";
 import { onlyRides } from "./resolve";
 import type { ResolveContext } from "./row";
 import { headsOf } from "./spread";
-import { inRank, type Part, type Stroke, type Strokes } from "./stroke";
+import { inRank, withoutOrigin, type Part, type Stroke, type Strokes } from "./stroke";
 
 /**
  * The strokes as they are worth recording: parts that later strokes cover on every head are dropped, and so are strokes
@@ -29,9 +29,9 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
 /** Where something was taken up from, and how far it is ahead of its clock, count as long as it is in a sketch. */
 function settled(part: Part): Part {
   if (!part.takenFrom && !part.motion?.lead) return part;
-  const { takenFrom: _, motion, ...rest } = part;
+  const { motion, ...rest } = withoutOrigin(part);
   if (!motion) return rest;
-  const { lead: __, ...still } = motion;
+  const { lead: _, ...still } = motion;
   return { ...rest, motion: still };
 }
 

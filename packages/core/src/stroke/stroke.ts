@@ -24,6 +24,12 @@ export interface TakenFrom {
   readonly heads?: readonly HeadKey[];
 }
 
+/** A part without where it was taken up from. */
+export function withoutOrigin(part: Part): Part {
+  const { takenFrom: _, ...rest } = part;
+  return rest;
+}
+
 /** What a stroke says of one attribute: a level or a fan, a motion, how it lies and when it comes. */
 export interface Part {
   /** In the attribute's unit (percent attributes: 0..1). */
