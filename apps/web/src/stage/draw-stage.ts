@@ -1,11 +1,12 @@
-import { beam, HeadLooks, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
+import { beam, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
+import { rigMarks, type RigMarks } from "./rig-marks";
 
 /** A rig prepared for drawing at one size: nothing in here depends on levels. */
 export interface StageDrawing {
   readonly heads: readonly Head[];
   readonly projection: Projection;
-  readonly looks: HeadLooks;
+  readonly marks: RigMarks;
   readonly xy: Float32Array;
   /** Radius of each head's mark in pixels. */
   readonly radius: Float32Array;
@@ -14,14 +15,6 @@ export interface StageDrawing {
   readonly visible: readonly number[];
   /** Room for the indices of lit heads, so that a frame allocates nothing. */
   readonly lit: Int32Array;
-}
-
-const looksOfRigs = new WeakMap<Rig, HeadLooks>();
-
-function looksOf(rig: Rig): HeadLooks {
-  let looks = looksOfRigs.get(rig);
-  if (!looks) looksOfRigs.set(rig, (looks = new HeadLooks(rig)));
-  return looks;
 }
 
 /** Marks grow more slowly than the picture, up to so many times their size. */
@@ -34,21 +27,18 @@ export function prepareStage(
   frame: StageFrame | null = null,
 ): StageDrawing {
   const projection = stageProjection(rig.heads, { ...size, view, frame });
-  const xy = new Float32Array(rig.heads.length * 2);
-  const radius = new Float32Array(rig.heads.length);
-  const cells = new Uint8Array(rig.heads.length);
+  const marks = rigMarks(rig);
+  const { cells } = marks;
+  const xy = projection.points(marks.places);
   const growth = Math.min(MOST_GROWTH, Math.max(0.7, projection.zoom ** 0.6));
   const crowd = (rig.heads.length > 1200 ? 0.6 : 1) * growth;
+  const radius = marks.radius.map((size) => size * crowd);
   const visible: number[] = [];
-  rig.heads.forEach((head, index) => {
-    const [x, y] = projection.point(head.position);
-    xy[2 * index] = x;
-    xy[2 * index + 1] = y;
-    cells[index] = head.mode.heads.length > 2 ? 1 : 0;
-    radius[index] = (cells[index] ? 2.2 : head.parameters.has("Pan") ? 4.5 : 3.4) * crowd;
+  for (let index = 0; index < radius.length; index++) {
+    const [x, y] = [xy[2 * index]!, xy[2 * index + 1]!];
     if (x >= 0 && x <= size.width && y >= 0 && y <= size.height) visible.push(index);
-  });
-  return { heads: rig.heads, projection, looks: looksOf(rig), xy, radius, cells, visible, lit: new Int32Array(rig.heads.length) };
+  }
+  return { heads: rig.heads, marks, projection, xy, radius, cells, visible, lit: new Int32Array(rig.heads.length) };
 }
 
 /** Metres: beams that don't meet the floor end here. */
@@ -58,7 +48,7 @@ const FEWEST_LEVEL = 0.004;
 
 /** What stays the same from frame to frame: floor lines every two metres under the rig, and every head as it looks unlit. */
 export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
-  const { projection, xy, radius, cells } = drawing;
+  const { projection } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   context.strokeStyle = ink;
   context.lineWidth = 1;
@@ -76,17 +66,7 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.stroke();
   context.globalAlpha = 1;
   context.fillStyle = ink;
-  // One path for all that is in the picture: filled one by one, a crowd takes a frame.
-  context.beginPath();
-  for (const index of drawing.visible) {
-    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]!];
-    if (cells[index] === 1) context.rect(x - size, y - size, 2 * size, 2 * size);
-    else {
-      context.moveTo(x + size, y);
-      context.arc(x, y, size, 0, 2 * Math.PI);
-    }
-  }
-  context.fill();
+  fillTogether(context, drawing, { indices: drawing.visible, wider: 0 });
   drawNumbers(context, drawing, ink);
 }
 
@@ -109,9 +89,23 @@ function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, i
   context.font = NUMBER_FONT;
   context.textAlign = "center";
   context.textBaseline = "top";
-  for (const index of roomyHeads(drawing, MOST_NUMBERS))
-    context.fillText(heads[index]!.label, xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3);
+  const taken = new Set<string>();
+  for (const index of roomyHeads(drawing, MOST_NUMBERS)) {
+    const { label } = heads[index]!;
+    const [x, y] = [xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3];
+    // Where two don't fit beside each other, the first one says whose row it is.
+    const half = (label.length * DIGIT_WIDTH) / 2;
+    const [from, to] = [Math.floor((x - half) / NUMBER_GRID), Math.floor((x + half) / NUMBER_GRID)];
+    const columns = Array.from({ length: to - from + 1 }, (_, at) => `${from + at} ${Math.round(y / NUMBER_GRID)}`);
+    if (columns.some((column) => taken.has(column))) continue;
+    columns.forEach((column) => taken.add(column));
+    context.fillText(label, x, y);
+  }
 }
+
+/** Pixels that a digit of a number takes, and between the places that numbers are kept apart by. */
+const DIGIT_WIDTH = 6.2;
+const NUMBER_GRID = 12;
 
 const NUMBER_FONT = "500 10px 'JetBrains Mono Variable', monospace";
 
@@ -129,14 +123,12 @@ function drawLevels(context: CanvasRenderingContext2D, drawing: StageDrawing, va
   }
 }
 
-const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
-
 /** Above so many lit beams each is drawn plainly: gradients for a crowd take a laptop without a graphics card too long. */
 const MOST_SOFT_BEAMS = 240;
 
 /** Beams first, then every lit head in its colour. `values` are those of the rig's parameters. */
 export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawing, values: Float32Array): void {
-  const { projection, heads, xy, radius, cells, lit } = drawing;
+  const { projection, heads, marks, xy, lit } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   let count = 0;
   let beams = 0;
@@ -150,36 +142,62 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
       xy[2 * index + 1]! > projection.height + beside);
   for (let index = 0; index < heads.length; index++) {
     if (outside(index)) continue;
-    drawing.looks.read(index, values, look);
+    const look = marks.seen[index]!;
+    marks.looks.read(index, values, look);
     if (look.intensity <= FEWEST_LEVEL) continue;
     lit[count++] = index;
-    if (look.intensity > FEWEST_BEAM_LEVEL && heads[index]!.parameters.has("Pan")) beams++;
+    if (look.intensity > FEWEST_BEAM_LEVEL && marks.turns[index] === 1) beams++;
   }
   context.globalCompositeOperation = "lighter";
-  if (beams > 0) drawBeams(context, drawing, { values, count, soft: beams <= MOST_SOFT_BEAMS ? "soft" : "plain" });
+  if (beams > 0) drawBeams(context, drawing, { count, soft: beams <= MOST_SOFT_BEAMS ? "soft" : "plain" });
   context.globalCompositeOperation = "source-over";
-  for (let at = 0; at < count; at++) {
-    const index = lit[at]!;
-    drawing.looks.read(index, values, look);
-    context.fillStyle = `rgb(${look.red} ${look.green} ${look.blue})`;
-    // The eye sees a quarter of the light as about half as bright.
-    context.globalAlpha = Math.sqrt(look.intensity);
-    fillMark(context, { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + 0.6, square: cells[index] === 1 });
-  }
+  drawMarks(context, drawing, count);
   context.globalAlpha = 1;
   drawLevels(context, drawing, values);
 }
 
-function fillMark(
-  context: CanvasRenderingContext2D,
-  { x, y, size, square }: { x: number; y: number; size: number; square: boolean },
-): void {
-  if (square) {
-    context.fillRect(x - size, y - size, 2 * size, 2 * size);
-    return;
+/** Brightnesses that are told apart where heads are filled together. */
+const GLOW_STEPS = 64;
+/** Pixels by which a lit mark is larger than the unlit one beneath it. */
+const LIT_WIDER = 0.6;
+
+/** Every lit head in its colour; those that look the same together. */
+function drawMarks(context: CanvasRenderingContext2D, drawing: StageDrawing, count: number): void {
+  const { marks, lit } = drawing;
+  const alike = new Map<number, number[]>();
+  for (let at = 0; at < count; at++) {
+    const index = lit[at]!;
+    const { red, green, blue, intensity } = marks.seen[index]!;
+    // The eye sees a quarter of the light as about half as bright.
+    const glow = Math.max(1, Math.round(GLOW_STEPS * Math.sqrt(intensity)));
+    const key = ((glow * 256 + red) * 256 + green) * 256 + blue;
+    const found = alike.get(key);
+    if (found) found.push(index);
+    else alike.set(key, [index]);
   }
+  for (const [key, indices] of alike) {
+    const { red, green, blue } = marks.seen[indices[0]!]!;
+    context.fillStyle = `rgb(${red} ${green} ${blue})`;
+    context.globalAlpha = Math.min(1, Math.floor(key / 256 ** 3) / GLOW_STEPS);
+    fillTogether(context, drawing, { indices, wider: LIT_WIDER });
+  }
+}
+
+/** Marks in one path: filled one by one, a crowd takes a frame. */
+function fillTogether(
+  context: CanvasRenderingContext2D,
+  { xy, radius, cells }: StageDrawing,
+  { indices, wider }: { indices: readonly number[]; wider: number },
+): void {
   context.beginPath();
-  context.arc(x, y, size, 0, 2 * Math.PI);
+  for (const index of indices) {
+    const [x, y, size] = [xy[2 * index]!, xy[2 * index + 1]!, radius[index]! + wider];
+    if (cells[index] === 1) context.rect(x - size, y - size, 2 * size, 2 * size);
+    else {
+      context.moveTo(x + size, y);
+      context.arc(x, y, size, 0, 2 * Math.PI);
+    }
+  }
   context.fill();
 }
 
@@ -198,30 +216,26 @@ interface Wedge {
 function drawBeams(
   context: CanvasRenderingContext2D,
   drawing: StageDrawing,
-  { values, count, soft }: { values: Float32Array; count: number; soft: "soft" | "plain" },
+  { count, soft }: { count: number; soft: "soft" | "plain" },
 ): void {
-  const { heads, lit, projection } = drawing;
-  const wedges: { wedge: Wedge; index: number }[] = [];
+  const { heads, lit, marks, projection } = drawing;
+  const wedges: { wedge: Wedge; look: HeadLook }[] = [];
   let pixels = 0;
   for (let at = 0; at < count; at++) {
     const index = lit[at]!;
-    if (!heads[index]!.parameters.has("Pan")) continue;
-    drawing.looks.read(index, values, look);
-    if (look.intensity <= FEWEST_BEAM_LEVEL) continue;
-    const wedge = wedgeOf(heads[index]!, projection);
+    const look = marks.seen[index]!;
+    if (marks.turns[index] === 0 || look.intensity <= FEWEST_BEAM_LEVEL) continue;
+    const wedge = wedgeOf(heads[index]!, look, projection);
     const seen = seenPixels(wedge, projection);
     if (seen === 0) continue;
     pixels += seen;
-    wedges.push({ wedge, index });
+    wedges.push({ wedge, look });
   }
   const narrow = Math.min(1, MOST_BEAM_PIXELS / Math.max(1, pixels));
-  for (const { wedge, index } of wedges) {
-    drawing.looks.read(index, values, look);
-    fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, soft);
-  }
+  for (const { wedge, look } of wedges) fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, { look, soft });
 }
 
-function wedgeOf(head: Head, projection: Projection): Wedge {
+function wedgeOf(head: Head, look: HeadLook, projection: Projection): Wedge {
   const { origin, direction } = beam({ position: head.position, rotation: head.fixture.rotation }, look.pan, look.tilt);
   const toFloor = direction.z < -0.05 ? -origin.z / direction.z : FURTHEST;
   const reach = Math.min(FURTHEST, toFloor > 0 ? toFloor : FURTHEST);
@@ -241,7 +255,11 @@ function seenPixels({ x0, y0, x1, y1, half }: Wedge, { width, height }: Projecti
   return Math.min(seen, half * (Math.hypot(x1 - x0, y1 - y0) + half));
 }
 
-function fillWedge(context: CanvasRenderingContext2D, { x0, y0, x1, y1, half }: Wedge, soft: "soft" | "plain"): void {
+function fillWedge(
+  context: CanvasRenderingContext2D,
+  { x0, y0, x1, y1, half }: Wedge,
+  { look, soft }: { look: HeadLook; soft: "soft" | "plain" },
+): void {
   const length = Math.hypot(x1 - x0, y1 - y0);
   const color = `${look.red} ${look.green} ${look.blue}`;
   if (soft === "soft") {

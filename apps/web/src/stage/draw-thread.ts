@@ -6,31 +6,30 @@ import { threadEnds, type Gesture } from "./pick";
 /** In a crowd rings would hide the light: there the thread alone says who is selected. */
 const MOST_RINGS = 500;
 
+/** What lies over the light. */
+export interface ThreadPicture {
+  readonly selected: readonly number[];
+  /** The head that a mask of one has stepped to. */
+  readonly single: number | null;
+  readonly others: readonly { readonly heads: readonly number[]; readonly ink: string }[];
+  /** Points on stage at which the selected heads are told to look. */
+  readonly targets: readonly Vector[];
+  /** Lines that beams draw, with gaps. */
+  readonly traces: readonly (readonly (Vector | null)[])[];
+  /** Where the handles of the figure in hand stand. */
+  readonly handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
+  /** Heads of one's sketch on which somebody else's later touch shows. */
+  readonly overruled: readonly number[];
+  readonly barredInk: string;
+  readonly ink: string;
+  readonly gesture: Gesture | null;
+}
+
 /**
  * The thread through the selected heads in order with numbers at its ends, a bead on the current single head, rings around
  * what others have selected, and what the pointer is drawing.
  */
-export function drawThread(
-  context: CanvasRenderingContext2D,
-  drawing: StageDrawing,
-  of: {
-    selected: readonly number[];
-    /** The head that a mask of one has stepped to. */
-    single: number | null;
-    others: readonly { readonly heads: readonly number[]; readonly ink: string }[];
-    /** Points on stage at which the selected heads are told to look. */
-    targets: readonly Vector[];
-    /** Lines that beams draw, with gaps. */
-    traces: readonly (readonly (Vector | null)[])[];
-    /** Where the handles of the figure in hand stand. */
-    handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
-    /** Heads of one's sketch on which somebody else's later touch shows. */
-    overruled: readonly number[];
-    barredInk: string;
-    ink: string;
-    gesture: Gesture | null;
-  },
-): void {
+export function drawThread(context: CanvasRenderingContext2D, drawing: StageDrawing, of: ThreadPicture): void {
   const { projection, xy, radius, cells } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   context.lineWidth = 1;

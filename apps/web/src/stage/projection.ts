@@ -22,6 +22,8 @@ export interface Projection {
   /** Metres across and upstage that the rig takes, rounded outward to the floor's lines. */
   readonly floor: { readonly left: number; readonly right: number; readonly front: number; readonly back: number };
   point(at: Vector): readonly [number, number];
+  /** The same for a row of places, three numbers each: two numbers each. */
+  points(places: Float64Array): Float32Array;
   /** The place on the floor under a point of the picture, to a centimetre. */
   floorAt(x: number, y: number): Vector;
   /** The same, not rounded. */
@@ -50,6 +52,7 @@ function allRound({ turn, tip }: { turn: number; tip: number }): Flat {
   return { across: { x: cos, y: sin, z: 0 }, up: { x: -sin * deep, y: cos * deep, z: high } };
 }
 
+const flatOf = (view: StageView): Flat => (view === "plan" ? PLAN : allRound(view));
 const dot = (a: Vector, b: Vector): number => a.x * b.x + a.y * b.y + a.z * b.z;
 
 const FLOOR = { axis: "z", at: 0 } as const;
@@ -85,12 +88,8 @@ export function stageProjection(
   heads: readonly Head[],
   { width, height, view, frame = null }: { width: number; height: number; view: StageView; frame?: StageFrame | null },
 ): Projection {
-  const flat = view === "plan" ? PLAN : allRound(view);
-  const [x, y] = [extent(heads, ({ position }) => position.x), extent(heads, ({ position }) => position.y + LIFT * position.z)];
-  const across = extent(heads, ({ position }) => dot(flat.across, position));
-  const up = extent(heads, ({ position }) => dot(flat.up, position));
-  // From the side the floor lies below every head: it belongs in the picture.
-  if (view !== "plan") for (const { position } of heads) up[0] = Math.min(up[0], dot(flat.up, { ...position, z: 0 }));
+  const flat = flatOf(view);
+  const { x, y, across, up } = extents(heads, view);
   const margin = 34;
   const whole = Math.max(2, Math.min((width - 2 * margin) / (across[1] - across[0]), (height - 2 * margin) / (up[1] - up[0])));
   const scale = whole * (frame?.zoom ?? 1);
@@ -113,12 +112,51 @@ export function stageProjection(
       const place = onPlane(flat, measureAt(px, py), plane);
       return place && toTheCentimetre(place);
     },
+    points: (places) => {
+      const { across: a, up: u } = flat;
+      const flatOnes = new Float32Array((places.length / 3) * 2);
+      for (let from = 0, to = 0; from < places.length; from += 3, to += 2) {
+        const [px, py, pz] = [places[from]!, places[from + 1]!, places[from + 2]!];
+        flatOnes[to] = width / 2 + (a.x * px + a.y * py + a.z * pz - middleX) * scale;
+        flatOnes[to + 1] = height / 2 - (u.x * px + u.y * py + u.z * pz - middleY) * scale;
+      }
+      return flatOnes;
+    },
     point: (at) => [width / 2 + (dot(flat.across, at) - middleX) * scale, height / 2 - (dot(flat.up, at) - middleY) * scale],
   };
 }
 
+type Extent = [number, number];
+interface Extents {
+  readonly x: Extent;
+  readonly y: Extent;
+  readonly across: Extent;
+  readonly up: Extent;
+}
+
+/** The last view of each rig: zooming asks for the same extents at every picture. */
+const lastExtents = new WeakMap<readonly Head[], { readonly view: StageView; readonly found: Extents }>();
+
+/** What all heads take of the floor and of the picture. */
+function extents(heads: readonly Head[], view: StageView): Extents {
+  const last = lastExtents.get(heads);
+  if (last?.view === view) return last.found;
+  const flat = flatOf(view);
+  const up = extent(heads, ({ position }) => dot(flat.up, position));
+  // From the side the floor lies below every head: it belongs in the picture.
+  if (view !== "plan") for (const { position } of heads) up[0] = Math.min(up[0], dot(flat.up, { ...position, z: 0 }));
+  const found = {
+    x: extent(heads, ({ position }) => position.x),
+    y: extent(heads, ({ position }) => position.y + LIFT * position.z),
+    across: extent(heads, ({ position }) => dot(flat.across, position)),
+    up,
+  };
+  lastExtents.set(heads, { view, found });
+  return found;
+}
+
 /** Smallest and largest of a measure over the heads, a metre around nothing at least. */
-function extent(heads: readonly Head[], of: (head: Head) => number): [number, number] {
+function extent(heads: readonly Head[], of: (head: Head) => number): Extent {
   let [low, high] = [-1, 1];
   for (const head of heads) {
     const value = of(head);

@@ -13,8 +13,7 @@ import {
   turnedRound,
   type Strokes,
 } from "@vexa/core";
-import { useFrameLoop } from "../frames/use-frame-loop";
-import { sharpContext, token, useSize } from "../frames/use-size";
+import { token, useSize } from "../frames/use-size";
 import { pointText } from "../lanes/point-text";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
@@ -22,15 +21,18 @@ import { selectedIn } from "../selection/selected";
 import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
 import { useLiveClient } from "../session/show-context";
-import { drawFloor, drawLight, prepareStage } from "./draw-stage";
-import { drawWash, type StageWash } from "./draw-wash";
+import { prepareStage } from "./draw-stage";
+import type { StageWash } from "./draw-wash";
 import { tintInk } from "../territories/tints";
-import { drawThread } from "./draw-thread";
+import type { ThreadPicture } from "./draw-thread";
 import { hangChanges } from "./hang-elsewhere";
-import type { StageView } from "./projection";
+import { stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 import { useFigure } from "./use-figure";
 import { useShownFrame } from "./stage-frame-store";
+import { unstretched } from "./stage-stretch";
+import { useDrawnFrame } from "./use-drawn-frame";
 import { useStageFrame } from "./use-stage-frame";
+import { useStagePainter } from "./use-stage-painter";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
 import { newId } from "../session/new-id";
 
@@ -69,45 +71,24 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
 export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
   const client = useLiveClient();
   const { selection, select, stageTool, stageView, scrubbed, overruledHeads, set } = useInterface();
-  const { frame: stageFrame } = useShownFrame();
   const frame = useRef<HTMLDivElement>(null);
-  const floor = useRef<HTMLCanvasElement>(null);
-  const light = useRef<HTMLCanvasElement>(null);
-  const thread = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = client.view;
+  const projectionOf = (of: StageFrame | null): Projection | null =>
+    width > 0 ? stageProjection(rig.heads, { width, height, view: stageView, frame: of }) : null;
+  const shownProjection = (): Projection | null => projectionOf(useShownFrame.getState().frame);
+  const stageFrame = useDrawnFrame(rig.heads.length, projectionOf, () => painter.stretch());
   const drawing = useMemo(
     () => (width > 0 ? prepareStage(rig, { width, height }, stageView, stageFrame) : null),
     [rig, width, height, stageView, stageFrame],
   );
   const [gesture, setGesture] = useState<Gesture | null>(null);
-  const framing = useStageFrame(frame, drawing, () => setGesture(null));
+  const framing = useStageFrame(frame, shownProjection, () => setGesture(null));
   const aiming = useRef("");
   const hung = useRef<{ x: number; y: number } | null>(null);
 
-  useEffect(() => {
-    if (!drawing || !floor.current) return;
-    const context = sharpContext(floor.current, width, height);
-    drawFloor(context, drawing, token("stage-line"));
-    if (wash) drawWash(context, drawing, wash);
-  }, [drawing, width, height, wash]);
-
   const sketch = client.view.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
-  const { request } = useFrameLoop(() => {
-    // A last frame may come while the stage goes away.
-    if (!drawing || !light.current) return;
-    const values = useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? client.values;
-    drawLight(sharpContext(light.current, width, height), drawing, values);
-  });
-  useEffect(() => {
-    request();
-    if (!blind) return client.subscribeLevels(request);
-    // What is seen blind moves by itself, whatever the stage does.
-    const timer = setInterval(request, 40);
-    return () => clearInterval(timer);
-  }, [client, request, drawing, scrubbed, blind]);
-
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
   const selected = useMemo(() => heads.flatMap(({ key }) => indexOf.get(key) ?? []), [heads, indexOf]);
@@ -124,9 +105,8 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     [overruledHeads, indexOf],
   );
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
-  useEffect(() => {
-    if (!drawing) return;
-    drawThread(sharpContext(thread.current!, width, height), drawing, {
+  const thread = useMemo(
+    (): ThreadPicture => ({
       selected,
       single,
       targets,
@@ -137,13 +117,30 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       barredInk: token("barred"),
       ink: token("stage-thread"),
       gesture,
-    });
-  }, [drawing, width, height, selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices]);
+    }),
+    [selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices],
+  );
+  const painter = useStagePainter({
+    drawing,
+    wash,
+    thread,
+    values: () => useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? client.values,
+    shownProjection,
+  });
+  const { request } = painter;
+  useEffect(() => {
+    request();
+    if (!blind) return client.subscribeLevels(request);
+    // What is seen blind moves by itself, whatever the stage does.
+    const timer = setInterval(request, 40);
+    return () => clearInterval(timer);
+  }, [client, request, scrubbed, blind]);
 
   const ends = drawing && threadEnds(drawing, selected);
-  const at = (event: React.PointerEvent): readonly [number, number] => {
+  /** The point of what is drawn that is under the pointer. */
+  const at = (event: React.PointerEvent | React.DragEvent): readonly [number, number] => {
     const { left, top } = frame.current!.getBoundingClientRect();
-    return [event.clientX - left, event.clientY - top];
+    return unstretched(painter.stretched(), [event.clientX - left, event.clientY - top]);
   };
   const start = (event: React.PointerEvent): void => {
     if (framing.start(event) === "taken" || event.button !== 0 || !drawing) return;
@@ -200,8 +197,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
   };
   const drop = (event: React.DragEvent): void => {
     const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
-    const { left, top } = frame.current!.getBoundingClientRect();
-    const hit = drawing && headAt(drawing, [event.clientX - left, event.clientY - top]);
+    const hit = drawing && headAt(drawing, at(event));
     if (!preset || hit === null) return;
     // A head of the selection stands for all of it.
     applyPreset(client, preset, { selection: selected.includes(hit) ? selection : selectHeads([rig.heads[hit]!.key]), how: "alone" });
@@ -247,9 +243,11 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
           {scrubbed ? "◌ as it will be, not live" : "◌ blind: your sketch, not the stage"}
         </p>
       )}
-      {[floor, light, thread].map((canvas, layer) => (
-        <canvas key={layer} ref={canvas} className="pointer-events-none absolute inset-0 h-full w-full" />
-      ))}
+      <div ref={painter.layers} className="pointer-events-none absolute inset-0 origin-top-left">
+        {["floor", "light", "thread"].map((layer) => (
+          <canvas key={layer} className="absolute inset-0 h-full w-full" />
+        ))}
+      </div>
     </div>
   );
 }

@@ -4,6 +4,7 @@ import { smallShow } from "@vexa/core/testing";
 import { prepareStage } from "./draw-stage";
 import { headAt } from "./pick";
 import { stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
+import { stretchBetween, unstretched } from "./stage-stretch";
 import { drawnBy, frameAround, pinched, zoomedAt } from "./stage-frame";
 
 const { rig } = smallShow();
@@ -47,6 +48,39 @@ describe("the picture of the stage", () => {
         near(seen(view, next).point(before.exactFloorAt(...from)), to);
       }),
       { seed: 22 },
+    );
+  });
+
+  it("when drawn in one frame and stretched into another lies as if drawn there, and is picked there", () => {
+    fc.assert(
+      fc.property(views, frames, frames, points, (view, drawn, wanted, at) => {
+        const [before, after] = [seen(view, drawn), seen(view, wanted)];
+        const stretch = stretchBetween(before, after);
+        for (const { position } of rig.heads.slice(0, 5)) {
+          const [x, y] = before.point(position);
+          const [seenX, seenY] = after.point(position);
+          expect(stretch.x + stretch.scale * x).toBeCloseTo(seenX, 3);
+          expect(stretch.y + stretch.scale * y).toBeCloseTo(seenY, 3);
+        }
+        near(after.point(before.exactFloorAt(...unstretched(stretch, at))), at);
+      }),
+      { seed: 24 },
+    );
+  });
+
+  it("throws a row of places as it throws each", () => {
+    const places = new Float64Array(rig.heads.flatMap(({ position: { x, y, z } }) => [x, y, z]));
+    fc.assert(
+      fc.property(views, frames, (view, frame) => {
+        const projection = seen(view, frame);
+        const row = projection.points(places);
+        rig.heads.forEach(({ position }, index) => {
+          const [x, y] = projection.point(position);
+          expect(row[2 * index]! / x).toBeCloseTo(1, 4);
+          expect(row[2 * index + 1]! / y).toBeCloseTo(1, 4);
+        });
+      }),
+      { seed: 25 },
     );
   });
 

@@ -12,19 +12,19 @@ const MOVE = 60;
 
 /** Larger or smaller about the pointer; where there is none, about the middle of the picture. */
 export function zoomStage(way: "in" | "out", about: "pointer" | "middle" = "pointer"): void {
-  const { drawing, pointer } = stageAtHand;
-  if (!drawing) return;
-  const { projection } = drawing;
+  const { pointer } = stageAtHand;
+  const projection = stageAtHand.projection();
+  if (!projection) return;
   const middle = [projection.width / 2, projection.height / 2] as const;
   const at = about === "pointer" ? (pointer ?? middle) : middle;
   showFrame(zoomedAt(projection, at, way === "in" ? STEP : 1 / STEP));
 }
 
 export function moveStage(way: "left" | "right" | "up" | "down"): void {
-  const { drawing } = stageAtHand;
-  if (!drawing) return;
+  const projection = stageAtHand.projection();
+  if (!projection) return;
   const by = { left: [MOVE, 0], right: [-MOVE, 0], up: [0, MOVE], down: [0, -MOVE] } as const;
-  showFrame(drawnBy(drawing.projection, by[way]));
+  showFrame(drawnBy(projection, by[way]));
 }
 
 export function fitAll(): void {
@@ -33,9 +33,9 @@ export function fitAll(): void {
 
 /** As large as the selected heads have room; all where nobody is selected. */
 export function fitSelection(client: ShowClient): void {
-  const { drawing } = stageAtHand;
+  const projection = stageAtHand.projection();
   const { selection } = useInterface.getState();
-  if (!drawing) return;
+  if (!projection) return;
   const places = selectedIn(client.view, selection).heads.map(({ position }) => position);
-  showFrame(frameAround(drawing.projection, places));
+  showFrame(frameAround(projection, places));
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from "react";
-import type { StageDrawing } from "./draw-stage";
+import type { Projection } from "./projection";
 import { showFrame } from "./stage-frame-store";
 import { drawnBy, pinched, zoomedAt } from "./stage-frame";
 
@@ -11,7 +11,7 @@ const WHEEL_FOR_TWICE = 300;
 const LINE = 33;
 
 /** The stage that is in the picture now and where the pointer is on it: what keys act on. */
-export const stageAtHand: { drawing: StageDrawing | null; pointer: Point | null } = { drawing: null, pointer: null };
+export const stageAtHand: { projection: () => Projection | null; pointer: Point | null } = { projection: () => null, pointer: null };
 
 /** What moves the picture: `start` and `move` tell whether the pointer is taken for that. */
 export interface StageFraming {
@@ -26,12 +26,12 @@ export interface StageFraming {
  */
 export function useStageFrame(
   frame: RefObject<HTMLDivElement | null>,
-  drawing: StageDrawing | null,
+  shownProjection: () => Projection | null,
   onTwoFingers: () => void,
 ): StageFraming {
-  const latest = useRef(drawing);
-  latest.current = drawing;
-  stageAtHand.drawing = drawing;
+  const latest = useRef(shownProjection);
+  latest.current = shownProjection;
+  stageAtHand.projection = shownProjection;
   const fingers = useRef(new Map<number, Point>());
   const drawn = useRef<Point | null>(null);
   const at = (event: { clientX: number; clientY: number }): Point => {
@@ -44,20 +44,21 @@ export function useStageFrame(
     if (!element) return;
     // React's own listener is passive: the page would scroll or zoom along.
     const onWheel = (event: WheelEvent): void => {
-      if (!latest.current) return;
+      const projection = latest.current();
+      if (!projection) return;
       event.preventDefault();
       const units = event.deltaMode === WheelEvent.DOM_DELTA_PIXEL ? event.deltaY : event.deltaY * LINE;
       const { left, top } = element.getBoundingClientRect();
       const point: Point = [event.clientX - left, event.clientY - top];
       // A pinch on a touchpad comes as a wheel with Ctrl, in smaller units.
-      showFrame(zoomedAt(latest.current.projection, point, 2 ** ((-units * (event.ctrlKey ? 3 : 1)) / WHEEL_FOR_TWICE)));
+      showFrame(zoomedAt(projection, point, 2 ** ((-units * (event.ctrlKey ? 3 : 1)) / WHEEL_FOR_TWICE)));
     };
     element.addEventListener("wheel", onWheel, { passive: false });
     return () => element.removeEventListener("wheel", onWheel);
   }, [frame]);
   useEffect(
     () => () => {
-      stageAtHand.drawing = null;
+      stageAtHand.projection = () => null;
       stageAtHand.pointer = null;
     },
     [],
@@ -79,7 +80,7 @@ export function useStageFrame(
     move: (event) => {
       const point = at(event);
       stageAtHand.pointer = point;
-      const projection = latest.current?.projection;
+      const projection = latest.current();
       if (!projection) return "free";
       if (drawn.current) {
         showFrame(drawnBy(projection, [point[0] - drawn.current[0], point[1] - drawn.current[1]]));

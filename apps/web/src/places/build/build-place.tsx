@@ -81,7 +81,7 @@ function RightColumn(): React.JSX.Element {
 
 function Legend({ barred }: { barred: boolean }): React.JSX.Element {
   return (
-    <p className="pointer-events-none absolute bottom-2 left-3 flex gap-3 text-xs text-stage-ink">
+    <p className="pointer-events-none absolute bottom-1.5 left-2 flex gap-3 rounded bg-stage/80 px-1.5 py-0.5 text-xs text-stage-ink">
       <span>
         <span className="text-stage-thread">◌</span> yours, in order along the thread
       </span>

@@ -1,0 +1,75 @@
+import { useCallback, useEffect, useRef, type RefObject } from "react";
+import { useFrameLoop } from "../frames/use-frame-loop";
+import { sharpContext, token } from "../frames/use-size";
+import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
+import { drawThread, type ThreadPicture } from "./draw-thread";
+import { drawWash, type StageWash } from "./draw-wash";
+import type { Projection } from "./projection";
+import { stretchBetween, type Stretch } from "./stage-stretch";
+
+const UNSTRETCHED: Stretch = { scale: 1, x: 0, y: 0 };
+
+export interface StagePainter {
+  /** The three layers lie in it: floor, light, thread. */
+  readonly layers: RefObject<HTMLDivElement | null>;
+  /** Light has changed. */
+  readonly request: () => void;
+  /** Lays what is painted where the frame that is shown now puts it. */
+  readonly stretch: () => void;
+  /** How what is painted lies now. */
+  readonly stretched: () => Stretch;
+}
+
+/** Paints the stage's layers together, so that they never show two frames at once. */
+export function useStagePainter(of: {
+  drawing: StageDrawing | null;
+  wash: StageWash | null;
+  thread: ThreadPicture;
+  /** Values of the rig's parameters now. */
+  values: () => Float32Array;
+  shownProjection: () => Projection | null;
+}): StagePainter {
+  const layers = useRef<HTMLDivElement>(null);
+  const latest = useRef(of);
+  latest.current = of;
+  const painted = useRef<StageDrawing | null>(null);
+  const stale = useRef({ floor: true, thread: true });
+  const stretched = useCallback((): Stretch => {
+    const shown = latest.current.shownProjection();
+    return painted.current && shown ? stretchBetween(painted.current.projection, shown) : UNSTRETCHED;
+  }, []);
+  const stretch = useCallback((): void => {
+    const { scale, x, y } = stretched();
+    if (layers.current)
+      layers.current.style.transform = scale === 1 && x === 0 && y === 0 ? "" : `translate(${x}px, ${y}px) scale(${scale})`;
+  }, [stretched]);
+  const { request } = useFrameLoop(() => {
+    const { drawing, wash, thread, values } = latest.current;
+    // A last frame may come while the stage goes away.
+    if (!drawing || !layers.current) return;
+    const { width, height } = drawing.projection;
+    const [floor, light, top] = [...layers.current.children].map(
+      (canvas) => () => sharpContext(canvas as HTMLCanvasElement, width, height),
+    );
+    if (stale.current.floor) {
+      const context = floor!();
+      drawFloor(context, drawing, token("stage-line"));
+      if (wash) drawWash(context, drawing, wash);
+    }
+    drawLight(light!(), drawing, values());
+    if (stale.current.thread) drawThread(top!(), drawing, thread);
+    stale.current = { floor: false, thread: false };
+    painted.current = drawing;
+    stretch();
+  });
+  const { drawing, wash, thread } = of;
+  useEffect(() => {
+    stale.current.floor = true;
+    request();
+  }, [drawing, wash, request]);
+  useEffect(() => {
+    stale.current.thread = true;
+    request();
+  }, [drawing, thread, request]);
+  return { layers, request, stretch, stretched };
+}
