@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { setChange, type Change } from "../document/transaction";
 import type { WaveMotion } from "../motion/motion";
 import { sumOfCycles } from "../motion/lead";
+import type { Preset } from "../preset/preset";
 import type { PlayCommand } from "../playing/commands";
 import { playChanges } from "../playing/play";
 import { fan } from "../shape/fan";
@@ -83,6 +84,21 @@ const MORE: readonly ShowRecord[] = [
   { id: "slow", kind: "master", version: 1, name: "Slow", rank: 1 },
   { id: masterStateIdOf("slow"), kind: "masterState", version: 1, masterId: "slow", tempo: steadyTempo(47) },
 ];
+
+const MOVER_PROFILE = "profile-mover";
+const presetOf = (says: Partial<Preset>): Preset => ({
+  id: "sways",
+  kind: "preset",
+  version: 1,
+  name: "Sways",
+  rank: 1,
+  family: "Intensity",
+  territoryId: null,
+  universal: {},
+  perProfile: {},
+  perHead: {},
+  ...says,
+});
 
 function mustEdit(show: Show, changes: readonly Change[]): Show {
   const next = edit(show, changes);
@@ -235,6 +251,37 @@ describe("phase", () => {
     const before = bench.phases();
     bench.play({ type: "go", playbackId: "card-sway" });
     bench.phases().forEach((phase, mover) => expect(apart(phase, before[mover]!)).toBeLessThan(SLACK));
+  });
+
+  it.each(["a sketch", "a running cue"])("goes on at every change of a preset that %s uses, at its own scope for each profile", (where) => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fans, fc.constantFrom("pulse", "slow", null), number(10, 300), number(0.05, 30)), { minLength: 1, maxLength: 6 }),
+        fc.constantFrom("universal", "profile"),
+        (steps, scope) => {
+          const parts = { Dimmer: moving(ramp({ masterId: null })) };
+          const preset = presetOf(scope === "universal" ? { universal: parts } : { perProfile: { [MOVER_PROFILE]: parts } });
+          const uses = strokeOn("movers", { Dimmer: { shape: {}, touched: 0, presets: { ids: ["sways"], path: "even" } } });
+          const bench = new Bench(
+            where === "a sketch"
+              ? mustEdit(smallShow([...MORE, preset]), [setChange(sketchIdOf("ann"), ["strokes"], { from: {}, to: { s: uses } })])
+              : smallShow([...MORE, preset, ...listWithCard("sway", [{ inSeconds: 0, strokes: [uses] }], { masterId: "slow" })]),
+          );
+          if (where !== "a sketch") bench.play({ type: "go", playbackId: "card-sway" });
+          const path = [...(scope === "universal" ? ["universal"] : ["perProfile", MOVER_PROFILE]), "Dimmer", "motion"];
+          for (const [rate, masterId, ownBpm, later] of steps) {
+            bench.t += later;
+            const before = bench.phases();
+            const own = bench.show.get("preset", "sways")!;
+            const now = scope === "universal" ? own.universal : own.perProfile[MOVER_PROFILE]!;
+            const { lead: _, ...motion } = now.Dimmer!.motion!;
+            bench.change([setChange("sways", path, { from: now.Dimmer!.motion, to: { ...motion, rate, masterId, ownBpm } })]);
+            bench.phases().forEach((phase, mover) => expect(apart(phase, before[mover]!)).toBeLessThan(SLACK));
+          }
+        },
+      ),
+      { seed: 33, numRuns: 60 },
+    );
   });
 
   it("is none of an edit's business where nothing of the drive is changed", () => {

@@ -3,6 +3,7 @@ import { sameJson } from "../document/record";
 import { sumOfCycles, type Lead, type Summand } from "../motion/lead";
 import type { Motion } from "../motion/motion";
 import type { Playback, PlaybackState, RunLead } from "../playback/playback";
+import type { Preset, PresetParts } from "../preset/preset";
 import { clockCount, type ClockCount } from "../playback/speed-master";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { Show } from "../show/show";
@@ -10,8 +11,8 @@ import type { Strokes } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
 
 /**
- * The changes that go with an edit at time t so that nothing that moves jumps: where the rate or the clock of a motion in a sketch or in a
- * running cue is another afterwards, it goes on from the phase where it is. None where nothing of that kind was edited.
+ * The changes that go with an edit at time t so that nothing that moves jumps: where the rate or the clock of a motion in a sketch, in a
+ * running cue or in a preset is another afterwards, it goes on from the phase where it is. None where nothing of that kind was edited.
  */
 export function phaseChanges(before: Show, after: Show, { changes, t }: { changes: readonly Change[]; t: Seconds }): Change[] {
   const ids = new Set(changes.filter(({ op }) => op === "set").map(changedId));
@@ -23,6 +24,7 @@ export function phaseChanges(before: Show, after: Show, { changes, t }: { change
       const run = runOf(before, was.listId);
       return run ? strokeLeads(is.id, [was.strokes, is.strokes], { before, after, t, run }) : [];
     }
+    if (was?.kind === "preset" && is?.kind === "preset") return presetLeads(was, is, { before, after, t, run: runThatUses(before, is.id) });
     if (was?.kind === "playback" && is?.kind === "playback") return runLead(was, is, { before, after, t });
     return [];
   });
@@ -56,14 +58,47 @@ function runOf(show: Show, listId: string): Run | null {
 function strokeLeads(id: string, [was, is]: readonly [Strokes, Strokes], at: At): Change[] {
   if (was === is) return [];
   return Object.entries(is).flatMap(([strokeId, { parts }]) =>
-    (Object.keys(parts) as Attribute[]).flatMap((attribute): Change[] => {
-      const [from, to] = [was[strokeId]?.parts[attribute]?.motion, parts[attribute]!.motion];
-      if (!from || !to || from === to || from.kind !== to.kind) return [];
-      const lead = drives(from) === drives(to) ? from.lead : leadFor(from, to, { ...at, attribute });
-      if (sameJson(lead, to.lead)) return [];
-      return [setChange(id, ["strokes", strokeId, "parts", attribute, "motion", "lead"], { from: to.lead, to: lead })];
-    }),
+    partLeads({ id, path: ["strokes", strokeId, "parts"] }, [was[strokeId]?.parts ?? {}, parts], at),
   );
+}
+
+function presetLeads(was: Preset, is: Preset, at: At): Change[] {
+  return [
+    ...partLeads({ id: is.id, path: ["universal"] }, [was.universal, is.universal], at),
+    ...Object.entries(is.perProfile).flatMap(([profileId, parts]) =>
+      partLeads({ id: is.id, path: ["perProfile", profileId] }, [was.perProfile[profileId] ?? {}, parts], at),
+    ),
+  ];
+}
+
+/**
+ * The run on whose clock a preset's motions go on where they name none: a sketch that uses it has none; else that of the running cue
+ * started last. Where several use it on several clocks only one of them can go on.
+ */
+function runThatUses(show: Show, presetId: string): Run | null {
+  const uses = (strokes: Strokes): boolean =>
+    Object.values(strokes).some(({ parts }) => Object.values(parts).some(({ presets }) => presets?.ids.includes(presetId)));
+  if (show.all("sketch").some(({ strokes }) => uses(strokes))) return null;
+  const runs = show.all("cue").flatMap(({ id, listId, strokes }) => {
+    const run = uses(strokes) ? runOf(show, listId) : null;
+    return run?.state.cueId === id ? [run] : [];
+  });
+  return runs.sort((a, b) => b.state.goSeconds - a.state.goSeconds)[0] ?? null;
+}
+
+function partLeads(
+  { id, path }: { id: string; path: readonly string[] },
+  [was, is]: readonly [PresetParts, PresetParts],
+  at: At,
+): Change[] {
+  if (was === is) return [];
+  return (Object.keys(is) as Attribute[]).flatMap((attribute): Change[] => {
+    const [from, to] = [was[attribute]?.motion, is[attribute]!.motion];
+    if (!from || !to || from === to || from.kind !== to.kind) return [];
+    const lead = drives(from) === drives(to) ? from.lead : leadFor(from, to, { ...at, attribute });
+    if (sameJson(lead, to.lead)) return [];
+    return [setChange(id, [...path, attribute, "motion", "lead"], { from: to.lead, to: lead })];
+  });
 }
 
 /** Everything on which the count of a motion depends. */

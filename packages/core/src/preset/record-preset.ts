@@ -3,6 +3,7 @@ import { attributeInfo, type Family } from "../rig/attributes";
 import { physicalOf, type Head } from "../rig/rig";
 import type { Resolved } from "../stroke/resolve";
 import type { Part, Strokes } from "../stroke/stroke";
+import { settled } from "../stroke/seen";
 import { inRank } from "../stroke/stroke";
 import { presetKeyOf, type Preset, type PresetParts } from "./preset";
 
@@ -41,7 +42,7 @@ export function presetContent(of: {
   const parts: Partial<Record<Attribute, Part>> = {};
   for (const [, stroke] of inRank(strokes))
     for (const [attribute, part] of Object.entries(stroke.parts) as [Attribute, Part][])
-      if (attributes.includes(attribute) && !part.presets && !part.nudge) parts[attribute] = part;
+      if (attributes.includes(attribute) && !part.presets && !part.nudge) parts[attribute] = settled(part);
   if (scope === "universal") return { ...NO_CONTENT, universal: parts };
   const profiles = new Set(heads.map(({ profile }) => profile.id));
   return { ...NO_CONTENT, perProfile: Object.fromEntries([...profiles].map((id) => [id, parts])) };

@@ -26,8 +26,8 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
   return Object.fromEntries(kept);
 }
 
-/** Where something was taken up from, and how far it is ahead of its clock, count as long as it is in a sketch. */
-function settled(part: Part): Part {
+/** Where something was taken up from, and how far it is ahead of its clock, count as long as it is in a sketch: what is kept from it has neither. */
+export function settled(part: Part): Part {
   if (!part.takenFrom && !part.motion?.lead) return part;
   const { motion, ...rest } = withoutOrigin(part);
   if (!motion) return rest;
