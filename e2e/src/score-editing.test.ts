@@ -80,10 +80,58 @@ describe("editing a list", () => {
     await score.row(1).click();
     const stroke = score.sheet.getByRole("listitem", { name: /^Floor washes/ });
     await stroke.getByText("∞ Dusk").waitFor();
-    await score.sheet.getByTitle("Moss: drag it onto a stroke").dragTo(stroke);
+    await score.sheet.getByTitle(/^Moss: drag it/).dragTo(stroke, { targetPosition: { x: 30, y: 10 } });
     await stroke.getByText("∞ Moss").waitFor();
     await page.keyboard.press("Control+z");
     await stroke.getByText("∞ Dusk").waitFor();
+  });
+
+  it("takes one instead of all that a stroke says, dropped on its right half or touched and laid", async () => {
+    const { page } = story;
+    await score.row(2).click();
+    const stroke = score.sheet.getByRole("listitem", { name: /^Rib spots/ }).first();
+    const lines = (): Promise<number> => stroke.getByRole("listitem").count();
+    const before = await lines();
+    const { width, height } = (await stroke.boundingBox())!;
+    await score.sheet.getByTitle(/^Moss: drag it/).dragTo(stroke, { targetPosition: { x: width - 20, y: height / 2 } });
+    await stroke.getByText("∞ Moss").waitFor();
+    await until("it says that alone", async () => (await lines()) === 1);
+    await page.keyboard.press("Control+z");
+    await until("and all of it again", async () => (await lines()) === before);
+    await score.sheet.getByRole("button", { name: "Moss" }).click();
+    await stroke.getByRole("button", { name: "Add" }).click();
+    await stroke.getByText("∞ Moss").waitFor();
+    expect(await lines()).toBe(before + 1);
+    await page.keyboard.press("Control+z");
+    await until("and as it was", async () => (await lines()) === before);
+  });
+
+  it("edits several cues as one step, and shows what they differ in", async () => {
+    const { page } = story;
+    await score.row(1).click();
+    await score.row(2).click({ modifiers: ["Control"] });
+    await score.sheet.getByText("2 cues, edited together").waitFor();
+    const time = score.sheet.getByLabel("In", { exact: true });
+    const times = (): Promise<string[]> => Promise.all([1, 2].map((row) => score.row(row).locator("span.font-mono").nth(1).innerText()));
+    expect(await time.getAttribute("placeholder")).toMatch(/^mixed: /);
+    expect(await time.inputValue()).toBe("");
+    const before = await times();
+    // Looked at and left: nothing is set.
+    await time.focus();
+    await time.press("Enter");
+    expect(await times()).toEqual(before);
+    await score.field("In", "7");
+    await until("both have it", async () => (await times()).every((text) => text === "7"));
+    await score.sheet.getByRole("button", { name: "Tag 4" }).click();
+    await until("both are tagged", async () => (await score.rows.getByTitle("Tag 4").count()) === 2);
+    await score.field("Colour delay", "50%");
+    await score.row(1).click();
+    expect(await score.sheet.getByLabel("Colour delay").inputValue()).toBe("50%");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await until("three steps back", async () => JSON.stringify(await times()) === JSON.stringify(before));
+    expect(await score.rows.getByTitle("Tag 4").count()).toBe(0);
   });
 
   it("opens a cue's strokes in Build as the lanes that they were, blind, and puts them back", async () => {

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { clickTrack } from "./click-track";
 import { freeUdpPort } from "./node-on-loopback";
-import { message } from "./people";
+import { message, pickGroup } from "./people";
 import { recordSong, ScoreStory } from "./score-story";
 import { pause, until } from "./until";
 
@@ -93,6 +93,37 @@ describe("a song along its sound", () => {
     await score.field("Time of the cue", "half past");
     await message(story.page, /“half past”.*minutes and seconds/).waitFor();
     await until("typed", async () => (await timeOf(3)) === 4 && (await timeOf(4)) === 15);
+  });
+
+  it("takes a preset: dropped or touched and laid, it is a cue at that time for the selection", async () => {
+    const { page } = story;
+    await page.getByRole("link", { name: "Build" }).click();
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Score" }).click();
+    const box = (await picture().boundingBox())!;
+    const at = (seconds: number): { x: number; y: number } => ({ x: (box.width * seconds) / SECONDS, y: 60 });
+    const moss = score.sheet.getByTitle(/^Moss: drag it/);
+    await moss.dragTo(picture(), { targetPosition: at(8) });
+    await message(page, /Nobody is selected, so Moss has nobody to lie on/).waitFor();
+    expect(await score.rows.count()).toBe(4);
+    await page.getByRole("link", { name: "Build" }).click();
+    await pickGroup(page, "Rib 3 spots");
+    await page.getByRole("link", { name: "Score" }).click();
+    await moss.dragTo(picture(), { targetPosition: at(8) });
+    await until("a cue between the third and the fourth", async () => (await score.rows.count()) === 5);
+    expect((await score.row(4).innerText()).replaceAll("\n", " ")).toMatch(/^3\.1 .*Moss/);
+    expect(Math.abs((await timeOf(3.1)) - 8)).toBeLessThan(0.1);
+    await score.sheet
+      .getByRole("listitem", { name: /^Rib 3 spots/ })
+      .getByText("∞ Moss")
+      .waitFor();
+    await moss.click();
+    await picture().click({ position: at(11) });
+    await until("another one behind it", async () => (await score.rows.count()) === 6);
+    expect(Math.abs((await timeOf(3.2)) - 11)).toBeLessThan(0.1);
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await until("as before", async () => (await score.rows.count()) === 4);
   });
 
   it("runs: the sound plays, and each cue is on the wire at its time", async () => {

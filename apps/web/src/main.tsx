@@ -4,7 +4,6 @@ import "./index.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import { Toaster } from "sonner";
 import { SWRConfig } from "swr";
 import { App } from "./app";
 import { guardSecondClicks } from "./shell/second-clicks";
@@ -16,12 +15,6 @@ createRoot(document.getElementById("root")!).render(
     <SWRConfig value={{ revalidateOnFocus: false, shouldRetryOnError: true, errorRetryInterval: 2000 }}>
       <BrowserRouter>
         <App />
-        <Toaster
-          position="bottom-center"
-          visibleToasts={3}
-          toastOptions={{ className: "!bg-raised !text-ink !border-edge !shadow-sheet !font-sans", duration: 6000 }}
-          containerAriaLabel="Messages"
-        />
       </BrowserRouter>
     </SWRConfig>
   </StrictMode>,

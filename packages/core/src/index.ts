@@ -262,6 +262,8 @@ export {
   splitChanges,
 } from "./edits/new-records";
 export { highlightChanges } from "./edits/highlight-changes";
+export { presetCue, presetOnStroke, type OnStroke } from "./edits/preset-on-cue";
+export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/cue-fields";
 export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
 export { movedCells, overlap, PAGE_COLUMNS, type Cells } from "./playback/page-grid";

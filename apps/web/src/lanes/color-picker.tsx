@@ -1,6 +1,6 @@
 import { Pipette } from "lucide-react";
 import { useRef, useState } from "react";
-import { toast } from "sonner";
+import { tell } from "../ui/messages";
 import {
   colorsAlong,
   commonColor,
@@ -47,8 +47,7 @@ export function ColorPicker({
   );
   const matched = (match: "alike" | undefined): void => {
     const { match: _, ...rest } = colors;
-    if (match && commonColor(heads, xyzOf(color)) === null)
-      toast("These lamps have no colour in common. Nothing was changed.", { id: "alike" });
+    if (match && commonColor(heads, xyzOf(color)) === null) tell("These lamps have no colour in common. Nothing was changed.");
     else onColors(match ? { ...rest, match } : rest, newId());
   };
   const shown = xyYOf(colorsAlong({ ...colors, knots: [color] }, heads)(0));

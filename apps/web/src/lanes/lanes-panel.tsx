@@ -1,5 +1,5 @@
 import { ClipboardPaste, Copy } from "lucide-react";
-import { toast } from "sonner";
+import { tell } from "../ui/messages";
 import { inRank, inTurn, litHeads, partChanges, selectionName, strokeFor, takenUpChanges, type Attribute } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
@@ -74,7 +74,7 @@ function TakeUpStage(): React.JSX.Element {
       stage: client.values,
       now: client.now(),
     });
-    if (changes.length === 0) toast("Nothing of yours is lit now, so there is nothing to take up.", { id: "take up" });
+    if (changes.length === 0) tell("Nothing of yours is lit now, so there is nothing to take up.");
     else client.transact(`Took up the stage: ${heads.length} ${heads.length === 1 ? "head" : "heads"}`, changes);
   };
   return (

@@ -1,4 +1,4 @@
-import { toast } from "sonner";
+import { tell } from "../ui/messages";
 import {
   COLOR_PATHS,
   hexOfColor,
@@ -139,7 +139,7 @@ export function PresetEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): 
         ...(part.delay ? { delay: part.delay } : {}),
       });
     else if (lane.attribute === "Color" && colors.length === ids.length) edits.put({ ...emptied(lane), colors: { knots: colors, path } });
-    else toast("Values of single heads or profiles can't be written into one lane. The reference was kept.", { id: "unlink" });
+    else tell("Values of single heads or profiles can't be written into one lane. The reference was kept.");
   };
   return (
     <>

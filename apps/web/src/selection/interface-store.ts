@@ -32,6 +32,8 @@ interface InterfaceState {
   readonly scoreListId: string | null;
   /** Chosen in Score, the last one on top. */
   readonly chosenCueIds: readonly string[];
+  /** The preset that was touched in Score, to be laid on a stroke or the time line. */
+  readonly presetInHand: string | null;
   /** Each go is written down as its cue's time. */
   readonly learningTimes: boolean;
   /** This browser plays the sounds of lists. */
@@ -78,6 +80,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   scrubbed: null,
   scoreListId: null,
   chosenCueIds: [],
+  presetInHand: null,
   learningTimes: false,
   hearsSound: false,
   editedCueId: null,

@@ -1,7 +1,7 @@
-import { toast } from "sonner";
+import { refuse } from "../ui/messages";
 import { lockScreen } from "../session/api";
 
 /** Nothing can be done from this browser until its screen is unlocked. */
 export function lock(): void {
-  lockScreen().catch((error: unknown) => toast.error((error as Error).message));
+  lockScreen().catch((error: unknown) => refuse((error as Error).message));
 }

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
-import { toast } from "sonner";
+import { forgetMessages, refuse, tell } from "../ui/messages";
 import { selectedHeads } from "@vexa/core";
 import { BuildPlace } from "../places/build/build-place";
 import { CrewPlace } from "../places/crew/crew-place";
@@ -16,6 +16,7 @@ import { ClientProvider, useLiveClient } from "../session/show-context";
 import { useWingTouches } from "../wings/wing-controls";
 import { ClashSheet } from "./clash-sheet";
 import { useFollow } from "./follow";
+import { MessageLine } from "./message-line";
 import { Notice } from "./notice";
 import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
@@ -33,12 +34,15 @@ export function OpenShow(of: {
   const [client, setClient] = useState<ShowClient | null>(null);
   useEffect(() => {
     const opened = new ShowClient((kind, sentence) => {
-      // The same sentence again replaces itself: a drag outside one's reach complains once.
-      if (kind === "refused") toast.error(sentence, { id: sentence });
-      else toast(sentence, { id: sentence });
+      if (kind === "refused") refuse(sentence);
+      else tell(sentence);
     });
     setClient(opened);
-    return () => opened.close();
+    return () => {
+      opened.close();
+      // The next person at this screen has nothing to do with them.
+      forgetMessages();
+    };
   }, []);
   useEffect(() => client?.hear("locked", onLocked), [client, onLocked]);
   if (!client) return <Notice title="Opening the show…" />;
@@ -78,9 +82,15 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
   useFollow(client);
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
-  if (guest) return <GuestPage onSignOut={onSignOut} />;
+  if (guest)
+    return (
+      <div className="grid h-full grid-rows-[minmax(0,1fr)_28px]">
+        <GuestPage onSignOut={onSignOut} />
+        <MessageLine />
+      </div>
+    );
   return (
-    <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_28px]">
       <Rail onSignOut={onSignOut} />
       <TopStrip />
       <main className="min-h-0 min-w-0">
@@ -94,6 +104,7 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
       </main>
+      <MessageLine />
       <Shortcuts />
       <ClashSheet />
     </div>

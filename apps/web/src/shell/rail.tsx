@@ -22,7 +22,7 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
   const waiting = useWaiting();
   const Light = theme === "dark" ? Sun : Moon;
   return (
-    <nav className="row-span-2 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
+    <nav className="row-span-3 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
       <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8" />
       {PLACES.map(({ to, label, Icon }) => (
         <NavLink key={to} to={to} className={({ isActive }) => cn(item, isActive && "bg-raised text-ink")}>

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { toast } from "sonner";
+import { tell } from "../../ui/messages";
 import { addedStrokes, cueName, setChange, strokesWithout, type Cue, type Strokes } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -43,7 +43,7 @@ export function RecordIntoCue({
     const to = how === "replace" ? strokes : how === "add" ? addedStrokes(cue.strokes, strokes) : strokesWithout(cue.strokes, strokes);
     const name = `cue ${cue.number} ${cueName(cue, show)}`;
     if (!client.transact(`${done} ${name}`, [setChange(cue.id, ["strokes"], { from: cue.strokes, to })])) return;
-    toast(`${done} ${name}. Your sketch is still live: wipe it with Shift+Esc.`);
+    tell(`${done} ${name}. Your sketch is still live: wipe it with Shift+Esc.`);
     onDone();
   };
   return (

@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { toast } from "sonner";
+import { tell } from "../../ui/messages";
 import {
   cueName as nameOfCue,
   recordChanges,
@@ -111,7 +111,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       changes.flatMap((change) => (change.op === "add" && change.record.kind === "cueList" ? change.record.id : []))[0] ?? listId;
     if (client.transact(`Recorded cue ${cueNumber}`, changes)) {
       set({ recordedListId: recordedId });
-      toast(
+      tell(
         `Recorded as cue ${cueNumber} of ${listId === NEW_LIST ? listName.trim() || "New list" : show.get("cueList", listId)?.name}. Your sketch is still live: wipe it with Shift+Esc.`,
       );
       onDone();

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import useSWR from "swr";
-import { toast } from "sonner";
+import { refuse, tell } from "../../ui/messages";
 import { changePassword, endSession, fetchSessions, setScreenCode } from "../../session/api";
 import { Button } from "../../ui/button";
 import { Field, TextInput } from "../../ui/field";
@@ -16,10 +16,10 @@ export function MyAccount(): React.JSX.Element {
       await changePassword(present, next);
       setPresent("");
       setNext("");
-      toast("Your password is changed. Other browsers are signed out.");
+      tell("Your password is changed. Other browsers are signed out.");
       void mutate();
     } catch (error) {
-      toast.error((error as Error).message);
+      refuse((error as Error).message);
     }
   };
   return (
@@ -74,9 +74,9 @@ function ScreenCode(): React.JSX.Element {
       await setScreenCode(present, code);
       setPresent("");
       setCode("");
-      toast(code === "" ? "Only your password unlocks your screens now." : "Your short code unlocks your screens now.");
+      tell(code === "" ? "Only your password unlocks your screens now." : "Your short code unlocks your screens now.");
     } catch (error) {
-      toast.error((error as Error).message);
+      refuse((error as Error).message);
     }
   };
   return (

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import useSWR from "swr";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import {
   extentOf,
   ROLES,
@@ -35,7 +35,7 @@ export function PeopleTable(): React.JSX.Element {
         if (password) setShown(password);
         void mutate();
       })
-      .catch((error: Error) => toast.error(error.message));
+      .catch((error: Error) => refuse(error.message));
   return (
     <section aria-label="People of the show">
       <h2 className="mb-2 flex items-center gap-2 font-semibold">

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import useSWR from "swr";
-import { toast } from "sonner";
+import { refuse, tell } from "../../ui/messages";
 import { extentOf } from "@vexa/core";
 import { bringBack, fetchVersions, nameVersion } from "../../session/api";
 import { useMe, useShow } from "../../session/show-context";
@@ -17,10 +17,10 @@ export function Versions(): React.JSX.Element {
   const doing = (work: Promise<unknown>, done: string): void =>
     void work
       .then(() => {
-        toast(done);
+        tell(done);
         return mutate();
       })
-      .catch((error: Error) => toast.error(error.message));
+      .catch((error: Error) => refuse(error.message));
   return (
     <section className="grid gap-2" aria-label="Versions">
       <h2 className="font-semibold">Versions</h2>

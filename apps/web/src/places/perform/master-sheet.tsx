@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import { attributeInfo, drivenBy, FAMILIES, mayChange, setChange, type Family, type SpeedMaster, type TempoState } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
@@ -206,7 +206,7 @@ function SoundTempo({ master }: { master: SpeedMaster }): React.JSX.Element {
       setFound({ name: file.name, bpm: await tempoOfSound(file) });
     } catch (error) {
       setFound(null);
-      toast.error(error instanceof Error ? error.message : String(error), { id: "sound" });
+      refuse(error instanceof Error ? error.message : String(error));
     }
   };
   return (

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import { movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 
@@ -35,7 +35,7 @@ export function usePlacing(placed: Placed, name: string): Placing {
   const blockedAt = (cells: Cells): boolean => others.some((other) => overlap(cells, other));
   const take = (cells: Cells): void => {
     if (blockedAt(cells)) {
-      toast.error(`Another card lies there, so ${name} stays where it was.`, { id: "placing" });
+      refuse(`Another card lies there, so ${name} stays where it was.`);
       return;
     }
     const changes = (["column", "row", "columns", "rows"] as const).flatMap((field): Change[] =>

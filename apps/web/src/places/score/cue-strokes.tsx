@@ -1,10 +1,11 @@
 import { X } from "lucide-react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import {
   attributeInfo,
   inRank,
-  presetKeys,
   presetName,
+  presetOnStroke,
   setChange,
   sketchIdOf,
   strokeName,
@@ -12,19 +13,20 @@ import {
   type Attribute,
   type Cue,
   type CueList,
+  type OnStroke,
   type Part,
+  type Preset,
   type Stroke,
 } from "@vexa/core";
 import { partWords } from "../../lanes/part-words";
 import { PRESET_DRAG } from "../../presets/preset-edits";
-import { PresetPicture } from "../../presets/preset-picture";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
 
 /** What a cue is made of: a stroke a row. A preset can be dropped on one; all of them open in Build as the lanes that they were. */
 export function CueStrokes({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Element {
-  const show = useShow();
   const strokes = inRank(cue.strokes);
   return (
     <section className="grid gap-1.5" aria-label="Strokes">
@@ -39,10 +41,6 @@ export function CueStrokes({ cue, list }: { cue: Cue; list: CueList }): React.JS
         ))}
       </ul>
       <OpenInBuild cue={cue} list={list} />
-      <PresetTray
-        label={`Presets to drop on a stroke of cue ${cue.number}`}
-        presets={show.all("preset").toSorted((a, b) => a.rank - b.rank)}
-      />
     </section>
   );
 }
@@ -58,31 +56,59 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
       setChange(cue.id, path, { from: parts.length > 1 ? stroke.parts[attribute] : stroke }),
     ]);
   };
+  const { presetInHand, set } = useInterface();
+  const [over, setOver] = useState<OnStroke | null>(null);
+  const inHand = show.preset(presetInHand ?? "");
+  const lay = (preset: Preset, how: OnStroke): void => {
+    const done = how === "add" ? "on" : "instead on";
+    client.transact(words(`${presetName(preset)} ${done} ${whoName(stroke.who, show)}`), presetOnStroke(cue, id, { preset, how }));
+    set({ presetInHand: null });
+  };
+  /** The left half of a row adds, the right half replaces. */
+  const howAt = (event: React.DragEvent): OnStroke => {
+    const { left, width } = event.currentTarget.getBoundingClientRect();
+    return event.clientX - left <= width / 2 + 1 ? "add" : "replace";
+  };
   const drop = (event: React.DragEvent): void => {
+    setOver(null);
     const preset = client.view.get("preset", event.dataTransfer.getData(PRESET_DRAG));
     if (!preset) return;
     event.preventDefault();
-    const changes = presetKeys(preset).map((key) => {
-      const from = stroke.parts[key];
-      const to: Part = {
-        shape: from?.shape ?? {},
-        touched: from?.touched ?? 1,
-        ...(from?.fade ? { fade: from.fade } : {}),
-        ...(from?.delay ? { delay: from.delay } : {}),
-        ...(from?.timesIn ? { timesIn: from.timesIn } : {}),
-        presets: { ids: [preset.id], path: "even" },
-      };
-      return setChange(cue.id, ["strokes", id, "parts", key], { ...(from ? { from } : {}), to });
-    });
-    client.transact(words(`${presetName(preset)} on ${whoName(stroke.who, show)}`), changes);
+    lay(preset, howAt(event));
   };
   return (
     <li
       aria-label={strokeName(stroke, show)}
-      className="rounded border border-edge bg-ground p-1.5 text-xs"
-      onDragOver={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && event.preventDefault()}
+      className="relative rounded border border-edge bg-ground p-1.5 text-xs"
+      onDragOver={(event) => {
+        if (!event.dataTransfer.types.includes(PRESET_DRAG)) return;
+        event.preventDefault();
+        setOver(howAt(event));
+      }}
+      onDragLeave={() => setOver(null)}
       onDrop={drop}
     >
+      {over && (
+        <div aria-hidden className="pointer-events-none absolute inset-0 z-10 grid grid-cols-2 rounded bg-ground/80 text-center">
+          {(["add", "replace"] as const).map((how) => (
+            <span
+              key={how}
+              className={cn("grid place-content-center rounded border border-edge", over === how && "border-linked text-linked")}
+            >
+              {ON_STROKE[how]}
+            </span>
+          ))}
+        </div>
+      )}
+      {inHand && (
+        <span role="group" aria-label={`${presetName(inHand)} on ${whoName(stroke.who, show)}`} className="float-right flex gap-1">
+          {(["add", "replace"] as const).map((how) => (
+            <Button key={how} once size="small" onClick={() => lay(inHand, how)}>
+              {ON_STROKE[how]}
+            </Button>
+          ))}
+        </span>
+      )}
       <p className="truncate font-medium">{whoName(stroke.who, show)}</p>
       <ul>
         {parts.map(([attribute, part]) => (
@@ -110,36 +136,11 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
   );
 }
 
+const ON_STROKE: Record<OnStroke, string> = { add: "Add", replace: "Instead" };
+
 function presetNameOf(id: string, show: ReturnType<typeof useShow>): string {
   const preset = show.get("preset", id);
   return preset ? presetName(preset) : "gone";
-}
-
-/** A row of all presets, to be dragged onto a stroke. */
-function PresetTray({
-  label,
-  presets,
-}: {
-  label: string;
-  presets: readonly NonNullable<ReturnType<ReturnType<typeof useShow>["preset"]>>[];
-}): React.JSX.Element {
-  return (
-    <ul aria-label={label} className="flex flex-wrap gap-1 border-t border-edge pt-2">
-      {presets.map((preset) => (
-        <li key={preset.id}>
-          <span
-            draggable
-            title={`${presetName(preset)}: drag it onto a stroke`}
-            className="flex cursor-grab items-center gap-1 rounded border border-edge bg-raised px-1 py-0.5 text-xs"
-            onDragStart={(event) => event.dataTransfer.setData(PRESET_DRAG, preset.id)}
-          >
-            <PresetPicture preset={preset} className="size-4 shrink-0" />
-            <span className="max-w-24 truncate">{presetName(preset)}</span>
-          </span>
-        </li>
-      ))}
-    </ul>
-  );
 }
 
 /** Takes the cue's strokes into one's sketch, where they are the same lanes again; live, or blind. */

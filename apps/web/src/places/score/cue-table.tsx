@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, useState } from "react";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import { copyChanges, counted, cueName, moveChanges, renumberChanges, setChange, type Cue, type CueList, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
@@ -143,8 +143,7 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
   const { set } = useInterface();
   const some = chosen.length > 0;
   const one = chosen.length === 1 ? chosen[0]! : null;
-  const noRoom = (): void =>
-    void toast.error("There is no number left between these cues. Renumber the list first. Nothing was changed.", { id: "no room" });
+  const noRoom = (): void => void refuse("There is no number left between these cues. Renumber the list first. Nothing was changed.");
   const copy = (): void => {
     const inOrder = cues.filter((cue) => chosen.includes(cue));
     const changes = copyChanges(client.view, inOrder, { behind: inOrder.at(-1)!, newId: () => `cue-${newId()}` });

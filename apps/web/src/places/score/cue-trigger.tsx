@@ -1,12 +1,9 @@
-import { cueName, type Cue, type CueList, type CueTrigger } from "@vexa/core";
+import { cueName, type Cue, type CueFields, type CueList, type CueTrigger } from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import { Choice, Field } from "../../ui/field";
 import { PlaceField } from "./place-field";
 import { SecondsField } from "../../ui/seconds-field";
 import { placeWords } from "./time-words";
-
-/** Fields of a cue that are set; undefined takes one away. */
-export type CueFields = Partial<Record<keyof Cue, unknown>>;
 
 const TRIGGERS = {
   go: "a go",

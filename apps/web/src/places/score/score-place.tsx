@@ -5,6 +5,8 @@ import { useShow } from "../../session/show-context";
 import { CueSheet } from "./cue-sheet";
 import { CueTable } from "./cue-table";
 import { Lists } from "./lists";
+import { PresetTray } from "./preset-tray";
+import { SeveralCues } from "./several-cues";
 import { TimeChart } from "./time-chart";
 import { TimeLine } from "./time-line";
 
@@ -35,11 +37,14 @@ export function ScorePlace(): React.JSX.Element {
         <div className="grid px-3 pt-3 empty:hidden">
           <PutBack />
         </div>
-        {cue && list ? (
+        {cue && list && chosen.length > 1 ? (
+          <SeveralCues cues={[chosen[0]!, ...chosen.slice(1)]} all={cues} list={list} />
+        ) : cue && list ? (
           <CueSheet key={cue.id} cue={cue} cues={cues} list={list} />
         ) : (
           <p className="p-3 text-[13px] text-ink-3">Choose a cue to see what it says, and when.</p>
         )}
+        {list && <PresetTray />}
       </aside>
     </div>
   );

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import WaveSurfer from "wavesurfer.js";
 import { listPlace, positionAt, type CueList } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
@@ -52,7 +52,7 @@ export function SoundPicture({ list, soundId, height }: { list: CueList; soundId
       if (plays && !player.isPlaying())
         void player.play().catch(() => {
           useInterface.getState().set({ hearsSound: false });
-          toast.error("The browser wants a touch before it plays sound. Press Hear it here again.", { id: "hear" });
+          refuse("The browser wants a touch before it plays sound. Press Hear it here again.");
         });
       box.dataset["hears"] = plays ? "yes" : "no";
       box.dataset["lag"] = plays ? (player.getCurrentTime() - at).toFixed(3) : "";

@@ -1,10 +1,27 @@
 import { useRef, useState } from "react";
-import { listPlace, MOST_MARKERS, positionAt, setChange, timedCues, type CueList, type ListTime } from "@vexa/core";
+import {
+  listPlace,
+  MOST_MARKERS,
+  positionAt,
+  presetCue,
+  presetName,
+  selectionName,
+  setChange,
+  timedCues,
+  type CueList,
+  type ListTime,
+  type Preset,
+} from "@vexa/core";
 import { useNow } from "../../frames/use-now";
 import { useSize } from "../../frames/use-size";
+import { PRESET_DRAG } from "../../presets/preset-edits";
 import { useInterface } from "../../selection/interface-store";
+import { selectedIn } from "../../selection/selected";
+import { newId } from "../../session/new-id";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
+import { refuse, tell } from "../../ui/messages";
 import { SoundPicture } from "./sound-picture";
 import { CUE_DRAG, snapped, TimeFlags } from "./time-flags";
 import { TimeSource } from "./time-source";
@@ -38,11 +55,14 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
   const show = useShow();
   const client = useClient();
   const put = useTimeEdit(list);
-  const { learningTimes, hearsSound, set } = useInterface();
+  const { learningTimes, hearsSound, presetInHand, set } = useInterface();
   const place = listPlace(show, list);
   const running = place?.running === true;
   const timed = timedCues(show, list.id);
   const markers = time.markers ?? [];
+  const inHand = show.preset(presetInHand ?? "");
+  const layPreset = useLayPreset(list);
+  const placed = (): number => (place ? Math.max(0, Math.round(positionAt(place, client.now()) * 100) / 100) : 0);
   const mark = (): void => {
     const seconds = place ? Math.round(positionAt(place, client.now()) * 100) / 100 : 0;
     if (seconds < 0 || markers.length >= MOST_MARKERS || markers.some((marker) => marker.seconds === seconds)) return;
@@ -90,6 +110,11 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
       <Button size="small" title="A mark where the time line stands; cues that are dragged near it take its time" onClick={mark}>
         Mark
       </Button>
+      {inHand && (
+        <Button once size="small" onClick={() => layPreset(inHand, placed())}>
+          {presetName(inHand)} here
+        </Button>
+      )}
       {markers.length > 0 && (
         <Button size="small" onClick={() => put("no marks", unmarked)}>
           No marks
@@ -143,6 +168,7 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
   const frame = useRef<HTMLDivElement>(null);
   const inner = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
+  const inHand = show.preset(useInterface().presetInHand ?? "");
   const sound = time.source === "sound" ? show.get("sound", time.soundId) : null;
   const last = Math.max(
     0,
@@ -155,7 +181,13 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
     const left = inner.current!.getBoundingClientRect().left;
     return Math.max(0, Math.min(whole, ((clientX - left) / wide) * whole));
   };
+  const layPreset = useLayPreset(list);
   const drop = (event: React.DragEvent): void => {
+    const preset = show.preset(event.dataTransfer.getData(PRESET_DRAG));
+    if (preset) {
+      event.preventDefault();
+      return layPreset(preset, snapped(list, secondsAt(event.clientX), whole / wide));
+    }
     const cue = client.view.get("cue", event.dataTransfer.getData(CUE_DRAG));
     if (cue?.listId !== list.id) return;
     event.preventDefault();
@@ -171,13 +203,14 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
           ref={inner}
           role="group"
           aria-label="Cues on the time line"
-          className="relative h-24"
+          className={cn("relative h-24", inHand && "cursor-copy")}
           style={{ width: wide || "100%" }}
-          onDragOver={(event) => event.dataTransfer.types.includes(CUE_DRAG) && event.preventDefault()}
+          onDragOver={(event) => [CUE_DRAG, PRESET_DRAG].some((type) => event.dataTransfer.types.includes(type)) && event.preventDefault()}
           onDrop={drop}
-          onPointerDown={(event) =>
-            time.source === "sound" && client.play({ type: "time-seek", listId: list.id, seconds: secondsAt(event.clientX) })
-          }
+          onPointerDown={(event) => {
+            if (inHand) layPreset(inHand, snapped(list, secondsAt(event.clientX), whole / wide));
+            else if (time.source === "sound") client.play({ type: "time-seek", listId: list.id, seconds: secondsAt(event.clientX) });
+          }}
         >
           {sound && wide > 0 && <SoundPicture key={wide} list={list} soundId={sound.id} height={PICTURE} />}
           {time.source === "sound" && !sound && (
@@ -190,6 +223,20 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
       </div>
     </div>
   );
+}
+
+/** Lays a preset on the selection as a cue that comes at a time. */
+function useLayPreset(list: CueList): (preset: Preset, seconds: number) => void {
+  const client = useClient();
+  const { selection, set } = useInterface();
+  return (preset, seconds) => {
+    if (selectedIn(client.view, selection).heads.length === 0)
+      return tell(`Nobody is selected, so ${presetName(preset)} has nobody to lie on. Select heads in Build, then lay it here.`);
+    const cue = presetCue(client.view, { listId: list.id, seconds, preset, selection, newId });
+    if (!cue) return refuse("There is no number left between the cues around that time. Renumber the list first. Nothing was changed.");
+    const words = `${presetName(preset)} on ${selectionName(client.view, selection)} at ${placeWords(seconds, list.time!)}`;
+    if (client.transact(words, [{ op: "add", record: cue }])) set({ presetInHand: null, chosenCueIds: [cue.id] });
+  };
 }
 
 const STEPS = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600];

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { toast } from "sonner";
+import { refuse } from "../../ui/messages";
 import { TIMECODE_RATES, type CueList, type ListTime, type Sound, type TimecodeRate } from "@vexa/core";
 import { sendSound } from "../../session/api";
 import { useClient, useShow } from "../../session/show-context";
@@ -55,7 +55,7 @@ function SoundFile({ list, time, sound }: { list: CueList; time: ListTime; sound
       const record: Sound = { id, kind: "sound", version: 1, name: chosen.name.slice(0, 120), seconds: duration };
       put(`plays ${record.name}`, { ...time, soundId: id }, [{ op: "add", record }]);
     } catch (error) {
-      toast.error(error instanceof Error ? error.message : "The sound couldn't be taken. Nothing was changed.", { id: "sound" });
+      refuse(error instanceof Error ? error.message : "The sound couldn't be taken. Nothing was changed.");
     } finally {
       setBusy(null);
     }

@@ -1,4 +1,4 @@
-import { toast } from "sonner";
+import { tell } from "../../../ui/messages";
 import { attributeInfo, stepFromStage, type Step } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { newId } from "../../../session/new-id";
@@ -24,7 +24,7 @@ export function NewStep({
   const fromStage = (): void => {
     const made = stepFromStage(client.view, { selection, attribute: hand.attribute, stage: client.values, now: client.now(), newId });
     if (!made) {
-      toast("None of the selected heads has that. Nothing was added.", { id: "stage step" });
+      tell("None of the selected heads has that. Nothing was added.");
       return;
     }
     const { preset } = made;

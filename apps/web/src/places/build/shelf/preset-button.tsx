@@ -1,6 +1,6 @@
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
-import { toast } from "sonner";
+import { tell } from "../../../ui/messages";
 import { presetName, type Preset } from "@vexa/core";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { PresetPicture, scopeWords } from "../../../presets/preset-picture";
@@ -19,7 +19,7 @@ export function PresetButton({ preset }: { preset: Preset }): React.JSX.Element 
   const [open, setOpen] = useState(false);
   const name = presetName(preset);
   const take = (how: "alone" | "fan"): void => {
-    if (heads.length === 0) toast("Nobody is selected. Pick heads first, or drag the preset onto a head or a group.", { id: "no heads" });
+    if (heads.length === 0) tell("Nobody is selected. Pick heads first, or drag the preset onto a head or a group.");
     else applyPreset(client, preset, { selection, how });
   };
   return (

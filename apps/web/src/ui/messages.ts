@@ -1,0 +1,48 @@
+import { create } from "zustand";
+
+/** Something that was told: what was done, or why something wasn't. */
+export interface Message {
+  readonly key: number;
+  readonly text: string;
+  readonly kind: "told" | "refused";
+  readonly atMs: number;
+  /** How many times the same was said one after the other. */
+  readonly times: number;
+}
+
+interface Messages {
+  /** Newest first. */
+  readonly all: readonly Message[];
+  /** How many came since the list was last opened. */
+  readonly unread: number;
+}
+
+const MOST_KEPT = 60;
+
+export const useMessages = create<Messages>(() => ({ all: [], unread: 0 }));
+
+/** The messages with one more on top; what was said last is counted, not repeated. */
+export function withMessage({ all, unread }: Messages, { text, kind, atMs }: Omit<Message, "key" | "times">): Messages {
+  const [last, ...rest] = all;
+  if (last?.text === text) return { all: [{ ...last, kind, atMs, times: last.times + 1 }, ...rest], unread: Math.max(1, unread) };
+  const message = { key: 1 + (last?.key ?? 0), text, kind, atMs, times: 1 };
+  return { all: [message, ...all].slice(0, MOST_KEPT), unread: Math.min(MOST_KEPT, unread + 1) };
+}
+
+/** Says what was done, or what else is to be known. */
+export function tell(text: string): void {
+  useMessages.setState((before) => withMessage(before, { text, kind: "told", atMs: Date.now() }));
+}
+
+/** Says what couldn't be done, and what was kept. */
+export function refuse(text: string): void {
+  useMessages.setState((before) => withMessage(before, { text, kind: "refused", atMs: Date.now() }));
+}
+
+export function forgetMessages(): void {
+  useMessages.setState({ all: [], unread: 0 });
+}
+
+export function markRead(): void {
+  useMessages.setState({ unread: 0 });
+}
