@@ -36,7 +36,10 @@ describe("arranging", () => {
     const before = (await thunder.boundingBox())!;
     const mover = hand.getByRole("button", { name: "Move Thunder" });
     await mover.press("ArrowDown");
+    await until("half a row down", async () => Math.abs((await thunder.boundingBox())!.y - before.y - 52) < 3);
+    await mover.press("ArrowDown");
     await until("a row down", async () => (await thunder.boundingBox())!.y > before.y + 80);
+    await mover.press("Shift+ArrowRight");
     await mover.press("Shift+ArrowRight");
     await until("a column wider", async () => (await thunder.boundingBox())!.width > before.width + 60);
     const box = (await thunder.boundingBox())!;
@@ -68,6 +71,62 @@ describe("arranging", () => {
       await message(hand, why).waitFor();
       expect(await field.inputValue()).toBe(before);
     }
+    await hand.keyboard.press("Escape");
+    await hand.getByRole("button", { name: "Done" }).click();
+  });
+
+  it("copies a card with its options onto a page that opens when it is made; the rail leads back there", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "Options of Thunder" }).click();
+    const sheet = hand.getByRole("dialog", { name: "Options of Thunder" });
+    await sheet.getByLabel("Colour of the card").fill("#ff8800");
+    await sheet.getByLabel("Picture of").selectOption({ label: "Moss" });
+    const label = sheet.getByLabel("Label", { exact: true });
+    await label.fill("Big thunder");
+    await label.press("Enter");
+    await card("Big thunder").waitFor();
+    await hand.keyboard.press("Escape");
+    await hand.getByRole("button", { name: "Copy Big thunder" }).click();
+    await hand.getByRole("button", { name: "New page" }).click();
+    const tab = hand
+      .getByRole("navigation", { name: "Pages" })
+      .getByRole("link", { name: /^Page \d/ })
+      .last();
+    await until("it is open", async () => (await tab.getAttribute("aria-current")) === "page");
+    const address = hand.url();
+    await hand.getByRole("button", { name: "Paste Big thunder" }).click();
+    await card("Big thunder").waitFor();
+    await hand.getByRole("button", { name: "Options of Big thunder" }).click();
+    const copy = hand.getByRole("dialog", { name: "Options of Big thunder" });
+    expect(await copy.getByLabel("Colour of the card").inputValue()).toBe("#ff8800");
+    expect(await copy.getByLabel("Priority").inputValue()).toBe("high");
+    await hand.keyboard.press("Escape");
+    await hand.getByRole("button", { name: "Done" }).click();
+    await hand.getByRole("link", { name: "Score" }).click();
+    await hand.getByRole("link", { name: "Perform" }).click();
+    expect(hand.url()).toBe(address);
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "This page" }).click();
+    await hand.getByRole("button", { name: "Delete page and its 1 card" }).click();
+    await until("another one is open", () => hand.url() !== address);
+    await hand.goto(`${vexa.url}/perform/page-improvise`);
+  });
+
+  it("offers the options that have an effect, and no two that contradict each other", async () => {
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "Options of Ember wash" }).click();
+    const sheet = hand.getByRole("dialog", { name: "Options of Ember wash" });
+    await sheet.getByText("lets go at zero").waitFor();
+    await sheet.getByLabel("The fader does").selectOption("dial");
+    await sheet.getByText("at the bottom it lets go").waitFor();
+    expect(await sheet.getByText("lets go at zero").count()).toBe(0);
+    expect(await sheet.getByText("starts when the fader leaves zero").count()).toBe(0);
+    expect(await sheet.getByLabel("Flash to").count()).toBe(0);
+    await sheet.getByRole("button", { name: "Flash" }).click();
+    await sheet.getByLabel("Flash to").waitFor();
+    await sheet.getByRole("button", { name: "Flash" }).click();
+    await sheet.getByLabel("The fader does").selectOption("intensities");
+    await until("as on a new card", () => sheet.getByLabel("lets go at zero").isChecked());
     await hand.keyboard.press("Escape");
     await hand.getByRole("button", { name: "Done" }).click();
   });

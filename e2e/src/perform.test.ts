@@ -105,7 +105,7 @@ describe("a page under the fingers", () => {
     await until("the spots are lit", () => spots().some((level) => level > 0));
     await finger.drag(fader("Rib weather"), -200, { part: 0.72 });
     await until("storm", async () => (await fader("Rib weather").getAttribute("aria-valuetext"))!.includes("cue 4, Storm is running"));
-    await finger.drag(fader("Rib weather"), 270, { steps: 2, part: 0.05 });
+    await finger.drag(fader("Rib weather"), 285, { steps: 2, part: 0.05 });
     await until("let go", async () => (await fader("Rib weather").getAttribute("aria-valuetext"))!.includes("off, not running"));
     await until("all is dark", () => spots().every((level) => level === 0));
     await pause(600);

@@ -135,6 +135,7 @@ export {
   playbackStateIdOf,
   PRIORITIES,
   roleOf,
+  USUAL_BUTTONS,
   type CardButton,
   type FaderRole,
   type FlashTimes,
@@ -250,6 +251,7 @@ export { overruled, type Overruled } from "./engine/overruled";
 export { stepFromStage } from "./engine/stage-step";
 export { addedStrokes, recordChanges, strokesWithout, type RecordedCue } from "./edits/record-cue";
 export {
+  copiedCard,
   newCard,
   newDevice,
   newGroup,
@@ -266,6 +268,8 @@ export { presetCue, presetOnStroke, type OnStroke } from "./edits/preset-on-cue"
 export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/cue-fields";
 export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
-export { movedCells, overlap, PAGE_COLUMNS, type Cells } from "./playback/page-grid";
+export { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
+export { cardName } from "./questions/card-name";
+export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";
 export { counted } from "./units/counted";

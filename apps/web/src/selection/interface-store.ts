@@ -22,6 +22,10 @@ interface InterfaceState {
   readonly stageView: StageView;
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
+  /** The card that was copied, to be pasted on a page. */
+  readonly copiedCardId: string | null;
+  /** Where each place was left: the rail leads back there. */
+  readonly lastPaths: Readonly<Record<string, string>>;
   /** What was copied to be laid elsewhere. */
   readonly copiedShape: Shape | null;
   readonly copiedParts: Stroke["parts"] | null;
@@ -74,6 +78,8 @@ export const useInterface = create<InterfaceState>((set) => ({
   stageView: "plan",
   rightColumn: "motion",
   castView: "list",
+  copiedCardId: null,
+  lastPaths: {},
   copiedShape: null,
   copiedParts: null,
   highlightDim: 0.1,

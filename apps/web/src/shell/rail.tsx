@@ -1,5 +1,6 @@
 import { AppWindow, ListMusic, Lock, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
-import { NavLink } from "react-router";
+import { useEffect } from "react";
+import { NavLink, useLocation } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { lock } from "./lock";
 import { cn } from "../ui/class-names";
@@ -18,14 +19,25 @@ const item = "grid w-11 justify-items-center gap-0.5 rounded py-1.5 text-[11px] 
 
 /** The slim rail: the places, in the order of the work. */
 export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
-  const { theme, setTheme, set } = useInterface();
+  const { theme, setTheme, lastPaths, set } = useInterface();
+  const { pathname } = useLocation();
+  const here = PLACES.find(({ to }) => pathname === to || pathname.startsWith(`${to}/`))?.to;
+  useEffect(() => {
+    const { lastPaths: before } = useInterface.getState();
+    if (here && before[here] !== pathname) set({ lastPaths: { ...before, [here]: pathname } });
+  }, [here, pathname, set]);
   const waiting = useWaiting();
   const Light = theme === "dark" ? Sun : Moon;
   return (
     <nav className="row-span-3 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
       <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8" />
       {PLACES.map(({ to, label, Icon }) => (
-        <NavLink key={to} to={to} className={({ isActive }) => cn(item, isActive && "bg-raised text-ink")}>
+        <NavLink
+          key={to}
+          to={lastPaths[to] ?? to}
+          aria-current={to === here ? "page" : undefined}
+          className={cn(item, to === here && "bg-raised text-ink")}
+        >
           <span className="relative">
             <Icon size={18} aria-hidden />
             {to === "/crew" && waiting > 0 && (

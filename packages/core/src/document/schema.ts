@@ -103,3 +103,7 @@ function firstFlaw(count: number, check: (index: number) => Flaw | null): Flaw |
   }
   return null;
 }
+
+/** A colour written `#rrggbb`, in small letters. */
+export const hexColor: Schema<string> = (value, path) =>
+  typeof value === "string" && /^#[0-9a-f]{6}$/.test(value) ? null : { path, value, why: "it must be written #rrggbb" };

@@ -80,6 +80,19 @@ export function newCard(show: Show, of: { newId: () => string; pageId: string; l
   };
 }
 
+/** A copy of a card or a group's master, options and all, at the first free place of a page. */
+export function copiedCard<C extends Playback | GroupMaster>(show: Show, card: C, of: { newId: () => string; pageId: string }): C {
+  const { columns, rows } = card;
+  const prefix = card.kind === "playback" ? "card" : "group-master";
+  return {
+    ...card,
+    id: `${prefix}-${of.newId()}`,
+    version: 1,
+    pageId: of.pageId,
+    ...freePlace(onPage(show, of.pageId), { columns, rows }),
+  };
+}
+
 /** A master of a group at the first free place of a page. */
 export function newGroupMaster(
   show: Show,

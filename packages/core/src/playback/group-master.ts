@@ -1,5 +1,6 @@
 import { fields, integerIn, numberIn, oneOf, textUpTo, type Schema } from "../document/schema";
 import { whoSchema, type Who } from "../selection/who";
+import { cellsSchemas } from "./page-grid";
 
 /**
  * A fader for the intensities of some heads: it scales what plays on them, as a grand master of theirs, or it lights them by
@@ -48,10 +49,7 @@ export const groupMasterSchema: Schema<GroupMaster> = fields<GroupMaster>({
   name: textUpTo(80),
   who: whoSchema,
   how: oneOf(["scales", "lights"]),
-  column: integerIn(0, 63),
-  row: integerIn(0, 63),
-  columns: integerIn(1, 16),
-  rows: integerIn(1, 16),
+  ...cellsSchemas,
 });
 
 export const groupMasterStateSchema: Schema<GroupMasterState> = fields<GroupMasterState>({

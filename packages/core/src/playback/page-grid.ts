@@ -1,7 +1,24 @@
-/** Columns of a page's grid; cards say in cells where they lie. */
+import { numberIn, where } from "../document/schema";
+
+/** Columns of a page's grid; cards say in cells where they lie, and may lie half a cell on. */
 export const PAGE_COLUMNS = 9;
+/** Cards lie and stretch by this much of a cell. */
+export const CELL_STEP = 0.5;
 const MOST_ROWS = 64;
 const TALLEST = 16;
+/** So that no side of a card is under 44 pixels, on the narrowest screen too. */
+const LEAST = { columns: 1, rows: 0.5 };
+
+const inSteps = (cells: number): string | null => (Number.isInteger(cells / CELL_STEP) ? null : "it must be in halves of a cell");
+const place = where(numberIn(0, 63.5), inSteps);
+
+/** The fields of whatever lies on a page. */
+export const cellsSchemas = {
+  column: place,
+  row: place,
+  columns: where(numberIn(LEAST.columns, 16), inSteps),
+  rows: where(numberIn(LEAST.rows, 16), inSteps),
+};
 
 /** Where a card lies on its page. */
 export interface Cells {
@@ -27,15 +44,48 @@ export function movedCells(cells: Cells, by: { columns: number; rows: number }, 
     };
   return {
     ...cells,
-    columns: within(cells.columns + by.columns, 1, PAGE_COLUMNS - cells.column),
-    rows: within(cells.rows + by.rows, 1, TALLEST),
+    columns: within(cells.columns + by.columns, LEAST.columns, PAGE_COLUMNS - cells.column),
+    rows: within(cells.rows + by.rows, LEAST.rows, TALLEST),
   };
 }
 
 /** The first free place of a size, row by row. A page without room has none left: the last row then takes it, over what lies there. */
 export function freePlace(cards: readonly Cells[], size: { columns: number; rows: number }): { column: number; row: number } {
-  for (let row = 0; row + size.rows <= MOST_ROWS; row++)
-    for (let column = 0; column + size.columns <= PAGE_COLUMNS; column++)
+  for (let row = 0; row + size.rows <= MOST_ROWS; row += CELL_STEP)
+    for (let column = 0; column + size.columns <= PAGE_COLUMNS; column += CELL_STEP)
       if (!cards.some((card) => overlap(card, { column, row, ...size }))) return { column, row };
   return { column: 0, row: MOST_ROWS - size.rows };
+}
+
+/**
+ * Where cards are shown: each where it lies, but for those that lie on one before them, beside the page or where nobody could touch them;
+ * these come to the next free place, so that no card is ever lost beneath another.
+ */
+export function spreadOut<C extends Cells>(
+  cards: readonly C[],
+): readonly { readonly card: C; readonly cells: Cells; readonly moved: boolean }[] {
+  const laid: { card: C; cells: Cells; moved: boolean }[] = [];
+  const free = (cells: Cells): boolean => !laid.some((other) => overlap(other.cells, cells));
+  const onPage = ({ column, columns }: Cells): boolean => column + columns <= PAGE_COLUMNS;
+  const homeless: C[] = [];
+  for (const card of cards) {
+    const { column, row, columns, rows } = card;
+    if (onPage(card) && free(card)) laid.push({ card, cells: { column, row, columns, rows }, moved: false });
+    else homeless.push(card);
+  }
+  for (const card of homeless) {
+    const size = { columns: Math.min(PAGE_COLUMNS, card.columns), rows: card.rows };
+    laid.push({
+      card,
+      cells: {
+        ...freePlace(
+          laid.map(({ cells }) => cells),
+          size,
+        ),
+        ...size,
+      },
+      moved: true,
+    });
+  }
+  return laid;
 }

@@ -1,4 +1,18 @@
-import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, yes, yesOrNo, type Schema } from "../document/schema";
+import {
+  fields,
+  hexColor,
+  integerIn,
+  listOf,
+  nullable,
+  numberIn,
+  oneOf,
+  optional,
+  textUpTo,
+  yes,
+  yesOrNo,
+  type Schema,
+} from "../document/schema";
+import { cellsSchemas } from "./page-grid";
 
 /** A sheet of cards. */
 export interface Page {
@@ -50,6 +64,12 @@ export interface Playback {
   readonly goToCueId?: string;
   /** Each Go counts, also two within 400 ms: for those who play it as an instrument. Else the second is taken for the half of a double touch. */
   readonly quickGo?: true;
+  /** What stands on it instead of its list's name. */
+  readonly label?: string;
+  /** `#rrggbb` of its edge. */
+  readonly color?: string;
+  /** The preset whose picture it shows. */
+  readonly pictureOf?: string;
 }
 
 export const PRIORITIES = ["low", "normal", "high", "top"] as const;
@@ -61,6 +81,9 @@ export type FaderRole = (typeof FADER_ROLES)[number];
 
 export const CARD_BUTTONS = ["go", "back", "pause", "flash", "toggle", "let-go", "go-to", "tap"] as const;
 export type CardButton = (typeof CARD_BUTTONS)[number];
+
+/** The buttons of a card that doesn't say. */
+export const USUAL_BUTTONS: readonly CardButton[] = ["go", "let-go"];
 
 export interface FlashTimes {
   /** The level that it goes to, 0..1. */
@@ -153,10 +176,7 @@ export const playbackSchema: Schema<Playback> = fields<Playback>({
   version,
   pageId: id,
   listId: id,
-  column: integerIn(0, 63),
-  row: integerIn(0, 63),
-  columns: integerIn(1, 16),
-  rows: integerIn(1, 16),
+  ...cellsSchemas,
   releaseSeconds: numberIn(0, 3600),
   startsOnRaise: yesOrNo,
   letsGoAtZero: yesOrNo,
@@ -170,6 +190,9 @@ export const playbackSchema: Schema<Playback> = fields<Playback>({
   buttons: optional(listOf(oneOf(CARD_BUTTONS), { max: MOST_BUTTONS })),
   goToCueId: optional(id),
   quickGo: yes,
+  label: optional(textUpTo(80)),
+  color: optional(hexColor),
+  pictureOf: optional(id),
 });
 
 export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>({

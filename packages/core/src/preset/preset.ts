@@ -1,4 +1,4 @@
-import { fields, integerIn, mapOf, nullable, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
+import { fields, hexColor, integerIn, mapOf, nullable, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 import { attributeInfo, FAMILIES, type Attribute, type Family } from "../rig/attributes";
 import { headNumbersSchema, type HeadNumbers } from "../stroke/head-numbers";
 import { partsSchema, type Part, type Stroke } from "../stroke/stroke";
@@ -43,9 +43,7 @@ export const presetSchema: Schema<Preset> = where(
     universal: content,
     perProfile: mapOf(content, 500),
     perHead: headNumbersSchema,
-    swatch: optional((value, path) =>
-      typeof value === "string" && /^#[0-9a-f]{6}$/.test(value) ? null : { path, value, why: "it must be written #rrggbb" },
-    ),
+    swatch: optional(hexColor),
   }),
   (preset) => (presetKeys(preset).length > 0 ? null : "it must say something"),
 );

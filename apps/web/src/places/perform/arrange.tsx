@@ -1,6 +1,7 @@
-import { Plus } from "lucide-react";
+import { ClipboardPaste, Plus } from "lucide-react";
 import { Fragment } from "react";
-import { newCard, newGroupMaster, type Group, type GroupMaster, type Page } from "@vexa/core";
+import { cardName, copiedCard, newCard, newGroupMaster, type Group, type GroupMaster, type Page } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
@@ -52,5 +53,23 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
         </Fragment>
       ))}
     </Menu>
+  );
+}
+
+/** Lays what was copied on this page, options and all. */
+export function PasteCard({ page }: { page: Page }): React.JSX.Element | null {
+  const client = useClient();
+  const { copiedCardId } = useInterface();
+  const copied = client.view.get("playback", copiedCardId) ?? client.view.get("groupMaster", copiedCardId);
+  if (!copied) return null;
+  const name = cardName(client.view, copied);
+  const paste = (): void => {
+    const record = copiedCard(client.view, copied, { newId, pageId: page.id });
+    if (client.transact(`Put a copy of ${name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
+  };
+  return (
+    <Button once title={`${name}, with its options`} onClick={paste}>
+      <ClipboardPaste size={14} aria-hidden /> <span className="max-w-32 truncate">Paste {name}</span>
+    </Button>
   );
 }

@@ -1,5 +1,6 @@
-import { MoveDiagonal2, X } from "lucide-react";
+import { Copy, MoveDiagonal2, X } from "lucide-react";
 import type { ReactNode } from "react";
+import { useInterface } from "../../selection/interface-store";
 import { useClient } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -15,8 +16,10 @@ export function Arranged(props: {
 }): React.JSX.Element {
   const { record, name, placing, children } = props;
   const client = useClient();
+  const { set } = useInterface();
+  const [narrow, flat] = [record.columns < 2, record.rows < 1];
   return (
-    <div className={cn("absolute inset-0 z-10 bg-ground/55", placing.blocked && "bg-barred/40")}>
+    <div className={cn("absolute inset-0 z-10 rounded border-2 border-dashed border-sketch/60", placing.blocked && "bg-barred/40")}>
       <div
         role="button"
         tabIndex={0}
@@ -25,11 +28,28 @@ export function Arranged(props: {
         className="absolute inset-0 cursor-move touch-none"
         {...placing.grip("move")}
       />
-      <div className="absolute inset-x-1.5 top-1.5 flex flex-wrap justify-end gap-1">
+      <div
+        className={cn(
+          "absolute bottom-1 left-1 flex gap-1",
+          narrow && record.rows >= 1 && "flex-col",
+          flat && !narrow && "right-8 left-auto",
+        )}
+      >
         {children}
+        {!(flat && narrow) && (
+          <Button
+            size="small"
+            className="px-1.5"
+            aria-label={`Copy ${name}`}
+            title="Copy, to paste it on any page"
+            onClick={() => set({ copiedCardId: record.id })}
+          >
+            <Copy size={14} aria-hidden />
+          </Button>
+        )}
         <Button
           size="small"
-          className="px-1"
+          className="px-1.5"
           aria-label={`Take ${name} off the page`}
           onClick={() => {
             const controls = client.view.all("control").filter(({ targetId }) => targetId === record.id);
@@ -44,7 +64,7 @@ export function Arranged(props: {
       </div>
       <span
         aria-hidden
-        className="absolute right-0 bottom-0 grid size-8 cursor-nwse-resize touch-none place-content-center text-ink-2"
+        className="absolute right-0 bottom-0 grid size-7 cursor-nwse-resize touch-none place-content-center text-ink-2"
         data-stretch={name}
         {...placing.grip("stretch")}
       >

@@ -1,10 +1,8 @@
-import { cueAfter, type CardButton, type Cue, type Playback, type PlaybackState } from "@vexa/core";
+import { cueAfter, USUAL_BUTTONS, type CardButton, type Cue, type Playback, type PlaybackState } from "@vexa/core";
 import { useClient } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { useOnce } from "../../ui/once";
 import { Button } from "../../ui/button";
-
-export const USUAL_BUTTONS: readonly CardButton[] = ["go", "let-go"];
 
 interface Of {
   readonly playback: Playback;

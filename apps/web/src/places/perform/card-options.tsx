@@ -1,13 +1,16 @@
 import { Settings2 } from "lucide-react";
 import {
+  applies,
   CARD_BUTTONS,
   cueName,
   FADER_ROLES,
   flashTimes,
   MOST_BUTTONS,
   PRIORITIES,
+  roleChanges,
   roleOf,
   setChange,
+  USUAL_BUTTONS,
   type CardButton,
   type FaderRole,
   type FlashTimes,
@@ -21,7 +24,8 @@ import { PopSheet } from "../../ui/pop-sheet";
 import { WingControls } from "../../wings/wing-controls";
 import { SecondsField } from "../../ui/seconds-field";
 import { DraftField } from "../../ui/draft-field";
-import { buttonWords, USUAL_BUTTONS } from "./card-buttons";
+import { buttonWords } from "./card-buttons";
+import { CardLooks } from "./card-looks";
 import { ROLE_WORDS } from "./fader-words";
 
 const PRIORITY_WORDS: Readonly<Record<Priority, string>> = {
@@ -43,18 +47,19 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
       label={`Options of ${name}`}
       className="w-80"
       trigger={
-        <Button size="small" className="px-1.5" aria-label={`Options of ${name}`}>
-          <Settings2 size={14} aria-hidden /> Options
+        <Button size="small" className="px-1.5" aria-label={`Options of ${name}`} title="Options">
+          <Settings2 size={14} aria-hidden />
         </Button>
       }
     >
       <h3 className="font-semibold">{name}</h3>
+      <CardLooks playback={playback} listName={show.get("cueList", playback.listId)?.name ?? ""} set={set} />
       <Field label="The fader does">
         <Choice
           value={role}
           onChange={(event) => {
             const to = event.target.value as FaderRole;
-            set("fader", to === "intensities" ? undefined : to);
+            client.transact(`The fader of ${name} does: ${ROLE_WORDS[to]}`, roleChanges(playback, to));
           }}
         >
           {FADER_ROLES.map((entry) => (
@@ -64,7 +69,7 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
           ))}
         </Choice>
       </Field>
-      {role === "dial" && (
+      {applies("bottom", playback) && (
         <Tick
           label="at the bottom it lets go"
           on={playback.bottom === "lets-go"}
@@ -114,18 +119,24 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
         </Field>
       </div>
       <div className="grid gap-1">
-        <Tick label="starts when the fader leaves zero" on={playback.startsOnRaise} onTick={(on) => set("startsOnRaise", on)} />
-        <Tick label="lets go at zero" on={playback.letsGoAtZero} onTick={(on) => set("letsGoAtZero", on)} />
+        {applies("startsOnRaise", playback) && (
+          <Tick label="starts when the fader leaves zero" on={playback.startsOnRaise} onTick={(on) => set("startsOnRaise", on)} />
+        )}
+        {applies("letsGoAtZero", playback) && (
+          <Tick label="lets go at zero" on={playback.letsGoAtZero} onTick={(on) => set("letsGoAtZero", on)} />
+        )}
         <Tick
           label="gives way: lets go when others cover it wholly"
           on={playback.givesWay === true}
           onTick={(on) => set("givesWay", on ? true : undefined)}
         />
-        <Tick label="two Go at once count twice" on={playback.quickGo === true} onTick={(on) => set("quickGo", on ? true : undefined)} />
+        {applies("quickGo", playback) && (
+          <Tick label="two Go at once count twice" on={playback.quickGo === true} onTick={(on) => set("quickGo", on ? true : undefined)} />
+        )}
       </div>
-      <Flash times={flashTimes(playback)} onTimes={(times) => set("flash", times)} />
       <Buttons playback={playback} onButtons={(buttons) => set("buttons", buttons)} />
-      {(playback.buttons ?? USUAL_BUTTONS).includes("go-to") && (
+      {applies("flash", playback) && <Flash times={flashTimes(playback)} onTimes={(times) => set("flash", times)} />}
+      {applies("goToCueId", playback) && (
         <Field label="The button goes to">
           <Choice value={playback.goToCueId ?? ""} onChange={(event) => set("goToCueId", event.target.value || undefined)}>
             <option value="">choose a cue</option>

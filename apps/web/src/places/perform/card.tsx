@@ -1,9 +1,11 @@
-import { cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
+import { cardName, CELL_STEP, cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { Arranged } from "./arranged";
 import { buttonWords, buttonWorks, CardButtons, usePress } from "./card-buttons";
+import { PresetPicture } from "../../presets/preset-picture";
+import { CardSign } from "./card-looks";
 import { CardOptions } from "./card-options";
 import { CardWarning } from "./card-warning";
 import { FadeProgress } from "./fade-progress";
@@ -11,19 +13,29 @@ import { ROLE_WORDS, standingWords } from "./fader-words";
 import { useFader } from "./use-fader";
 import { usePlacing } from "./use-placing";
 
+/** A card's place in a grid of half cells. */
 export function cellStyle({ column, row, columns, rows }: Cells): React.CSSProperties {
-  return { gridColumn: `${column + 1} / span ${columns}`, gridRow: `${row + 1} / span ${rows}` };
+  const line = (cells: number): number => Math.round(cells / CELL_STEP);
+  return { gridColumn: `${line(column) + 1} / span ${line(columns)}`, gridRow: `${line(row) + 1} / span ${line(rows)}` };
+}
+
+interface CardProps {
+  readonly playback: Playback;
+  /** Where it is shown. */
+  readonly cells: Cells;
+  readonly arranging: boolean;
+  readonly chosen: boolean;
 }
 
 /** One playback. The whole card is its fader: a drag anywhere moves the level from where it is. */
-export function Card({ playback, arranging, chosen }: { playback: Playback; arranging: boolean; chosen: boolean }): React.JSX.Element {
+export function Card({ playback, cells, arranging, chosen }: CardProps): React.JSX.Element {
   const show = useShow();
   const me = useMe();
   const { set } = useInterface();
   const state = show.playbackState(playback.id);
-  const name = show.get("cueList", playback.listId)?.name ?? "A list that is gone";
+  const name = cardName(show, playback);
   const barred = mayPlay(show, me, playback.id);
-  const placing = usePlacing(playback, name);
+  const placing = usePlacing(playback, { name, shown: cells });
   const running = state !== null && state.cueId !== null;
   const only = playback.buttons?.length === 1 && roleOf(playback) === "nothing" ? playback.buttons[0] : undefined;
   return (
@@ -72,7 +84,8 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
       disabled={!buttonWorks(button, of)}
       {...press}
     >
-      <span className="line-clamp-2 leading-tight font-semibold">{name}</span>
+      <Sign playback={playback} />
+      <span className={cn("leading-tight font-semibold", playback.rows < 1 ? "truncate" : "line-clamp-2")}>{name}</span>
       <CardWarning playback={playback} state={state} barred={null} />
       <span className="mt-auto text-xs text-ink-2">
         {running && <span className="text-live">● </span>}
@@ -124,6 +137,7 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
         )}
       </div>
       <div className="pointer-events-none relative flex min-h-0 flex-1 flex-col gap-0.5">
+        <Sign playback={playback} />
         <h3 className={cn("leading-tight font-semibold break-words", tall ? "line-clamp-2" : "line-clamp-1", !running && "text-ink-2")}>
           {name}
         </h3>
@@ -141,9 +155,14 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
         {tall && role !== "intensities" && role !== "nothing" && <p className="text-xs text-ink-3">{ROLE_WORDS[role]}</p>}
         <CardWarning playback={playback} state={state} barred={barred} />
         {running && state && tall && <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />}
-        {tall && <p className="mt-auto font-mono text-lg leading-none font-semibold">{standing}</p>}
+        {tall && !arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{standing}</p>}
       </div>
-      {!barred && !arranging && <CardButtons playback={playback} state={state} cues={cues} />}
+      {!barred && !arranging && playback.rows >= 1 && <CardButtons playback={playback} state={state} cues={cues} />}
     </div>
   );
+}
+
+function Sign({ playback }: { playback: Playback }): React.JSX.Element {
+  const preset = useShow().preset(playback.pictureOf ?? "");
+  return <CardSign color={playback.color} picture={preset && <PresetPicture preset={preset} className="size-4 shrink-0" />} />;
 }

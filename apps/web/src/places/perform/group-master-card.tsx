@@ -1,5 +1,5 @@
 import { Settings2 } from "lucide-react";
-import type { GroupMaster } from "@vexa/core";
+import type { Cells, GroupMaster } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -11,11 +11,12 @@ import { useFader } from "./use-fader";
 import { usePlacing } from "./use-placing";
 
 /** A fader for the intensities of a group: it scales what plays there, or lights the group by itself. */
-export function GroupMasterCard({ master, arranging }: { master: GroupMaster; arranging: boolean }): React.JSX.Element {
+export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arranging: boolean }): React.JSX.Element {
+  const { master, cells, arranging } = of;
   const show = useShow();
   const client = useClient();
   const me = useMe();
-  const placing = usePlacing(master, master.name);
+  const placing = usePlacing(master, { name: master.name, shown: cells });
   const fader = useFader({
     level: show.groupMasterLevel(master),
     disabled: arranging || me.role === "guest",
@@ -53,7 +54,7 @@ export function GroupMasterCard({ master, arranging }: { master: GroupMaster; ar
       <div className="pointer-events-none relative flex h-full flex-col gap-0.5">
         <h3 className="line-clamp-2 leading-tight font-semibold">{master.name}</h3>
         {master.rows > 1 && <p className="text-xs text-ink-2">{scales ? "scales these heads" : "lights these heads"}</p>}
-        <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>
+        {!arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>}
       </div>
       {arranging && (
         <Arranged record={master} name={master.name} placing={placing}>

@@ -1,6 +1,6 @@
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
-import type { Playback } from "@vexa/core";
+import { cardName, type Playback } from "@vexa/core";
 import { pagesFor } from "./perform-place";
 
 /** All that a guest sees: the big named buttons of their page. One touch turns a look on, the next lets it go. */
@@ -46,7 +46,7 @@ function GuestButton({ playback }: { playback: Playback }): React.JSX.Element {
       )}
       onClick={() => client.play({ type: "toggle", playbackId: playback.id })}
     >
-      {show.get("cueList", playback.listId)?.name}
+      {cardName(show, playback)}
       <span className="mt-2 block text-sm font-normal text-ink-2">{running ? "● on" : "off"}</span>
     </button>
   );

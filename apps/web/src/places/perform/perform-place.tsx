@@ -1,13 +1,25 @@
 import { newId } from "../../session/new-id";
 import { ExternalLink } from "lucide-react";
 import { useState } from "react";
-import { Navigate, NavLink, useParams } from "react-router";
-import { isOf, mayBuild, newPage, PAGE_COLUMNS, type Page, type Person, type Show } from "@vexa/core";
+import { Navigate, NavLink, useNavigate, useParams } from "react-router";
+import {
+  CELL_STEP,
+  isOf,
+  mayBuild,
+  newPage,
+  PAGE_COLUMNS,
+  spreadOut,
+  type GroupMaster,
+  type Page,
+  type Person,
+  type Playback,
+  type Show,
+} from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
-import { AddCard } from "./arrange";
+import { AddCard, PasteCard } from "./arrange";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
 import { GroupMasterCard } from "./group-master-card";
@@ -58,6 +70,11 @@ function PageTabs(props: {
   const client = useClient();
   const me = useMe();
   const { pages, page, arranging, onArranging } = props;
+  const navigate = useNavigate();
+  const addPage = (): void => {
+    const record = newPage(client.view, { newId, territoryId: null });
+    if (client.transact("New page", [{ op: "add", record }])) void navigate(`/perform/${record.id}`);
+  };
   return (
     <div className="flex shrink-0 items-center gap-1.5">
       <nav className="flex min-w-0 gap-1.5 overflow-x-auto" aria-label="Pages">
@@ -80,12 +97,10 @@ function PageTabs(props: {
         {arranging ? "Drag a card to move it, its corner to stretch it" : "The whole card is the fader: drag anywhere on it"}
       </span>
       {arranging && page && <AddCard page={page} />}
+      {arranging && page && <PasteCard page={page} />}
       {arranging && page && <PageSheet page={page} />}
       {arranging && me.role === "lead" && (
-        <Button
-          once
-          onClick={() => client.transact("New page", [{ op: "add", record: newPage(client.view, { newId, territoryId: null }) }])}
-        >
+        <Button once onClick={addPage}>
           New page
         </Button>
       )}
@@ -121,14 +136,15 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
     <div
       data-grid
       className="grid min-h-0 flex-1 gap-2 overflow-y-auto"
-      style={{ gridTemplateColumns: `repeat(${PAGE_COLUMNS}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
+      style={{ gridTemplateColumns: `repeat(${PAGE_COLUMNS / CELL_STEP}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
     >
-      {cards.map((playback) => (
-        <Card key={playback.id} playback={playback} arranging={arranging} chosen={playback.id === chosenPlaybackId} />
-      ))}
-      {masters.map((master) => (
-        <GroupMasterCard key={master.id} master={master} arranging={arranging} />
-      ))}
+      {spreadOut<Playback | GroupMaster>([...cards, ...masters]).map(({ card, cells }) =>
+        card.kind === "playback" ? (
+          <Card key={card.id} playback={card} cells={cells} arranging={arranging} chosen={card.id === chosenPlaybackId} />
+        ) : (
+          <GroupMasterCard key={card.id} master={card} cells={cells} arranging={arranging} />
+        ),
+      )}
     </div>
   );
 }

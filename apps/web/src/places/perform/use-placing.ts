@@ -1,9 +1,10 @@
 import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
-import { movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
+import { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 
-export const ROW_PIXELS = 92;
+/** Of half a cell: the least that a finger finds. */
+export const ROW_PIXELS = 44;
 export const GAP_PIXELS = 8;
 
 /** Something that lies on a page. */
@@ -22,13 +23,12 @@ export interface Placing {
   ) => Pick<React.HTMLAttributes<HTMLElement>, "onPointerDown" | "onPointerMove" | "onPointerUp" | "onPointerCancel" | "onKeyDown">;
 }
 
-/** Drags a card about its page and stretches it, by finger or by arrow keys. */
-export function usePlacing(placed: Placed, name: string): Placing {
+/** Drags a card about its page from where it is shown, and stretches it, by finger or by arrow keys. */
+export function usePlacing(placed: Placed, { name, shown: here }: { name: string; shown: Cells }): Placing {
   const client = useClient();
   const show = useShow();
   const [preview, setPreview] = useState<Cells | null>(null);
   const drag = useRef<{ x: number; y: number; width: number } | null>(null);
-  const here = { column: placed.column, row: placed.row, columns: placed.columns, rows: placed.rows };
   const others = [...show.all("playback"), ...show.all("groupMaster")].filter(
     ({ id, pageId }) => pageId === placed.pageId && id !== placed.id,
   );
@@ -39,7 +39,7 @@ export function usePlacing(placed: Placed, name: string): Placing {
       return;
     }
     const changes = (["column", "row", "columns", "rows"] as const).flatMap((field): Change[] =>
-      here[field] === cells[field] ? [] : [setChange(placed.id, [field], { from: here[field], to: cells[field] })],
+      placed[field] === cells[field] ? [] : [setChange(placed.id, [field], { from: placed[field], to: cells[field] })],
     );
     client.transact(`Moved ${name}`, changes);
   };
@@ -52,14 +52,18 @@ export function usePlacing(placed: Placed, name: string): Placing {
         if (event.button !== 0) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const grid = event.currentTarget.closest("[data-grid]");
-        drag.current = { x: event.clientX, y: event.clientY, width: ((grid?.clientWidth ?? 900) + GAP_PIXELS) / PAGE_COLUMNS };
+        drag.current = {
+          x: event.clientX,
+          y: event.clientY,
+          width: ((grid?.clientWidth ?? 900) + GAP_PIXELS) / (PAGE_COLUMNS / CELL_STEP),
+        };
         setPreview(here);
       },
       onPointerMove: (event) => {
         const of = drag.current;
         if (!of) return;
-        const columns = Math.round((event.clientX - of.x) / of.width);
-        const rows = Math.round((event.clientY - of.y) / (ROW_PIXELS + GAP_PIXELS));
+        const columns = CELL_STEP * Math.round((event.clientX - of.x) / of.width);
+        const rows = CELL_STEP * Math.round((event.clientY - of.y) / (ROW_PIXELS + GAP_PIXELS));
         setPreview(movedCells(here, { columns, rows }, how));
       },
       onPointerUp: () => {
@@ -72,7 +76,12 @@ export function usePlacing(placed: Placed, name: string): Placing {
         setPreview(null);
       },
       onKeyDown: (event) => {
-        const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+        const by = {
+          ArrowLeft: [-CELL_STEP, 0],
+          ArrowRight: [CELL_STEP, 0],
+          ArrowUp: [0, -CELL_STEP],
+          ArrowDown: [0, CELL_STEP],
+        }[event.key];
         if (!by) return;
         event.preventDefault();
         event.stopPropagation();

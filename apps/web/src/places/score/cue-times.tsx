@@ -20,7 +20,12 @@ export function commonIn<T>(cues: SomeCues, of: (cue: Cue) => T): Common<T> {
 const MOST_NAMED = 4;
 export function mixedWords<T>({ values }: { values: readonly T[] }, say: (value: T) => string): string {
   const named = values.slice(0, MOST_NAMED).map((value) => say(value) || "–");
-  return `mixed: ${named.join(", ")}${values.length > MOST_NAMED ? " …" : ""}`;
+  return `${named.join(", ")}${values.length > MOST_NAMED ? " …" : ""}`;
+}
+
+function rangeWords(seconds: readonly number[]): string {
+  const [least, most] = [Math.min(...seconds), Math.max(...seconds)];
+  return least === most ? `some ${timeWords(least)}` : `${timeWords(least)} to ${timeWords(most)}`;
 }
 
 /** In, out and delay, and each family's own, in seconds or percent of in. An empty field shows whose time holds. */
@@ -34,7 +39,7 @@ export function CueTimes({ cues, onPut }: { cues: SomeCues; onPut: PutCues }): R
         <SecondsField
           label={label}
           seconds={common.same ? common.value : undefined}
-          placeholder={common.same ? none : mixedWords(common, (value) => (value === undefined ? none : timeWords(value)))}
+          placeholder={common.same ? none : rangeWords(common.values.flatMap((value) => value ?? []))}
           onSeconds={(seconds) => {
             // An empty field that stands for several times was only looked at.
             if (seconds === null && (field === "inSeconds" || !common.same)) return false;
