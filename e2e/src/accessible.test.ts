@@ -46,9 +46,9 @@ describe("places to build and to programme in can be read and reached by all", (
     await page.getByRole("link", { name: "Perform" }).click();
     await page.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();
     expect(await complaints(page)).toEqual([]);
-    await page.getByRole("button", { name: "Table" }).click();
+    await page.getByRole("button", { name: "Tempos" }).click();
     expect(await complaints(page)).toEqual([]);
-    await page.getByRole("button", { name: "Close" }).click();
+    await page.getByRole("button", { name: "Close the tempos" }).click();
     await page.getByRole("button", { name: "More of Pulse" }).click();
     expect(await complaints(page)).toEqual([]);
     await page.context().close();

@@ -123,9 +123,12 @@ try {
 
   await ines.getByRole("link", { name: "Perform" }).click();
   await ines.getByRole("article", { name: "Speed master Root beat" }).getByRole("button", { name: "hold" }).click();
-  await ines.getByRole("button", { name: "Table" }).click();
+  await ines.getByRole("button", { name: "Tempos" }).click();
+  await ines.getByLabel("Pulse BPM", { exact: true }).fill("120");
+  await ines.getByLabel("Pulse BPM", { exact: true }).press("Enter");
+  await pause(5000);
   await shoot(ines, "speed-masters");
-  await ines.keyboard.press("Escape");
+  await ines.getByRole("button", { name: "Close the tempos" }).click();
 
   await ines.getByRole("link", { name: "By hand" }).click();
   await ines.getByRole("article", { name: "Ember wash" }).getByRole("button", { name: "Go", exact: true }).click();

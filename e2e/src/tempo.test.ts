@@ -23,9 +23,8 @@ afterAll(async () => {
 });
 
 const bpm = async (name: string): Promise<number> => Number(await story.page.getByLabel(`${name} BPM`).inputValue());
-const row = (name: string): Locator =>
-  story.page.getByRole("dialog", { name: "Speed masters" }).getByRole("row", { name: new RegExp(`^${name} `) });
-const cells = async (name: string): Promise<string[]> => row(name).getByRole("cell").allTextContents();
+const tempo = (name: string): Locator => story.page.getByRole("article", { name: `Tempo of ${name}`, exact: true });
+const standing = (name: string): Promise<string> => tempo(name).locator("p").first().innerText();
 const sheetOf = async (name: string): Promise<Locator> => {
   await story.page.getByRole("button", { name: `More of ${name}` }).click();
   return story.page.getByRole("dialog", { name: `Speed master ${name}` });
@@ -33,29 +32,38 @@ const sheetOf = async (name: string): Promise<Locator> => {
 const leave = (): Promise<void> => story.page.keyboard.press("Escape");
 
 describe("speed masters", () => {
-  it("are halved, doubled, nudged and scaled, and the table tells the tempo now and before", async () => {
+  it("are halved, doubled, nudged and scaled; the tempos show the last half minute and lead back, and cover no master", async () => {
     const { page } = story;
+    await page.getByRole("button", { name: "Tempos" }).click();
     await story.typeIn("Pulse BPM", "120");
-    await page.getByRole("button", { name: "Table" }).click();
-    await until("96 stands as before", async () => (await cells("Pulse")).slice(0, 4).join(" ") === "● driving 120.0 96.0 100 %");
-    await page.getByRole("button", { name: "Close" }).click();
+    const back = tempo("Pulse").getByRole("button", { name: /^Pulse back to 96.0 BPM/ });
+    await back.waitFor();
+    // The masters can be touched while the tempos are open: two taps half a second apart.
+    const dot = page.getByRole("article", { name: "Speed master Pulse" }).getByRole("button", { name: "Tap Pulse" });
+    await dot.click();
+    await pause(600);
+    await dot.click();
+    await until("tapped", async () => (await bpm("Pulse")) > 40 && (await bpm("Pulse")) < 101 && (await bpm("Pulse")) !== 96);
+    await back.click();
+    await until("as before", async () => (await bpm("Pulse")) === 96);
+    await tempo("Pulse").getByRole("button", { name: "halve" }).click();
+    await until("at half", async () => (await standing("Pulse")) === "● driving, at 50 %");
+    expect(await bpm("Pulse")).toBe(48);
+    // Back from the half, too: a tempo is what it drove at.
+    await back.click();
+    await until("whole again", async () => (await bpm("Pulse")) === 96 && (await standing("Pulse")) === "● driving");
+    await tempo("Pulse").getByLabel("Scale of Pulse here").fill("0");
+    await until("it stands", async () => (await standing("Pulse")).startsWith("■ stands at 0 %"));
+    await tempo("Pulse").getByLabel("Scale of Pulse here").fill("1");
+    await story.typeIn("Tempo of Pulse, BPM", "fast");
+    await message(page, /“fast”/).waitFor();
+    expect(await bpm("Pulse")).toBe(96);
+    expect(await tempo("Root beat").innerText()).toContain("cue Five colours walk");
+    await page.getByRole("button", { name: "Close the tempos" }).click();
     const sheet = await sheetOf("Pulse");
-    await sheet.getByRole("button", { name: "halve" }).click();
     await sheet.getByRole("button", { name: "faster" }).click();
-    await sheet.getByLabel("Scale of Pulse").fill("1.5");
-    await leave();
-    await page.getByRole("button", { name: "Table" }).click();
-    await until("121 BPM at 150 %", async () => (await cells("Pulse")).slice(1, 4).join(" ") === "181.5 60.5 150 %");
-    await row("Pulse").getByRole("button", { name: "release" }).click();
-    await until("released", async () => (await cells("Pulse"))[0] === "○ released");
-    await row("Pulse").getByRole("button", { name: "take back" }).click();
-    await row("Pulse").getByRole("button", { name: "hold" }).click();
-    await until("held", async () => (await cells("Pulse"))[0] === "■ held");
-    await row("Pulse").getByRole("button", { name: "run" }).click();
-    expect((await cells("Breath"))[4]).toBe("Position");
-    expect((await cells("Root beat"))[5]).toContain("cue Five colours walk");
-    await page.getByRole("button", { name: "Close" }).click();
-    await (await sheetOf("Pulse")).getByLabel("Scale of Pulse").fill("1");
+    await until("faster", async () => (await bpm("Pulse")) === 97);
+    await sheet.getByRole("button", { name: "slower" }).click();
     await leave();
   });
 

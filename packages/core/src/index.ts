@@ -269,6 +269,7 @@ export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/
 export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
 export { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
+export { drawnStretches, earlierTempos, TEMPO_HISTORY_SECONDS, withTempo, type DrawnStretch, type TempoStretch } from "./tempo/tempo-history";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

@@ -13,6 +13,7 @@ import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
+import { useTempoListener } from "../tempo/tempo-histories";
 import { useWingTouches } from "../wings/wing-controls";
 import { ClashSheet } from "./clash-sheet";
 import { useFollow } from "./follow";
@@ -80,6 +81,7 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
     if (client.connection === "live") client.tellPresence({ path, heads: selectedHeads(selection, client.view), edits });
   }, [client, client.connection, path, selection, edits]);
   useFollow(client);
+  useTempoListener();
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
   if (guest)

@@ -1,33 +1,16 @@
 import { Ellipsis, Plus } from "lucide-react";
-import {
-  beatsAt,
-  drivenBy,
-  FIRST_BPM,
-  fraction,
-  MAX_BPM,
-  mayBuild,
-  MIN_BPM,
-  newSpeedMaster,
-  steadyTempo,
-  territoryFor,
-  type SpeedMaster,
-} from "@vexa/core";
+import { useState } from "react";
+import { drivenBy, FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
-import { FanField } from "../../ui/fan-field";
 import { MasterSheet } from "./master-sheet";
 import { masterStanding } from "./master-standing";
-import { MasterTable } from "./master-table";
+import { TapDot } from "./tap-dot";
+import { TempoField } from "./tempo-field";
+import { TempoSheet } from "./tempo-sheet";
 import { newId } from "../../session/new-id";
-
-/** The tempos that can be typed, as they are driven at while a scale multiplies them. */
-function bpmRange(scale: number): string {
-  if (scale === 0) return "nothing while it is scaled to 0: it stands. Raise its scale first";
-  const whole = `${Math.round(10 * MIN_BPM * scale) / 10} to ${Math.round(MAX_BPM * scale)} BPM`;
-  return scale === 1 ? whole : `${whole} while it is scaled to ${Math.round(100 * scale)} %`;
-}
 
 /** The speed masters: tap on the dot. */
 export function SpeedMasters(): React.JSX.Element {
@@ -35,12 +18,14 @@ export function SpeedMasters(): React.JSX.Element {
   const client = useClient();
   const me = useMe();
   const masters = show.all("master").toSorted((a, b) => a.rank - b.rank);
+  const [tempos, setTempos] = useState(false);
   const add = (): void => {
     const record = newSpeedMaster(client.view, { newId, territoryId: territoryFor(me, show) });
     client.transact(`Made the speed master ${record.name}`, [{ op: "add", record }]);
   };
   return (
     <section className="shrink-0" aria-label="Speed masters">
+      {tempos && <TempoSheet masters={masters} onClose={() => setTempos(false)} />}
       <div className="mb-1 flex items-center gap-1.5">
         <h2 className="flex-1 text-xs font-semibold text-ink-2">Speed masters</h2>
         {masters.length > 0 && (
@@ -52,7 +37,11 @@ export function SpeedMasters(): React.JSX.Element {
             Re-sync all
           </Button>
         )}
-        <MasterTable />
+        {masters.length > 0 && (
+          <Button size="small" aria-pressed={tempos} onClick={() => setTempos(!tempos)}>
+            Tempos
+          </Button>
+        )}
         {mayBuild(me) && (
           <Button once size="small" onClick={add}>
             <Plus size={12} aria-hidden /> New
@@ -76,8 +65,6 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const state = show.masterState(master.id);
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
   const { held, released, stands, scaled, mark, words } = masterStanding(state);
-  const drivesAt = tempo.bpm * tempo.scale;
-  const beatSeconds = 60 / Math.max(1, drivesAt);
   const count = drivenBy(master.id, show).length;
   return (
     <article
@@ -88,30 +75,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
       )}
       onPointerDown={() => set({ chosenMasterId: master.id })}
     >
-      <button
-        type="button"
-        aria-label={`Tap ${master.name}`}
-        title="Tap in time (T taps the chosen one)"
-        className="grid size-12 shrink-0 touch-none place-content-center rounded-full border-2 border-edge active:border-live"
-        onPointerDown={(event) => client.play({ type: "tap", masterId: master.id }, client.momentOf(event))}
-        onKeyDown={(event) => {
-          if ((event.key === " " || event.key === "Enter") && !event.repeat)
-            client.play({ type: "tap", masterId: master.id }, client.momentOf(event));
-        }}
-      >
-        <span
-          key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.scale} ${tempo.running}`}
-          className={cn("block size-5", stands ? "bg-parked" : released ? "rounded-full border-2 border-ink-3" : "rounded-full bg-live")}
-          style={
-            stands
-              ? {}
-              : {
-                  animation: `beat ${beatSeconds}s linear infinite`,
-                  animationDelay: `${-fraction(beatsAt(tempo, client.now())) * beatSeconds}s`,
-                }
-          }
-        />
-      </button>
+      <TapDot master={master} tempo={tempo} />
       <div className="grid min-w-0 flex-1 gap-1">
         <div className="flex items-center gap-1">
           <h3 className="min-w-0 flex-1 truncate leading-6 font-semibold" title={master.name}>
@@ -131,21 +95,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           />
         </div>
         <div className="grid grid-cols-[1fr_auto_auto] gap-1">
-          <FanField
-            label={`${master.name} BPM`}
-            className="h-7 px-1 text-right text-[15px]"
-            knots={[Math.round(10 * drivesAt) / 10]}
-            scale={1}
-            quantity="bpm"
-            range={bpmRange(tempo.scale)}
-            onKnots={([value, ...more]) => {
-              // What is typed is what it is to drive at, whatever scales it.
-              const bpm = value === undefined ? NaN : value / tempo.scale;
-              if (more.length > 0 || !(bpm >= MIN_BPM && bpm <= MAX_BPM)) return false;
-              client.play({ type: "bpm", masterId: master.id, bpm });
-              return true;
-            }}
-          />
+          <TempoField master={master} tempo={tempo} label={`${master.name} BPM`} className="h-7" />
           <Button
             size="small"
             className="h-7 px-1.5"
