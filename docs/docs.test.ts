@@ -30,7 +30,7 @@ describe("the docs", () => {
   });
 
   it("show what roles may do and who comes in where, as the server decides it (rewrite with vitest -u)", async () => {
-    const words = { all: "everywhere", own: "their own", page: "their page", no: "–" } as const;
+    const words = { all: "everywhere", own: "their own", page: "their page", allowed: "where the lead allows it", no: "–" } as const;
     const roles = [
       "# Roles",
       "What a role may do. Made from `packages/core/src/territory/role-table.ts`, which the server decides by and Crew › People shows.",

@@ -4,6 +4,7 @@ import { connect, createServer, type Server, type Socket } from "node:net";
 export class DelayingProxy {
   readonly #server: Server;
   readonly #sockets = new Set<Socket>();
+  #cut = false;
 
   private constructor(server: Server) {
     this.#server = server;
@@ -13,6 +14,7 @@ export class DelayingProxy {
   static async open(target: string, { delayMs, jitterMs }: { delayMs: number; jitterMs: number }): Promise<DelayingProxy> {
     const { hostname, port } = new URL(target);
     const server = createServer((near) => {
+      if (proxy.#cut) return near.destroy();
       const far = connect(Number(port), hostname);
       for (const [from, to] of [
         [near, far],
@@ -36,6 +38,16 @@ export class DelayingProxy {
 
   get url(): string {
     return `http://127.0.0.1:${(this.#server.address() as { port: number }).port}`;
+  }
+
+  /** Nothing comes through any more, until it is mended. */
+  cut(): void {
+    this.#cut = true;
+    this.#sockets.forEach((socket) => socket.destroy());
+  }
+
+  mend(): void {
+    this.#cut = false;
   }
 
   close(): void {

@@ -2,7 +2,7 @@ import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { DelayingProxy } from "./delaying-proxy";
-import { addLane, pickGroup, setLane, signedIn } from "./people";
+import { addLane, message, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { Finger } from "./touch";
 import { pause, until } from "./until";
@@ -156,5 +156,38 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     expect(tomasz.errors).toEqual([]);
     await tomasz.context().close();
     other.close();
+  });
+});
+
+describe("hands without a line", () => {
+  it("see at once what can't be done, are told at a touch, and keep their edits; nothing is done later that nobody waits for", async () => {
+    const proxy = await DelayingProxy.open(vexa.url, { delayMs: 0, jitterMs: 0 });
+    const page = await signedIn(browser, proxy.url, "ines");
+    await page.goto(`${proxy.url}/perform/page-improvise`);
+    const card = page.getByRole("article", { name: "Ember wash", exact: true });
+    const look = (): Promise<string> => card.evaluate((element) => getComputedStyle(element).opacity);
+    await until("whole", async () => (await look()) === "1");
+    await card.getByRole("slider").press("Home");
+    proxy.cut();
+    await until("it looks so", async () => (await look()) === "0.45");
+    await card.getByRole("button", { name: "Go", exact: true }).click();
+    await message(page, /server can't be reached/i).waitFor();
+    await card.getByRole("slider").press("PageUp");
+    await until("the fader stands where it stood", async () => (await card.getByRole("slider").getAttribute("aria-valuenow")) === "0");
+    // What is edited waits; taking back isn't kept for later.
+    await page.getByRole("link", { name: "Build" }).click();
+    await pickGroup(page, "Rib 3 spots");
+    await setLane(page, "Dimmer", "30");
+    await page.getByText("connection lost").waitFor();
+    await page.keyboard.press("Control+z");
+    proxy.mend();
+    await page.getByText("all saved").waitFor();
+    const strokes = async (): Promise<number> => Object.keys((await record<{ strokes: object }>("sketch-ines"))?.strokes ?? {}).length;
+    await until("the edit has come", async () => (await strokes()) > 0);
+    await pause(500);
+    expect(await strokes()).toBeGreaterThan(0);
+    expect((await record<{ cueId: string | null }>("state-card-ember"))?.cueId ?? null).toBeNull();
+    await page.context().close();
+    proxy.close();
   });
 });

@@ -238,9 +238,27 @@ describe("others", () => {
     await foyer.context().close();
   });
 
-  it("an operator sees the grand master and can't move it", async () => {
+  it("an operator sees the grand master, is told whose it is, and moves it where the lead allows that", async () => {
     const operator = await signedIn(browser, vexa.url, "operator");
-    expect(await operator.getByRole("button", { name: "Blackout" }).isDisabled()).toBe(true);
+    const stage = operator.getByRole("group", { name: "Whole stage" });
+    const blackout = stage.getByRole("button", { name: "Blackout" });
+    expect(await blackout.isDisabled()).toBe(true);
+    expect(await stage.getAttribute("title")).toMatch(/for the lead, and operators whom the lead allows it/);
+    await hand.goto(`${vexa.url}/crew/people`);
+    const allow = hand.getByRole("button", { name: /^operators: Move the grand master/ });
+    await allow.click();
+    await until("it is allowed", async () => (await allow.getAttribute("aria-pressed")) === "true");
+    await until("they may", () => blackout.isEnabled());
+    await blackout.click();
+    await operator.getByRole("button", { name: "▬ Blackout" }).click();
+    await operator.getByRole("slider", { name: "Grand master" }).press("Home");
+    await until(
+      "all is down",
+      async () => (await hand.getByRole("slider", { name: "Grand master" }).getAttribute("aria-valuenow")) === "0",
+    );
+    await operator.getByRole("slider", { name: "Grand master" }).press("End");
+    await allow.click();
+    await until("not any more", () => blackout.isDisabled());
     await operator.context().close();
   });
 });

@@ -181,7 +181,7 @@ export { runsThere, type RunsThere } from "./questions/runs-there";
 export { silentHeads, silentThere } from "./questions/silent";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./rights/clip";
-export { mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./rights/rights";
+export { isAllowed, mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./rights/rights";
 export { playChanges } from "./playing/play";
 export { cueAfter } from "./playing/cue-after";
 export { hiddenBefore } from "./questions/hidden-before";
@@ -269,7 +269,15 @@ export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/
 export { learnedChanges } from "./edits/learned-control";
 export { drawnLike } from "./motion/drawn-like";
 export { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
-export { drawnStretches, earlierTempos, TEMPO_HISTORY_SECONDS, withTempo, type DrawnStretch, type TempoStretch } from "./tempo/tempo-history";
+export {
+  drawnStretches,
+  earlierTempos,
+  TEMPO_HISTORY_SECONDS,
+  withTempo,
+  type DrawnStretch,
+  type TempoStretch,
+} from "./tempo/tempo-history";
+export { settingChanges } from "./edits/setting-changes";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

@@ -61,14 +61,14 @@ export class ShowClient {
     this.#socket = io({ transports: ["websocket"], reconnectionDelay: 300, reconnectionDelayMax: 2000 });
     this.#socket.on("connect", () => void this.#catchUp());
     this.#socket.on("disconnect", (reason) => {
-      this.#setConnection("lost");
+      this.#set(() => (this.#connection = "lost"));
       // The server ended it, as when one is signed out elsewhere: socket.io doesn't ask again by itself.
       if (reason === "io server disconnect") this.#socket.connect();
     });
     this.#socket.on("connect_error", (error) => {
       // The server turned us away: socket.io doesn't try again by itself.
-      if (error.message === "sign-in.needed") this.#setConnection("signed-out");
-      else this.#setConnection(this.#connection === "connecting" ? "connecting" : "lost");
+      if (error.message === "sign-in.needed") this.#set(() => (this.#connection = "signed-out"));
+      else this.#set(() => (this.#connection = this.#connection === "connecting" ? "connecting" : "lost"));
     });
     this.#socket.on("changes", (seq, transaction) => this.#hear(seq, transaction));
     this.#socket.on("stale", () => void this.#catchUp());
@@ -170,10 +170,7 @@ export class ShowClient {
 
   /** Plays at once, and resolves with the answer or without one; `atSeconds` is when it was meant, where that is known better than now. */
   async play(command: PlayCommand, atSeconds: number = this.now()): Promise<void> {
-    if (this.#connection !== "live") {
-      this.#tell("refused", explain({ code: "server.unreachable", details: {} }));
-      return;
-    }
+    if (!this.#reached()) return;
     const answer = await this.#socket
       .timeout(ANSWER_WITHIN_MS)
       .emitWithAck("play", { ...command, atSeconds })
@@ -190,7 +187,9 @@ export class ShowClient {
       .catch(() => null);
   }
 
+  /** Not kept for later: it would take back what is done meanwhile. */
   undo(direction: "undo" | "redo"): void {
+    if (!this.#reached()) return;
     this.#socket.emit("undo", direction, (answer) => {
       if (answer.ok && answer.label) this.#tell("done", answer.label);
       this.#tellAnswer(answer);
@@ -199,7 +198,7 @@ export class ShowClient {
 
   /** Asks for heads, lends them, takes them back. */
   lend(command: LoanCommand): void {
-    this.#socket.emit("lend", command, (answer) => this.#tellAnswer(answer));
+    if (this.#reached()) this.#socket.emit("lend", command, (answer) => this.#tellAnswer(answer));
   }
 
   /** One's own values over somebody else's, or theirs kept. */
@@ -237,7 +236,7 @@ export class ShowClient {
         return;
       }
     } catch (error) {
-      if (error instanceof ServerError && error.status === 401) this.#setConnection("signed-out");
+      if (error instanceof ServerError && error.status === 401) this.#set(() => (this.#connection = "signed-out"));
       else setTimeout(() => void this.#catchUp(), 1000);
       return;
     }
@@ -247,7 +246,7 @@ export class ShowClient {
       this.#clockOffset = nowSeconds - (asked + performance.now()) / 2000;
     });
     this.#socket.emit("watch");
-    this.#setConnection("live");
+    this.#set(() => (this.#connection = "live"));
     this.#copy.pending.forEach((transaction) => this.#send(transaction));
   }
 
@@ -266,6 +265,13 @@ export class ShowClient {
     });
   }
 
+  /** False when the server can't be reached now; the person has been told. */
+  #reached(): boolean {
+    if (this.#connection === "live") return true;
+    this.#tell("refused", explain({ code: "server.unreachable", details: {} }));
+    return false;
+  }
+
   #tellAnswer(answer: Answer): void {
     if (!answer.ok) this.#tell("refused", explain(answer.error));
     else if (answer.note) this.#tell("note", answer.note);
@@ -282,10 +288,6 @@ export class ShowClient {
   #fitValues(): void {
     const { parameters } = this.view.rig;
     if (this.#values.length !== parameters.length) this.#values = Float32Array.from(parameters, ({ home }) => home);
-  }
-
-  #setConnection(connection: Connection): void {
-    this.#set(() => (this.#connection = connection));
   }
 
   #set(change: () => void): void {

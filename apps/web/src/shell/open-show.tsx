@@ -81,6 +81,12 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
     if (client.connection === "live") client.tellPresence({ path, heads: selectedHeads(selection, client.view), edits });
   }, [client, client.connection, path, selection, edits]);
   useFollow(client);
+  useEffect(() => {
+    document.documentElement.dataset["connection"] = client.connection;
+    return () => {
+      delete document.documentElement.dataset["connection"];
+    };
+  }, [client.connection]);
   useTempoListener();
   if (client.connection === "connecting" || client.view.records.size === 0)
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;

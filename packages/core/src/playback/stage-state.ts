@@ -1,6 +1,7 @@
-import { fields, integerIn, mapOf, numberIn, oneOf, optional, textUpTo, yesOrNo, type Schema } from "../document/schema";
+import { fields, integerIn, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
 import { ATTRIBUTE_NAMES, FAMILIES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
+import { ROLE_TABLE, type Act } from "../territory/role-table";
 
 /** What lies over the whole stage. Kept through a restart, never undone. */
 export interface StageState {
@@ -37,6 +38,8 @@ export interface ShowSettings {
   readonly version: number;
   /** Families whose values stay where they were when nothing drives them any more; others go home. */
   readonly stays: Readonly<Partial<Record<Family, true>>>;
+  /** What the lead allows to roles that may do it only then, by the row of the table of roles. */
+  readonly allows?: Readonly<Partial<Record<Act, true>>>;
 }
 
 export const SETTINGS_ID = "settings";
@@ -61,13 +64,23 @@ export const parkSchema: Schema<Park> = fields<Park>({
   personId: textUpTo(64),
 });
 
+/** Settings before anybody has changed one. */
+export const FIRST_SETTINGS: ShowSettings = { id: SETTINGS_ID, kind: "settings", version: 1, stays: {} };
+
 const always: Schema<true> = (value, path) => (value === true ? null : { path, value, why: "it must be true, or left out" });
 
 export const settingsSchema: Schema<ShowSettings> = fields<ShowSettings>({
   id: oneOf([SETTINGS_ID]),
   kind: oneOf(["settings"]),
   version,
-  stays: fields<Record<Family, true | undefined>>({
-    ...(Object.fromEntries(FAMILIES.map((family) => [family, optional(always)])) as Record<Family, Schema<true | undefined>>),
-  }),
+  stays: trueOrNot(FAMILIES),
+  allows: optional(trueOrNot(Object.keys(ROLE_TABLE) as Act[])),
 });
+
+function trueOrNot<K extends string>(names: readonly K[]): Schema<Partial<Record<K, true>>> {
+  const known = new Set<string>(names);
+  return where(mapOf(always, names.length), (of) => {
+    const strange = Object.keys(of).find((name) => !known.has(name));
+    return strange === undefined ? null : `there is no ${strange}`;
+  }) as Schema<Partial<Record<K, true>>>;
+}

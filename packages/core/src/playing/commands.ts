@@ -89,8 +89,8 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     label: "Timecode",
     fields: { positionSeconds: seconds, running: yesOrNo, rate: oneOf(TIMECODE_RATES), how: oneOf(["jump", "steady"]) },
   },
-  "grand-master": { ...ON_STAGE, label: "The grand master", fields: { level } },
-  blackout: { ...ON_STAGE, label: "Blackout", fields: { on: yesOrNo } },
+  "grand-master": { ...ON_STAGE, act: "master", label: "The grand master", fields: { level } },
+  blackout: { ...ON_STAGE, act: "master", label: "Blackout", fields: { on: yesOrNo } },
   sweep: { ...ON_STAGE, label: "Sending home what was left behind", fields: {} },
   "group-level": {
     ...ON_STAGE,

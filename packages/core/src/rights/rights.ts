@@ -1,6 +1,6 @@
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
-import { parkIdOf } from "../playback/stage-state";
+import { parkIdOf, SETTINGS_ID } from "../playback/stage-state";
 import { attributeInfo, isAttribute } from "../rig/attributes";
 import { highlightIdOf } from "../selection/highlight";
 import { sketchIdOf } from "../stroke/sketch";
@@ -114,7 +114,8 @@ function mayPlaceOn(show: Show, person: Person, pageId: string): UserError | nul
 export function mayDo(show: Show, person: Person, command: PlayCommand): UserError | null {
   const { act, label, of } = COMMANDS[command.type];
   const extent = extentOf(person, act);
-  if (extent === "no") return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
+  if (extent === "no" || (extent === "allowed" && !isAllowed(show, act)))
+    return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
   if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
@@ -126,11 +127,17 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   return command.type === "park" || command.type === "unpark" ? mayPark(show, person, command) : null;
 }
 
+/** Whether the lead allows an act to the roles that may do it only then. */
+export function isAllowed(show: Show, act: Act): boolean {
+  return show.get("settings", SETTINGS_ID)?.allows?.[act] === true;
+}
+
 /** Whom people are sent to who may not do something. */
 const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
   play: "those who work on the show",
   hold: "programmers, technicians and the lead",
   stage: "the lead",
+  master: "the lead, and operators whom the lead allows it",
 };
 
 function mayPark(show: Show, person: Person, command: Extract<PlayCommand, { type: "park" | "unpark" }>): UserError | null {

@@ -1,7 +1,7 @@
 import type { Role } from "./territory";
 
-/** How far a role may go: everywhere; in their own territories and what is common; on their own page; or not at all. */
-export type Extent = "all" | "own" | "page" | "no";
+/** How far a role may go: everywhere; in their own territories and what is common; on their own page; where the lead allows it; or not at all. */
+export type Extent = "all" | "own" | "page" | "allowed" | "no";
 
 /** What a role may do, in the order in which the screen and docs/reference/roles.md show it. The only place where it is decided. */
 export const ROLE_TABLE = {
@@ -69,8 +69,17 @@ export const ROLE_TABLE = {
     watcher: "no",
     guest: "no",
   },
+  master: {
+    words: "Move the grand master and black out",
+    lead: "all",
+    programmer: "no",
+    operator: "allowed",
+    technician: "no",
+    watcher: "no",
+    guest: "no",
+  },
   stage: {
-    words: "Grand master, blackout, sending home what was left behind, settings of the show",
+    words: "Send home what was left behind, change settings of the show",
     lead: "all",
     programmer: "no",
     operator: "no",

@@ -11,6 +11,7 @@ import { silentHeads, silentThere } from "../questions/silent";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import { overlapsOf, restOf, shiftOf } from "./division";
 import { ownership, reachOf, reachOfOwner } from "./reach";
+import { FIRST_SETTINGS } from "../playback/stage-state";
 import { ROLE_TABLE } from "./role-table";
 import { ROLES, type Person, type Territory } from "./territory";
 
@@ -152,10 +153,15 @@ describe("loans", () => {
 describe("roles", () => {
   it("are one table: watchers look on, and only leads change the rig, the crew and the stage as a whole", () => {
     const show = smallShow();
+    const allowing = smallShow([{ ...FIRST_SETTINGS, allows: { master: true } }]);
     const as = (role: (typeof ROLES)[number]): Person => ({ ...person(show, "ann"), role });
     for (const role of ROLES) {
       expect(mayDo(show, as(role), { type: "tap", masterId: "pulse" }) === null).toBe(!["no", "page"].includes(ROLE_TABLE.play[role]));
-      expect(mayDo(show, as(role), { type: "blackout", on: true }) === null).toBe(ROLE_TABLE.stage[role] === "all");
+      expect(mayDo(show, as(role), { type: "sweep" }) === null).toBe(ROLE_TABLE.stage[role] === "all");
+      for (const command of [{ type: "blackout", on: true } as const, { type: "grand-master", level: 0.5 } as const]) {
+        expect(mayDo(show, as(role), command) === null).toBe(role === "lead");
+        expect(mayDo(allowing, as(role), command) === null).toBe(role === "lead" || role === "operator");
+      }
       expect(mayDo(show, as(role), { type: "curtain-drop" }) === null).toBe(ROLE_TABLE.hold[role] !== "no");
       expect(mayChange(show, as(role), setChange("ben", ["role"], { from: "programmer", to: "lead" })) === null).toBe(
         ROLE_TABLE.crew[role] === "all",

@@ -41,6 +41,7 @@ export function Card({ playback, cells, arranging, chosen }: CardProps): React.J
   return (
     <article
       data-card={playback.id}
+      data-plays
       aria-label={name}
       onPointerDownCapture={() => set({ chosenPlaybackId: playback.id })}
       className={cn(

@@ -112,7 +112,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
         </ol>
       </div>
       {cues.length === 0 && <p className="text-[13px] text-ink-3">This list has no cues.</p>}
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 gap-2" data-plays>
         <Button size="touch" disabled={!state?.cueId} onClick={() => client.play({ type: "let-go", playbackId })}>
           Let go
         </Button>

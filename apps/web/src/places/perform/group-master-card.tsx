@@ -27,6 +27,7 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
   return (
     <article
       data-card={master.id}
+      data-plays
       aria-label={master.name}
       className={cn(
         "relative overflow-hidden rounded border border-dashed border-ink-3 bg-bench p-2.5 select-none has-[[role=slider]:focus-visible]:ring-2 has-[[role=slider]:focus-visible]:ring-live",

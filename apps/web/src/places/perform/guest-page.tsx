@@ -40,6 +40,7 @@ function GuestButton({ playback }: { playback: Playback }): React.JSX.Element {
     <button
       type="button"
       aria-pressed={running}
+      data-plays
       className={cn(
         "min-h-32 rounded border-2 border-edge bg-bench p-5 text-2xl font-semibold break-words active:bg-live-deep",
         running && "border-live bg-live-deep/70",

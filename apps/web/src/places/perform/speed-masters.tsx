@@ -68,6 +68,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const count = drivenBy(master.id, show).length;
   return (
     <article
+      data-plays
       aria-label={`Speed master ${master.name}`}
       className={cn(
         "flex items-center gap-2.5 rounded border border-edge bg-bench p-2",

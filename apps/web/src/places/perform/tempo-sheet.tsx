@@ -47,6 +47,7 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
     <article
       aria-label={`Tempo of ${master.name}`}
       data-state={words}
+      data-plays
       className="grid grid-cols-[3rem_7rem_minmax(0,1fr)_4.5rem_auto] items-center gap-2 border-t border-edge py-1"
     >
       <TapDot master={master} tempo={tempo} />

@@ -29,6 +29,7 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
   return (
     <div
       role="group"
+      data-plays
       aria-label={`Run ${list.name}`}
       className="flex shrink-0 flex-wrap items-center gap-1.5 border-b border-edge px-3 py-1.5"
     >

@@ -1,4 +1,4 @@
-import { attributeInfo, FAMILIES, setChange, SETTINGS_ID, type Family, type HeadAttribute, type ShowSettings } from "@vexa/core";
+import { attributeInfo, FAMILIES, SETTINGS_ID, settingChanges, type Family, type HeadAttribute } from "@vexa/core";
 import { useClient, useLiveClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 
@@ -53,12 +53,7 @@ function Stays(): React.JSX.Element {
     const { [family]: on, ...others } = settings?.stays ?? {};
     const stays = on ? others : { ...others, [family]: true as const };
     const words = `${family} ${on ? "goes home" : "stays where it was"} when it is let go`;
-    client.transact(
-      words,
-      settings
-        ? [setChange(SETTINGS_ID, ["stays"], { from: settings.stays, to: stays })]
-        : [{ op: "add", record: { id: SETTINGS_ID, kind: "settings", version: 1, stays } as ShowSettings }],
-    );
+    client.transact(words, settingChanges(show, "stays", stays));
   };
   return (
     <div className="grid gap-1" role="group" aria-label="Stays when let go">
