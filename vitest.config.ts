@@ -8,6 +8,7 @@ const SCREENS = [
   "bad-input",
   "crew",
   "double-clicks",
+  "held",
   "locked-screen",
   "pages",
   "presets",

@@ -94,6 +94,13 @@ describe("trace", () => {
     await why().getByRole("button", { name: "Let go of this source" }).first().click();
     await until("another went home", () => near(pan(1), 0.5, 0.001));
     expect(near(pan(0), at, 0.0005)).toBe(true);
+    // It is seen from every place.
+    await page.getByRole("link", { name: "■ 1 parked" }).waitFor();
+    await open("Perform");
+    await page.getByRole("article", { name: "Night bloom" }).getByText("■ 1 head parked").waitFor();
+    await open("Build");
+    await until("and on the stage", async () => (await page.getByRole("img", { name: /^Stage plan/ }).getAttribute("data-parked")) === "1");
+    await open("Trace");
     await page.getByRole("button", { name: "■ Free head 101" }).click();
     await until("home", () => near(pan(0), 0.5, 0.001));
     await why().getByText("nobody says anything else").waitFor();

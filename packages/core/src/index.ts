@@ -278,6 +278,8 @@ export {
   type TempoStretch,
 } from "./tempo/tempo-history";
 export { settingChanges } from "./edits/setting-changes";
+export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./questions/held-heads";
+export { Prepared } from "./engine/prepared";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

@@ -20,6 +20,8 @@ interface InterfaceState {
   readonly laneNumbers: "own units" | "DMX";
   readonly stageTool: StageTool;
   readonly stageView: StageView;
+  /** While a curtain is down: what the stage shows. */
+  readonly stageShows: "stage" | "prepared" | "both";
   readonly rightColumn: "presets" | "motion";
   readonly castView: "list" | "plan";
   /** The card that was copied, to be pasted on a page. */
@@ -76,6 +78,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneNumbers: "own units",
   stageTool: "box",
   stageView: "plan",
+  stageShows: "stage",
   rightColumn: "motion",
   castView: "list",
   copiedCardId: null,

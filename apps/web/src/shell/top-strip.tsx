@@ -1,5 +1,6 @@
 import { Link } from "react-router";
-import { counted, territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
+import { counted, curtainsDown, territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
+import { useNow } from "../frames/use-now";
 import { useClient, useLiveClient } from "../session/show-context";
 import { cn } from "../ui/class-names";
 import { tintClass } from "../territories/tints";
@@ -36,6 +37,7 @@ export function TopStrip(): React.JSX.Element {
           {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
         </p>
       )}
+      <HeldNote />
       <CurtainButton />
       <StageMasters />
       <ul className="flex gap-1" aria-label="People here">
@@ -45,6 +47,27 @@ export function TopStrip(): React.JSX.Element {
         })}
       </ul>
     </header>
+  );
+}
+
+/** What is held on stage whatever plays, by others' curtains and by parking: seen from every place. */
+function HeldNote(): React.JSX.Element | null {
+  const { view, personId } = useLiveClient();
+  const now = useNow(500);
+  const parked = view.all("park").length;
+  const theirs = curtainsDown(view, now).filter((curtain) => curtain.personId !== personId);
+  const whose = theirs.map((curtain) => view.get("person", curtain.personId)?.name ?? "somebody").join(", ");
+  if (parked === 0 && theirs.length === 0) return null;
+  return (
+    <Link
+      to="/trace"
+      className="max-w-48 truncate rounded border border-parked px-2 py-1 text-[13px] text-parked"
+      title={[parked > 0 ? `${counted(parked, "head")} parked` : "", theirs.length > 0 ? `Curtain down: ${whose}` : ""]
+        .filter(Boolean)
+        .join(". ")}
+    >
+      ■ {[parked > 0 ? `${parked} parked` : "", theirs.length > 0 ? `curtain: ${whose}` : ""].filter(Boolean).join(" · ")}
+    </Link>
   );
 }
 

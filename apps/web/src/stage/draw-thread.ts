@@ -20,6 +20,10 @@ export interface ThreadPicture {
   readonly handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
   /** Heads of one's sketch on which somebody else's later touch shows. */
   readonly overruled: readonly number[];
+  /** Heads that hold what they have whatever plays, and heads behind a curtain. */
+  readonly parked: readonly number[];
+  readonly curtained: readonly number[];
+  readonly parkedInk: string;
   readonly barredInk: string;
   readonly ink: string;
   readonly gesture: Gesture | null;
@@ -61,12 +65,22 @@ export function drawThread(context: CanvasRenderingContext2D, drawing: StageDraw
   }
   context.fillStyle = of.barredInk;
   for (const index of of.overruled) context.fillRect(xy[2 * index]! - 5, xy[2 * index + 1]! + radius[index]! + 3, 10, 2.5);
+  drawHeld(context, drawing, of);
   context.fillStyle = of.ink;
+  context.strokeStyle = of.ink;
   drawEnds(context, drawing, of.selected);
   drawTargets(context, drawing, of.targets);
   drawTraces(context, drawing, of.traces);
   if (of.handles) drawHandles(context, of.handles);
   if (of.gesture) drawGesture(context, drawing, { gesture: of.gesture, selected: of.selected });
+}
+
+/** A square beside each parked head, and a bar over each one behind a curtain. */
+function drawHeld(context: CanvasRenderingContext2D, { xy, radius }: StageDrawing, { parked, curtained, parkedInk }: ThreadPicture): void {
+  context.fillStyle = parkedInk;
+  for (const index of parked) context.fillRect(xy[2 * index]! + radius[index]! + 1, xy[2 * index + 1]! - radius[index]! - 4, 5, 5);
+  for (const index of curtained)
+    context.fillRect(xy[2 * index]! - radius[index]! - 1, xy[2 * index + 1]! - radius[index]! - 3, 2 * radius[index]! + 2, 1.5);
 }
 
 /** Small numbers at both ends: they tell the direction, and are the handles that turn it. */

@@ -30,6 +30,8 @@ import { stageProjection, type Projection, type StageFrame, type StageView } fro
 import { useFigure } from "./use-figure";
 import { useShownFrame } from "./stage-frame-store";
 import { unstretched } from "./stage-stretch";
+import { useHeldHeads } from "./use-held-heads";
+import { usePrepared } from "./use-prepared";
 import { useDrawnFrame } from "./use-drawn-frame";
 import { useStageFrame } from "./use-stage-frame";
 import { useStagePainter } from "./use-stage-painter";
@@ -68,7 +70,13 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
 }
 
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
-export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash | null; tools?: "all" | "select" }): React.JSX.Element {
+export function StageCanvas(props: {
+  wash?: StageWash | null;
+  tools?: "all" | "select";
+  /** `prepared`: as it stands ready behind the curtains. */
+  shows?: "stage" | "prepared";
+}): React.JSX.Element {
+  const { wash = null, tools = "all", shows = "stage" } = props;
   const client = useLiveClient();
   const { selection, select, stageTool, stageView, scrubbed, overruledHeads, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
@@ -89,6 +97,8 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
 
   const sketch = client.view.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
+  const prepared = usePrepared(client, shows === "prepared" && !scrubbed && !blind);
+
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
   const selected = useMemo(() => heads.flatMap(({ key }) => indexOf.get(key) ?? []), [heads, indexOf]);
@@ -104,6 +114,7 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
     () => [...new Set(Object.values(overruledHeads).flat())].flatMap((key) => indexOf.get(key) ?? []),
     [overruledHeads, indexOf],
   );
+  const held = useHeldHeads(show, indexOf);
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   const thread = useMemo(
     (): ThreadPicture => ({
@@ -114,27 +125,29 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       handles: figure.handles,
       others: others.map(({ heads: theirs, ink }) => ({ ink, heads: theirs.flatMap((key) => indexOf.get(key) ?? []) })),
       overruled: overruledIndices,
+      ...held,
+      parkedInk: token("parked"),
       barredInk: token("barred"),
       ink: token("stage-thread"),
       gesture,
     }),
-    [selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices],
+    [selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices, held],
   );
   const painter = useStagePainter({
     drawing,
     wash,
     thread,
-    values: () => useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? client.values,
+    values: () => useInterface.getState().scrubbed ?? blind?.at(client.now()) ?? prepared?.() ?? client.values,
     shownProjection,
   });
   const { request } = painter;
   useEffect(() => {
     request();
-    if (!blind) return client.subscribeLevels(request);
-    // What is seen blind moves by itself, whatever the stage does.
+    if (!blind && !prepared) return client.subscribeLevels(request);
+    // What is seen blind, or behind a curtain, moves by itself, whatever the stage does.
     const timer = setInterval(request, 40);
     return () => clearInterval(timer);
-  }, [client, request, scrubbed, blind]);
+  }, [client, request, scrubbed, blind, prepared]);
 
   const ends = drawing && threadEnds(drawing, selected);
   /** The point of what is drawn that is under the pointer. */
@@ -223,6 +236,8 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
       aria-label={`${stageView === "plan" ? "Stage plan" : "Stage in 3D"}, ${rig.heads.length} heads, ${selected.length} selected`}
       data-selected={selected.length}
       data-overruled={overruledIndices.length}
+      data-parked={held.parked.length}
+      data-curtained={held.curtained.length}
       data-zoom={drawing ? Math.round(100 * drawing.projection.zoom) / 100 : undefined}
       data-first={heads[0]?.label}
       data-last={heads.at(-1)?.label}
@@ -238,9 +253,9 @@ export function StageCanvas({ wash = null, tools = "all" }: { wash?: StageWash |
         setGesture(null);
       }}
     >
-      {(scrubbed ?? blind) && (
-        <p className="absolute top-2 right-3 text-xs text-stage-thread" role="status">
-          {scrubbed ? "◌ as it will be, not live" : "◌ blind: your sketch, not the stage"}
+      {(scrubbed ?? blind ?? prepared) && (
+        <p className="absolute top-9 right-3 text-xs text-stage-thread" role="status">
+          {scrubbed ? "◌ as it will be, not live" : blind ? "◌ blind: your sketch, not the stage" : "◌ prepared, behind the curtain"}
         </p>
       )}
       <div ref={painter.layers} className="pointer-events-none absolute inset-0 origin-top-left">

@@ -31,7 +31,6 @@ export function useStageFrame(
 ): StageFraming {
   const latest = useRef(shownProjection);
   latest.current = shownProjection;
-  stageAtHand.projection = shownProjection;
   const fingers = useRef(new Map<number, Point>());
   const drawn = useRef<Point | null>(null);
   const at = (event: { clientX: number; clientY: number }): Point => {
@@ -56,13 +55,13 @@ export function useStageFrame(
     element.addEventListener("wheel", onWheel, { passive: false });
     return () => element.removeEventListener("wheel", onWheel);
   }, [frame]);
-  useEffect(
-    () => () => {
+  useEffect(() => {
+    stageAtHand.projection = () => latest.current();
+    return () => {
       stageAtHand.projection = () => null;
       stageAtHand.pointer = null;
-    },
-    [],
-  );
+    };
+  }, []);
 
   return {
     start: (event) => {

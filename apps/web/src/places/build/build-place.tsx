@@ -8,6 +8,7 @@ import { useLiveClient, useMe } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { useBarredWash } from "../../territories/use-barred-wash";
+import { StageShows, useStageShows } from "../../stage/stage-shows";
 import { StageTools } from "../../stage/stage-tools";
 import { PutBack } from "../../lanes/put-back";
 import { Button } from "../../ui/button";
@@ -19,14 +20,23 @@ import { Shelf } from "./shelf/shelf";
 /** Stage above, lanes below: who and what. */
 export function BuildPlace(): React.JSX.Element {
   const barred = useBarredWash();
+  const { shows } = useStageShows();
   return (
     <div className="grid h-full min-h-0 grid-cols-[216px_minmax(0,1fr)_248px]">
       <Cast />
       <Group orientation="vertical" className="min-h-0">
         <Panel defaultSize="56%" minSize="20%">
           <div className="relative h-full">
-            <StageCanvas wash={barred} />
+            {shows === "both" ? (
+              <div className="grid h-full grid-cols-2 divide-x divide-edge">
+                <StageCanvas wash={barred} tools="select" />
+                <StageCanvas wash={barred} shows="prepared" />
+              </div>
+            ) : (
+              <StageCanvas wash={barred} shows={shows} />
+            )}
             <StageTools />
+            <StageShows />
             <Legend barred={barred !== null} />
           </div>
         </Panel>

@@ -1,5 +1,15 @@
 import { useEffect, useMemo, useState } from "react";
-import { hiddenBefore, roleOf, silentHeads, type Playback, type PlaybackState, type Show, type UserError } from "@vexa/core";
+import {
+  counted,
+  heldOnCard,
+  hiddenBefore,
+  roleOf,
+  silentHeads,
+  type Playback,
+  type PlaybackState,
+  type Show,
+  type UserError,
+} from "@vexa/core";
 import { useClient, useLiveClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
@@ -10,6 +20,7 @@ export function CardWarning(props: { playback: Playback; state: PlaybackState | 
     <>
       <Effect {...props} />
       <Silent playback={props.playback} />
+      <Held playback={props.playback} />
     </>
   );
 }
@@ -24,6 +35,19 @@ function Silent({ playback }: { playback: Playback }): React.JSX.Element | null 
       ■ silent on {heads === 1 ? "1 head" : `${heads} heads`}
     </p>
   );
+}
+
+/** What of it won't be seen because somebody holds the heads. */
+function Held({ playback }: { playback: Playback }): React.JSX.Element | null {
+  const show = useRestedShow();
+  const client = useClient();
+  const { parked, curtained } = useMemo(() => heldOnCard(show, playback, client.now()), [show, playback, client]);
+  const words = [
+    parked > 0 ? `${counted(parked, "head")} parked` : "",
+    curtained > 0 ? `${counted(curtained, "head")} behind a curtain` : "",
+  ];
+  const said = words.filter(Boolean).join(", ");
+  return said === "" ? null : <p className="line-clamp-2 text-xs text-parked">■ {said}</p>;
 }
 
 function Effect(props: { playback: Playback; state: PlaybackState | null; barred: UserError | null }): React.JSX.Element | null {
