@@ -278,7 +278,7 @@ export {
   type TempoStretch,
 } from "./tempo/tempo-history";
 export { settingChanges } from "./edits/setting-changes";
-export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./questions/held-heads";
+export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
 export { Prepared } from "./engine/prepared";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";

@@ -17,6 +17,15 @@ describe("six people on one rig", () => {
       expect(client.copy.pending).toEqual([]);
       expect([...client.copy.view.records.values()]).toEqual([...door.show.records.values()]);
     }
+    // Refusals are told in people's words: no ids of records, no names of fields.
+    const refusals = clients.flatMap((client) => client.refusals);
+    expect(new Set(refusals).size).toBeGreaterThan(10);
+    const names = [...door.show.records.values()].flatMap((record) => ("name" in record && record.name) || []);
+    const ids = [...door.show.records.keys()].filter((id) => id.includes("-") && names.every((name) => !name.includes(id)));
+    const raw = (sentence: string): boolean =>
+      ids.some((id) => new RegExp(`(^|[^\\w-])${id}($|[^\\w-])`).test(sentence)) ||
+      /›|undefined|\bnull\b|[{}]|\b[a-z]+[A-Z]\w*/.test(sentence);
+    expect(refusals.filter(raw).slice(0, 3)).toEqual([]);
     // All that was said to hold was done, and nothing but what everybody heard of.
     const done = new Set(log.map(({ id }) => id));
     for (const { acknowledged } of clients) expect(acknowledged.filter((id) => !done.has(id))).toEqual([]);

@@ -75,7 +75,7 @@ describe("the door: edits", () => {
     await door.transact(tomasz(), transaction([setChange("group-spots", ["name"], { from: "Rib spots", to: "All ribs" })]));
     const stale = [setChange("group-spots", ["name"], { from: "Rib spots", to: "Spots" })];
     const late = await door.transact(ines(), transaction(stale));
-    expect(late).toMatchObject({ ok: false, error: { code: "value.conflict", details: { present: '"All ribs"', from: '"Rib spots"' } } });
+    expect(late).toMatchObject({ ok: false, error: { code: "value.conflict", details: { present: "“All ribs”", from: "“Rib spots”" } } });
     expect(door.show.get("group", "group-spots")!.name).toBe("All ribs");
     expect(heard).toHaveLength(1);
     expect(await door.transact(tomasz(), transaction(stale)), "their own, crossing").toMatchObject({ ok: true });

@@ -122,9 +122,9 @@ export class CrewSimulation {
     const roll = this.random();
     if (personId === "ann" && roll < 0.25) return this.#divide(client);
     if (roll < 0.45) return this.#edit(client);
-    if (roll < 0.65) return void (await this.door.play(client.person, this.#touch(client), undefined));
+    if (roll < 0.65) return client.hear(await this.door.play(client.person, this.#touch(client), undefined));
     if (roll < 0.8) return this.#undo(client);
-    if (roll < 0.95) return void (await this.door.lend(this.random() < 0.05 ? null : client.person, this.#loan(client)));
+    if (roll < 0.95) return client.hear(await this.door.lend(this.random() < 0.05 ? null : client.person, this.#loan(client)));
     this.counts.loans = copy.view.all("loan").length;
     if (client.connected && this.random() < 0.2) {
       this.counts.breaks++;
@@ -206,6 +206,7 @@ export class CrewSimulation {
     const direction = this.pick(["undo", "redo"] as const);
     const before = this.log.length;
     const answer = await this.door.undo(client.person, direction);
+    client.hear(answer);
     if (!answer.ok) return;
     this.counts.undone++;
     const written = this.#written.get(answer.label!.replace(/^(Took back|Did again): /, ""));

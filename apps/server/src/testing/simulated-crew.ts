@@ -1,5 +1,15 @@
 import { randomUUID } from "node:crypto";
-import { alreadyHolds, seededRandom, ShowCopy, type Answer, type Change, type Person, type Transaction } from "@vexa/core";
+import {
+  alreadyHolds,
+  explain,
+  seededRandom,
+  ShowCopy,
+  type Answer,
+  type Change,
+  type Person,
+  type Transaction,
+  type UserError,
+} from "@vexa/core";
 import type { Door } from "../show/door";
 
 interface Message {
@@ -13,6 +23,8 @@ export class SimulatedClient {
   readonly copy = new ShowCopy();
   /** Ids of edits that the server said hold, and that nobody had made before. */
   readonly acknowledged: string[] = [];
+  /** What was told why something couldn't be. */
+  readonly refusals: string[] = [];
   readonly #random: () => number;
   #door: Door;
   #inbox: Message[] = [];
@@ -63,6 +75,7 @@ export class SimulatedClient {
       const transaction = this.#onTheWay.shift()!;
       const heldBefore = alreadyHolds(this.#door.show.records, transaction.changes);
       const answer = await this.#door.transact(this.person, { ...transaction, author: this.personId });
+      this.hear(answer);
       if (answer.ok && !heldBefore) this.acknowledged.push(transaction.id);
       if (likely < 1 && this.#random() < 0.02) {
         this.breakLine();
@@ -82,6 +95,11 @@ export class SimulatedClient {
 
   get person(): Person {
     return this.#door.show.get("person", this.personId)!;
+  }
+
+  /** Takes an answer in as the person reads it. */
+  hear(answer: { readonly ok: boolean; readonly error?: UserError }): void {
+    if (answer.error) this.refusals.push(explain(answer.error));
   }
 
   #hearAnswer(transaction: Transaction, answer: Answer): void {

@@ -254,7 +254,7 @@ export function StageCanvas(props: {
       }}
     >
       {(scrubbed ?? blind ?? prepared) && (
-        <p className="absolute top-9 right-3 text-xs text-stage-thread" role="status">
+        <p className="absolute top-10 right-3 text-xs text-stage-thread" role="status">
           {scrubbed ? "◌ as it will be, not live" : blind ? "◌ blind: your sketch, not the stage" : "◌ prepared, behind the curtain"}
         </p>
       )}

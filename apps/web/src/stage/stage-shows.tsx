@@ -19,13 +19,13 @@ export function StageShows(): React.JSX.Element | null {
   const { set } = useInterface();
   if (!down) return null;
   return (
-    <div role="group" aria-label="The stage shows" className="absolute top-2 right-2 flex gap-1">
+    <div role="group" aria-label="The stage shows" className="absolute right-2 bottom-1.5 flex gap-1">
       {(["stage", "prepared", "both"] as const).map((entry) => (
         <Button
           key={entry}
           tone="chip"
           size="small"
-          className="bg-stage text-stage-ink aria-pressed:text-stage-ink"
+          className="bg-stage text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
           aria-pressed={shows === entry}
           onClick={() => set({ stageShows: entry })}
         >

@@ -43,7 +43,7 @@ export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
           key={tool}
           tone="chip"
           size="small"
-          className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
+          className="bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
           aria-pressed={stageTool === tool}
           title={title}
           aria-label={name}
@@ -55,7 +55,7 @@ export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
       <Button
         tone="chip"
         size="small"
-        className="bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink"
+        className="bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
         aria-pressed={stageView !== "plan"}
         title="Plan or 3D (V)"
         onClick={toggleStageView}

@@ -9,7 +9,7 @@ import { dropView, keepView, keptViews, LONGEST_VIEW_NAME, MOST_VIEWS } from "./
 import { showFrame, useShownFrame } from "./stage-frame-store";
 import { fitAll, fitSelection, zoomStage } from "./stage-zoom";
 
-const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:text-stage-ink";
+const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink";
 
 /** Larger, smaller, all, the selection, and one's own views by name. */
 export function StageViews(): React.JSX.Element {

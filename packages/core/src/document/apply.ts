@@ -1,7 +1,10 @@
 import { fail, ok, type Result } from "../errors/result";
+import { fieldWords, spaced } from "../errors/field-words";
 import { sameJson, type RecordBase, type Records } from "./record";
 import { type Change } from "./transaction";
 
+/** What a change is about that is gone, as it is told. */
+const GONE = "thing";
 const FORBIDDEN_KEYS = new Set(["__proto__", "constructor", "prototype"]);
 const FIXED_FIELDS = new Set(["id", "kind", "version"]);
 
@@ -22,27 +25,27 @@ export function apply<R extends RecordBase>(records: Records<R>, changes: readon
 export function applyInPlace(records: Map<string, RecordBase>, change: Change): Result<null> {
   if (change.op === "add") {
     const { id } = change.record;
-    if (records.has(id)) return fail("record.exists", { id });
+    if (records.has(id)) return fail("record.exists", { what: spaced(change.record.kind) });
     records.set(id, { ...change.record, version: 1 });
     return ok(null);
   }
   const id = change.op === "remove" ? change.record.id : change.id;
   const present = records.get(id);
-  if (!present) return fail("record.unknown", { what: id });
+  if (!present) return fail("record.unknown", { what: GONE });
   if (change.op === "remove") {
     if (!sameJson({ ...present, version: 0 }, { ...change.record, version: 0 }))
-      return fail("value.conflict", { field: id, present: "another content", from: "an older one" });
+      return fail("value.conflict", { field: `This ${spaced(present.kind)}`, present: "another content", from: "an older one" });
     records.delete(id);
     return ok(null);
   }
   const { path } = change;
-  const field = path.join(" › ");
+  const field = fieldWords(path);
   if (path.length === 0 || FIXED_FIELDS.has(path[0]!) || path.some((key) => FORBIDDEN_KEYS.has(key)))
-    return fail("value.invalid", { field: field || id, value: "set", why: "this field is fixed" });
+    return fail("value.invalid", { field, value: "set", why: "it is fixed" });
   const now = valueAt(present, path);
-  if (!sameJson(now, change.from)) return fail("value.conflict", { field, present: shown(now), from: shown(change.from) });
+  if (!sameJson(now, change.from)) return fail("value.conflict", { field, present: shown(path, now), from: shown(path, change.from) });
   const replaced = replaceAt(present, path, change.to);
-  if (replaced === null) return fail("record.unknown", { what: field });
+  if (replaced === null) return fail("record.unknown", { what: GONE });
   records.set(id, { ...(replaced as RecordBase), version: present.version + 1 });
   return ok(null);
 }
@@ -81,7 +84,11 @@ function replaceAt(value: unknown, path: readonly string[], to: unknown): object
   return copy;
 }
 
-function shown(value: unknown): string {
-  const text = value === undefined ? "nothing" : JSON.stringify(value);
+/** A value as it is told: plain ones as they are, names of records and what has parts as what they are. */
+function shown(path: readonly string[], value: unknown): string {
+  if (value === undefined || value === null) return "nothing";
+  if (typeof value === "object") return Array.isArray(value) ? `a list of ${value.length}` : "another content";
+  if (/Ids?$/.test(path.at(-1) ?? "")) return "another one";
+  const text = typeof value === "string" ? `“${value}”` : JSON.stringify(value);
   return text.length > 60 ? `${text.slice(0, 57)}…` : text;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { playChanges } from "../playing/play";
 import type { PlayCommand } from "../playing/commands";
-import { heldHeads, heldOnCard } from "../questions/held-heads";
+import { heldHeads, heldOnCard } from "./held-heads";
 import { sketchIdOf } from "../stroke/sketch";
 import { setChange, type Change } from "../document/transaction";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";

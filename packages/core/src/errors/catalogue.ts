@@ -56,7 +56,7 @@ export const ERROR_CATALOGUE = {
   },
   "record.exists": {
     status: 409,
-    sentence: "There already is a record with the id {id}.",
+    sentence: "This {what} is there already.",
     remedy: "Nothing was changed.",
   },
   "record.in-use": {

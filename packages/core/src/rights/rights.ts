@@ -53,7 +53,7 @@ const WHO_CHANGES: {
 export function mayChange(show: Show, person: Person, change: Change): UserError | null {
   const record = (change.op === "add" ? change.record : show.records.get(change.op === "set" ? change.id : change.record.id)) as
     ShowRecord | undefined;
-  if (!record) return { code: "record.unknown", details: { what: change.op === "set" ? change.id : change.record.id } };
+  if (!record) return { code: "record.unknown", details: { what: "thing" } };
   if (!isKind(record.kind)) return null;
   const what = `Changing a ${KINDS[record.kind].label}`;
   switch (WHO_CHANGES[record.kind]) {

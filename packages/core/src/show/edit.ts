@@ -1,5 +1,6 @@
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
+import { fieldWords } from "../errors/field-words";
 import { fail, ok, type Result } from "../errors/result";
 import { isKind, KINDS, type ShowRecord } from "./records";
 import { brokenRule } from "./rules";
@@ -33,10 +34,18 @@ function flawOf(record: ShowRecord): ReturnType<typeof fail> | null {
     });
   const flaw = KINDS[record.kind].schema(record, []);
   if (!flaw) return null;
-  const value = JSON.stringify(flaw.value) ?? "left out";
   return fail("value.invalid", {
-    field: flaw.path.join(" › ") || KINDS[record.kind].label,
-    value: value.length > 60 ? `${value.slice(0, 57)}…` : value,
+    field: flaw.path.length === 0 ? `This ${KINDS[record.kind].label}` : fieldWords(flaw.path),
+    value: plainly(flaw.value),
     why: flaw.why,
   });
+}
+
+/** What can't be, as it is told: plain values as they are, what has parts as what it is. */
+function plainly(value: unknown): string {
+  if (value === undefined) return "left out";
+  if (typeof value === "object")
+    return value === null ? "nothing" : Array.isArray(value) ? `a list of ${value.length}` : "what it was to become";
+  const text = JSON.stringify(value);
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text;
 }

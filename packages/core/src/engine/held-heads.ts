@@ -1,4 +1,4 @@
-import { coveredBy } from "../engine/curtains";
+import { coveredBy } from "./curtains";
 import { raisedPart, type Curtain } from "../playback/curtain";
 import type { Playback } from "../playback/playback";
 import { cueAfter } from "../playing/cue-after";
