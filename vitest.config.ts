@@ -8,6 +8,7 @@ const SCREENS = [
   "bad-input",
   "crew",
   "double-clicks",
+  "fingers",
   "held",
   "locked-screen",
   "pages",

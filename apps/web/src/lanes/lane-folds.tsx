@@ -11,7 +11,7 @@ const PICTURE = { width: 46, height: 12 };
 /** What a lane unfolds into: folded sections are thumbnails with a few words. */
 export function LaneFolds({ lane }: { lane: Lane }): React.JSX.Element {
   return (
-    <div className="flex h-[22px] shrink-0 items-center gap-1 border-t border-edge/40 pl-1.5">
+    <div className="flex h-[22px] pointer-coarse:h-11 shrink-0 items-center gap-1 border-t border-edge/40 pl-1.5">
       {(["when", "moves"] as const).map((section) => (
         <Fold key={section} lane={lane} section={section} />
       ))}
@@ -29,7 +29,7 @@ function Fold({ lane, section }: { lane: Lane; section: LaneSection }): React.JS
       type="button"
       aria-expanded={open}
       aria-label={`${label}: ${WORDS[section]}`}
-      className="flex h-5 min-w-0 items-center gap-1 rounded px-1 text-[11px] text-ink-2 hover:bg-raised hover:text-ink"
+      className="flex h-5 pointer-coarse:h-11 min-w-0 items-center gap-1 rounded px-1 text-[11px] text-ink-2 hover:bg-raised hover:text-ink"
       onClick={() => setOpen(!open)}
     >
       <Arrow size={12} aria-hidden />

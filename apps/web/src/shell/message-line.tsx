@@ -14,7 +14,10 @@ export function MessageLine(): React.JSX.Element {
   const [last] = all;
   const shown = useShown(last ?? null);
   return (
-    <section aria-label="Messages" className="flex h-7 min-w-0 items-center gap-2 border-t border-edge bg-bench px-3 text-xs">
+    <section
+      aria-label="Messages"
+      className="flex h-7 pointer-coarse:h-11 min-w-0 items-center gap-2 border-t border-edge bg-bench px-3 text-xs"
+    >
       <p role="status" title={shown?.text} className={cn("min-w-0 flex-1 truncate text-ink", shown?.kind === "refused" && "text-barred")}>
         {shown && (
           <>

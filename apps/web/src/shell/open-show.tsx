@@ -92,13 +92,13 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
     return <Notice title="Opening the show…" text="Fetching the rig and what is on stage." />;
   if (guest)
     return (
-      <div className="grid h-full grid-rows-[minmax(0,1fr)_28px]">
+      <div className="grid h-full grid-rows-[minmax(0,1fr)_auto]">
         <GuestPage onSignOut={onSignOut} />
         <MessageLine />
       </div>
     );
   return (
-    <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_28px]">
+    <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_auto] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[44px_minmax(0,1fr)_auto_auto]">
       <Rail onSignOut={onSignOut} />
       <TopStrip />
       <main className="min-h-0 min-w-0">

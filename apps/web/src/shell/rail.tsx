@@ -15,7 +15,7 @@ const PLACES = [
   { to: "/show", label: "Show", Icon: AppWindow },
 ] as const;
 
-const item = "grid w-11 justify-items-center gap-0.5 rounded py-1.5 text-[11px] text-ink-2 hover:bg-raised hover:text-ink";
+const item = "grid w-11 shrink-0 justify-items-center gap-0.5 rounded py-1.5 text-[11px] text-ink-2 hover:bg-raised hover:text-ink";
 
 /** The slim rail: the places, in the order of the work. */
 export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
@@ -29,8 +29,11 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
   const waiting = useWaiting();
   const Light = theme === "dark" ? Sun : Moon;
   return (
-    <nav className="row-span-3 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2" aria-label="Places">
-      <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8" />
+    <nav
+      className="row-span-3 flex flex-col items-center gap-1 border-r border-edge bg-ground py-2 max-sm:order-last max-sm:row-span-1 max-sm:flex-row max-sm:overflow-x-auto max-sm:border-t max-sm:border-r-0 max-sm:py-0"
+      aria-label="Places"
+    >
+      <img src="/vexa.svg" alt="Vexa" className="mb-2 size-8 max-sm:hidden" />
       {PLACES.map(({ to, label, Icon }) => (
         <NavLink
           key={to}

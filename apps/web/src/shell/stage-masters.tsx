@@ -21,7 +21,7 @@ export function StageMasters(): React.JSX.Element {
     <div className="flex items-center gap-2 text-[13px] text-ink-2" role="group" aria-label="Whole stage" title={why} data-plays>
       <span className={cn(percent < 100 && "text-parked")}>{percent < 100 ? "■ " : ""}Master</span>
       <Slider.Root
-        className={cn("relative flex h-8 w-24 touch-none items-center select-none", !may && "opacity-60")}
+        className={cn("relative flex h-11 w-24 touch-none items-center select-none", !may && "opacity-60")}
         min={0}
         max={100}
         value={[percent]}

@@ -19,8 +19,8 @@ export function TopStrip(): React.JSX.Element {
   const here = [...new Map(client.presence.map((entry) => [entry.personId, entry])).values()];
   return (
     <header className="flex items-center gap-3 border-b border-edge bg-bench px-3">
-      <h1 className="font-semibold">{client.showName}</h1>
-      <p className={cn("text-[13px] text-ink-3", lost && "text-barred")} role="status">
+      <h1 className={cn("min-w-0 truncate font-semibold", lost && "max-sm:hidden")}>{client.showName}</h1>
+      <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "max-sm:hidden")} role="status">
         {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : waiting > 0 ? "saving…" : "all saved"}
       </p>
       <span className="flex-1" />
@@ -31,7 +31,7 @@ export function TopStrip(): React.JSX.Element {
       )}
       <BegunAgain />
       {health && !lost && (
-        <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2" aria-label="Output">
+        <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2 max-sm:hidden" aria-label="Output">
           <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
           {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
           {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
@@ -40,7 +40,7 @@ export function TopStrip(): React.JSX.Element {
       <HeldNote />
       <CurtainButton />
       <StageMasters />
-      <ul className="flex gap-1" aria-label="People here">
+      <ul className="flex gap-1 max-sm:hidden" aria-label="People here">
         {here.map((entry) => {
           const person = view.get("person", entry.personId);
           return person && <Initials key={entry.personId} person={person} show={view} entry={entry} />;
@@ -103,7 +103,7 @@ function Initials({ person, show, entry }: { person: Person; show: Show; entry: 
         aria-pressed={followed === person.id}
         disabled={own}
         className={cn(
-          "grid size-7 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold disabled:cursor-default",
+          "grid size-7 pointer-coarse:size-11 place-content-center rounded-full border border-edge bg-raised text-xs font-semibold disabled:cursor-default",
           hatch,
           followed === person.id && "border-2 border-sketch",
         )}

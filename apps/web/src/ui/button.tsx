@@ -14,7 +14,11 @@ const look = cva(
         live: "border-live bg-live text-on-accent enabled:hover:brightness-110",
         chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink aria-selected:border-sketch aria-selected:bg-raised aria-selected:text-ink",
       },
-      size: { small: "h-6 px-2 text-xs", normal: "h-8 text-[13px]", touch: "h-11 min-w-11 text-sm" },
+      size: {
+        small: "h-6 px-2 text-xs pointer-coarse:h-11 pointer-coarse:min-w-11",
+        normal: "h-8 text-[13px] pointer-coarse:h-11 pointer-coarse:min-w-11",
+        touch: "h-11 min-w-11 text-sm",
+      },
     },
     defaultVariants: { tone: "plain", size: "normal" },
   },

@@ -1,7 +1,8 @@
 import type { ComponentProps, ReactNode } from "react";
 import { cn } from "./class-names";
 
-const box = "h-8 w-full rounded border border-edge bg-ground px-2 text-[13px] text-ink placeholder:text-ink-3 aria-invalid:border-barred";
+const box =
+  "h-8 pointer-coarse:h-11 w-full rounded border border-edge bg-ground px-2 text-[13px] text-ink placeholder:text-ink-3 aria-invalid:border-barred";
 
 export function TextInput({ className, ...rest }: ComponentProps<"input">): React.JSX.Element {
   return <input className={cn(box, className)} autoComplete="off" spellCheck={false} {...rest} />;

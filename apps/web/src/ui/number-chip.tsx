@@ -32,7 +32,7 @@ export function NumberChip(props: {
   return (
     <span
       className={cn(
-        "inline-flex h-6 items-center rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3",
+        "inline-flex h-6 items-center pointer-coarse:h-11 rounded border border-edge text-xs text-ink-2 has-[input:focus]:border-ink-3",
         pressed && "border-sketch bg-raised text-ink",
       )}
       data-on={value > 1}
@@ -40,7 +40,7 @@ export function NumberChip(props: {
       {onPress ? (
         <button
           type="button"
-          className="h-full pl-2 whitespace-nowrap enabled:hover:text-ink disabled:opacity-45"
+          className="h-full pointer-coarse:min-w-11 pl-2 whitespace-nowrap enabled:hover:text-ink disabled:opacity-45"
           aria-pressed={pressed}
           title={title}
           disabled={disabled}
@@ -54,7 +54,7 @@ export function NumberChip(props: {
       <input
         aria-label={label ?? word}
         aria-invalid={draft !== null && !fits}
-        className="w-8 bg-transparent text-center font-mono text-ink outline-none aria-invalid:text-barred disabled:opacity-45"
+        className="w-8 pointer-coarse:h-full pointer-coarse:w-11 bg-transparent text-center font-mono text-ink outline-none aria-invalid:text-barred disabled:opacity-45"
         inputMode="numeric"
         value={draft ?? String(value)}
         disabled={disabled}

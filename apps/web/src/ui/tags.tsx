@@ -11,7 +11,7 @@ export function Tags({
   onTint: (tint: number | undefined) => void;
 }): React.JSX.Element {
   return (
-    <div role="group" aria-label="Tag" className="flex items-center gap-1 text-xs text-ink-2">
+    <div role="group" aria-label="Tag" className="flex flex-wrap items-center gap-1 text-xs text-ink-2">
       Tag
       {Array.from({ length: count }, (_, index) => index + 1).map((each) => (
         <button
@@ -20,7 +20,7 @@ export function Tags({
           aria-label={`Tag ${each}`}
           aria-pressed={tint === each}
           data-tint={each}
-          className={cn("tag size-5 border-2 border-transparent", tint === each && "border-ink")}
+          className={cn("tag size-5 pointer-coarse:size-11 border-2 border-transparent", tint === each && "border-ink")}
           onClick={() => onTint(tint === each ? undefined : each)}
         >
           {each}

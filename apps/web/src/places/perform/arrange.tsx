@@ -31,7 +31,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
     <Menu
       className="min-w-52"
       trigger={
-        <Button>
+        <Button size="touch">
           <Plus size={14} aria-hidden /> Add a card
         </Button>
       }
@@ -68,7 +68,7 @@ export function PasteCard({ page }: { page: Page }): React.JSX.Element | null {
     if (client.transact(`Put a copy of ${name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
   return (
-    <Button once title={`${name}, with its options`} onClick={paste}>
+    <Button once size="touch" title={`${name}, with its options`} onClick={paste}>
       <ClipboardPaste size={14} aria-hidden /> <span className="max-w-32 truncate">Paste {name}</span>
     </Button>
   );

@@ -115,7 +115,7 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
   const standing = standingWords(playback, level, cues);
   const tall = playback.rows > 1;
   return (
-    <div className="flex size-full flex-col p-2.5">
+    <div className={cn("flex size-full flex-col", playback.columns < 2 ? "p-1.5" : "p-2.5")}>
       <div
         {...(role === "nothing" ? { role: "presentation" } : { role: "slider", tabIndex: 0 })}
         aria-label={name}

@@ -22,7 +22,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   });
   const mine = running.filter(({ state }) => state.personId === me.id);
   return (
-    <aside className="flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
+    <aside className="max-sm:hidden flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
       {chosen ? <Cues playbackId={chosen.id} /> : <p className="text-[13px] text-ink-3">Touch a card to see its cues here.</p>}
       <section className="min-h-0 flex-1 overflow-y-auto" aria-label="Running now">
         <h2 className="mb-1 text-xs font-semibold text-ink-2">Running now</h2>
@@ -55,7 +55,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   );
 }
 
-const ROW = 36;
+const ROW = 44;
 /** Cues that are shown where there is room. */
 const MOST_IN_SIGHT = 12;
 /** The list's name and its buttons. */

@@ -18,7 +18,7 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
   const controls = show.all("control").filter(({ targetId }) => onIt.some(({ id }) => id === targetId));
   const removal = [...controls, ...onIt, page].map((record): Change => ({ op: "remove", record }));
   return (
-    <PopSheet label={`Page ${page.name}`} trigger={<Button>This page</Button>}>
+    <PopSheet label={`Page ${page.name}`} trigger={<Button size="touch">This page</Button>}>
       <Field label="Name">
         <DraftField label="Name of the page" text={page.name} onTake={(text) => text !== "" && set("name", text)} />
       </Field>

@@ -46,7 +46,7 @@ export function PerformPlace(): React.JSX.Element {
   const page = pages.find(({ id }) => id === pageId);
   if (!page && pages[0]) return <Navigate to={`/perform/${pages[0].id}`} replace />;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px]">
+    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px] max-sm:grid-cols-[minmax(0,1fr)]">
       <div className="flex min-h-0 flex-col gap-2 p-3">
         <PageTabs pages={pages} page={page} arranging={arranging} onArranging={setArranging} />
         {page ? (
@@ -84,7 +84,7 @@ function PageTabs(props: {
             to={`/perform/${id}`}
             className={({ isActive }) =>
               cn(
-                "inline-flex h-8 max-w-44 shrink-0 items-center rounded border border-edge px-2.5 text-[13px] font-medium text-ink-2 hover:text-ink",
+                "inline-flex h-11 max-w-44 min-w-11 shrink-0 items-center rounded border border-edge px-2.5 text-[13px] font-medium text-ink-2 hover:text-ink",
                 isActive && "border-live bg-raised text-ink",
               )
             }
@@ -93,14 +93,14 @@ function PageTabs(props: {
           </NavLink>
         ))}
       </nav>
-      <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3">
+      <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3 max-sm:hidden">
         {arranging ? "Drag a card to move it, its corner to stretch it" : "The whole card is the fader: drag anywhere on it"}
       </span>
       {arranging && page && <AddCard page={page} />}
       {arranging && page && <PasteCard page={page} />}
       {arranging && page && <PageSheet page={page} />}
       {arranging && me.role === "lead" && (
-        <Button once onClick={addPage}>
+        <Button once size="touch" onClick={addPage}>
           New page
         </Button>
       )}
@@ -109,7 +109,7 @@ function PageTabs(props: {
           href={`/perform/${page.id}`}
           target="_blank"
           rel="noreferrer"
-          className="inline-flex h-8 items-center rounded px-2 text-ink-2 hover:bg-raised hover:text-ink"
+          className="inline-flex h-11 min-w-11 items-center justify-center rounded px-2 text-ink-2 hover:bg-raised hover:text-ink"
           aria-label="This page in a window of its own"
           title="This page in a window of its own"
         >
@@ -117,7 +117,7 @@ function PageTabs(props: {
         </a>
       )}
       {mayBuild(me) && (
-        <Button aria-pressed={arranging} onClick={() => onArranging(!arranging)}>
+        <Button size="touch" aria-pressed={arranging} onClick={() => onArranging(!arranging)}>
           {arranging ? "Done" : "Arrange"}
         </Button>
       )}
@@ -135,7 +135,7 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
   return (
     <div
       data-grid
-      className="grid min-h-0 flex-1 gap-2 overflow-y-auto"
+      className="page-grid grid min-h-0 flex-1 gap-2 overflow-y-auto pointer-coarse:pr-11"
       style={{ gridTemplateColumns: `repeat(${PAGE_COLUMNS / CELL_STEP}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
     >
       {spreadOut<Playback | GroupMaster>([...cards, ...masters]).map(({ card, cells }) =>

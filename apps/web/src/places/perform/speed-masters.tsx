@@ -24,13 +24,13 @@ export function SpeedMasters(): React.JSX.Element {
     client.transact(`Made the speed master ${record.name}`, [{ op: "add", record }]);
   };
   return (
-    <section className="shrink-0" aria-label="Speed masters">
+    <section className="shrink-0 max-sm:hidden" aria-label="Speed masters">
       {tempos && <TempoSheet masters={masters} onClose={() => setTempos(false)} />}
       <div className="mb-1 flex items-center gap-1.5">
         <h2 className="flex-1 text-xs font-semibold text-ink-2">Speed masters</h2>
         {masters.length > 0 && (
           <Button
-            size="small"
+            size="touch"
             title="Phase zero now, for all that all of them drive; positions glide there"
             onClick={() => client.play({ type: "resync-all" })}
           >
@@ -38,18 +38,18 @@ export function SpeedMasters(): React.JSX.Element {
           </Button>
         )}
         {masters.length > 0 && (
-          <Button size="small" aria-pressed={tempos} onClick={() => setTempos(!tempos)}>
+          <Button size="touch" aria-pressed={tempos} onClick={() => setTempos(!tempos)}>
             Tempos
           </Button>
         )}
         {mayBuild(me) && (
-          <Button once size="small" onClick={add}>
+          <Button once size="touch" onClick={add}>
             <Plus size={12} aria-hidden /> New
           </Button>
         )}
       </div>
       {masters.length === 0 && <p className="text-[13px] text-ink-3">There are none yet. Motions then run at their own speed.</p>}
-      <div className="grid max-h-44 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
+      <div className="grid max-h-48 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
         {masters.map((master) => (
           <Master key={master.id} master={master} />
         ))}
@@ -85,34 +85,34 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           <span className="shrink-0 text-xs text-ink-3" data-state={words} title={`drives ${count} ${count === 1 ? "motion" : "motions"}`}>
             {stands || released ? `${mark} ${words}` : (scaled ?? `∞ ${count}`)}
           </span>
-          <MasterSheet
-            master={master}
-            tempo={tempo}
-            trigger={
-              <Button tone="quiet" size="small" className="px-0.5" aria-label={`More of ${master.name}`}>
-                <Ellipsis size={14} aria-hidden />
-              </Button>
-            }
-          />
         </div>
-        <div className="grid grid-cols-[1fr_auto_auto] gap-1">
-          <TempoField master={master} tempo={tempo} label={`${master.name} BPM`} className="h-7" />
+        <div className="grid grid-cols-[1fr_auto_auto_auto] gap-1">
+          <TempoField master={master} tempo={tempo} label={`${master.name} BPM`} className="h-11" />
           <Button
-            size="small"
-            className="h-7 px-1.5"
+            size="touch"
+            className="px-1.5"
             title="Phase zero now, for all that it drives; positions glide there"
             onClick={() => client.play({ type: "resync", masterId: master.id })}
           >
             re-sync
           </Button>
           <Button
-            size="small"
-            className="h-7 px-1.5"
+            size="touch"
+            className="px-1.5"
             aria-pressed={held}
             onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
           >
             {held ? "run" : "hold"}
           </Button>
+          <MasterSheet
+            master={master}
+            tempo={tempo}
+            trigger={
+              <Button tone="quiet" size="touch" className="px-0.5" aria-label={`More of ${master.name}`}>
+                <Ellipsis size={14} aria-hidden />
+              </Button>
+            }
+          />
         </div>
       </div>
     </article>

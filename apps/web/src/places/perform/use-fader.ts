@@ -1,4 +1,5 @@
 import { useRef, useState } from "react";
+import { useTwoFingerScroll } from "./two-finger-scroll";
 import { HandLevel, type SendLevel } from "./hand-level";
 
 interface Drag {
@@ -23,7 +24,9 @@ export function useFader({ level: kept, disabled, send }: { level: number; disab
   const [hand] = useState(() => new HandLevel(setShown));
   const drag = useRef<Drag | null>(null);
   const frame = useRef(0);
+  const scroll = useTwoFingerScroll();
   const end = (event: React.PointerEvent): void => {
+    scroll.up(event);
     if (drag.current?.pointer !== event.pointerId) return;
     cancelAnimationFrame(frame.current);
     drag.current = null;
@@ -33,13 +36,26 @@ export function useFader({ level: kept, disabled, send }: { level: number; disab
     level: shown ?? kept,
     handlers: {
       onPointerDown: (event) => {
-        if (event.button !== 0 || disabled || drag.current) return;
+        if (event.button !== 0) return;
+        if (scroll.down(event)) {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          if (drag.current) {
+            // The first finger meant the page as well: the fader stands where it stood.
+            cancelAnimationFrame(frame.current);
+            hand.move(drag.current.startLevel);
+            drag.current = null;
+            hand.letGo(send);
+          }
+          return;
+        }
+        if (disabled || drag.current) return;
         event.currentTarget.setPointerCapture(event.pointerId);
         const { clientHeight: height } = event.currentTarget;
         drag.current = { pointer: event.pointerId, startY: event.clientY, startLevel: hand.seen(kept), height };
         hand.hold(kept);
       },
       onPointerMove: (event) => {
+        if (scroll.move(event)) return;
         const of = drag.current;
         if (of?.pointer !== event.pointerId) return;
         const next = Math.min(1, Math.max(0, of.startLevel + (of.startY - event.clientY) / (of.height * 0.9)));

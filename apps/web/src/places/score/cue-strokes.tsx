@@ -121,14 +121,15 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
                 <span className="font-mono">{partWords(attribute, part)}</span>
               )}
             </span>
-            <button
-              type="button"
-              className="text-ink-3 hover:text-ink"
+            <Button
+              tone="quiet"
+              size="small"
+              className="h-4 px-0.5"
               aria-label={`Take ${attributeInfo(attribute).label} of ${whoName(stroke.who, show)} out`}
               onClick={() => takeOut(attribute)}
             >
               <X size={11} aria-hidden />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

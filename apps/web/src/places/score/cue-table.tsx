@@ -16,7 +16,10 @@ import { Transport } from "./transport";
 import { newId } from "../../session/new-id";
 
 const ROW = 34;
-const COLUMNS = "grid grid-cols-[12px_52px_minmax(0,1fr)_108px_56px_56px_56px_72px] items-center gap-2 px-3";
+const COLUMNS =
+  "grid grid-cols-[12px_52px_minmax(0,1fr)_108px_56px_56px_56px_72px] items-center gap-2 px-3 @max-[600px]:grid-cols-[12px_52px_minmax(0,1fr)_72px_44px_60px]";
+/** What there is no room for in a narrow list. */
+const WIDE = "@max-[600px]:hidden";
 
 /** The cues of a list, a row each; Ctrl and Shift choose several. Only the rows in sight are drawn: a list may have thousands. */
 export function CueTable({ list, cues, chosen }: { list: CueList; cues: readonly Cue[]; chosen: readonly Cue[] }): React.JSX.Element {
@@ -25,7 +28,7 @@ export function CueTable({ list, cues, chosen }: { list: CueList; cues: readonly
   const [view, setView] = useState<"cues" | "tracking">("cues");
   const found = search.trim() === "" ? cues : cues.filter((cue) => fits(cue, search.trim().toLowerCase(), show));
   return (
-    <section className="flex min-h-0 flex-1 flex-col" aria-label={`Cues of ${list.name}`}>
+    <section className="@container flex min-h-0 flex-1 flex-col" aria-label={`Cues of ${list.name}`}>
       <header className="flex h-11 shrink-0 items-center gap-1.5 border-b border-edge px-3">
         <h2 className="min-w-0 flex-1 truncate font-semibold">{list.name}</h2>
         <TextInput
@@ -82,7 +85,9 @@ function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }
     <>
       <div className={cn(COLUMNS, "h-7 shrink-0 border-b border-edge text-xs text-ink-3")} aria-hidden>
         {["", "No.", "Name", "Comes", "in", "out", "delay", ""].map((name, index) => (
-          <span key={index}>{name}</span>
+          <span key={index} className={cn((name === "out" || name === "delay") && WIDE)}>
+            {name}
+          </span>
         ))}
       </div>
       <div ref={frame} className="min-h-0 flex-1 overflow-y-auto" role="listbox" aria-label="Cues" aria-multiselectable tabIndex={0}>
@@ -117,8 +122,10 @@ function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }
                 <span className={cn("truncate", cue.name === null && "text-ink-2 italic")}>{cueName(cue, show)}</span>
                 <span className="truncate text-ink-2">{triggerWords(cue)}</span>
                 <span className="font-mono">{timeWords(cue.inSeconds)}</span>
-                <span className="font-mono text-ink-2">{cue.outSeconds === undefined ? "" : timeWords(cue.outSeconds)}</span>
-                <span className="font-mono text-ink-2">{cue.delaySeconds === undefined ? "" : timeWords(cue.delaySeconds)}</span>
+                <span className={cn("font-mono text-ink-2", WIDE)}>{cue.outSeconds === undefined ? "" : timeWords(cue.outSeconds)}</span>
+                <span className={cn("font-mono text-ink-2", WIDE)}>
+                  {cue.delaySeconds === undefined ? "" : timeWords(cue.delaySeconds)}
+                </span>
                 <span className="truncate text-xs text-ink-2">
                   {[
                     cue.block ? "block" : "",
@@ -173,8 +180,12 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
     if (client.transact(`Deleted ${words(chosen.length)}`, changes)) set({ chosenCueIds: [] });
   };
   return (
-    <div role="group" aria-label="Chosen cues" className="flex h-9 shrink-0 items-center gap-1 border-b border-edge px-3">
-      <span className="flex-1 text-xs text-ink-3">{some ? `${words(chosen.length)} chosen` : counted(cues.length, "cue")}</span>
+    <div
+      role="group"
+      aria-label="Chosen cues"
+      className="flex min-h-9 shrink-0 flex-wrap items-center gap-1 border-b border-edge px-3 py-0.5"
+    >
+      <span className="min-w-24 flex-1 text-xs text-ink-3">{some ? `${words(chosen.length)} chosen` : counted(cues.length, "cue")}</span>
       <Button once size="small" disabled={!some} onClick={copy}>
         Copy behind
       </Button>

@@ -28,7 +28,8 @@ import { newId } from "../../session/new-id";
 
 const LABELS = 132;
 const RIGHT = 16;
-const ROW = 20;
+/** A finger needs more. */
+const ROW = window.matchMedia("(pointer: coarse)").matches ? 44 : 20;
 const AXIS = 18;
 
 /**
@@ -149,6 +150,8 @@ function BarRow({
       y={y + 2}
       width={7}
       height={ROW - 5}
+      // A finger finds more than what is drawn.
+      style={{ stroke: "transparent", strokeWidth: "var(--grip-reach, 0)", pointerEvents: "all" }}
       className="cursor-ew-resize fill-ink-2 opacity-60 hover:opacity-100 focus-visible:opacity-100"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);

@@ -49,7 +49,7 @@ export function GroupRow({ group }: { group: Group }): React.JSX.Element {
       <button
         type="button"
         aria-pressed={chosen}
-        className={cn("flex min-w-0 flex-1 items-center gap-2.5 py-1 pl-3 text-left", owner && "text-ink-2")}
+        className={cn("flex min-w-0 flex-1 items-center gap-2.5 self-stretch py-1 pl-3 text-left", owner && "text-ink-2")}
         title={owner ? `In the territory of ${owner}: you can look, but not change it` : `${group.name} (Ctrl-click adds it)`}
         onClick={(event) => select(pickedGroup(selection, group.id, event.ctrlKey || event.metaKey ? "adds" : "alone"))}
       >
