@@ -36,7 +36,7 @@ const PLACES = [
   "show/devices",
 ];
 /** These end the story, or the session by which it counts, by design. */
-const ENDS = /^(Leave|Lock|Sign out there)$/;
+const ENDS = /^(Sign out|Lock|Sign out there)$/;
 
 async function counts(): Promise<Record<string, number>> {
   const found: Record<string, number> = {};

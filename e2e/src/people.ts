@@ -23,7 +23,7 @@ export async function signedIn(
   await page.goto(url);
   await signIn(page, name, PASSWORDS[name]);
   // A guest sees their own page and nothing else.
-  await (name === "foyer" ? page.getByRole("button", { name: "Leave" }) : page.getByRole("complementary", { name: "Cast" })).waitFor();
+  await (name === "foyer" ? page.getByRole("button", { name: "Sign out" }) : page.getByRole("complementary", { name: "Cast" })).waitFor();
   return page;
 }
 

@@ -221,6 +221,25 @@ describe("groups", () => {
     await story.page.keyboard.press("Escape");
   });
 
+  it("have names of their own, and who is selected stays so through a reload", async () => {
+    const { page } = story;
+    await pickGroup(page, "Rib 3 spots");
+    const before = await story.selected();
+    await page.reload();
+    await page.getByRole("complementary", { name: "Cast" }).waitFor();
+    await until("they are selected", async () => (await story.selected()) === before);
+    await page.keyboard.press("r");
+    await message(page, /Your sketch is empty, so there is nothing to record/).waitFor();
+    expect(await page.getByRole("dialog").count()).toBe(0);
+    await page.getByRole("button", { name: "Change Rib 3 spots" }).click();
+    const name = page.getByLabel("Name of the group", { exact: true });
+    await name.fill("Rib spots");
+    await name.press("Enter");
+    await message(page, /Another group is called Rib spots already\. Rib 3 spots was kept/).waitFor();
+    expect(await name.inputValue()).toBe("Rib 3 spots");
+    await page.keyboard.press("Escape");
+  });
+
   it("have nothing to save without a selection, and say so", async () => {
     await story.page.getByRole("button", { name: "Save the selection as a group" }).click();
     await story.page.getByText("Nobody is selected, so there is nothing to save.").waitFor();

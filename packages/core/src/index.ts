@@ -252,6 +252,7 @@ export { stepFromStage } from "./engine/stage-step";
 export { addedStrokes, recordChanges, strokesWithout, type RecordedCue } from "./edits/record-cue";
 export {
   copiedCard,
+  freeName,
   newCard,
   newDevice,
   newGroup,
@@ -280,6 +281,7 @@ export {
 export { settingChanges } from "./edits/setting-changes";
 export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
 export { Prepared } from "./engine/prepared";
+export { whoSchema } from "./selection/who";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

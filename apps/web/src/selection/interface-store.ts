@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import { EMPTY_SELECTION, sameJson, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
+import { EMPTY_SELECTION, sameJson, whoSchema, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
 import type { StageView } from "../stage/projection";
 
@@ -68,9 +68,21 @@ function keptTheme(): Theme {
   return localStorage.getItem(THEME_KEY) === "light" ? "light" : "dark";
 }
 
+const SELECTION_KEY = "vexa-selection";
+
+/** A reload of this window keeps who is selected. */
+function keptSelection(): Selection {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(SELECTION_KEY) ?? "null") as unknown;
+    return whoSchema(kept, []) === null ? (kept as Selection) : EMPTY_SELECTION;
+  } catch {
+    return EMPTY_SELECTION;
+  }
+}
+
 /** What this window shows and has selected: nobody else's business, nothing of it is recorded. */
 export const useInterface = create<InterfaceState>((set) => ({
-  selection: EMPTY_SELECTION,
+  selection: keptSelection(),
   openLanes: [],
   overruledHeads: {},
   unfolded: {},
@@ -107,3 +119,7 @@ export const useInterface = create<InterfaceState>((set) => ({
     set({ theme });
   },
 }));
+
+useInterface.subscribe(({ selection }, before) => {
+  if (selection !== before.selection) sessionStorage.setItem(SELECTION_KEY, JSON.stringify(selection));
+});

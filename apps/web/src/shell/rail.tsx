@@ -69,7 +69,7 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
         <Lock size={17} aria-hidden /> Lock
       </button>
       <button type="button" className={item} onClick={onSignOut}>
-        <LogOut size={17} aria-hidden /> Leave
+        <LogOut size={17} aria-hidden /> Sign out
       </button>
     </nav>
   );

@@ -1,3 +1,4 @@
+import { tell } from "../ui/messages";
 import { toggleBlind } from "../lanes/blind";
 import {
   highlightChanges,
@@ -113,7 +114,7 @@ export const SHORTCUTS: readonly Shortcut[] = [
     fits: (event) => event.key === "Escape" && event.shiftKey,
     run: (client) => void client.transact("Wiped the sketch", wipeChanges(client.view, client.personId)),
   },
-  { keys: "R", does: "record a cue from the sketch", where: "build", fits: plain("r"), run: () => state().set({ recording: true }) },
+  { keys: "R", does: "record a cue from the sketch", where: "build", fits: plain("r"), run: recordIfAny },
   { keys: "T", does: "tap the chosen speed master", fits: plain("t"), run: (client, event) => tapChosen(client, event) },
   { keys: "Space", does: "go on the chosen card", where: "perform", fits: plain(" "), run: (client) => playChosen(client, "go") },
   {
@@ -151,4 +152,11 @@ function tapChosen(client: ShowClient, event: KeyboardEvent): void {
 function playChosen(client: ShowClient, type: "go" | "let-go"): void {
   const playbackId = state().chosenPlaybackId;
   if (playbackId) client.play({ type, playbackId });
+}
+
+/** An empty sketch has nothing to record: that is told instead of an empty sheet. */
+function recordIfAny(client: ShowClient): void {
+  const strokes = client.view.sketchOf(client.personId)?.strokes ?? {};
+  if (Object.keys(strokes).length > 0) state().set({ recording: true });
+  else tell("Your sketch is empty, so there is nothing to record. Select heads and set something first.");
 }

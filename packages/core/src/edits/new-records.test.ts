@@ -9,6 +9,7 @@ import { waveMotion } from "../testing/motions";
 import { highlightChanges } from "./highlight-changes";
 import { learnedChanges } from "./learned-control";
 import {
+  freeName,
   newCard,
   newDevice,
   newGroup,
@@ -102,5 +103,15 @@ describe("what a person points at", () => {
     const second = after(first, learnedChanges(first, { newId, source: "osc", name: "fader 1", does: "go", targetId: "card-a" }));
     expect(second.all("control")).toMatchObject([{ name: "fader 1", does: "go", takes: "at-once" }]);
     expect(first.all("control")).toMatchObject([{ takes: "when-met" }]);
+  });
+
+  it("has a name that no other has, within what a name may have", () => {
+    const named = (name: string): { name: string } => ({ name });
+    expect(freeName("Spots", [])).toBe("Spots");
+    expect(freeName("Spots", [named("spots"), named("Spots 2")])).toBe("Spots 3");
+    const long = "x".repeat(80);
+    expect(freeName(long, [named(long)])).toBe(`${"x".repeat(78)} 2`);
+    const twice = added(show, newGroup(show, { ...made, name: "Late", heads: [] }));
+    expect(newGroup(twice, { ...made, name: "Late", heads: [] }).name).toBe("Late 2");
   });
 });

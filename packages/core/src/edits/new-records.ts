@@ -28,6 +28,17 @@ function lastRank(records: readonly { readonly rank: number }[]): number {
 
 const NAME = 80;
 
+/** A name that nothing else of its kind has: with a number behind it where it is taken. */
+export function freeName(name: string, others: readonly { readonly name: string | null }[]): string {
+  const taken = new Set(others.map((other) => other.name?.trim().toLowerCase()));
+  const free = (candidate: string): boolean => !taken.has(candidate.toLowerCase());
+  if (free(name)) return name;
+  for (let number = 2; ; number++) {
+    const next = `${name.slice(0, NAME - 1 - String(number).length)} ${number}`;
+    if (free(next)) return next;
+  }
+}
+
 /** A new group at the end of the cast. */
 export function newGroup(show: Show, of: Made & { name: string; heads: readonly HeadKey[]; after?: number }): Group {
   const { newId, name, heads, territoryId, after = 0 } = of;
@@ -35,7 +46,7 @@ export function newGroup(show: Show, of: Made & { name: string; heads: readonly 
     id: `group-${newId()}`,
     kind: "group",
     version: 1,
-    name: name.slice(0, NAME),
+    name: freeName(name.slice(0, NAME), show.all("group")),
     rank: lastRank(show.all("group")) + after,
     heads,
     territoryId,

@@ -1,3 +1,4 @@
+import type { Cue } from "../cue/cue";
 import { cueName } from "./cue-name";
 import { presetName } from "../preset/preset-name";
 import { motionReads } from "../stroke/part-reads";
@@ -45,7 +46,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         ...show
           .all("cue")
           .filter(({ strokes }) => inStrokes(strokes))
-          .map(named((cue) => `cue ${cueName(cue, show)}`)),
+          .map(named((cue) => cueWords(cue, show))),
         ...show
           .all("sketch")
           .filter(({ strokes }) => inStrokes(strokes))
@@ -82,7 +83,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         ...show
           .all("cue")
           .filter(({ listId }) => listId === id)
-          .map(named((cue) => `cue ${cueName(cue, show)}`)),
+          .map(named((cue) => cueWords(cue, show))),
         ...show
           .all("playback")
           .filter(({ listId }) => listId === id)
@@ -103,7 +104,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           show
             .all("cue")
             .filter(({ thenCueId }) => thenCueId === id)
-            .map(named((cue) => `cue ${cueName(cue, show)}, which goes there`)),
+            .map(named((cue) => `${cueWords(cue, show)}, which goes there`)),
         );
     case "page":
       return [
@@ -139,4 +140,10 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     default:
       return [];
   }
+}
+
+/** A cue with the list that it is in: a name alone may be in several. */
+function cueWords(cue: Cue, show: Show): string {
+  const list = show.get("cueList", cue.listId);
+  return `cue ${cueName(cue, show)}${list ? ` of ${list.name}` : ""}`;
 }

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Plus } from "lucide-react";
-import { FAMILIES, newTerritory, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
+import { counted, FAMILIES, newTerritory, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
@@ -120,7 +120,7 @@ function TerritoryRow({
       <span className="min-w-0">
         <span className="block truncate text-[13px] font-medium">{territory.name}</span>
         <span className="block truncate text-xs text-ink-3">
-          {heads} heads · {people.join(", ") || "nobody yet"}
+          {counted(heads, "head")} · {people.join(", ") || "nobody yet"}
           {territory.shared ? " · shared" : ""}
         </span>
       </span>
@@ -155,8 +155,8 @@ function Rest({
       <h3 className="font-semibold">What is left</h3>
       {first && (
         <p className="text-barred" role="alert">
-          ▬ {new Set(overlaps.map(({ head }) => head)).size} heads belong to {first.territories[0].name} and {first.territories[1].name}.
-          Take them out of one, or share one of the two.
+          ▬ {counted(new Set(overlaps.map(({ head }) => head)).size, "head")} in both {first.territories[0].name} and{" "}
+          {first.territories[1].name}. Take them out of one, or share one of the two.
         </p>
       )}
       {free === 0 ? (

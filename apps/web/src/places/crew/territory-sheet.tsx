@@ -1,6 +1,6 @@
 import { Trash2, X } from "lucide-react";
 import { useState } from "react";
-import { FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
+import { counted, FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useShow } from "../../session/show-context";
@@ -55,7 +55,7 @@ export function TerritorySheet(props: {
             <span className="min-w-0 flex-1">
               <span className="block truncate">{partWords(show, part)}</span>
               <span className="block truncate text-xs text-ink-3">
-                {headCount(show, part)} heads · {familyWords(part.families)}
+                {counted(headCount(show, part), "head")} · {familyWords(part.families)}
               </span>
             </span>
             <Button

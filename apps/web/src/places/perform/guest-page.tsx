@@ -16,7 +16,7 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
         <h1 className="text-xl font-semibold">{page?.name ?? "No page yet"}</h1>
         <span className="flex-1 text-ink-3">{me.name}</span>
         <button type="button" className="h-11 rounded px-3 text-ink-2 hover:bg-raised" onClick={onSignOut}>
-          Leave
+          Sign out
         </button>
       </header>
       {inOrder.length === 0 ? (

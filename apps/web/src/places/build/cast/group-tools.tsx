@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from "react";
-import { selectedHeads, setChange, splitChanges, type Group, type HeadKey } from "@vexa/core";
+import { freeName, selectedHeads, setChange, splitChanges, type Group, type HeadKey } from "@vexa/core";
+import { refuse } from "../../../ui/messages";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -81,7 +82,11 @@ function Rename({ group }: { group: Group }): React.JSX.Element {
   const client = useClient();
   const [name, setName] = useState(group.name);
   const take = (): void => {
-    if (name.trim() && name.trim() !== group.name)
+    const others = client.view.all("group").filter(({ id }) => id !== group.id);
+    if (name.trim() !== group.name && freeName(name.trim(), others) !== name.trim()) {
+      refuse(`Another group is called ${name.trim()} already. ${group.name} was kept.`);
+      setName(group.name);
+    } else if (name.trim() && name.trim() !== group.name)
       client.transact(`Named a group ${name.trim()}`, [setChange(group.id, ["name"], { from: group.name, to: name.trim() })]);
     else setName(group.name);
   };
