@@ -34,6 +34,7 @@ const WITHOUT_DATABASE = [
   "session/inbox",
   "show/crew-simulation",
   "show/crossing-edits",
+  "show/redo-exact",
   "show/door-while-slow",
   "stage/stage-journal",
   "stage/stage-server",
