@@ -11,6 +11,7 @@ const SCREENS = [
   "fingers",
   "held",
   "locked-screen",
+  "moving-dark",
   "pages",
   "presets",
   "score-editing",

@@ -151,6 +151,7 @@ describe("motions of one attribute", () => {
     const points = drawn.getByRole("slider");
     const count = await points.count();
     expect(count).toBe(8);
+    await points.last().scrollIntoViewIfNeeded();
     for (let index = 0; index < count; index++) {
       const box = (await points.nth(index).boundingBox())!;
       await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

@@ -282,6 +282,8 @@ export { settingChanges } from "./edits/setting-changes";
 export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
 export { Prepared } from "./engine/prepared";
 export { whoSchema } from "./selection/who";
+export type { DarkAhead } from "./engine/ahead";
+export { FIRST_MOVES_DARK, type MovesDark } from "./cue/moves-dark";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";
 export { copyListChanges, listsInOrder, moveListChanges, newCueList, removeListChanges } from "./edits/list-edits";

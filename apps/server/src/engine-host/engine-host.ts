@@ -1,6 +1,6 @@
 import { EventEmitter } from "node:events";
 import { Worker } from "node:worker_threads";
-import type { Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
+import type { DarkAhead, Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
 import type { SacnSource } from "../output/sacn-output";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
@@ -22,6 +22,7 @@ interface HostEvents {
   standing: [standing: Standing];
   /** Playbacks of which nothing shows, since others have taken over for good. */
   covered: [playbackIds: readonly string[]];
+  dark: [dark: readonly DarkAhead[]];
 }
 
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
@@ -183,6 +184,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
           "covered",
           message.showings.filter(({ brings, shows, settled }) => brings > 0 && shows === 0 && settled).map(({ playbackId }) => playbackId),
         );
+        break;
+      case "dark":
+        this.emit("dark", message.dark);
         break;
       case "refused":
         this.emit("trouble", new Error(`the engine refused a change: ${message.why}`));

@@ -135,6 +135,14 @@ async function run(start: EngineStart): Promise<void> {
     keepFrame(deadline, changed);
   };
 
+  let toldDark = "[]";
+  const tellDark = (): void => {
+    const dark = engine.darkAhead();
+    const told = JSON.stringify(dark);
+    if (told !== toldDark) say({ type: "dark", dark });
+    toldDark = told;
+  };
+
   /** Goes on working out who hides whom, for a little of each frame, and tells when that has changed. */
   const workOnStanding = (at: number): void => {
     if (!standing.work) {
@@ -154,6 +162,7 @@ async function run(start: EngineStart): Promise<void> {
       const told = JSON.stringify([showings, named]);
       if (told !== standing.told) say({ type: "standing", showings, left: named });
       standing.told = told;
+      tellDark();
       return;
     } while (performance.now() < until);
   };

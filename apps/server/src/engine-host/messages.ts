@@ -1,4 +1,4 @@
-import type { Change, HeadAttribute, Showing, ShowRecord, Trace } from "@vexa/core";
+import type { DarkAhead, Change, HeadAttribute, Showing, ShowRecord, Trace } from "@vexa/core";
 import type { SacnSource } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
@@ -37,6 +37,8 @@ export type FromEngine =
   | { readonly type: "traced"; readonly ask: number; readonly trace: Trace | null }
   /** How much of each playback shows, and what is left behind; told when it has changed. */
   | { readonly type: "standing"; readonly showings: readonly Showing[]; readonly left: readonly HeadAttribute[] }
+  /** Heads that could go ahead to their next cue; told when it has changed. */
+  | { readonly type: "dark"; readonly dark: readonly DarkAhead[] }
   | { readonly type: "refused"; readonly why: string }
   | { readonly type: "trouble"; readonly why: string }
   | { readonly type: "stopped" };

@@ -11,6 +11,7 @@ import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door } from "../show/door";
 import type { DoorJournal } from "../show/door-journal";
 import { FollowOn } from "../show/follow-on";
+import { MoveDark } from "../show/move-dark";
 import { giveWay } from "../show/give-way";
 import { LoanClock } from "../show/loan-clock";
 import type { DoorStorage } from "../storage/commit";
@@ -49,6 +50,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly door: Door;
   readonly host: EngineHost;
   readonly #followOn: FollowOn;
+  readonly #moveDark: MoveDark;
   readonly #loans: LoanClock;
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
@@ -84,6 +86,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     this.#followOn = new FollowOn(this.door, this.host.now);
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
+    this.#moveDark = new MoveDark(this.door, this.host, this.host.now);
     this.#timecode = new TimecodeInput(this.door, this.host.now);
     this.#wings = new WingLink(
       () => this.door.show,
@@ -137,6 +140,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   /** Receivers hear that the streams end; then what was played is saved. */
   async stop(): Promise<void> {
     this.#followOn.stop();
+    this.#moveDark.stop();
     this.#loans.stop();
     this.#timecode.stop();
     await this.host.stop();

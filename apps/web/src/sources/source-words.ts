@@ -20,12 +20,18 @@ export function sourceOf(sourceId: string, show: Show): { words: string; detail:
   }
   if (sourceId === "sweep") return { words: "What was left behind", detail: "on its way home", link: { to: "nowhere" } };
   const leaving = sourceId.endsWith(" leaving");
-  const playbackId = leaving ? sourceId.slice(0, -" leaving".length) : sourceId;
+  const ahead = sourceId.endsWith(" ahead");
+  const playbackId = leaving || ahead ? sourceId.slice(0, sourceId.lastIndexOf(" ")) : sourceId;
   const playback = show.get("playback", playbackId);
   const list = show.get("cueList", playback?.listId);
   if (!playback || !list)
     return { words: sourceId === "light" ? "a master of a group" : "A card that is gone", detail: "", link: { to: "nowhere" } };
   const cue = show.get("cue", show.playbackState(playbackId)?.cueId);
+  const coming = ahead ? show.get("cue", show.playbackState(playbackId)?.ahead?.cueId) : null;
+  if (ahead) {
+    const detail = coming ? `dark, ahead to cue ${coming.number} ${cueName(coming, show)}` : "on its way back";
+    return { words: list.name, detail, link: { to: "card", playbackId, listId: list.id, cueId: coming?.id ?? null } };
+  }
   const detail = leaving ? "what its cue before said, on its way out" : cue ? `cue ${cue.number} ${cueName(cue, show)}` : "let go";
   return { words: list.name, detail, link: { to: "card", playbackId, listId: list.id, cueId: cue?.id ?? null } };
 }

@@ -2,6 +2,7 @@ import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yes, 
 import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
+import { movesDarkSchema, type MovesDark } from "./moves-dark";
 import { listTimeSchema, type ListTime } from "./list-time";
 
 /** A tracking list of cues. */
@@ -21,6 +22,8 @@ export interface CueList {
   readonly chase?: Chase;
   /** The sound or timecode by which its cues with a time are started. */
   readonly time?: ListTime;
+  /** Dark heads go ahead to where the next cue lights them; none = they wait for it. */
+  readonly movesDark?: MovesDark;
 }
 
 /** How a list runs as a chase: a step a beat. */
@@ -64,6 +67,8 @@ export interface Cue extends CueTimes {
   readonly block?: true;
   /** How colours travel when this cue fades in: even or round to the eye; without it as the lamps' own levels. */
   readonly colorPath?: "even" | "round";
+  /** Nothing goes ahead to this cue while it is dark, whatever its list says. */
+  readonly movesDark?: "never";
   readonly strokes: Strokes;
 }
 
@@ -97,6 +102,7 @@ export const cueListSchema: Schema<CueList> = fields<CueList>({
     }),
   ),
   time: optional(listTimeSchema),
+  movesDark: optional(movesDarkSchema),
 });
 
 export const cueSchema: Schema<Cue> = fields<Cue>({
@@ -117,5 +123,6 @@ export const cueSchema: Schema<Cue> = fields<Cue>({
   delaySeconds: optional(numberIn(0, 3600)),
   families: optional(familiesSchema),
   colorPath: optional(oneOf(["even", "round"])),
+  movesDark: optional(oneOf(["never"])),
   strokes: strokesSchema,
 });

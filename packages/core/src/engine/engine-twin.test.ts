@@ -30,8 +30,14 @@ function randomLists(random: Random): ReturnType<typeof listWithCard> {
         ...(random() < 0.5 ? { colorPath: pick(random, ["even", "round"] as const) } : {}),
       })),
       { releaseSeconds: random() * 2, ...(random() < 0.5 ? { masterId: "pulse" } : {}) },
-    ),
+    ).map((record) => (record.kind === "cueList" ? { ...record, movesDark: { afterSeconds: 0, seconds: 2 * random() } } : record)),
   );
+}
+
+/** Some heads go ahead to a cue; where it isn't the next one, nothing does. */
+function moveAhead(random: Random, list: string, playbackId: string): PlayCommand {
+  const heads = smallShow().rig.heads.flatMap(({ key }) => (random() < 0.5 ? [key] : []));
+  return { type: "move-ahead", playbackId, cueId: `${list}-${1 + Math.floor(random() * 3)}`, heads };
 }
 
 function randomCommand(random: Random): PlayCommand {
@@ -42,6 +48,8 @@ function randomCommand(random: Random): PlayCommand {
     { type: "go", playbackId, cueId: `${list}-${1 + Math.floor(random() * 3)}` },
     { type: "level", playbackId, level: pick(random, [0, 0.3, random(), 1]) },
     { type: "let-go", playbackId },
+    moveAhead(random, list, playbackId),
+    moveAhead(random, list, playbackId),
     { type: "go", playbackId, seconds: random() },
     { type: pick(random, ["back", "pause", "continue"] as const), playbackId },
     { type: "bpm", masterId: "pulse", bpm: 60 + random() * 200 },

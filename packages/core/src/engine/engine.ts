@@ -12,13 +12,14 @@ import { continuation, leavingSource, lostSources, playbackSource, revisedSource
 import { rigWays, type Cover, type RigWays } from "./lay-rows";
 import { Curtains } from "./curtains";
 import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
+import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { staleReaders } from "./stale-readers";
 import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
 import { Resumption } from "./resumption";
 import { layLit, layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
-import { keepStaying, sweptSource, valuesThatStay } from "./stays";
+import { keepStaying, sendHome, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
 import { whoShows, type WhoShows } from "./winners";
@@ -111,6 +112,11 @@ export class Engine {
     return whoShows(this.#traced());
   }
 
+  /** See darkAhead. */
+  darkAhead(): DarkAhead[] {
+    return darkAhead(this.#show, this.#merged, this.#stack);
+  }
+
   #traced(): TracedStage {
     const [show, stack, overlay, highlight] = [this.#show, this.#stack, this.#overlay, this.#highlight];
     return { show, stack, overlay, highlight, ways: this.#ways, rest: this.#rest, curtains: this.#curtains, t: this.#t };
@@ -136,10 +142,12 @@ export class Engine {
     this.#show = after;
     for (const record of affected) {
       if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
-      if (record.kind === "playbackState") this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
+      if (record.kind !== "playbackState") continue;
+      this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
+      takeAhead(this.#stack, record.playbackId, at, this.#context());
     }
     if (renewed.has("overlay")) this.#overlay = stageOverlay(after, this.#ways);
-    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) this.#sweep(at);
+    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) sendHome(this.#stack, this.#rest, { ways: this.#ways, at });
     if (renewed.has("highlight")) this.#highlight = highlightOverlay(after);
     if (renewed.has("curtain")) this.#curtains.take(after, this.#values);
     this.#reviseReaders(affected, { before, at });
@@ -199,6 +207,7 @@ export class Engine {
       .toSorted((a, b) => a.goSeconds - b.goSeconds)
       .map((state) => playbackSource(state, this.#context(), continuation(state, this.#context())));
     this.#stack.setPlaying(sources.filter((source) => source !== null));
+    for (const { playbackId, ahead } of states) if (ahead) takeAhead(this.#stack, playbackId, this.#t, this.#context());
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
     this.#merge(this.#t);
@@ -253,13 +262,6 @@ export class Engine {
   #stay(source: Source, next: Source | null): void {
     const stays = valuesThatStay(source, next, this.#show);
     for (const parameter of stays) this.#rest[parameter] = this.#merged[parameter]!;
-  }
-
-  /** What had stayed behind goes home. */
-  #sweep(at: Seconds): void {
-    const source = sweptSource(this.#rest, this.#ways, at);
-    this.#rest.set(this.#ways.home);
-    if (source) this.#stack.setPlaying([source, ...this.#stack.playing]);
   }
 
   /** Resolves again what was made from records that changed. Fades under way keep their place. */

@@ -6,6 +6,7 @@ import { compile } from "./compile";
 import { rowsIn } from "./carry-over";
 import type { RigWays } from "./lay-rows";
 import { Source } from "./source";
+import type { Stack } from "./stack";
 
 /** How long what had stayed behind takes to go home. */
 const SWEEP_SECONDS = 1;
@@ -22,7 +23,7 @@ export function valuesThatStay({ compiled, htpRows }: Source, next: Source | nul
 }
 
 /** Takes what had stayed home over a moment, under all else; null when all is at home. */
-export function sweptSource(rest: Float32Array, { home, htpCount }: RigWays, at: Seconds): Source | null {
+function sweptSource(rest: Float32Array, { home, htpCount }: RigWays, at: Seconds): Source | null {
   const rows = [...rest].flatMap((value, parameter) =>
     value === home[parameter] ? [] : [{ parameter, value, nudge: 0, fade: 0, delay: 0, motions: [] }],
   );
@@ -42,4 +43,11 @@ export function keepStaying(rest: Float32Array, last: Float32Array, show: Show):
   show.rig.parameters.forEach(({ channel }, parameter) => {
     if (parameter >= show.rig.htpCount && stays[attributeInfo(channel.attribute).family]) rest[parameter] = last[parameter]!;
   });
+}
+
+/** What had stayed behind goes home. */
+export function sendHome(stack: Stack, rest: Float32Array, { ways, at }: { ways: RigWays; at: Seconds }): void {
+  const source = sweptSource(rest, ways, at);
+  rest.set(ways.home);
+  if (source) stack.setPlaying([source, ...stack.playing]);
 }

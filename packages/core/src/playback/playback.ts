@@ -3,6 +3,7 @@ import {
   hexColor,
   integerIn,
   listOf,
+  mapOf,
   nullable,
   numberIn,
   oneOf,
@@ -136,6 +137,8 @@ export interface PlaybackState {
   readonly heldSeconds?: number;
   /** Steps that its chase has made by itself since somebody's go. */
   readonly steps?: number;
+  /** What goes ahead to a cue to come: since when, by head, and how long each takes. */
+  readonly ahead?: { readonly cueId: string; readonly seconds: number; readonly starts: Readonly<Record<string, number>> };
   /** A press of Flash; `alone`: it started the playback, and ends it. */
   readonly flash?: { readonly onSeconds: number; readonly offSeconds?: number; readonly alone?: true };
   /** A crossfade by hand: from which end of the fader it began, and the part that is done. */
@@ -160,6 +163,7 @@ const id = textUpTo(64);
 const stateId = textUpTo(80);
 const time = numberIn(0, 1e12);
 export const MOST_BUTTONS = 6;
+const MOST_AHEAD = 20000;
 export const pageSchema: Schema<Page> = fields<Page>({
   id,
   kind: oneOf(["page"]),
@@ -211,6 +215,7 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
   steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),
+  ahead: optional(fields<NonNullable<PlaybackState["ahead"]>>({ cueId: id, seconds: numberIn(0, 600), starts: mapOf(time, MOST_AHEAD) })),
   flash: optional(fields<NonNullable<PlaybackState["flash"]>>({ onSeconds: time, offSeconds: optional(time), alone: yes })),
   hand: optional(fields<NonNullable<PlaybackState["hand"]>>({ from: oneOf(["bottom", "top"]), part: numberIn(0, 1) })),
   letGoIn: optional(numberIn(0, 3600)),

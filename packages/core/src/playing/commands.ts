@@ -72,6 +72,11 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   level: { ...ON_CARD, label: "Moving a fader", fields: { playbackId: id, level }, lands: ["playbackState", "masterState"] },
   flash: { ...ON_CARD, label: "Flashing", fields: { playbackId: id, press: oneOf(["down", "up"]) } },
   "let-go": { ...ON_CARD, label: "Letting go", lands: ["playbackState", "masterState"] },
+  "move-ahead": {
+    ...ON_CARD,
+    label: "Moving in the dark",
+    fields: { playbackId: id, cueId: id, heads: listOf(head, { max: MOST_HEADS }) },
+  },
   tap: { ...ON_MASTER, label: "Tapping" },
   hold: { ...ON_MASTER, label: "Holding a speed master" },
   run: { ...ON_MASTER, label: "Running a speed master" },

@@ -2,6 +2,7 @@ import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { bringsIn } from "../playback/card-level";
 import { flashTimes, roleOf, type Playback, type PlaybackState } from "../playback/playback";
+import type { HeadKey } from "../rig/fixture";
 import { clamp, type Seconds } from "../units/units";
 import { faderChanges, TEMPO_TRAVEL } from "./card-fader";
 import { cueAfter } from "./cue-after";
@@ -17,7 +18,9 @@ export type CardCommand =
   | { readonly type: "level"; readonly playbackId: string; readonly level: number }
   /** A press of Flash, and its end. */
   | { readonly type: "flash"; readonly playbackId: string; readonly press: "down" | "up" }
-  | { readonly type: "let-go"; readonly playbackId: string };
+  | { readonly type: "let-go"; readonly playbackId: string }
+  /** Dark heads go to where a cue to come wants them, from now on. */
+  | { readonly type: "move-ahead"; readonly playbackId: string; readonly cueId: string; readonly heads: readonly HeadKey[] };
 
 export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
   const playback = show.get("playback", command.playbackId);
@@ -63,10 +66,28 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
         flash: { onSeconds: t, alone: true },
       });
     }
+    case "move-ahead":
+      return changed(movedAhead(show, command, { present, t }));
     case "let-go":
       if (roleOf(playback) === "tempo" && playback.masterId !== undefined) return scaleGivenBack(show, playback, by);
       return cueId === null ? ok([]) : changed({ ...released(by), ...(bringsIn(roleOf(playback)) ? { level: 0 } : {}) });
   }
+}
+
+/** Heads that are on their way already go on; a cue that doesn't come next any more has nothing ahead of it. */
+function movedAhead(
+  show: Show,
+  { cueId, heads }: Extract<CardCommand, { type: "move-ahead" }>,
+  { present, t }: { present: PlaybackState | null; t: Seconds },
+): NextState {
+  const playback = present && show.get("playback", present.playbackId);
+  const moves = show.get("cueList", playback?.listId)?.movesDark;
+  const next = playback && present.cueId !== null ? cueAfter(show.cuesOf(playback.listId), present.cueId) : undefined;
+  if (!moves || !present || next?.id !== cueId) return {};
+  const known = present.ahead?.cueId === cueId ? present.ahead.starts : {};
+  const more = heads.filter((head) => known[head] === undefined && show.rig.headByKey.has(head));
+  if (more.length === 0) return {};
+  return { ahead: { cueId, seconds: moves.seconds, starts: { ...known, ...Object.fromEntries(more.map((head) => [head, t])) } } };
 }
 
 /** A fader on a tempo that is let go leaves its master as it was: at its own tempo, the fader half way up. */

@@ -14,6 +14,7 @@ const FRESH_RUN: NextState = {
   heldSeconds: undefined,
   hand: undefined,
   letGoIn: undefined,
+  ahead: undefined,
 };
 
 /** A start of a cue, or a move to it. */

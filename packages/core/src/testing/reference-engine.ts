@@ -14,6 +14,7 @@ import { reachOf, reachOfOwner } from "../territory/reach";
 
 import { done, FRESH, isSettled, levelAt, limited, moves, obey, release, weight, type Layer, type Line } from "./reference-layer";
 import { layOverMoving, lineValue, startOfRow, swingOf } from "./reference-lines";
+import { withAhead } from "./reference-ahead";
 import { dimmed, highlighted, layOverAll, litLevels, parked, type OnStage } from "./reference-stage";
 
 const f32 = Math.fround;
@@ -48,7 +49,10 @@ export class ReferenceEngine {
     for (const id of new Set(changes.map(changedId))) {
       const record = this.#show.records.get(id);
       if (record?.kind === "sketch") this.#sketch(record.personId, at, stage);
-      if (record?.kind === "playbackState") this.#play(record, before.playbackState(record.playbackId), { at, stage });
+      if (record?.kind === "playbackState") {
+        this.#play(record, before.playbackState(record.playbackId), { at, stage });
+        this.#playing = withAhead(this.#show, record, this.#playing, { at, stage });
+      }
       if (record?.kind === "stageState" && (before.stageState?.sweptSeconds ?? 0) !== record.sweptSeconds) this.#sweep(at);
     }
   }

@@ -80,6 +80,19 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
         >
           block
         </Button>
+        {list.movesDark && (
+          <Button
+            tone="chip"
+            size="small"
+            aria-pressed={cue.movesDark === "never"}
+            title="Heads wait for this cue, also where they are dark before it"
+            onClick={() =>
+              put(cue.movesDark ? "may be gone ahead to" : "nothing goes ahead", { movesDark: cue.movesDark ? undefined : "never" })
+            }
+          >
+            nothing ahead
+          </Button>
+        )}
       </div>
       <CueStrokes cue={cue} list={list} />
     </div>

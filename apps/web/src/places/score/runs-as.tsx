@@ -1,5 +1,6 @@
 import { DIRECTIONS, setChange, type Chase, type CueList, type Direction } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
+import { MovesInTheDark } from "./moves-in-the-dark";
 import { FanField } from "../../ui/fan-field";
 import { Choice } from "../../ui/field";
 
@@ -55,6 +56,7 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
           </option>
         ))}
       </Choice>
+      <MovesInTheDark list={list} />
       {chase && (
         <>
           <Choice

@@ -2,6 +2,7 @@ import { ChevronDown, ChevronRight } from "lucide-react";
 import { scaleLinear } from "d3-scale";
 import { useMemo, useRef, useState } from "react";
 import {
+  counted,
   cueAfter,
   cueName,
   fadedSeconds,
@@ -69,7 +70,7 @@ export function TimeChart({ cue, cues }: { cue: Cue; cues: readonly Cue[] }): Re
         <span>
           Times of cue {cue.number}: all has arrived after {timeWords(line.seconds)} s
         </span>
-        <span className="text-ink-3">drag either end of a bar</span>
+        <Ahead cue={cue} next={next} state={state} />
       </p>
       <div ref={frame} className="relative max-h-56 overflow-x-hidden overflow-y-auto">
         {width > 0 && (
@@ -104,6 +105,20 @@ export function TimeChart({ cue, cues }: { cue: Cue; cues: readonly Cue[] }): Re
         )}
       </div>
     </section>
+  );
+}
+
+/** What goes ahead of the next cue while it is dark; without that, how the chart is worked with. */
+function Ahead({ cue, next, state }: { cue: Cue; next: Cue | undefined; state: PlaybackState | null }): React.JSX.Element {
+  const moves = useShow().get("cueList", cue.listId)?.movesDark;
+  if (!moves || !next || next.movesDark === "never") return <span className="text-ink-3">drag either end of a bar</span>;
+  const gone = state?.ahead?.cueId === next.id ? Object.keys(state.ahead.starts).length : 0;
+  const words = `dark heads go ahead to cue ${next.number}: after ${timeWords(moves.afterSeconds)} s, in ${timeWords(moves.seconds)} s`;
+  return (
+    <span className={gone > 0 ? "text-live" : "text-ink-2"} data-ahead={gone}>
+      {gone > 0 ? `● ${counted(gone, "head")} of the ` : ""}
+      {words}
+    </span>
   );
 }
 
