@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { markRead, useMessages, type Message } from "../ui/messages";
+import { clockTime } from "../ui/moments";
 import { PopSheet } from "../ui/pop-sheet";
 
 /** So long a message stands: by the length of what is to be read. */
@@ -40,7 +41,7 @@ export function MessageLine(): React.JSX.Element {
         <ol className="grid gap-1.5">
           {all.map((message) => (
             <li key={message.key} className="grid grid-cols-[3.5rem_1fr] gap-2 border-b border-edge/60 pb-1.5 last:border-0">
-              <time className="font-mono text-ink-3">{clockWords(message.atMs)}</time>
+              <time className="font-mono text-ink-3">{clockTime(message.atMs, "seconds")}</time>
               <span className={message.kind === "refused" ? "text-barred" : "text-ink"}>
                 {message.kind === "refused" ? "▬ " : ""}
                 {message.text}
@@ -57,8 +58,6 @@ export function MessageLine(): React.JSX.Element {
 function Times({ times }: { times: number }): React.JSX.Element | null {
   return times > 1 ? <span className="text-ink-3"> · {times} times</span> : null;
 }
-
-const clockWords = (atMs: number): string => new Date(atMs).toLocaleTimeString("en-GB");
 
 /** The message as long as it stands. */
 function useShown(last: Message | null): Message | null {

@@ -12,6 +12,7 @@ import { StageShows, useStageShows } from "../../stage/stage-shows";
 import { StageTools } from "../../stage/stage-tools";
 import { PutBack } from "../../lanes/put-back";
 import { Button } from "../../ui/button";
+import { Tabs } from "../../ui/tabs";
 import { Cast } from "./cast/cast";
 import { MotionColumn } from "./motion/motion-column";
 import { RecordSheet } from "./record-sheet";
@@ -58,34 +59,18 @@ export function BuildPlace(): React.JSX.Element {
 function RightColumn(): React.JSX.Element {
   const { rightColumn, set } = useInterface();
   return (
-    <>
-      <div role="tablist" aria-label="Right column" className="flex shrink-0 gap-1 border-b border-edge p-2">
-        {(["presets", "motion"] as const).map((tab) => (
-          <Button
-            key={tab}
-            role="tab"
-            tone="chip"
-            size="small"
-            className="flex-1"
-            aria-selected={rightColumn === tab}
-            onClick={() => set({ rightColumn: tab })}
-            // A preset on its way to a step of a motion opens the column in which the steps are.
-            onDragEnter={(event) => event.dataTransfer.types.includes(PRESET_DRAG) && set({ rightColumn: tab })}
-          >
-            {tab === "presets" ? "Presets" : "Motion"}
-          </Button>
-        ))}
-      </div>
-      {/* The shelf stays: what is dragged out of it must not vanish on the way. */}
-      <div className={rightColumn === "presets" ? "flex min-h-0 flex-1 flex-col" : "hidden"}>
-        <Shelf />
-      </div>
-      {rightColumn === "motion" && (
-        <div className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
-          <MotionColumn />
-        </div>
-      )}
-    </>
+    <Tabs
+      label="Right column"
+      value={rightColumn}
+      onValue={(tab) => set({ rightColumn: tab })}
+      // A preset on its way to a step of a motion opens the column in which the steps are.
+      onDragEnter={(event, tab) => event.dataTransfer.types.includes(PRESET_DRAG) && set({ rightColumn: tab })}
+      tabs={[
+        // The shelf stays: what is dragged out of it must not vanish on the way.
+        { value: "presets", name: "Presets", panel: <Shelf />, stays: true, className: "flex flex-col" },
+        { value: "motion", name: "Motion", panel: <MotionColumn />, className: "overflow-x-hidden overflow-y-auto" },
+      ]}
+    />
   );
 }
 

@@ -32,13 +32,3 @@ export function loanWords(show: Show, { part, fromTerritoryId, toTerritoryId }: 
   const name = (id: string): string => show.get("territory", id)?.name ?? "a territory that is gone";
   return `${partWords(show, part)} (${familyWords(part.families)}), from ${name(fromTerritoryId)} to ${name(toTerritoryId)}`;
 }
-
-export function clockTime(at: number): string {
-  return new Date(at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false });
-}
-
-export function dayAndTime(at: number): string {
-  const day = new Date(at);
-  const today = new Date().toDateString() === day.toDateString();
-  return today ? clockTime(at) : `${day.toLocaleDateString([], { day: "numeric", month: "short" })} ${clockTime(at)}`;
-}

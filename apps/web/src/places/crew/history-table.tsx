@@ -5,7 +5,7 @@ import { fetchHistory } from "../../session/api";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field } from "../../ui/field";
-import { dayAndTime } from "./crew-words";
+import { dayAndTime } from "../../ui/moments";
 
 const TIMES = [
   { label: "any time", minutes: 0 },

@@ -14,7 +14,8 @@ import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
-import { clockTime, dayAndTime, headCount, loanWords } from "./crew-words";
+import { clockTime, dayAndTime } from "../../ui/moments";
+import { headCount, loanWords } from "./crew-words";
 
 /** Ask for heads, lend them, extend, take back; and what was lent before. */
 export function LoansColumn(): React.JSX.Element {

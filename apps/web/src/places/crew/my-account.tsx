@@ -4,7 +4,7 @@ import { refuse, tell } from "../../ui/messages";
 import { changePassword, endSession, fetchSessions, setScreenCode } from "../../session/api";
 import { Button } from "../../ui/button";
 import { Field, TextInput } from "../../ui/field";
-import { dayAndTime } from "./crew-words";
+import { dayAndTime } from "../../ui/moments";
 
 /** One's own password, and where one is signed in. */
 export function MyAccount(): React.JSX.Element {

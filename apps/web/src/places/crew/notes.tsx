@@ -7,7 +7,7 @@ import { useClient, useMe, useShow } from "../../session/show-context";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
 import { Choice, Field, TextInput } from "../../ui/field";
-import { dayAndTime } from "./crew-words";
+import { dayAndTime } from "../../ui/moments";
 import { newId } from "../../session/new-id";
 
 const PLACES = ["build", "score", "perform", "trace"];

@@ -6,6 +6,7 @@ import { useSelected } from "../../selection/use-selection";
 import { useClient, useShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
+import { Tick } from "../../ui/tick";
 import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
 import { Choice, Field } from "../../ui/field";
@@ -96,17 +97,14 @@ export function TerritorySheet(props: {
           })}
         </div>
       </fieldset>
-      <label className="flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          checked={territory.shared === true}
-          onChange={({ target }) => {
-            const { shared: _, ...rest } = territory;
-            onChange(target.checked ? { ...rest, shared: true } : rest);
-          }}
-        />
-        Others may hold parts of it too
-      </label>
+      <Tick
+        label="Others may hold parts of it too"
+        on={territory.shared === true}
+        onTick={(on) => {
+          const { shared: _, ...rest } = territory;
+          onChange(on ? { ...rest, shared: true } : rest);
+        }}
+      />
       {inForce ? (
         <Owned territory={territory} />
       ) : (
@@ -173,10 +171,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
           ))}
         </Choice>
       </div>
-      <label className="flex items-center gap-2 text-xs text-ink-2">
-        <input type="checkbox" checked={follows} onChange={({ target }) => setFollows(target.checked)} />
-        Follow groups as they change
-      </label>
+      <Tick label="Follow groups as they change" on={follows} onTick={setFollows} />
     </div>
   );
 }

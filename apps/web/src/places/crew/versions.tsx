@@ -6,7 +6,7 @@ import { bringBack, fetchVersions, nameVersion } from "../../session/api";
 import { useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
-import { dayAndTime } from "./crew-words";
+import { dayAndTime } from "../../ui/moments";
 
 /** Named versions of the recorded work: the lead makes them and brings them back. */
 export function Versions(): React.JSX.Element {

@@ -21,6 +21,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
+import { Tick } from "../../ui/tick";
 import { WingControls } from "../../wings/wing-controls";
 import { SecondsField } from "../../ui/seconds-field";
 import { DraftField } from "../../ui/draft-field";
@@ -150,15 +151,6 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
       )}
       <WingControls jobs={["fader", ...(playback.buttons ?? USUAL_BUTTONS)]} targetId={playback.id} />
     </PopSheet>
-  );
-}
-
-function Tick({ label, on, onTick }: { label: string; on: boolean; onTick: (on: boolean) => void }): React.JSX.Element {
-  return (
-    <label className="flex items-center gap-2 text-[13px]">
-      <input type="checkbox" className="accent-live" checked={on} onChange={(event) => onTick(event.target.checked)} />
-      {label}
-    </label>
   );
 }
 

@@ -1,3 +1,4 @@
+import { clockTime } from "../../ui/moments";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import useSWR from "swr";
 import type { HealthSample } from "@vexa/core";
@@ -40,8 +41,6 @@ const CHARTS: readonly Chart[] = [
   { title: "Browsers", unit: "connected", lines: [{ name: "live", color: LIVE, of: ({ connections }) => connections }] },
 ];
 
-const clock = (atMs: number): string => new Date(atMs).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", second: "2-digit" });
-
 /** How the system has been doing in the last five minutes, and what had to be begun again. */
 export function HealthPage(): React.JSX.Element {
   const { data, error } = useSWR("health", fetchHealth, { refreshInterval: LOOK_EVERY_MS });
@@ -77,8 +76,8 @@ export function HealthPage(): React.JSX.Element {
           <ul className="grid gap-1 text-[13px]">
             {data.ended.map(({ part, why, atMs }) => (
               <li key={`${part} ${atMs}`} className="rounded bg-raised px-2 py-1.5">
-                <span className="font-mono">{clock(atMs)}</span> the {part === "web" ? "web server" : "engine"} ended ({why}) and was begun
-                again
+                <span className="font-mono">{clockTime(atMs, "seconds")}</span> the {part === "web" ? "web server" : "engine"} ended ({why})
+                and was begun again
               </li>
             ))}
           </ul>
@@ -109,14 +108,14 @@ function OneChart({ chart, samples }: { chart: Chart; samples: readonly HealthSa
           <CartesianGrid stroke="var(--color-edge)" vertical={false} />
           <XAxis
             dataKey="at"
-            tickFormatter={clock}
+            tickFormatter={(at: number) => clockTime(at, "seconds")}
             minTickGap={90}
             tick={{ fontSize: 11, fill: "var(--color-ink-3)" }}
             stroke="var(--color-edge)"
           />
           <YAxis width={44} tick={{ fontSize: 11, fill: "var(--color-ink-3)" }} stroke="var(--color-edge)" />
           <Tooltip
-            labelFormatter={(at) => clock(Number(at))}
+            labelFormatter={(at) => clockTime(Number(at), "seconds")}
             contentStyle={{
               background: "var(--color-raised)",
               border: "1px solid var(--color-edge)",
