@@ -129,6 +129,24 @@ describe("a wing", () => {
     await until("60 again", async () => (await level()) === 60);
   });
 
+  it("that moves another card is asked for before that one loses it", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Fern breath" }).click();
+    const sheet = page.getByRole("dialog", { name: "Options of Fern breath" });
+    const asks = sheet.getByRole("alertdialog", { name: "fader-1 is in use" });
+    await sheet.getByRole("button", { name: "Learn fader" }).click();
+    await slide("fader-1", 0.6);
+    await asks.getByText("Ember wash").waitFor();
+    await asks.getByRole("button", { name: "Keep it there" }).click();
+    expect(await sheet.getByText("fader-1").count()).toBe(0);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Options of Ember wash" }).click();
+    await page.getByRole("dialog", { name: "Options of Ember wash" }).getByText("fader-1").waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+  });
+
   it("is forgotten on demand; the card stays where it is", async () => {
     const { page } = story;
     await page.getByRole("button", { name: "Arrange" }).click();

@@ -1,11 +1,11 @@
 import { X } from "lucide-react";
 import { useEffect, useState } from "react";
-import { hasTravel, type Control, type ControlJob } from "@vexa/core";
+import { cardName, hasTravel, type Control, type ControlJob } from "@vexa/core";
 import { useClient, useShow } from "../session/show-context";
 import { listenToMidi, useMidi } from "../tempo/midi-input";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/field";
-import { learnFrom, takesChange, useLearn } from "./learn";
+import { learn, learnFrom, takesChange, useLearn } from "./learn";
 
 const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
   fader: "fader",
@@ -31,7 +31,7 @@ export function useWingTouches(): void {
 export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; targetId?: string }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { learning, set } = useLearn();
+  const { learning, taken, set } = useLearn();
   const { state } = useMidi();
   const [chosen, choose] = useState<ControlJob>(jobs[0]!);
   const does = jobs.includes(chosen) ? chosen : jobs[0]!;
@@ -72,12 +72,39 @@ export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; 
           </Button>
         )}
       </div>
-      {waits && (
+      {waits && taken && <AskForIt taken={taken} />}
+      {waits && !taken && (
         <p className="text-xs text-sketch" role="status">
           ◌ Touch a fader or a button of the wing now.
         </p>
       )}
     </section>
+  );
+}
+
+/** What would lose its control, before it does. */
+function AskForIt({ taken }: { taken: Pick<Control, "source" | "name"> }): React.JSX.Element | null {
+  const show = useShow();
+  const client = useClient();
+  const { set } = useLearn();
+  const control = show.all("control").find(({ source, name }) => source === taken.source && name === taken.name);
+  if (!control) return null;
+  const target = show.get("playback", control.targetId) ?? show.get("groupMaster", control.targetId);
+  const whose = target ? cardName(show, target) : "the grand master";
+  return (
+    <div role="alertdialog" aria-label={`${taken.name} is in use`} className="grid gap-1 rounded border border-parked p-2 text-xs">
+      <p>
+        <span className="font-mono">{taken.name}</span> is {JOB_WORDS[control.does]} of <b>{whose}</b> so far, and wouldn't be any more.
+      </p>
+      <span className="flex gap-1">
+        <Button size="small" onClick={() => learn(client, taken)}>
+          Take it
+        </Button>
+        <Button size="small" onClick={() => set(null)}>
+          Keep it there
+        </Button>
+      </span>
+    </div>
   );
 }
 

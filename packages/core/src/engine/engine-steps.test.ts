@@ -173,7 +173,7 @@ describe("engine: drawn waveforms", () => {
     expect(bench.read(1, 0)).toBeCloseTo(0.25, 4);
     bench.change([setChange("fern", ["points"], { from: fern.points, to: [{ at: 0, value: 0.75 }, fern.points[1]!] })]);
     expect(bench.read(1, 0, FRAME)).toBeCloseTo(0.75, 4);
-    expect(usersOf(fern, bench.engine.show).map(({ words }) => words)).toEqual(["cue a 1"]);
+    expect(usersOf(fern, bench.engine.show).map(({ words }) => words)).toEqual(["cue a 1 of a"]);
   });
 
   it("must exist, rise along the cycle, and stay while they are used", () => {

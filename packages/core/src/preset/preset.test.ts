@@ -137,7 +137,7 @@ describe("presets", () => {
         { inSeconds: 1, strokes: [strokeOn("movers", { Dimmer: part([1]), Color: refers("ember"), Position: refers("heads") })] },
       ]),
     );
-    expect(usersOf(ember, show).map(({ words, record }) => [words, record.id])).toEqual([["cue a 1", "a-1"]]);
+    expect(usersOf(ember, show).map(({ words, record }) => [words, record.id])).toEqual([["cue a 1 of a", "a-1"]]);
     expect(edit(show, [{ op: "remove", record: ember }])).toMatchObject({ ok: false, error: { code: "record.in-use" } });
     const before = resolve(show.get("cue", "a-1")!.strokes, show).rows.map(({ parameter, value }) => [parameter, value]);
     let after = show;
