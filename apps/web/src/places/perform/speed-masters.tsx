@@ -49,7 +49,7 @@ export function SpeedMasters(): React.JSX.Element {
         )}
       </div>
       {masters.length === 0 && <p className="text-[13px] text-ink-3">There are none yet. Motions then run at their own speed.</p>}
-      <div className="grid max-h-48 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
+      <div className="grid max-h-56 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
         {masters.map((master) => (
           <Master key={master.id} master={master} />
         ))}
@@ -71,7 +71,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
       data-plays
       aria-label={`Speed master ${master.name}`}
       className={cn(
-        "flex items-center gap-2.5 rounded border border-edge bg-bench p-2",
+        "flex items-center gap-1.5 rounded border border-edge bg-bench p-1.5",
         chosenMasterId === master.id && "ring-1 ring-ink-3",
       )}
       onPointerDown={() => set({ chosenMasterId: master.id })}
@@ -85,25 +85,6 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           <span className="shrink-0 text-xs text-ink-3" data-state={words} title={`drives ${count} ${count === 1 ? "motion" : "motions"}`}>
             {stands || released ? `${mark} ${words}` : (scaled ?? `∞ ${count}`)}
           </span>
-        </div>
-        <div className="grid grid-cols-[1fr_auto_auto_auto] gap-1">
-          <TempoField master={master} tempo={tempo} label={`${master.name} BPM`} className="h-11" />
-          <Button
-            size="touch"
-            className="px-1.5"
-            title="Phase zero now, for all that it drives; positions glide there"
-            onClick={() => client.play({ type: "resync", masterId: master.id })}
-          >
-            re-sync
-          </Button>
-          <Button
-            size="touch"
-            className="px-1.5"
-            aria-pressed={held}
-            onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
-          >
-            {held ? "run" : "hold"}
-          </Button>
           <MasterSheet
             master={master}
             tempo={tempo}
@@ -113,6 +94,25 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
               </Button>
             }
           />
+        </div>
+        <div className="grid grid-cols-[minmax(3rem,1fr)_auto_auto] gap-1">
+          <TempoField master={master} tempo={tempo} label={`${master.name} BPM`} className="h-11 px-0.5 text-[13px]" />
+          <Button
+            size="touch"
+            className="px-1 text-xs"
+            title="Phase zero now, for all that it drives; positions glide there"
+            onClick={() => client.play({ type: "resync", masterId: master.id })}
+          >
+            re-sync
+          </Button>
+          <Button
+            size="touch"
+            className="px-1 text-xs"
+            aria-pressed={held}
+            onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
+          >
+            {held ? "run" : "hold"}
+          </Button>
         </div>
       </div>
     </article>
