@@ -184,7 +184,8 @@ describe("hands without a line", () => {
     await page.keyboard.press("Control+z");
     proxy.mend();
     await page.getByText("all saved").waitFor();
-    const strokes = async (): Promise<number> => Object.keys((await record<{ strokes: object }>("sketch-person-ines"))?.strokes ?? {}).length;
+    const strokes = async (): Promise<number> =>
+      Object.keys((await record<{ strokes: object }>("sketch-person-ines"))?.strokes ?? {}).length;
     await until("the edit has come", async () => (await strokes()) > 0);
     await pause(500);
     expect(await strokes()).toBeGreaterThan(0);
