@@ -102,7 +102,10 @@ describe("the door: edits", () => {
     const answer = await door.transact(ines(), transaction([{ op: "remove", record: door.show.get("group", "group-lanterns")! }]));
     expect(answer).toMatchObject({
       ok: false,
-      error: { code: "record.in-use", details: { users: "cue Lit, cue Breathing, cue One lantern and 5 more" } },
+      error: {
+        code: "record.in-use",
+        details: { users: "cue Lit of Lantern evening, cue Breathing of Lantern evening, cue One lantern of Glasshouse waltz and 5 more" },
+      },
     });
   });
 

@@ -150,12 +150,13 @@ function Rest({
   }, [rig, territories, groups]);
   const free = rest.reduce((sum, part) => sum + headCount(show, part), 0);
   const first = overlaps[0];
+  const overlapping = new Set(overlaps.map(({ head }) => head)).size;
   return (
     <section className="grid gap-1.5 text-[13px]" aria-label="What is left">
       <h3 className="font-semibold">What is left</h3>
       {first && (
         <p className="text-barred" role="alert">
-          ▬ {counted(new Set(overlaps.map(({ head }) => head)).size, "head")} in both {first.territories[0].name} and{" "}
+          ▬ {counted(overlapping, "head")} {overlapping === 1 ? "belongs" : "belong"} to {first.territories[0].name} and{" "}
           {first.territories[1].name}. Take them out of one, or share one of the two.
         </p>
       )}
