@@ -1,22 +1,42 @@
+import { useEffect, useState } from "react";
 import { curtainsDown } from "@vexa/core";
-import { useNow } from "../frames/use-now";
 import { useInterface } from "../selection/interface-store";
-import { useShow } from "../session/show-context";
+import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
 
 const WORDS = { stage: "On stage", prepared: "Prepared", both: "Both" } as const;
 
+const LOOK_EVERY_MS = 250;
+
+/** Whether a curtain is down. Renders only when that changes: all of Build hangs on it. */
+function useCurtainDown(): boolean {
+  const client = useClient();
+  const [down, setDown] = useState(false);
+  useEffect(() => {
+    const look = (): void => setDown(curtainsDown(client.view, client.now()).length > 0);
+    look();
+    // One comes with an edit, and rises by itself.
+    const stop = client.subscribe(look);
+    const timer = setInterval(look, LOOK_EVERY_MS);
+    return () => {
+      stop();
+      clearInterval(timer);
+    };
+  }, [client]);
+  return down;
+}
+
 /** What the stage shows now: behind a curtain that is down something else may stand ready. */
 export function useStageShows(): { readonly down: boolean; readonly shows: keyof typeof WORDS } {
-  const down = curtainsDown(useShow(), useNow(250)).length > 0;
-  const { stageShows } = useInterface();
+  const down = useCurtainDown();
+  const stageShows = useInterface((state) => state.stageShows);
   return { down, shows: down ? stageShows : "stage" };
 }
 
 /** While a curtain is down: the stage as it is, as it stands ready behind, or both. */
 export function StageShows(): React.JSX.Element | null {
   const { down, shows } = useStageShows();
-  const { set } = useInterface();
+  const set = useInterface((state) => state.set);
   if (!down) return null;
   return (
     <div role="group" aria-label="The stage shows" className="absolute right-2 bottom-1.5 flex gap-1">
