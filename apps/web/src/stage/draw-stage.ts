@@ -141,7 +141,7 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
       xy[2 * index + 1]! < -beside ||
       xy[2 * index + 1]! > projection.height + beside);
   for (let index = 0; index < heads.length; index++) {
-    if (outside(index)) continue;
+    if (marks.looks.atMost(index, values) <= FEWEST_LEVEL || outside(index)) continue;
     const look = marks.seen[index]!;
     marks.looks.read(index, values, look);
     if (look.intensity <= FEWEST_LEVEL) continue;

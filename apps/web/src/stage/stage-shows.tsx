@@ -1,8 +1,8 @@
+import { StageChip } from "./stage-chip";
 import { useEffect, useState } from "react";
 import { curtainsDown } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
-import { Button } from "../ui/button";
 
 const WORDS = { stage: "On stage", prepared: "Prepared", both: "Both" } as const;
 
@@ -41,16 +41,9 @@ export function StageShows(): React.JSX.Element | null {
   return (
     <div role="group" aria-label="The stage shows" className="absolute right-2 bottom-1.5 flex gap-1">
       {(["stage", "prepared", "both"] as const).map((entry) => (
-        <Button
-          key={entry}
-          tone="chip"
-          size="small"
-          className="bg-stage text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
-          aria-pressed={shows === entry}
-          onClick={() => set({ stageShows: entry })}
-        >
+        <StageChip key={entry} aria-pressed={shows === entry} onClick={() => set({ stageShows: entry })}>
           {WORDS[entry]}
-        </Button>
+        </StageChip>
       ))}
     </div>
   );

@@ -1,7 +1,7 @@
+import { StageChip } from "./stage-chip";
 import { Box, Crosshair, Lasso, Move, Rotate3d, SquareDashed } from "lucide-react";
 import { useInterface } from "../selection/interface-store";
 import { useMe } from "../session/show-context";
-import { Button } from "../ui/button";
 import { showFrame } from "./stage-frame-store";
 import { StageViews } from "./stage-views";
 
@@ -39,29 +39,13 @@ export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
         ({ tool }) =>
           (!only || tool !== "aim") && (tool !== "move" || (me.role === "lead" && !only)) && (tool !== "turn" || stageView !== "plan"),
       ).map(({ tool, Icon, name, title }) => (
-        <Button
-          key={tool}
-          tone="chip"
-          size="small"
-          className="bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
-          aria-pressed={stageTool === tool}
-          title={title}
-          aria-label={name}
-          onClick={() => set({ stageTool: tool })}
-        >
+        <StageChip key={tool} aria-pressed={stageTool === tool} title={title} aria-label={name} onClick={() => set({ stageTool: tool })}>
           <Icon size={13} aria-hidden />
-        </Button>
+        </StageChip>
       ))}
-      <Button
-        tone="chip"
-        size="small"
-        className="bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink"
-        aria-pressed={stageView !== "plan"}
-        title="Plan or 3D (V)"
-        onClick={toggleStageView}
-      >
+      <StageChip aria-pressed={stageView !== "plan"} title="Plan or 3D (V)" onClick={toggleStageView}>
         <Box size={13} aria-hidden /> 3D
-      </Button>
+      </StageChip>
       <StageViews />
     </div>
   );

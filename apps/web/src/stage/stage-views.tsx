@@ -1,3 +1,4 @@
+import { StageChip } from "./stage-chip";
 import { Focus, Maximize2, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
 import { useState } from "react";
 import { useInterface } from "../selection/interface-store";
@@ -8,8 +9,6 @@ import { PopSheet } from "../ui/pop-sheet";
 import { dropView, keepView, keptViews, LONGEST_VIEW_NAME, MOST_VIEWS } from "./kept-views";
 import { showFrame, useShownFrame } from "./stage-frame-store";
 import { fitAll, fitSelection, zoomStage } from "./stage-zoom";
-
-const LOOK = "bg-stage px-1.5 text-stage-ink aria-pressed:bg-stage aria-pressed:text-stage-ink";
 
 /** Larger, smaller, all, the selection, and one's own views by name. */
 export function StageViews(): React.JSX.Element {
@@ -29,9 +28,9 @@ export function StageViews(): React.JSX.Element {
   return (
     <>
       {acts.map(({ Icon, name, title, act }) => (
-        <Button key={name} tone="chip" size="small" className={LOOK} aria-label={name} title={title} onClick={act}>
+        <StageChip key={name} aria-label={name} title={title} onClick={act}>
           <Icon size={13} aria-hidden />
-        </Button>
+        </StageChip>
       ))}
       <OwnViews pressed={frame !== null} />
     </>
@@ -60,16 +59,9 @@ function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
         setOpen(next);
       }}
       trigger={
-        <Button
-          tone="chip"
-          size="small"
-          className={LOOK}
-          aria-pressed={pressed}
-          aria-label="Own views"
-          title="Own views of the stage by name"
-        >
+        <StageChip aria-pressed={pressed} aria-label="Own views" title="Own views of the stage by name">
           <Telescope size={13} aria-hidden />
-        </Button>
+        </StageChip>
       }
     >
       <form onSubmit={keep} className="grid grid-cols-[1fr_auto] gap-1.5">

@@ -33,7 +33,8 @@ export function useStagePainter(of: {
   const latest = useRef(of);
   latest.current = of;
   const painted = useRef<StageDrawing | null>(null);
-  const stale = useRef({ floor: true, thread: true });
+  /** Layers that changed: a drag that only moves the thread leaves the light of a crowd alone. */
+  const stale = useRef({ floor: true, light: true, thread: true });
   const stretched = useCallback((): Stretch => {
     const shown = latest.current.shownProjection();
     return painted.current && shown ? stretchBetween(painted.current.projection, shown) : UNSTRETCHED;
@@ -43,7 +44,7 @@ export function useStagePainter(of: {
     if (layers.current)
       layers.current.style.transform = scale === 1 && x === 0 && y === 0 ? "" : `translate(${x}px, ${y}px) scale(${scale})`;
   }, [stretched]);
-  const { request } = useFrameLoop(() => {
+  const { request: paint } = useFrameLoop(() => {
     const { drawing, wash, thread, values } = latest.current;
     // A last frame may come while the stage goes away.
     if (!drawing || !layers.current) return;
@@ -56,20 +57,28 @@ export function useStagePainter(of: {
       drawFloor(context, drawing, token("stage-line"));
       if (wash) drawWash(context, drawing, wash);
     }
-    drawLight(light!(), drawing, values());
+    if (stale.current.light) drawLight(light!(), drawing, values());
     if (stale.current.thread) drawThread(top!(), drawing, thread);
-    stale.current = { floor: false, thread: false };
+    stale.current = { floor: false, light: false, thread: false };
     painted.current = drawing;
     stretch();
   });
   const { drawing, wash, thread } = of;
+  const request = useCallback((): void => {
+    stale.current.light = true;
+    paint();
+  }, [paint]);
+  useEffect(() => {
+    stale.current = { floor: true, light: true, thread: true };
+    paint();
+  }, [drawing, paint]);
   useEffect(() => {
     stale.current.floor = true;
-    request();
-  }, [drawing, wash, request]);
+    paint();
+  }, [wash, paint]);
   useEffect(() => {
     stale.current.thread = true;
-    request();
-  }, [drawing, thread, request]);
+    paint();
+  }, [thread, paint]);
   return { layers, request, stretch, stretched };
 }

@@ -36,6 +36,19 @@ describe("HeadLooks", () => {
     expect(lookOf(mover, { Dimmer: 1, ColorAdd_G: 0.2140411, ColorAdd_B: 0 }).green).toBe(Math.round(0.5 * 255));
   });
 
+  it("never shine more than they may at most, and are dark where that is nothing", () => {
+    const { rig } = new Show(new Map([mover, { ...fixture(1), profileId: mover.id }].map((record) => [record.id, record])));
+    const looks = new HeadLooks(rig);
+    const look = { ...empty };
+    for (const dimmer of [0, 0.001, 0.3, 1])
+      for (const level of [0, 0.5, 1]) {
+        const values = Float32Array.from(rig.parameters, ({ channel }) => (channel.attribute === "Dimmer" ? dimmer : level));
+        looks.read(0, values, look);
+        expect(look.intensity).toBeLessThanOrEqual(looks.atMost(0, values));
+        expect(looks.atMost(0, values) === 0).toBe(dimmer === 0);
+      }
+  });
+
   it("reads angles in degrees, and is dark without a dimmer and emitters", () => {
     expect(lookOf(mover, { Pan: 0.75, Tilt: 0.5 })).toMatchObject({ pan: 135, tilt: 0, intensity: 0 });
     const hazer: Profile = {

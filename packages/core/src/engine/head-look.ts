@@ -27,6 +27,14 @@ export class HeadLooks {
     this.#readers = rig.heads.map((head) => makeReader(head, rig));
   }
 
+  /** The most that the head at this index may shine, 0..1: asked first, it spares a crowd of dark heads their colours. */
+  atMost(index: number, values: Float32Array): number {
+    const { dimmer, emitters } = this.#readers[index]!;
+    if (dimmer >= 0) return values[dimmer]!;
+    for (let at = 0; at < emitters.length; at++) if (values[emitters[at]!.parameter]! > 0) return 1;
+    return 0;
+  }
+
   /** Fills `into` with the look of the head at this index of the rig. */
   read(index: number, values: Float32Array, into: HeadLook): void {
     const reader = this.#readers[index]!;
