@@ -1,4 +1,5 @@
 import type { Browser } from "playwright-core";
+import { choose } from "./choose";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
@@ -27,7 +28,7 @@ describe("places to build and to programme in can be read and reached by all", (
     await addLane(page, "Colour");
     expect(await complaints(page)).toEqual([]);
     for (const attribute of ["Position", "Dimmer"]) {
-      await page.getByLabel("Motion of", { exact: true }).selectOption({ label: attribute });
+      await choose(page.getByLabel("Motion of", { exact: true }), { label: attribute });
       await page.getByText("Phase, size and how they lie").click();
       await page.getByText("Rate, count, growing and shrinking").click();
       expect(await complaints(page, RIGHT)).toEqual([]);

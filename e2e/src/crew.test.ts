@@ -1,4 +1,5 @@
 import type { Browser, Locator, Page } from "playwright-core";
+import { choose } from "./choose";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { DIMMER, spotOctet, spotValue } from "./demo-patch";
@@ -56,7 +57,7 @@ describe("the lead divides the rig", () => {
     // The colours are still Tomasz's: two can't have them.
     const families = column.getByRole("group", { name: "Families to add" });
     for (const family of ["Intensity", "Position", "Beam"]) await press(families, family);
-    await column.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+    await choose(column.getByLabel("Add a group"), { label: "Rib spots" });
     await column
       .getByRole("alert")
       .getByText(/56 heads belong to Ribs and washes and Pixels and uplights/)
@@ -66,9 +67,9 @@ describe("the lead divides the rig", () => {
     // Take them out there, and give back what isn't colour.
     await press(column, /^Ribs and washes/);
     await press(column, "Take out Rib spots, Floor washes");
-    await column.getByLabel("Add a group").selectOption({ label: "Floor washes" });
+    await choose(column.getByLabel("Add a group"), { label: "Floor washes" });
     await press(families, "Colour");
-    await column.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+    await choose(column.getByLabel("Add a group"), { label: "Rib spots" });
     const preview = column.getByRole("list", { name: "Who gains and who loses" });
     expect(await preview.innerText()).toMatch(
       /Ribs and washes\s+− colour of 56\s+runs there now: Night bloom \(\d+\)\s+Pixels and uplights\s+\+ colour of 56/,
@@ -228,8 +229,8 @@ describe("two on one cue", () => {
     await new ScoreStory(ines).row(2).click();
     const notes = await crew(ines, "People");
     await notes.getByLabel("Text of the note").fill("Too fast after the bridge");
-    await notes.getByLabel("Whom the note is for").selectOption({ label: "Adaeze" });
-    await notes.getByLabel("What the note is pinned to").selectOption({ index: 1 });
+    await choose(notes.getByLabel("Whom the note is for"), { label: "Adaeze" });
+    await choose(notes.getByLabel("What the note is pinned to"), { index: 1 });
     await press(notes, "Leave");
     const theirs = await crew(adaeze, "People");
     const note = theirs.getByRole("article", { name: "Note from Ines" });
@@ -243,10 +244,9 @@ describe("two on one cue", () => {
 
 describe("people, history and versions", () => {
   it("invites somebody, who signs in, sees and changes nothing, and loses the sign-in", async () => {
-    await crew(ines, "People");
-    await press(ines.locator("main"), "Invite somebody");
+    await crew(ines, "People").then(() => press(ines.locator("main"), "Invite somebody"));
     await ines.getByLabel("Name of whom to invite").fill("Bram Okoro");
-    await ines.getByLabel("Role of whom to invite").selectOption("watcher");
+    await choose(ines.getByLabel("Role of whom to invite"), "watcher");
     await ines.getByRole("button", { name: "Invite", exact: true }).click();
     const told = ines.getByRole("status").filter({ hasText: "Bram Okoro signs in as" });
     const [, name, password] = (await told.innerText()).match(/signs in as (\S+) with (\S+)\. It/)!;
@@ -269,21 +269,22 @@ describe("people, history and versions", () => {
 
   it("tells who changed what, takes one's own back, keeps a version and brings it back", async () => {
     const column = await crew(ines, "History");
-    const lines = ines.getByRole("list", { name: "Changes" });
-    await ines.getByLabel("Who", { exact: true }).selectOption({ label: "Tomasz" });
-    await ines.getByLabel("Where", { exact: true }).selectOption({ label: "Score" });
+    const lines = ines.getByRole("table", { name: "Changes" });
+    await choose(ines.getByLabel("Who", { exact: true }), { label: "Tomasz" });
+    await choose(ines.getByLabel("Where", { exact: true }), { label: "Score" });
     await until(
       "his edits of cues alone",
       async () => (await lines.innerText()).includes("Tomasz") && !(await lines.innerText()).includes("Ines"),
     );
-    await ines.getByLabel("Who", { exact: true }).selectOption({ label: "everybody" });
-    await ines.getByLabel("Where", { exact: true }).selectOption({ label: "everywhere" });
+    await choose(ines.getByLabel("Who", { exact: true }), { label: "everybody" });
+    await choose(ines.getByLabel("Where", { exact: true }), { label: "everywhere" });
     await column.getByLabel("Name of the version").fill("Before the show");
     await press(column, "Keep");
     await column.getByText("Before the show").first().waitFor();
-    await new ScoreStory(ines).open("Night bloom");
-    await new ScoreStory(ines).row(2).click();
-    await new ScoreStory(ines).field("In", "11");
+    const score = new ScoreStory(ines);
+    await score.open("Night bloom");
+    await score.row(2).click();
+    await score.field("In", "11");
     await crew(ines, "History");
     await press(ines.locator("main"), "Take back my latest");
     await until("taken back", async () => /taken back/.test(await lines.innerText()));
@@ -293,8 +294,8 @@ describe("people, history and versions", () => {
     await crew(ines, "History");
     await press(column.getByRole("listitem").filter({ hasText: /^Before the show/ }), "Bring back");
     await message(ines, "Brought back Before the show").waitFor();
-    await new ScoreStory(ines).open("Night bloom");
-    await new ScoreStory(ines).row(2).click();
-    await until("as it was", async () => (await new ScoreStory(ines).sheet.getByLabel("In", { exact: true }).inputValue()) === "6");
+    await score.open("Night bloom");
+    await score.row(2).click();
+    await until("as it was", async () => (await score.sheet.getByLabel("In", { exact: true }).inputValue()) === "6");
   });
 });

@@ -22,7 +22,7 @@ afterAll(async () => {
 /** What can be touched and is smaller than a finger: its box, with what is found around it. Source: 44 CSS pixels, WCAG 2.2 (2.5.5). */
 const tooSmall = (page: Page): Promise<string[]> =>
   page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>("button, a[href], input, select, [role=slider]")].flatMap((element) => {
+    [...document.querySelectorAll<HTMLElement>("button, a[href], input, [role=slider]")].flatMap((element) => {
       const { width, height, bottom, top, right, left } = element.getBoundingClientRect();
       if (width === 0 || bottom < 0 || top > innerHeight || right < 0 || left > innerWidth) return [];
       // The thumb of a slider is found along its whole track, and a chip's field with the chip around it.

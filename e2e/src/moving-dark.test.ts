@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
 import { ScoreStory } from "./score-story";
@@ -27,11 +28,14 @@ async function record(group: string, lanes: readonly (readonly [lane: string, va
   await page.getByRole("button", { name: "Record cue" }).first().click();
   const list = page.getByRole("combobox", { name: /^Cue list/ });
   await list.waitFor();
-  if ((await list.locator("option", { hasText: "Dawn" }).count()) > 0) await list.selectOption({ label: "Dawn" });
+  await list.click();
+  const dawn = page.getByRole("option", { name: "Dawn", exact: true });
+  if ((await dawn.count()) > 0) await dawn.click();
   else {
-    await list.selectOption("");
+    await page.keyboard.press("Escape");
+    await choose(list, "");
     await page.getByLabel("Name of the list").fill("Dawn");
-    await page.getByLabel("And a card on").selectOption({ label: "Main page" });
+    await choose(page.getByLabel("And a card on"), { label: "Main page" });
   }
   await page.getByLabel("In, seconds").fill("0.5");
   await page.getByLabel("In, seconds").press("Enter");

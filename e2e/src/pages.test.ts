@@ -1,4 +1,5 @@
 import type { Browser, Locator, Page } from "playwright-core";
+import { choose } from "./choose";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { lantern } from "./demo-patch";
@@ -80,7 +81,7 @@ describe("arranging", () => {
     await hand.getByRole("button", { name: "Options of Thunder" }).click();
     const sheet = hand.getByRole("dialog", { name: "Options of Thunder" });
     await sheet.getByLabel("Colour of the card").fill("#ff8800");
-    await sheet.getByLabel("Picture of").selectOption({ label: "Moss" });
+    await choose(sheet.getByLabel("Picture of"), { label: "Moss" });
     const label = sheet.getByLabel("Label", { exact: true });
     await label.fill("Big thunder");
     await label.press("Enter");
@@ -99,7 +100,7 @@ describe("arranging", () => {
     await hand.getByRole("button", { name: "Options of Big thunder" }).click();
     const copy = hand.getByRole("dialog", { name: "Options of Big thunder" });
     expect(await copy.getByLabel("Colour of the card").inputValue()).toBe("#ff8800");
-    expect(await copy.getByLabel("Priority").inputValue()).toBe("high");
+    expect(await copy.getByLabel("Priority").getAttribute("data-value")).toBe("high");
     await hand.keyboard.press("Escape");
     await hand.getByRole("button", { name: "Done" }).click();
     await hand.getByRole("link", { name: "Score" }).click();
@@ -117,7 +118,7 @@ describe("arranging", () => {
     await hand.getByRole("button", { name: "Options of Ember wash" }).click();
     const sheet = hand.getByRole("dialog", { name: "Options of Ember wash" });
     await sheet.getByText("lets go at zero").waitFor();
-    await sheet.getByLabel("The fader does").selectOption("dial");
+    await choose(sheet.getByLabel("The fader does"), "dial");
     await sheet.getByText("at the bottom it lets go").waitFor();
     expect(await sheet.getByText("lets go at zero").count()).toBe(0);
     expect(await sheet.getByText("starts when the fader leaves zero").count()).toBe(0);
@@ -125,7 +126,7 @@ describe("arranging", () => {
     await sheet.getByRole("button", { name: "Flash" }).click();
     await sheet.getByLabel("Flash to").waitFor();
     await sheet.getByRole("button", { name: "Flash" }).click();
-    await sheet.getByLabel("The fader does").selectOption("intensities");
+    await choose(sheet.getByLabel("The fader does"), "intensities");
     await until("as on a new card", () => sheet.getByLabel("lets go at zero").isChecked());
     await hand.keyboard.press("Escape");
     await hand.getByRole("button", { name: "Done" }).click();
@@ -135,7 +136,7 @@ describe("arranging", () => {
     const set = async (name: string, label: string, option: string): Promise<void> => {
       await hand.getByRole("button", { name: "Arrange" }).click();
       await hand.getByRole("button", { name: `Options of ${name}` }).click();
-      await hand.getByRole("dialog").getByLabel(label).selectOption({ label: option });
+      await choose(hand.getByRole("dialog").getByLabel(label), { label: option });
       await hand.keyboard.press("Escape");
       await hand.getByRole("button", { name: "Done" }).click();
     };
@@ -162,8 +163,8 @@ describe("arranging", () => {
     for (const button of ["Go", "Back", "Pause", "Go to a cue", "Tap"])
       await sheet.getByRole("button", { name: button, exact: true }).click();
     expect(await sheet.getByRole("button", { name: "Flash", exact: true }).isDisabled()).toBe(true);
-    await sheet.getByLabel("The button goes to").selectOption({ label: "3 All" });
-    await sheet.getByLabel("Motions without a master").selectOption({ label: "follow Pulse" });
+    await choose(sheet.getByLabel("The button goes to"), { label: "3 All" });
+    await choose(sheet.getByLabel("Motions without a master"), { label: "follow Pulse" });
     await hand.keyboard.press("Escape");
     await hand.getByRole("button", { name: "Done" }).click();
     const press = (name: string): Promise<void> => card("Lanterns by hand").getByRole("button", { name, exact: true }).click();
@@ -211,7 +212,7 @@ describe("arranging", () => {
     await hand.getByRole("menuitem", { name: "Fern uplights" }).first().click();
     await hand.getByRole("slider", { name: "Master Fern uplights" }).waitFor();
     await hand.getByRole("button", { name: "This page" }).click();
-    await hand.getByLabel("Made for").selectOption({ label: "Operator" });
+    await choose(hand.getByLabel("Made for"), { label: "Operator" });
     await hand.getByRole("button", { name: "Delete page and its 1 card" }).click();
     await until("gone", async () => (await hand.getByRole("link", { name: "Page 4" }).count()) === 0);
     await hand.getByRole("button", { name: "Done" }).click();
@@ -235,6 +236,16 @@ describe("others", () => {
     );
     await foyer.getByRole("button", { name: /Walk-in light/ }).click();
     await until("and out again", () => lantern((universe) => node.levels(universe), 0) === 0);
+    // Somebody relabels a button: the guest is told, until they have seen it.
+    await hand.goto(`${vexa.url}/perform/page-foyer`);
+    await hand.getByRole("button", { name: "Arrange" }).click();
+    await hand.getByRole("button", { name: "Options of Walk-in light" }).click();
+    const label = hand.getByRole("dialog").getByLabel("Label", { exact: true });
+    await label.fill("Doors open");
+    await label.press("Enter");
+    await foyer.getByRole("status").getByText("“Walk-in light” is called “Doors open” now").waitFor();
+    await foyer.getByRole("button", { name: "I have seen it" }).click();
+    await until("it is gone", async () => (await foyer.getByText("is called “Doors open” now").count()) === 0);
     await foyer.context().close();
   });
 

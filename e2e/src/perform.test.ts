@@ -1,4 +1,5 @@
 import type { Browser, Locator, Page } from "playwright-core";
+import { choose } from "./choose";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { blinder, lantern, washLevels } from "./demo-patch";
@@ -222,7 +223,7 @@ describe("times and faders at the wire", () => {
 
   it("a fader with another job doesn't touch intensities", async () => {
     const sheet = await options("Ember wash");
-    await sheet.getByLabel("The fader does").selectOption({ label: "size of motions" });
+    await choose(sheet.getByLabel("The fader does"), { label: "size of motions" });
     await done();
     await card("Ember wash").getByRole("button", { name: "Go", exact: true }).click();
     await until("it is in", () => near(wash().dimmer, 0.7, 0.002));

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { spotOctet } from "./demo-patch";
 import { addLane, message, pickGroup, setLane } from "./people";
@@ -79,7 +80,7 @@ describe("presets", () => {
       await setLane(page, "Dimmer", "80");
     }
     await page.getByRole("button", { name: "Record cue" }).first().click();
-    await page.getByLabel("Cue list").selectOption("");
+    await choose(page.getByLabel("Cue list"), "");
     await page.getByLabel("Name of the list").fill("Warm house");
     await story.typeIn("In, seconds", "0");
     await page.keyboard.press("Shift+Escape");
@@ -114,7 +115,7 @@ describe("presets", () => {
     await addLane(story.page, "Colour");
     await story.typeIn("Colour value", "#ff0000");
     await story.page.getByRole("button", { name: "Keep the lanes as a preset" }).click();
-    expect(await story.page.getByLabel("Fits").inputValue()).toBe("universal");
+    expect(await story.page.getByLabel("Fits").getAttribute("data-value")).toBe("universal");
     await story.page.getByRole("button", { name: "Keep preset" }).click();
     await preset("deep red").waitFor();
     await story.fresh();
@@ -125,7 +126,7 @@ describe("presets", () => {
     await pickGroup(story.page, "Rib 3 spots");
     await setLane(story.page, "Pan", "-35..35");
     await story.page.getByRole("button", { name: "Keep the lanes as a preset" }).click();
-    expect(await story.page.getByLabel("Fits").inputValue()).toBe("per head");
+    expect(await story.page.getByLabel("Fits").getAttribute("data-value")).toBe("per head");
     await story.page.getByLabel("Name of the new preset").fill("Rib 3 open");
     await story.page.getByLabel("Name of the new preset").press("Enter");
     await preset("Rib 3 open").waitFor();
@@ -174,7 +175,7 @@ describe("presets", () => {
     const ember = flags(16);
     await preset("Ember").hover();
     await story.page.getByRole("button", { name: "Change the preset Ember" }).click();
-    await story.page.getByLabel("Use another one in its place").selectOption({ label: "Moss" });
+    await choose(story.page.getByLabel("Use another one in its place"), { label: "Moss" });
     await story.page.getByRole("alertdialog").getByText("∞ the sketch of Ines").waitFor();
     await story.page.getByRole("button", { name: "Merge", exact: true }).click();
     await story.lane("Colour").getByText("∞ Moss").waitFor();
@@ -210,7 +211,8 @@ describe("the colour picker", () => {
     const sheet = page.getByRole("dialog", { name: "Pick a colour" });
     await sheet.getByText("Heron 400 Profile").waitFor();
     await sheet.getByText("Sprig 5").waitFor();
-    await sheet.getByLabel("Kelvin").fill("2700");
+    // From 1,800: one page of ten steps of 50, and eight steps.
+    for (const key of ["Home", "PageUp", ...Array<string>(8).fill("ArrowRight")]) await sheet.getByLabel("Kelvin").press(key);
     await sheet.getByText(/27\d0 K/).waitFor();
     await until(
       "warm white: red and amber full on the uplights, blue low",
@@ -232,7 +234,8 @@ describe("the colour picker", () => {
     // Raw emitters lie over the mix: red alone rises, the others stay.
     await sheet.getByText("Raw emitters").click();
     const green = story.levels(12)![2];
-    await sheet.getByLabel("Red", { exact: true }).fill("0.5");
+    // Home, and five pages of ten hundredths.
+    for (const key of ["Home", ...Array<string>(5).fill("PageUp")]) await sheet.getByLabel("Red", { exact: true }).press(key);
     await until("red at half", () => story.levels(12)![1] === 128 && story.levels(12)![2] === green);
     await page.keyboard.press("Escape");
   });

@@ -1,4 +1,5 @@
 import type { Locator, Page } from "playwright-core";
+import { choose } from "./choose";
 import type { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
 
@@ -53,9 +54,9 @@ export async function recordSong(story: BuildStory, cues: readonly (readonly [va
     await setLane(page, "Dimmer", value);
     await page.getByRole("button", { name: "Record cue" }).first().click();
     if (index === 0) {
-      await page.getByLabel("Cue list").selectOption("");
+      await choose(page.getByLabel("Cue list"), "");
       await page.getByLabel("Name of the list").fill("Song");
-    } else await page.getByRole("combobox", { name: /^Cue list/ }).selectOption({ label: "Song" });
+    } else await choose(page.getByRole("combobox", { name: /^Cue list/ }), { label: "Song" });
     await page.getByLabel("In, seconds").fill(seconds);
     await page.getByLabel("In, seconds").press("Enter");
     await message(page, `Recorded as cue ${index + 1} of Song`)

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { message, pickGroup, setLane } from "./people";
 import { pause, until } from "./until";
@@ -65,9 +66,9 @@ describe("selecting", () => {
     await story.page.getByRole("button", { name: "Turn the thread round" }).click();
     expect(await story.selected()).toBe("8: 308..301");
     await story.page.keyboard.press("u");
-    await story.page.getByLabel("Order of the heads").selectOption("outward");
+    await choose(story.page.getByLabel("Order of the heads"), "outward");
     expect(await story.selected()).toBe("8: 304..308");
-    await story.page.getByLabel("Order of the heads").selectOption("picked");
+    await choose(story.page.getByLabel("Order of the heads"), "picked");
     const [first, last] = await story.threadEnds();
     await story.page.mouse.move(...first);
     await story.page.mouse.down();

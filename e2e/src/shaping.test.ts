@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { spotOctet, spotValue } from "./demo-patch";
 import { addLane, pickGroup, setLane } from "./people";
@@ -106,7 +107,7 @@ describe("lanes", () => {
   it("know units, named slots, and DMX on demand", async () => {
     await pickGroup(story.page, "Rib 3 spots");
     await addLane(story.page, "Gobo");
-    await story.lane("Gobo").getByLabel("Gobo by name").selectOption("rain on glass");
+    await choose(story.lane("Gobo").getByLabel("Gobo by name"), "rain on glass");
     await until("the third of eight slots", () => spotOctet(story.levels, 16, 12) === 73);
     await setLane(story.page, "Dimmer", "20..100");
     await story.page.getByRole("button", { name: "DMX", exact: true }).click();
@@ -167,7 +168,7 @@ describe("one cue that rolls by itself", () => {
     await story.typeIn("Dimmer fade", "0.4");
     await story.lane("Dimmer").getByRole("img", { name: "Dimmer times: starts 0 s to 1.2 s, ends 0.4 s to 1.6 s" }).waitFor();
     await story.page.getByRole("button", { name: "Record cue" }).first().click();
-    await story.page.getByLabel("Cue list").selectOption("");
+    await choose(story.page.getByLabel("Cue list"), "");
     await story.page.getByLabel("Name of the list").fill("Rolling in");
     await story.page.getByLabel("In, seconds").fill("0.5");
     await story.page.getByLabel("In, seconds").press("Enter");

@@ -1,4 +1,5 @@
 import { createSocket, type Socket } from "node:dgram";
+import { choose } from "./choose";
 import osc from "osc";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -79,12 +80,12 @@ describe("devices", () => {
     expect(await running()).toBe(false);
     await knocking.getByRole("button", { name: "Let in" }).click();
     const choice = ines.getByRole("combobox", { name: "What Device at 127.0.0.5 plays" });
-    await choice.selectOption("the cards of Foyer alone");
+    await choose(choice, "the cards of Foyer alone");
     await until("it plays a page", async () => (await plays()) === "page");
     await send("/vexa/card/spore/go", 1);
     await new Promise((resolve) => setTimeout(resolve, 300));
     expect(await running(), "it may play the cards of another page alone").toBe(false);
-    await choice.selectOption("everything, as the lead");
+    await choose(choice, "everything, as the lead");
     await until("the card runs", async () => {
       await send("/vexa/card/spore/go", 1);
       return running();

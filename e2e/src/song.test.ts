@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { choose } from "./choose";
 import { fileURLToPath } from "node:url";
 import type { Locator } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -50,7 +51,7 @@ describe("a song along its sound", () => {
       ["40", "0"],
     ]);
     await score.open("Song");
-    await line().getByLabel("Times are counted by").selectOption("sound");
+    await choose(line().getByLabel("Times are counted by"), "sound");
     await line().getByText("Choose a file of sound").waitFor();
     const file = line().getByLabel("File of sound");
     await file.setInputFiles({ name: "poem.txt", mimeType: "text/plain", buffer: Buffer.from("no sound at all") });
@@ -202,7 +203,7 @@ describe("a song along timecode", () => {
 
   it("follows a source that ships, through a jump and a stop, and stops by itself when nothing is heard", async () => {
     const { page } = story;
-    await line().getByLabel("Times are counted by").selectOption("timecode");
+    await choose(line().getByLabel("Times are counted by"), "timecode");
     await line().getByText("nothing is heard").waitFor();
     for (const [number, text] of [
       [1, "01:00:01:00"],

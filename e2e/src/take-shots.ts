@@ -1,4 +1,5 @@
 import { mkdirSync } from "node:fs";
+import { choose } from "./choose";
 import { fileURLToPath } from "node:url";
 import type { Page } from "playwright-core";
 import { openBrowser } from "./browser";
@@ -49,14 +50,14 @@ try {
   await addLane(ines, "Colour");
   await ines.getByLabel("Colour value").fill("#ff7a30..#ffd060..#30a0a0");
   await ines.getByLabel("Colour value").press("Enter");
-  const motionOf = (label: string): Promise<unknown> => ines.getByLabel("Motion of", { exact: true }).selectOption({ label });
+  const motionOf = (label: string): Promise<unknown> => choose(ines.getByLabel("Motion of", { exact: true }), { label });
   await motionOf("Dimmer");
   await ines.getByRole("button", { name: "from the centre" }).click();
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
   await shoot(ines, "weave");
 
   await motionOf("Position");
-  await ines.getByLabel("Drawn on").selectOption({ label: "floor, or level" });
+  await choose(ines.getByLabel("Drawn on"), { label: "floor, or level" });
   await ines.getByRole("button", { name: "Add motion to Position" }).click();
   await ines.keyboard.press("v");
   await pause(1500);
@@ -97,7 +98,7 @@ try {
   await shoot(ines, "presets");
 
   await ines.getByRole("button", { name: "Record cue" }).first().click();
-  await ines.getByLabel("Cue list").selectOption("");
+  await choose(ines.getByLabel("Cue list"), "");
   await ines.getByLabel("Name of the list").fill("Spore rising");
   await shoot(ines, "record");
   await ines.getByRole("button", { name: "Close", exact: true }).click();
@@ -110,7 +111,7 @@ try {
       .getByRole("option")
       .nth(number - 1);
   await cue(3).click();
-  await ines.getByLabel("Comes with").selectOption({ label: "when the one before is done" });
+  await choose(ines.getByLabel("Comes with"), { label: "when the one before is done" });
   await cue(2).click();
   await ines.getByLabel("Position in").fill("50%");
   await ines.getByLabel("Position in").press("Enter");
@@ -152,12 +153,12 @@ try {
   const families = crew.getByRole("group", { name: "Families to add" });
   await crew.getByRole("button", { name: /^Pixels and uplights/ }).click();
   for (const family of ["Intensity", "Position", "Beam"]) await families.getByRole("button", { name: family }).click();
-  await crew.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+  await choose(crew.getByLabel("Add a group"), { label: "Rib spots" });
   await crew.getByRole("button", { name: /^Ribs and washes/ }).click();
   await crew.getByRole("button", { name: "Take out Rib spots, Floor washes" }).click();
-  await crew.getByLabel("Add a group").selectOption({ label: "Floor washes" });
+  await choose(crew.getByLabel("Add a group"), { label: "Floor washes" });
   await families.getByRole("button", { name: "Colour" }).click();
-  await crew.getByLabel("Add a group").selectOption({ label: "Rib spots" });
+  await choose(crew.getByLabel("Add a group"), { label: "Rib spots" });
   await shoot(ines, "crew");
   await ines.getByRole("button", { name: "Drop it" }).click();
   await ines.getByRole("link", { name: "People" }).click();

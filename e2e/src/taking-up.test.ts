@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { addLane, message, pickGroup, setLane, signedIn } from "./people";
 import { pause, until } from "./until";
@@ -12,7 +13,7 @@ beforeAll(async () => {
   await setLane(page, "Dimmer", "30..90");
   await setLane(page, "Pan", "-35..35");
   await page.getByRole("button", { name: "Record cue" }).first().click();
-  await page.getByLabel("Cue list").selectOption("");
+  await choose(page.getByLabel("Cue list"), "");
   await page.getByLabel("Name of the list").fill("Standing");
   await page.getByLabel("In, seconds").fill("0");
   await page.getByLabel("In, seconds").press("Enter");

@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
+import { choose } from "./choose";
 import { createInterface } from "node:readline";
 import { fileURLToPath } from "node:url";
 import type { Locator, Page } from "playwright-core";
@@ -47,7 +48,7 @@ describe("a wing", () => {
     await sheet.getByText("Touch a fader or a button of the wing now.").waitFor();
     await slide("fader-1", 0.02);
     await sheet.getByText("fader-1").waitFor();
-    await sheet.getByLabel("What to learn").selectOption({ label: "Go" });
+    await choose(sheet.getByLabel("What to learn"), { label: "Go" });
     await sheet.getByRole("button", { name: "Learn Go" }).click();
     await face.getByRole("button", { name: "button-1" }).click();
     await sheet.getByText("button-1").waitFor();
@@ -110,11 +111,11 @@ describe("a wing", () => {
     await page.getByRole("button", { name: "Options of Ember wash" }).click();
     const sheet = page.getByRole("dialog", { name: "Options of Ember wash" });
     await sheet.getByRole("button", { name: "Hear MIDI here" }).click();
-    await sheet.getByLabel("What to learn").selectOption({ label: "fader" });
+    await choose(sheet.getByLabel("What to learn"), { label: "fader" });
     await sheet.getByRole("button", { name: "Learn fader" }).click();
     await turn(60);
     await sheet.getByText("cc 1 7").waitFor();
-    await sheet.getByLabel("cc 1 7 takes over").selectOption({ label: "at once" });
+    await choose(sheet.getByLabel("cc 1 7 takes over"), { label: "at once" });
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "Done" }).click();
     await turn(32);

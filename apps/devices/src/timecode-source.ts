@@ -14,7 +14,7 @@ import { TimecodeSender } from "./timecode-sender";
 
 /**
  * A simulated source of timecode: `./vexa timecode [rate] [from] [port]`. Sends MIDI Time Code in OSC to the server on loopback. Lines
- * typed meanwhile: `stop`, `run`, or a time to jump to.
+ * typed meanwhile: `stop`, `run`, or a time to jump to. When its input ends, it stands where it is, says so, and ends.
  */
 const [rateText = "25", fromText = "00:00:00:00", portText = "7331"] = process.argv.slice(2);
 const rate: TimecodeRate | undefined = TIMECODE_RATES.find((entry) => entry.startsWith(rateText));
@@ -39,7 +39,13 @@ setInterval(() => sender.send(now()), 1000 / (8 * framesPerSecond(rate)));
 setInterval(() => process.stdout.write(`\r${timecodeText(timecodeAt(sender.positionAt(now()), rate))} `), 200);
 console.log(`Timecode at ${rate} frames a second to 127.0.0.1:${port}. Type stop, run, or a time such as 00:01:30:00.`);
 
-createInterface({ input: process.stdin }).on("line", (line) => {
+const lines = createInterface({ input: process.stdin });
+lines.on("close", () => {
+  sender.stop(now());
+  // What was sent last is on its way before the socket closes.
+  setTimeout(() => socket.close(() => process.exit(0)), 50);
+});
+lines.on("line", (line) => {
   const text = line.trim();
   if (text === "stop") sender.stop(now());
   else if (text === "run") sender.run(sender.positionAt(now()), now());

@@ -6,6 +6,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { SWRConfig } from "swr";
 import { App } from "./app";
+import { Hints } from "./ui/hint";
 import { guardSecondClicks } from "./shell/second-clicks";
 
 guardSecondClicks(document);
@@ -14,7 +15,9 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: false, shouldRetryOnError: true, errorRetryInterval: 2000 }}>
       <BrowserRouter>
-        <App />
+        <Hints>
+          <App />
+        </Hints>
       </BrowserRouter>
     </SWRConfig>
   </StrictMode>,

@@ -1,4 +1,5 @@
 import { Pipette } from "lucide-react";
+import { Slider } from "../ui/slider";
 import { useRef, useState } from "react";
 import { tell } from "../ui/messages";
 import {
@@ -163,33 +164,19 @@ function Temperature({
   const take = (k: number, d: number): void => onXy(offLocus(k, d));
   return (
     <div className="grid grid-cols-[auto_1fr_auto] items-center gap-x-2 gap-y-1 text-xs text-ink-2">
-      <label htmlFor="picker-kelvin">Kelvin</label>
-      <input
-        id="picker-kelvin"
-        type="range"
-        className="accent-live"
+      <span>Kelvin</span>
+      <Slider
+        label="Kelvin"
         min={1800}
         max={12000}
         step={50}
-        value={Math.min(12000, Math.max(1800, kelvin))}
-        onPointerDown={onBegin}
-        onKeyDown={onBegin}
-        onChange={(event) => take(Number(event.target.value), far ? 0 : duv)}
+        value={kelvin}
+        onBegin={onBegin}
+        onValue={(next) => take(next, far ? 0 : duv)}
       />
       <span className="w-14 text-right font-mono">{far ? "—" : `${Math.round(kelvin / 10) * 10} K`}</span>
-      <label htmlFor="picker-duv">Duv</label>
-      <input
-        id="picker-duv"
-        type="range"
-        className="accent-live"
-        min={-0.03}
-        max={0.03}
-        step={0.001}
-        value={Math.min(0.03, Math.max(-0.03, duv))}
-        onPointerDown={onBegin}
-        onKeyDown={onBegin}
-        onChange={(event) => take(kelvin, Number(event.target.value))}
-      />
+      <span>Duv</span>
+      <Slider label="Duv" min={-0.03} max={0.03} step={0.001} value={duv} onBegin={onBegin} onValue={(next) => take(kelvin, next)} />
       <span className="w-14 text-right font-mono">{far ? "far off" : duv.toFixed(4)}</span>
     </div>
   );

@@ -3,6 +3,7 @@ import { attributeInfo, mix, partChanges, selectionName, strokeFor, xyzOf, type 
 import { useInterface } from "../selection/interface-store";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { newId } from "../session/new-id";
+import { Slider } from "../ui/slider";
 
 /** The lamps' own emitters and flags: a slider lays a raw level over what the mix of the colour gives. */
 export function EmitterSliders({ heads, color }: { heads: readonly Head[]; color: XyY }): React.JSX.Element | null {
@@ -15,14 +16,14 @@ export function EmitterSliders({ heads, color }: { heads: readonly Head[]; color
       <div className="mt-1 grid max-h-32 grid-cols-[auto_1fr_auto] items-center gap-x-2 gap-y-1 overflow-y-auto">
         {names.map((name) => {
           const given = mixes.flatMap((levels) => levels.get(name) ?? []);
-          return <Slider key={name} attribute={name} mixed={given.reduce((sum, level) => sum + level, 0) / given.length} />;
+          return <RawLevel key={name} attribute={name} mixed={given.reduce((sum, level) => sum + level, 0) / given.length} />;
         })}
       </div>
     </details>
   );
 }
 
-function Slider({ attribute, mixed }: { attribute: Attribute; mixed: number }): React.JSX.Element {
+function RawLevel({ attribute, mixed }: { attribute: Attribute; mixed: number }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
   const show = useShow();
@@ -48,20 +49,15 @@ function Slider({ attribute, mixed }: { attribute: Attribute; mixed: number }): 
   };
   return (
     <>
-      <label htmlFor={`raw-${attribute}`} className="text-ink-2">
-        {label}
-      </label>
-      <input
-        id={`raw-${attribute}`}
-        type="range"
-        className={raw === undefined ? "accent-live" : "accent-sketch"}
-        min={0}
+      <span className="text-ink-2">{label}</span>
+      <Slider
+        label={label}
+        tone={raw === undefined ? "live" : "sketch"}
         max={1}
         step={0.01}
         value={raw ?? mixed}
-        onPointerDown={begin}
-        onKeyDown={begin}
-        onChange={(event) => put(Number(event.target.value))}
+        onBegin={begin}
+        onValue={put}
       />
       <span
         className={`w-14 text-right font-mono ${raw === undefined ? "text-ink-3" : "text-sketch"}`}

@@ -11,7 +11,7 @@ import {
 } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useShow } from "../session/show-context";
-import { Choice } from "../ui/field";
+import { Choice, Option } from "../ui/choice";
 
 /** The first selected head's channel of an attribute; null for whole colours. */
 export function channelOf(rig: Rig, heads: readonly Head[], attribute: Attribute): Channel | null {
@@ -39,12 +39,12 @@ export function SlotChoice({
       aria-label={`${attributeInfo(attribute).label} by name`}
       className="h-7 text-xs"
       value={Math.round(fan.knots[0]!)}
-      onChange={(event) => onFan({ knots: [Number(event.target.value)] })}
+      onValue={(next) => onFan({ knots: [Number(next)] })}
     >
       {names.map((name, index) => (
-        <option key={name} value={index}>
+        <Option key={name} value={index}>
           {name}
-        </option>
+        </Option>
       ))}
     </Choice>
   );

@@ -1,17 +1,16 @@
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { Button } from "../ui/button";
 import { Field, TextInput } from "../ui/field";
 import { signIn } from "./api";
 
 export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.Element {
-  const [name, setName] = useState("");
-  const [password, setPassword] = useState("");
+  const { register, handleSubmit } = useForm({ defaultValues: { username: "", password: "" } });
   const [state, setState] = useState<"ready" | "asking">("ready");
   const [complaint, setComplaint] = useState<string | null>(null);
-  const submit = (event: React.FormEvent): void => {
-    event.preventDefault();
+  const submit = ({ username, password }: { username: string; password: string }): void => {
     setState("asking");
-    signIn(name, password)
+    signIn(username, password)
       .then(onSignedIn)
       .catch((error: unknown) => {
         setState("ready");
@@ -21,34 +20,16 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
   return (
     <main className="grid h-full grid-cols-[1fr] md:grid-cols-[1fr_420px]">
       <Ribs />
-      <form onSubmit={submit} className="grid content-center gap-4 border-l border-edge bg-bench p-10">
+      <form onSubmit={(event) => void handleSubmit(submit)(event)} className="grid content-center gap-4 border-l border-edge bg-bench p-10">
         <div>
           <h1 className="text-2xl font-semibold">Vexa</h1>
           <p className="text-ink-2">Sign in to work on the show.</p>
         </div>
         <Field label="Sign-in name">
-          <TextInput
-            className="h-11"
-            name="username"
-            autoComplete="username"
-            autoFocus
-            required
-            maxLength={80}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
+          <TextInput className="h-11" autoComplete="username" autoFocus required maxLength={80} {...register("username")} />
         </Field>
         <Field label="Password">
-          <TextInput
-            className="h-11"
-            name="password"
-            type="password"
-            autoComplete="current-password"
-            required
-            maxLength={200}
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
+          <TextInput className="h-11" type="password" autoComplete="current-password" required maxLength={200} {...register("password")} />
         </Field>
         {complaint && (
           <p role="alert" className="text-barred">

@@ -1,4 +1,3 @@
-import { Slider } from "radix-ui";
 import { useState } from "react";
 import { counted, curtainIdOf, extentOf, raisedPart, selectedHeads } from "@vexa/core";
 import { useNow } from "../frames/use-now";
@@ -7,6 +6,7 @@ import type { ShowClient } from "../session/show-client";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { PopSheet } from "../ui/pop-sheet";
+import { Slider } from "../ui/slider";
 import { SecondsField } from "../ui/seconds-field";
 
 /** Drops one's curtain over the selection, or over all within reach; raises one that is down. */
@@ -63,18 +63,15 @@ export function CurtainButton(): React.JSX.Element | null {
         </Button>
       </div>
       {!curtain.raise && (
-        <Slider.Root
-          className="relative flex h-8 touch-none items-center"
-          min={0}
+        <Slider
+          label="Raise by hand"
+          tone="parked"
+          className="h-8"
           max={100}
-          value={[Math.round(part * 100)]}
-          onValueChange={([next = 0]) => client.play({ type: "curtain-hand", level: next / 100 })}
-        >
-          <Slider.Track className="h-1.5 grow overflow-hidden rounded bg-edge">
-            <Slider.Range className="absolute h-1.5 rounded bg-parked" />
-          </Slider.Track>
-          <Slider.Thumb aria-label="Raise by hand" className="block size-4 rounded-full border border-ink-3 bg-raised" />
-        </Slider.Root>
+          step={1}
+          value={Math.round(part * 100)}
+          onValue={(next) => client.play({ type: "curtain-hand", level: next / 100 })}
+        />
       )}
     </PopSheet>
   );

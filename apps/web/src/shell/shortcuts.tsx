@@ -13,9 +13,9 @@ export function Shortcuts(): React.JSX.Element {
   const { shortcutsShown, set } = useInterface();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const typing = (event.target as Element).closest("input, textarea, select, [role=menu]");
+      const typing = (event.target as Element).closest("input, textarea, [role=combobox], [role=menu]");
       const undoing = event.ctrlKey || event.metaKey;
-      if (event.defaultPrevented || event.repeat || (typing && !(undoing && typing.matches("select")))) return;
+      if (event.defaultPrevented || event.repeat || (typing && !(undoing && typing.matches("[role=combobox]")))) return;
       const place = pathname.split("/")[1];
       const hit = SHORTCUTS.find(({ fits, where }) => (!where || where === place) && fits(event));
       // Space and Enter belong to a button that has the focus.

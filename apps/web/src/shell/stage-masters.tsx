@@ -1,9 +1,9 @@
-import { Slider } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { explain, mayDo } from "@vexa/core";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
+import { Slider } from "../ui/slider";
 
 /** Grand master and blackout: the lead moves them, and operators where the lead allows it; everybody sees them. */
 export function StageMasters(): React.JSX.Element {
@@ -20,25 +20,21 @@ export function StageMasters(): React.JSX.Element {
   return (
     <div className="flex items-center gap-2 text-[13px] text-ink-2" role="group" aria-label="Whole stage" title={why} data-plays>
       <span className={cn(percent < 100 && "text-parked")}>{percent < 100 ? "■ " : ""}Master</span>
-      <Slider.Root
-        className={cn("relative flex h-11 w-24 touch-none items-center select-none", !may && "opacity-60")}
-        min={0}
+      <Slider
+        label="Grand master"
+        tone="quiet"
+        className="h-11 w-24"
         max={100}
-        value={[percent]}
+        step={1}
+        value={percent}
         disabled={!may}
-        onValueChange={([next = 100]) => {
+        onValue={(next) => {
           clearTimeout(settle.current);
           setDragged(next / 100);
           client.play({ type: "grand-master", level: next / 100 });
         }}
-        onValueCommit={() => (settle.current = window.setTimeout(() => setDragged(null), 150))}
-        onKeyDown={(event) => event.stopPropagation()}
-      >
-        <Slider.Track className="h-1.5 grow overflow-hidden rounded bg-edge">
-          <Slider.Range className="absolute h-1.5 rounded bg-ink-3" />
-        </Slider.Track>
-        <Slider.Thumb aria-label="Grand master" className="block size-4 rounded-full border border-ink-3 bg-raised" />
-      </Slider.Root>
+        onEnd={() => (settle.current = window.setTimeout(() => setDragged(null), 150))}
+      />
       <span className="w-7 text-right font-mono text-ink">{percent}</span>
       <Button
         size="small"

@@ -1,6 +1,7 @@
 import { cva, type VariantProps } from "class-variance-authority";
 import type { ComponentProps } from "react";
 import { cn } from "./class-names";
+import { Hint } from "./hint";
 import { useOnce } from "./once";
 
 const look = cva(
@@ -32,11 +33,12 @@ export function Button({
   className,
   once,
   onClick,
+  title,
   ...rest
 }: ComponentProps<"button"> & VariantProps<typeof look> & { once?: boolean }): React.JSX.Element {
   const counts = useOnce();
   const guarded = once ?? rest.type === "submit";
-  return (
+  const button = (
     <button
       type="button"
       className={cn(look({ tone, size }), className)}
@@ -45,7 +47,10 @@ export function Button({
         if (guarded && event.detail > 0 && !counts(event)) return event.preventDefault();
         onClick?.(event);
       }}
+      // A button that can't be pressed hears no pointer: the browser shows its words.
+      title={rest.disabled ? title : undefined}
       {...rest}
     />
   );
+  return title === undefined ? button : <Hint words={title}>{button}</Hint>;
 }

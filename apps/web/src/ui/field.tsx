@@ -1,15 +1,12 @@
 import type { ComponentProps, ReactNode } from "react";
 import { cn } from "./class-names";
 
-const box =
+/** The box of whatever is typed or chosen. */
+export const fieldBox =
   "h-8 pointer-coarse:h-11 w-full rounded border border-edge bg-ground px-2 text-[13px] text-ink placeholder:text-ink-3 aria-invalid:border-barred";
 
 export function TextInput({ className, ...rest }: ComponentProps<"input">): React.JSX.Element {
-  return <input className={cn(box, className)} autoComplete="off" spellCheck={false} {...rest} />;
-}
-
-export function Choice({ className, ...rest }: ComponentProps<"select">): React.JSX.Element {
-  return <select className={cn(box, "pr-1", className)} {...rest} />;
+  return <input className={cn(fieldBox, className)} autoComplete="off" spellCheck={false} {...rest} />;
 }
 
 /** A label above what it names. */

@@ -4,7 +4,7 @@ import { cardName, hasTravel, type Control, type ControlJob } from "@vexa/core";
 import { useClient, useShow } from "../session/show-context";
 import { listenToMidi, useMidi } from "../tempo/midi-input";
 import { Button } from "../ui/button";
-import { Choice } from "../ui/field";
+import { Choice, Option } from "../ui/choice";
 import { learn, learnFrom, takesChange, useLearn } from "./learn";
 
 const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
@@ -46,16 +46,11 @@ export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; 
       ))}
       <div className="flex items-center gap-1.5">
         {jobs.length > 1 && (
-          <Choice
-            aria-label="What to learn"
-            className="h-7 w-28 text-xs"
-            value={does}
-            onChange={(event) => choose(event.target.value as ControlJob)}
-          >
+          <Choice aria-label="What to learn" className="h-7 w-28 text-xs" value={does} onValue={(next) => choose(next as ControlJob)}>
             {jobs.map((job) => (
-              <option key={job} value={job}>
+              <Option key={job} value={job}>
                 {JOB_WORDS[job]}
-              </option>
+              </Option>
             ))}
           </Choice>
         )}
@@ -122,10 +117,10 @@ function OneControl({ control }: { control: Control }): React.JSX.Element {
           aria-label={`${name} takes over`}
           className="h-6 w-28 px-1 text-xs"
           value={takes}
-          onChange={(event) => client.transact(`${name} of a wing`, [takesChange(control, event.target.value as Control["takes"])])}
+          onValue={(next) => client.transact(`${name} of a wing`, [takesChange(control, next as Control["takes"])])}
         >
-          <option value="when-met">when it meets</option>
-          <option value="at-once">at once</option>
+          <Option value="when-met">when it meets</Option>
+          <Option value="at-once">at once</Option>
         </Choice>
       )}
       <Button

@@ -3,7 +3,8 @@ import { tell } from "../../ui/messages";
 import { addedStrokes, cueName, setChange, strokesWithout, type Cue, type Strokes } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 
 /** What recording into a cue that is there does to it. */
 export type IntoCue = "add" | "replace" | "take out";
@@ -49,11 +50,11 @@ export function RecordIntoCue({
   return (
     <>
       <Field label="Which cue" hint={hint}>
-        <Choice value={cue.id} onChange={(event) => setCueId(event.target.value)}>
+        <Choice value={cue.id} onValue={(next) => setCueId(next)}>
           {cues.map((entry) => (
-            <option key={entry.id} value={entry.id}>
+            <Option key={entry.id} value={entry.id}>
               {entry.number} {cueName(entry, show)}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>

@@ -15,7 +15,8 @@ import {
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Field, TextInput } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field, TextInput } from "../../ui/field";
 import { RecordIntoCue, type IntoCue } from "./record-into-cue";
 import { newId } from "../../session/new-id";
 
@@ -141,10 +142,10 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         />
       </Field>
       <Field label="Colours travel">
-        <Choice value={colorPath} onChange={(event) => setColorPath(event.target.value as "" | "even" | "round")}>
-          <option value="">as the lamps' own levels</option>
-          <option value="even">even to the eye</option>
-          <option value="round">round through the hues</option>
+        <Choice value={colorPath} onValue={(next) => setColorPath(next as "" | "even" | "round")}>
+          <Option value="">as the lamps' own levels</Option>
+          <Option value="even">even to the eye</Option>
+          <Option value="round">round through the hues</Option>
         </Choice>
       </Field>
       {complaint && (
@@ -169,12 +170,12 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
       </div>
       <Field label="Cue list">
-        <Choice value={listId} onChange={(event) => setListId(event.target.value)} autoFocus>
-          <option value={NEW_LIST}>A new list</option>
+        <Choice value={listId} onValue={(next) => setListId(next)} autoFocus>
+          <Option value={NEW_LIST}>A new list</Option>
           {lists.map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
@@ -193,12 +194,12 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
               as a one-shot
             </Button>
             <Field label="And a card on">
-              <Choice value={pageId} onChange={(event) => setPageId(event.target.value)}>
-                <option value={NO_PAGE}>no page</option>
+              <Choice value={pageId} onValue={(next) => setPageId(next)}>
+                <Option value={NO_PAGE}>no page</Option>
                 {pages.map(({ id, name }) => (
-                  <option key={id} value={id}>
+                  <Option key={id} value={id}>
                     {name}
-                  </option>
+                  </Option>
                 ))}
               </Choice>
             </Field>
@@ -216,11 +217,11 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       )}
       {present.length > 0 && (
         <Field label="What to do">
-          <Choice value={what} onChange={(event) => setWhat(event.target.value as "new" | IntoCue)}>
-            <option value="new">record a new cue</option>
-            <option value="add">add to a cue</option>
-            <option value="replace">replace a cue</option>
-            <option value="take out">take out of a cue</option>
+          <Choice value={what} onValue={(next) => setWhat(next as "new" | IntoCue)}>
+            <Option value="new">record a new cue</Option>
+            <Option value="add">add to a cue</Option>
+            <Option value="replace">replace a cue</Option>
+            <Option value="take out">take out of a cue</Option>
           </Choice>
         </Field>
       )}

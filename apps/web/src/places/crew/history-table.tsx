@@ -4,7 +4,10 @@ import { PLACES, type HistoryLine } from "@vexa/core";
 import { fetchHistory } from "../../session/api";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { cn } from "../../ui/class-names";
+import { DataTable, type TableColumn } from "../../ui/data-table";
+import { Field } from "../../ui/field";
 import { dayAndTime } from "../../ui/moments";
 
 const TIMES = [
@@ -35,6 +38,7 @@ export function HistoryTable(): React.JSX.Element {
     keepPreviousData: true,
   });
   const lines = data ?? [];
+  const shown = lines.map((line): Row => ({ ...line, who: show.get("person", line.personId)?.name ?? "somebody" }));
   const undoable = lines.find(({ personId: by, state }) => by === me.id && state === "done");
   const change = (set: () => void): void => {
     set();
@@ -44,31 +48,31 @@ export function HistoryTable(): React.JSX.Element {
     <div className="flex h-full min-h-0 flex-col gap-3 p-4">
       <header className="grid shrink-0 grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
         <Field label="Who">
-          <Choice aria-label="Who" value={personId} onChange={({ target }) => change(() => setPersonId(target.value))}>
-            <option value="">everybody</option>
+          <Choice aria-label="Who" value={personId} onValue={(next) => change(() => setPersonId(next))}>
+            <Option value="">everybody</Option>
             {show.all("person").map(({ id, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 {name}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
         <Field label="Where">
-          <Choice aria-label="Where" value={place} onChange={({ target }) => change(() => setPlace(target.value))}>
-            <option value="">everywhere</option>
+          <Choice aria-label="Where" value={place} onValue={(next) => change(() => setPlace(next))}>
+            <Option value="">everywhere</Option>
             {PLACES.map((each) => (
-              <option key={each} value={each}>
+              <Option key={each} value={each}>
                 {each[0]!.toUpperCase() + each.slice(1)}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
         <Field label="When">
-          <Choice aria-label="When" value={minutes} onChange={({ target }) => change(() => setMinutes(Number(target.value)))}>
+          <Choice aria-label="When" value={minutes} onValue={(next) => change(() => setMinutes(Number(next)))}>
             {TIMES.map(({ label, minutes: each }) => (
-              <option key={label} value={each}>
+              <Option key={label} value={each}>
                 {label}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
@@ -87,11 +91,9 @@ export function HistoryTable(): React.JSX.Element {
       {!isLoading && !error && lines.length === 0 && (
         <p className="grid flex-1 place-content-center text-ink-3">Nothing was changed that fits.</p>
       )}
-      <ol className="min-h-0 flex-1 overflow-y-auto text-[13px]" aria-label="Changes">
-        {lines.map((line) => (
-          <Line key={line.id} line={line} who={show.get("person", line.personId)?.name ?? "somebody"} />
-        ))}
-      </ol>
+      <div className="min-h-0 flex-1 overflow-y-auto">
+        {lines.length > 0 && <DataTable label="Changes" rows={shown} rowId={({ id }) => id} columns={COLUMNS} />}
+      </div>
       <footer className="flex shrink-0 gap-2">
         {before.length > 0 && <Button onClick={() => setBefore(before.slice(0, -1))}>Later ones</Button>}
         {lines.length >= 100 && <Button onClick={() => setBefore([...before, lines.at(-1)!.id])}>Earlier ones</Button>}
@@ -100,18 +102,37 @@ export function HistoryTable(): React.JSX.Element {
   );
 }
 
-function Line({ line, who }: { line: HistoryLine; who: string }): React.JSX.Element {
-  return (
-    <li className="grid grid-cols-[92px_110px_minmax(0,1fr)_auto] gap-3 border-b border-edge py-1.5">
-      <time className="font-mono text-xs text-ink-3" dateTime={new Date(line.at).toISOString()}>
-        {dayAndTime(line.at)}
+type Row = HistoryLine & { readonly who: string };
+
+const COLUMNS: readonly TableColumn<Row>[] = [
+  {
+    id: "at",
+    head: "When",
+    sortBy: ({ at }) => at,
+    className: "w-28 whitespace-nowrap",
+    cell: ({ at }) => (
+      <time className="font-mono text-xs text-ink-3" dateTime={new Date(at).toISOString()}>
+        {dayAndTime(at)}
       </time>
-      <span className="truncate font-medium">{who}</span>
-      <span className={line.state === "undone" ? "truncate text-ink-3 line-through" : "truncate"}>{line.label}</span>
-      <span className="text-xs text-ink-3">
-        {line.places.join(", ")}
-        {line.state === "undone" ? " · taken back" : ""}
+    ),
+  },
+  { id: "who", head: "Who", sortBy: ({ who }) => who, className: "w-32 max-w-32 truncate font-medium", cell: ({ who }) => who },
+  {
+    id: "what",
+    head: "What",
+    sortBy: ({ label }) => label,
+    className: "max-w-0 w-full",
+    cell: ({ label, state }) => (
+      <span className={cn("block truncate", state === "undone" && "text-ink-3 line-through")} title={label}>
+        {label}
       </span>
-    </li>
-  );
-}
+    ),
+  },
+  {
+    id: "where",
+    head: "Where",
+    sortBy: ({ places }) => places.join(", "),
+    className: "text-xs whitespace-nowrap text-ink-3",
+    cell: ({ places, state }) => `${places.join(", ")}${state === "undone" ? " · taken back" : ""}`,
+  },
+];

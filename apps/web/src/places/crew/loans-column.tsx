@@ -13,7 +13,8 @@ import {
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Field, TextInput } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field, TextInput } from "../../ui/field";
 import { clockTime, dayAndTime } from "../../ui/moments";
 import { headCount, loanWords } from "./crew-words";
 
@@ -192,11 +193,11 @@ function AskOrLend(): React.JSX.Element | null {
           </div>
           <div className="grid grid-cols-2 gap-2">
             <Field label={lends ? "To" : "For"}>
-              <Choice aria-label="Borrower" value={to?.id ?? ""} onChange={({ target }) => setToId(target.value)}>
+              <Choice aria-label="Borrower" value={to?.id ?? ""} onValue={(next) => setToId(next)}>
                 {borrowers.map(({ id, name }) => (
-                  <option key={id} value={id}>
+                  <Option key={id} value={id}>
                     {name}
-                  </option>
+                  </Option>
                 ))}
               </Choice>
             </Field>

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { Controller } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
@@ -6,9 +6,11 @@ import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
-import { Choice, Field, TextInput } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field, TextInput } from "../../ui/field";
 import { dayAndTime } from "../../ui/moments";
 import { newId } from "../../session/new-id";
+import { useRecordForm } from "../../session/record-form";
 
 const PLACES = ["build", "score", "perform", "trace"];
 
@@ -77,15 +79,19 @@ function pinWords(show: Show, { type, id }: Note["pin"]): string {
   return placeName(`/${id}`);
 }
 
+interface NoteFields {
+  readonly text: string;
+  /** A person's id; "" = everybody. */
+  readonly toId: string;
+  readonly place: string;
+}
+
 function WriteNote(): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   const me = useMe();
   const { chosenCueIds } = useInterface();
   const { heads } = useSelected();
-  const [text, setText] = useState("");
-  const [toId, setToId] = useState("");
-  const [place, setPlace] = useState("build");
   const pins: { value: string; label: string; pin: Note["pin"] }[] = [
     ...(heads[0] ? [{ value: "head", label: `Head ${heads[0].label}`, pin: { type: "head" as const, id: heads[0].key } }] : []),
     ...chosenCueIds.slice(-1).flatMap((id) => {
@@ -94,60 +100,72 @@ function WriteNote(): React.JSX.Element {
     }),
     ...PLACES.map((each) => ({ value: each, label: placeName(`/${each}`), pin: { type: "place" as const, id: each } })),
   ];
-  const chosen = pins.find(({ value }) => value === place) ?? pins[0]!;
-  const send = (): void => {
-    const note: Note = {
-      id: `note-${newId()}`,
-      kind: "note",
-      version: 1,
-      fromPersonId: me.id,
-      toPersonId: toId || null,
-      text: text.trim(),
-      pin: chosen.pin,
-      at: Date.now(),
-    };
-    if (client.transact("Left a note", [{ op: "add", record: note }])) setText("");
+  const noteOf = ({ text, toId, place }: NoteFields): Note => ({
+    id: `note-${newId()}`,
+    kind: "note",
+    version: 1,
+    fromPersonId: me.id,
+    toPersonId: toId || null,
+    text: text.trim(),
+    pin: (pins.find(({ value }) => value === place) ?? pins[0]!).pin,
+    at: Date.now(),
+  });
+  const { register, control, handleSubmit, formState, resetField } = useRecordForm<NoteFields>(
+    { text: "", toId: "", place: "build" },
+    noteOf,
+  );
+  const send = (values: NoteFields): void => {
+    if (client.transact("Left a note", [{ op: "add", record: noteOf(values) }])) resetField("text");
   };
   return (
-    <form
-      className="grid gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        send();
-      }}
-    >
+    <form className="grid gap-2" onSubmit={(event) => void handleSubmit(send)(event)}>
       <TextInput
         aria-label="Text of the note"
         placeholder="A note…"
         maxLength={500}
-        value={text}
-        onChange={({ target }) => setText(target.value)}
         onKeyDown={(event) => event.stopPropagation()}
+        {...register("text")}
       />
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <Field label="For">
-          <Choice aria-label="Whom the note is for" value={toId} onChange={({ target }) => setToId(target.value)}>
-            <option value="">everybody</option>
-            {show
-              .all("person")
-              .filter(({ id }) => id !== me.id)
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-          </Choice>
+          <Controller
+            control={control}
+            name="toId"
+            render={({ field }) => (
+              <Choice aria-label="Whom the note is for" value={field.value} onValue={field.onChange}>
+                <Option value="">everybody</Option>
+                {show
+                  .all("person")
+                  .filter(({ id }) => id !== me.id)
+                  .map(({ id, name }) => (
+                    <Option key={id} value={id}>
+                      {name}
+                    </Option>
+                  ))}
+              </Choice>
+            )}
+          />
         </Field>
         <Field label="Pinned to">
-          <Choice aria-label="What the note is pinned to" value={chosen.value} onChange={({ target }) => setPlace(target.value)}>
-            {pins.map(({ value, label }) => (
-              <option key={value} value={value}>
-                {label}
-              </option>
-            ))}
-          </Choice>
+          <Controller
+            control={control}
+            name="place"
+            render={({ field }) => (
+              <Choice
+                aria-label="What the note is pinned to"
+                value={pins.some(({ value }) => value === field.value) ? field.value : pins[0]!.value}
+                onValue={field.onChange}
+              >
+                {pins.map(({ value, label }) => (
+                  <Option key={value} value={value}>
+                    {label}
+                  </Option>
+                ))}
+              </Choice>
+            )}
+          />
         </Field>
-        <Button type="submit" disabled={text.trim() === ""}>
+        <Button type="submit" disabled={!formState.isValid}>
           Leave
         </Button>
       </div>

@@ -1,25 +1,16 @@
 import { useState } from "react";
 import useSWR from "swr";
 import { refuse } from "../../ui/messages";
-import {
-  extentOf,
-  ROLES,
-  setChange,
-  type AccountLine,
-  type Person,
-  type PresenceEntry,
-  type Role,
-  type Show,
-  territoriesOf,
-} from "@vexa/core";
+import { extentOf, ROLES, setChange, type AccountLine, type Person, type PresenceEntry, type Role, territoriesOf } from "@vexa/core";
 import { fetchAccounts, invite, newFirstPassword, takeSignInAway, type FirstPassword } from "../../session/api";
 import { useLiveClient, useMe } from "../../session/show-context";
 import { following } from "../../shell/follow";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
-import { Choice, Field, TextInput } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { DataTable, type TableColumn } from "../../ui/data-table";
 import { AskFirst } from "../../ui/ask-first";
-import { PopSheet } from "../../ui/pop-sheet";
+import { InviteSheet } from "./invite-sheet";
 
 /** Everybody of the show: role, territory, where they are; the lead invites people and gives roles. */
 export function PeopleTable(): React.JSX.Element {
@@ -36,6 +27,26 @@ export function PeopleTable(): React.JSX.Element {
         void mutate();
       })
       .catch((error: Error) => refuse(error.message));
+  const people = show.all("person").map((person): Row => ({
+    person,
+    me,
+    territories:
+      person.role === "lead"
+        ? "the whole rig"
+        : territoriesOf(person, show)
+            .map(({ name }) => name)
+            .join(", ") || "–",
+    entry: client.presence.find(({ personId }) => personId === person.id) ?? null,
+    account: accounts?.find(({ personId }) => personId === person.id) ?? null,
+    leads: leads
+      ? {
+          onRole: (role) =>
+            void client.transact(`Made ${person.name} ${role}`, [setChange(person.id, ["role"], { from: person.role, to: role })]),
+          onPassword: () => tell(newFirstPassword(person.id)),
+          onAway: () => tell(takeSignInAway(person.id)),
+        }
+      : null,
+  }));
   return (
     <section aria-label="People of the show">
       <h2 className="mb-2 flex items-center gap-2 font-semibold">
@@ -53,170 +64,116 @@ export function PeopleTable(): React.JSX.Element {
           </Button>
         </p>
       )}
-      <table className="w-full text-left text-[13px]">
-        <thead className="text-xs text-ink-3">
-          <tr>
-            {["Name", "Role", "Territory", "Where", leads ? "Signs in as" : ""].map((title, at) => (
-              <th key={at} className="py-1 pr-3 font-normal">
-                {title}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {show.all("person").map((person) => (
-            <PersonRow
-              key={person.id}
-              {...{ person, show, me, leads }}
-              entry={client.presence.find(({ personId }) => personId === person.id) ?? null}
-              account={accounts?.find(({ personId }) => personId === person.id) ?? null}
-              onRole={(role) =>
-                client.transact(`Made ${person.name} ${role}`, [setChange(person.id, ["role"], { from: person.role, to: role })])
-              }
-              onPassword={() => tell(newFirstPassword(person.id))}
-              onAway={() => tell(takeSignInAway(person.id))}
-            />
-          ))}
-        </tbody>
-      </table>
+      <DataTable label="People" rows={people} rowId={({ person }) => person.id} columns={leads ? LEADS_COLUMNS : COLUMNS} />
     </section>
   );
 }
 
-function PersonRow(props: {
-  person: Person;
-  show: Show;
-  me: Person;
-  leads: boolean;
-  entry: PresenceEntry | null;
-  account: AccountLine | null;
-  onRole: (role: Role) => void;
-  onPassword: () => void;
-  onAway: () => void;
-}): React.JSX.Element {
-  const { person, show, me, leads, entry, account } = props;
-  const territories = territoriesOf(person, show);
-  const { personId: followed, follow } = following();
-  return (
-    <tr className="border-t border-edge">
-      <th scope="row" className="py-1.5 pr-3 font-medium">
+/** Somebody with all that is known of them, and what the lead may do about it. */
+interface Row {
+  readonly person: Person;
+  readonly me: Person;
+  readonly territories: string;
+  readonly entry: PresenceEntry | null;
+  readonly account: AccountLine | null;
+  /** Null for those who don't lead. */
+  readonly leads: { readonly onRole: (role: Role) => void; readonly onPassword: () => void; readonly onAway: () => void } | null;
+}
+
+const COLUMNS: readonly TableColumn<Row>[] = [
+  {
+    id: "name",
+    head: "Name",
+    sortBy: ({ person }) => person.name,
+    className: "font-medium",
+    cell: ({ person, me }) => (
+      <>
         {person.name} {person.id === me.id && <span className="font-normal text-ink-3">(you)</span>}
-      </th>
-      <td className="py-1 pr-3">
-        {leads ? (
-          <Choice
-            aria-label={`Role of ${person.name}`}
-            className="h-7 w-32 text-xs"
-            value={person.role}
-            onChange={({ target }) => props.onRole(target.value as Role)}
-          >
-            {ROLES.map((role) => (
-              <option key={role}>{role}</option>
-            ))}
-          </Choice>
-        ) : (
-          person.role
-        )}
-      </td>
-      <td className="py-1 pr-3 text-ink-2">
-        {person.role === "lead" ? "the whole rig" : territories.map(({ name }) => name).join(", ") || "–"}
-      </td>
-      <td className="py-1 pr-3 text-ink-2">
-        {entry ? (
-          <span className="flex items-center gap-2">
-            <span>
-              <span className="text-live">●</span> {placeName(entry.path)}
-              {entry.edits ? `: ${entry.edits}` : ""}
-              {entry.heads.length > 0 ? `, ${entry.heads.length} selected` : ""}
-            </span>
-            {person.id !== me.id && (
-              <Button size="small" aria-pressed={followed === person.id} onClick={() => follow(followed === person.id ? null : person.id)}>
-                {followed === person.id ? "Stop following" : "Follow"}
-              </Button>
-            )}
-          </span>
-        ) : (
-          <span className="text-ink-3">away</span>
-        )}
-      </td>
-      <td className="py-1">
-        {leads && (
-          <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
-            {account ? <span className="font-mono text-xs">{account.signInName}</span> : <span className="text-ink-3">no sign-in</span>}
-            {account && (
-              <AskFirst
-                trigger={
-                  <Button size="small" title="Gives a new first password and signs them out everywhere; it asks first">
-                    New password
-                  </Button>
-                }
-                label={`A new password for ${person.name}`}
-                what={`${person.name} is signed out everywhere, and signs in with a new first password. This can't be taken back.`}
-                sure="Give a new password"
-                onSure={props.onPassword}
-              />
-            )}
-            {account && person.id !== me.id && (
-              <AskFirst
-                trigger={
-                  <Button size="small" title="What they recorded stays; it asks first">
-                    Take sign-in away
-                  </Button>
-                }
-                label={`Take the sign-in of ${person.name} away`}
-                what={`${person.name} is signed out everywhere and can't sign in any more. What they recorded stays. This can't be taken back.`}
-                sure="Take it away"
-                onSure={props.onAway}
-              />
-            )}
-          </span>
-        )}
-      </td>
-    </tr>
+      </>
+    ),
+  },
+  { id: "role", head: "Role", sortBy: ({ person }) => ROLES.indexOf(person.role), cell: (row) => <RoleOf {...row} /> },
+  { id: "territory", head: "Territory", sortBy: ({ territories }) => territories, className: "text-ink-2", cell: (row) => row.territories },
+  {
+    id: "where",
+    head: "Where",
+    sortBy: ({ entry }) => (entry ? placeName(entry.path) : "~"),
+    className: "text-ink-2",
+    cell: (row) => <WhereIs {...row} />,
+  },
+];
+
+const LEADS_COLUMNS: readonly TableColumn<Row>[] = [
+  ...COLUMNS,
+  { id: "sign-in", head: "Signs in as", sortBy: ({ account }) => account?.signInName ?? "~", cell: (row) => <SignInOf {...row} /> },
+];
+
+function RoleOf({ person, leads }: Row): React.JSX.Element {
+  if (!leads) return <>{person.role}</>;
+  return (
+    <Choice
+      aria-label={`Role of ${person.name}`}
+      className="h-7 w-32 text-xs"
+      value={person.role}
+      onValue={(next) => leads.onRole(next as Role)}
+    >
+      {ROLES.map((role) => (
+        <Option key={role} value={role}>
+          {role}
+        </Option>
+      ))}
+    </Choice>
   );
 }
 
-/** What the person is called, and how they sign in; a first password comes of it. */
-function InviteSheet({
-  onInvite,
-}: {
-  onInvite: (of: { name: string; initials: string; role: Role; signInName: string }) => void;
-}): React.JSX.Element {
-  const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
-  const [role, setRole] = useState<Role>("programmer");
-  const signInName = name
-    .trim()
-    .toLowerCase()
-    .normalize("NFD")
-    .replace(/[^a-z0-9]+/g, ".")
-    .replace(/^\.+|\.+$/g, "")
-    .slice(0, 40);
-  const fits = name.trim().length > 0 && name.trim().length <= 80 && signInName.length >= 2;
+function WhereIs({ person, me, entry }: Row): React.JSX.Element {
+  const { personId: followed, follow } = following();
+  if (!entry) return <span className="text-ink-3">away</span>;
   return (
-    <PopSheet trigger={<Button>Invite somebody</Button>} label="Invite somebody" open={open} onOpen={setOpen}>
-      <Field label="Name" hint={fits ? `signs in as ${signInName}` : "two letters or more"}>
-        <TextInput aria-label="Name of whom to invite" value={name} onChange={({ target }) => setName(target.value)} />
-      </Field>
-      <Field label="Role">
-        <Choice aria-label="Role of whom to invite" value={role} onChange={({ target }) => setRole(target.value as Role)}>
-          {ROLES.map((each) => (
-            <option key={each}>{each}</option>
-          ))}
-        </Choice>
-      </Field>
-      <Button
-        once
-        tone="sketch"
-        disabled={!fits}
-        onClick={() => {
-          onInvite({ name: name.trim(), initials: name.trim().slice(0, 2), role, signInName });
-          setOpen(false);
-          setName("");
-        }}
-      >
-        Invite
-      </Button>
-    </PopSheet>
+    <span className="flex items-center gap-2">
+      <span>
+        <span className="text-live">●</span> {placeName(entry.path)}
+        {entry.edits ? `: ${entry.edits}` : ""}
+        {entry.heads.length > 0 ? `, ${entry.heads.length} selected` : ""}
+      </span>
+      {person.id !== me.id && (
+        <Button size="small" aria-pressed={followed === person.id} onClick={() => follow(followed === person.id ? null : person.id)}>
+          {followed === person.id ? "Stop following" : "Follow"}
+        </Button>
+      )}
+    </span>
+  );
+}
+
+function SignInOf({ person, me, account, leads }: Row): React.JSX.Element {
+  if (!account || !leads) return <span className="text-ink-3">no sign-in</span>;
+  return (
+    <span className="flex flex-wrap items-center gap-x-2 gap-y-1">
+      <span className="font-mono text-xs">{account.signInName}</span>
+      <AskFirst
+        trigger={
+          <Button size="small" title="Gives a new first password and signs them out everywhere; it asks first">
+            New password
+          </Button>
+        }
+        label={`A new password for ${person.name}`}
+        what={`${person.name} is signed out everywhere, and signs in with a new first password. This can't be taken back.`}
+        sure="Give a new password"
+        onSure={leads.onPassword}
+      />
+      {person.id !== me.id && (
+        <AskFirst
+          trigger={
+            <Button size="small" title="What they recorded stays; it asks first">
+              Take sign-in away
+            </Button>
+          }
+          label={`Take the sign-in of ${person.name} away`}
+          what={`${person.name} is signed out everywhere and can't sign in any more. What they recorded stays. This can't be taken back.`}
+          sure="Take it away"
+          onSure={leads.onAway}
+        />
+      )}
+    </span>
   );
 }

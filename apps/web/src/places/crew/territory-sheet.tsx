@@ -9,7 +9,8 @@ import { Button } from "../../ui/button";
 import { Tick } from "../../ui/tick";
 import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 import { familyWords, headCount, partWords } from "./crew-words";
 
 /** One territory, as the lead draws it up: name, hatch, heads by families, people, and the lists and pages that are its own. */
@@ -157,17 +158,12 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
         >
           Add {heads.length === 0 ? "the selection" : heads.length === 1 ? "1 head" : `${heads.length} heads`}
         </Button>
-        <Choice
-          aria-label="Add a group"
-          className="h-6 text-xs"
-          value=""
-          onChange={({ target }) => target.value && addGroups([target.value])}
-        >
-          <option value="">a group…</option>
+        <Choice aria-label="Add a group" className="h-6 text-xs" value="" onValue={(next) => next && addGroups([next])}>
+          <Option value="">a group…</Option>
           {show.all("group").map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </Choice>
       </div>

@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { useForm } from "react-hook-form";
 import useSWR from "swr";
 import { refuse, tell } from "../../ui/messages";
-import { extentOf } from "@vexa/core";
+import { extentOf, textUpTo } from "@vexa/core";
+import { ruleOf } from "../../session/record-form";
 import { bringBack, fetchVersions, nameVersion } from "../../session/api";
 import { useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -13,7 +14,11 @@ export function Versions(): React.JSX.Element {
   const show = useShow();
   const leads = extentOf(useMe(), "restore") === "all";
   const { data: versions, mutate } = useSWR("versions", fetchVersions);
-  const [name, setName] = useState("");
+  const { register, handleSubmit, formState, reset } = useForm({ defaultValues: { name: "" }, mode: "onChange" });
+  const keep = ({ name }: { name: string }): void => {
+    doing(nameVersion(name.trim()), `Kept as ${name.trim()}`);
+    reset();
+  };
   const doing = (work: Promise<unknown>, done: string): void =>
     void work
       .then(() => {
@@ -28,23 +33,15 @@ export function Versions(): React.JSX.Element {
         All recorded work as it is now. Bringing one back keeps what is there as a version of its own; who plays and who is here stays.
       </p>
       {leads && (
-        <form
-          className="flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            doing(nameVersion(name.trim()), `Kept as ${name.trim()}`);
-            setName("");
-          }}
-        >
+        <form className="flex gap-2" onSubmit={(event) => void handleSubmit(keep)(event)}>
           <TextInput
             aria-label="Name of the version"
             placeholder="Before the show"
             maxLength={80}
-            value={name}
-            onChange={({ target }) => setName(target.value)}
             onKeyDown={(event) => event.stopPropagation()}
+            {...register("name", { validate: ruleOf(textUpTo(80)) })}
           />
-          <Button type="submit" disabled={name.trim() === ""}>
+          <Button type="submit" disabled={!formState.isValid}>
             Keep
           </Button>
         </form>

@@ -2,7 +2,8 @@ import { presetName, type Playback } from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 
 type Set = <F extends keyof Playback>(field: F, to: Playback[F] | undefined) => boolean;
 
@@ -38,12 +39,12 @@ export function CardLooks({ playback, listName, set }: { playback: Playback; lis
           </span>
         </Field>
         <Field label="Picture of">
-          <Choice value={playback.pictureOf ?? ""} onChange={(event) => set("pictureOf", event.target.value || undefined)}>
-            <option value="">nothing</option>
+          <Choice value={playback.pictureOf ?? ""} onValue={(next) => set("pictureOf", next || undefined)}>
+            <Option value="">nothing</Option>
             {presets.map((preset) => (
-              <option key={preset.id} value={preset.id}>
+              <Option key={preset.id} value={preset.id}>
                 {presetName(preset)}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>

@@ -19,7 +19,8 @@ import {
 } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
 import { Tick } from "../../ui/tick";
 import { WingControls } from "../../wings/wing-controls";
@@ -58,15 +59,15 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
       <Field label="The fader does">
         <Choice
           value={role}
-          onChange={(event) => {
-            const to = event.target.value as FaderRole;
+          onValue={(next) => {
+            const to = next as FaderRole;
             client.transact(`The fader of ${name} does: ${ROLE_WORDS[to]}`, roleChanges(playback, to));
           }}
         >
           {FADER_ROLES.map((entry) => (
-            <option key={entry} value={entry}>
+            <Option key={entry} value={entry}>
               {ROLE_WORDS[entry]}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
@@ -84,37 +85,34 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
         <Field label="Priority">
           <Choice
             value={playback.priority ?? "normal"}
-            onChange={(event) => {
-              const to = event.target.value as Priority;
+            onValue={(next) => {
+              const to = next as Priority;
               set("priority", to === "normal" ? undefined : to);
             }}
           >
             {PRIORITIES.map((entry) => (
-              <option key={entry} value={entry}>
+              <Option key={entry} value={entry}>
                 {PRIORITY_WORDS[entry]}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
         <Field label="Its colours">
-          <Choice
-            value={playback.colors ?? "replace"}
-            onChange={(event) => set("colors", event.target.value === "add" ? "add" : undefined)}
-          >
-            <option value="replace">replace</option>
-            <option value="add">add up</option>
+          <Choice value={playback.colors ?? "replace"} onValue={(next) => set("colors", next === "add" ? "add" : undefined)}>
+            <Option value="replace">replace</Option>
+            <Option value="add">add up</Option>
           </Choice>
         </Field>
         <Field label="Lets go in, seconds">
           <SecondsField label="Lets go in" seconds={playback.releaseSeconds} onSeconds={(to) => set("releaseSeconds", to ?? 0)} />
         </Field>
         <Field label="Motions without a master">
-          <Choice value={playback.masterId ?? ""} onChange={(event) => set("masterId", event.target.value || undefined)}>
-            <option value="">run by themselves</option>
+          <Choice value={playback.masterId ?? ""} onValue={(next) => set("masterId", next || undefined)}>
+            <Option value="">run by themselves</Option>
             {show.all("master").map(({ id, name: master }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 follow {master}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
@@ -139,12 +137,12 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
       {applies("flash", playback) && <Flash times={flashTimes(playback)} onTimes={(times) => set("flash", times)} />}
       {applies("goToCueId", playback) && (
         <Field label="The button goes to">
-          <Choice value={playback.goToCueId ?? ""} onChange={(event) => set("goToCueId", event.target.value || undefined)}>
-            <option value="">choose a cue</option>
+          <Choice value={playback.goToCueId ?? ""} onValue={(next) => set("goToCueId", next || undefined)}>
+            <Option value="">choose a cue</Option>
             {show.cuesOf(playback.listId).map((cue) => (
-              <option key={cue.id} value={cue.id}>
+              <Option key={cue.id} value={cue.id}>
                 {cue.number} {cueName(cue, show)}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>

@@ -1,6 +1,8 @@
+import { useEffect, useRef, useState } from "react";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { cardName, type Playback } from "@vexa/core";
+import { pageNews, type SeenButtons } from "./page-news";
 import { pagesFor } from "./perform-place";
 
 /** All that a guest sees: the big named buttons of their page. One touch turns a look on, the next lets it go. */
@@ -10,6 +12,7 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
   const page = pagesFor(me, show).find(({ personId }) => personId === me.id);
   const cards = show.all("playback").filter(({ pageId }) => pageId === page?.id);
   const inOrder = cards.toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const [news, dismiss] = usePageNews(new Map(inOrder.map((card) => [card.id, cardName(show, card)])));
   return (
     <main className="flex h-full flex-col gap-4 p-6">
       <header className="flex items-baseline gap-3">
@@ -19,6 +22,14 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
           Sign out
         </button>
       </header>
+      {news && (
+        <p role="status" className="flex items-center gap-3 rounded border border-sketch/60 p-2.5 text-[13px] break-words">
+          <span className="min-w-0 flex-1">{news}</span>
+          <button type="button" className="h-11 shrink-0 rounded border border-edge px-3 hover:bg-raised" onClick={dismiss}>
+            I have seen it
+          </button>
+        </p>
+      )}
       {inOrder.length === 0 ? (
         <p className="text-ink-2">Nothing has been put on this page for you yet. The lead does that in Perform, under Arrange.</p>
       ) : (
@@ -30,6 +41,21 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
       )}
     </main>
   );
+}
+
+/** What has changed on the page since the guest last said that they had seen it, or since it was opened. */
+function usePageNews(now: SeenButtons): [news: string | null, dismiss: () => void] {
+  const seen = useRef(now);
+  const [news, setNews] = useState<string | null>(null);
+  const written = JSON.stringify([...now]);
+  useEffect(() => {
+    setNews(pageNews(seen.current, new Map(JSON.parse(written) as [string, string][])));
+  }, [written]);
+  const dismiss = (): void => {
+    seen.current = now;
+    setNews(null);
+  };
+  return [news, dismiss];
 }
 
 function GuestButton({ playback }: { playback: Playback }): React.JSX.Element {

@@ -6,6 +6,7 @@ import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
 import { tempoOfSound } from "../../tempo/sound-tempo";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
+import { Slider } from "../../ui/slider";
 import { PopSheet } from "../../ui/pop-sheet";
 
 /** Everything about one speed master: faster and slower, released or taken, whom it is for, what it drives and what it hears. */
@@ -48,20 +49,17 @@ export function MasterSheet({
           faster
         </Button>
       </div>
-      <label className="grid grid-cols-[auto_1fr_auto] items-center gap-2 text-xs text-ink-2">
+      <div className="grid grid-cols-[auto_1fr_auto] items-center gap-2 text-xs text-ink-2">
         Scale
-        <input
-          type="range"
-          className="accent-live"
-          aria-label={`Scale of ${master.name}`}
-          min={0}
+        <Slider
+          label={`Scale of ${master.name}`}
           max={2}
           step={0.01}
-          value={Math.min(2, tempo.scale)}
-          onChange={(event) => client.play({ type: "scale", masterId, factor: Number(event.target.value) })}
+          value={tempo.scale}
+          onValue={(factor) => client.play({ type: "scale", masterId, factor })}
         />
         <span className="w-12 text-right font-mono">{Math.round(tempo.scale * 100)} %</span>
-      </label>
+      </div>
       <div className="grid grid-cols-2 gap-1">
         <Button
           size="small"

@@ -2,7 +2,8 @@ import { mayChange, setChange, type Change, type Page } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
 import { WingControls } from "../../wings/wing-controls";
 
@@ -23,22 +24,22 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
         <DraftField label="Name of the page" text={page.name} onTake={(text) => text !== "" && set("name", text)} />
       </Field>
       <Field label="Belongs to" hint="Its people may change it.">
-        <Choice value={page.territoryId ?? ""} onChange={(event) => set("territoryId", event.target.value || null)}>
-          <option value="">everybody</option>
+        <Choice value={page.territoryId ?? ""} onValue={(next) => set("territoryId", next || null)}>
+          <Option value="">everybody</Option>
           {show.territories.map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
       <Field label="Made for" hint="They see it first; a guest sees nothing else.">
-        <Choice value={page.personId ?? ""} onChange={(event) => set("personId", event.target.value || undefined)}>
-          <option value="">nobody in particular</option>
+        <Choice value={page.personId ?? ""} onValue={(next) => set("personId", next || undefined)}>
+          <Option value="">nobody in particular</Option>
           {show.all("person").map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>

@@ -14,6 +14,7 @@ import { useNow } from "../../frames/use-now";
 import { useClient, useShow } from "../../session/show-context";
 import { useTempoHistories } from "../../tempo/tempo-histories";
 import { Button } from "../../ui/button";
+import { Slider } from "../../ui/slider";
 import { masterStanding, shownBpm } from "./master-standing";
 import { TapDot } from "./tap-dot";
 import { TempoField } from "./tempo-field";
@@ -72,19 +73,10 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
         <Button size="touch" title="Twice the speed" disabled={tempo.scale > 32} onClick={() => scaleTo(tempo.scale * 2)}>
           double
         </Button>
-        <label className="col-span-2 grid grid-cols-[1fr_auto] items-center gap-2 text-xs text-ink-2">
-          <input
-            type="range"
-            className="accent-live"
-            aria-label={`Scale of ${master.name} here`}
-            min={0}
-            max={2}
-            step={0.01}
-            value={Math.min(2, tempo.scale)}
-            onChange={(event) => scaleTo(Number(event.target.value))}
-          />
+        <div className="col-span-2 grid grid-cols-[1fr_auto] items-center gap-2 text-xs text-ink-2">
+          <Slider label={`Scale of ${master.name} here`} max={2} step={0.01} value={tempo.scale} onValue={scaleTo} />
           <span className="w-10 text-right font-mono">{Math.round(tempo.scale * 100)} %</span>
-        </label>
+        </div>
       </div>
     </article>
   );

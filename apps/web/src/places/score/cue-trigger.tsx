@@ -1,6 +1,7 @@
 import { cueName, type Cue, type CueFields, type CueList, type CueTrigger } from "@vexa/core";
 import { useShow } from "../../session/show-context";
-import { Choice, Field } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
+import { Field } from "../../ui/field";
 import { PlaceField } from "./place-field";
 import { SecondsField } from "../../ui/seconds-field";
 import { placeWords } from "./time-words";
@@ -40,13 +41,13 @@ export function CueTriggerFields({
   return (
     <div className="grid grid-cols-2 gap-2">
       <Field label="Comes with">
-        <Choice value={type} onChange={(event) => take(event.target.value as keyof typeof TRIGGERS)}>
+        <Choice value={type} onValue={(next) => take(next as keyof typeof TRIGGERS)}>
           {(Object.keys(TRIGGERS) as (keyof typeof TRIGGERS)[])
             .filter((entry) => entry !== "timecode" || list.time || type === "timecode")
             .map((entry) => (
-              <option key={entry} value={entry}>
+              <Option key={entry} value={entry}>
                 {TRIGGERS[entry]}
-              </option>
+              </Option>
             ))}
         </Choice>
       </Field>
@@ -73,15 +74,13 @@ export function CueTriggerFields({
       <Field label="After it">
         <Choice
           value={cue.thenCueId ?? ""}
-          onChange={(event) =>
-            onPut(event.target.value ? "goes elsewhere" : "the next one", { thenCueId: event.target.value || undefined })
-          }
+          onValue={(next) => onPut(next ? "goes elsewhere" : "the next one", { thenCueId: next || undefined })}
         >
-          <option value="">the next number</option>
+          <Option value="">the next number</Option>
           {cues.map((entry) => (
-            <option key={entry.id} value={entry.id}>
+            <Option key={entry.id} value={entry.id}>
               {entry.number} {cueName(entry, show)}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>

@@ -2,7 +2,7 @@ import { DIRECTIONS, setChange, type Chase, type CueList, type Direction } from 
 import { useClient, useShow } from "../../session/show-context";
 import { MovesInTheDark } from "./moves-in-the-dark";
 import { FanField } from "../../ui/fan-field";
-import { Choice } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
 
 type Way = "list" | "one-shot" | "chase";
 
@@ -48,12 +48,12 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
         aria-label="Runs as"
         className="h-6 w-44 px-1 text-xs"
         value={chase ? "chase" : (ends ?? "list")}
-        onChange={(event) => take(event.target.value as Way)}
+        onValue={(next) => take(next as Way)}
       >
         {(Object.keys(WORDS) as Way[]).map((way) => (
-          <option key={way} value={way}>
+          <Option key={way} value={way}>
             {WORDS[way]}
-          </option>
+          </Option>
         ))}
       </Choice>
       <MovesInTheDark list={list} />
@@ -63,13 +63,13 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
             aria-label="Tempo of the chase"
             className="h-6 w-28 px-1 text-xs"
             value={chase.masterId ?? ""}
-            onChange={(event) => put({ masterId: event.target.value || null })}
+            onValue={(next) => put({ masterId: next || null })}
           >
-            <option value="">its own tempo</option>
+            <Option value="">its own tempo</Option>
             {show.all("master").map(({ id, name }) => (
-              <option key={id} value={id}>
+              <Option key={id} value={id}>
                 {name}
-              </option>
+              </Option>
             ))}
           </Choice>
           {chase.masterId === null && (
@@ -104,12 +104,12 @@ export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
             aria-label="Direction of the chase"
             className="h-6 w-28 px-1 text-xs"
             value={chase.direction}
-            onChange={(event) => put({ direction: event.target.value as Direction })}
+            onValue={(next) => put({ direction: next as Direction })}
           >
             {DIRECTIONS.map((direction) => (
-              <option key={direction} value={direction}>
+              <Option key={direction} value={direction}>
                 {DIRECTION_WORDS[direction]}
-              </option>
+              </Option>
             ))}
           </Choice>
           <span className="flex w-24 items-center gap-1">

@@ -6,7 +6,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { decodeSound } from "../../sound/decode-sound";
 import { listenToMidi, useMidi } from "../../tempo/midi-input";
 import { Button } from "../../ui/button";
-import { Choice } from "../../ui/field";
+import { Choice, Option } from "../../ui/choice";
 import { PlaceField } from "./place-field";
 import { useTimeEdit } from "./use-time-edit";
 
@@ -29,11 +29,11 @@ export function TimeSource({ list }: { list: CueList }): React.JSX.Element {
         aria-label="Times are counted by"
         className="h-6 w-32 px-1 text-xs"
         value={time?.source ?? "none"}
-        onChange={(event) => take(event.target.value)}
+        onValue={(next) => take(next)}
       >
-        <option value="none">none</option>
-        <option value="sound">a sound</option>
-        <option value="timecode">timecode</option>
+        <Option value="none">none</Option>
+        <Option value="sound">a sound</Option>
+        <Option value="timecode">timecode</Option>
       </Choice>
       {time?.source === "sound" && <SoundFile list={list} time={time} sound={sound} />}
       {time?.source === "timecode" && <TimecodeFields list={list} time={time} />}
@@ -99,10 +99,12 @@ function TimecodeFields({ list, time }: { list: CueList; time: ListTime }): Reac
         aria-label="Frames a second"
         className="h-6 w-24 px-1 text-xs"
         value={time.rate}
-        onChange={(event) => put(`${event.target.value} frames a second`, { ...time, rate: event.target.value as TimecodeRate })}
+        onValue={(next) => put(`${next} frames a second`, { ...time, rate: next as TimecodeRate })}
       >
         {TIMECODE_RATES.map((rate) => (
-          <option key={rate}>{rate}</option>
+          <Option key={rate} value={rate}>
+            {rate}
+          </Option>
         ))}
       </Choice>
       <label className="flex items-center gap-1">

@@ -1,3 +1,4 @@
+import { Choice, Option } from "../../ui/choice";
 import { useState } from "react";
 import { newDevice, setChange, type Change, type Device, type Stranger } from "@vexa/core";
 import { newId } from "../../session/new-id";
@@ -125,25 +126,24 @@ function Row({ device }: { device: Device }): React.JSX.Element {
         }
       />
       <span className="truncate font-mono text-ink-2">{device.address}</span>
-      <select
-        className="h-8 rounded border border-edge bg-ground px-2"
+      <Choice
         aria-label={`What ${device.name} plays`}
         value={choiceOf(device)}
-        onChange={({ target }) => client.transact(`${device.name} plays something else`, changesTo(device, target.value))}
+        onValue={(next) => client.transact(`${device.name} plays something else`, changesTo(device, next))}
       >
-        <option value="everything">everything, as the lead</option>
-        <option value="territory ">what is common</option>
+        <Option value="everything">everything, as the lead</Option>
+        <Option value="territory ">what is common</Option>
         {show.territories.map(({ id, name }) => (
-          <option key={id} value={`territory ${id}`}>
+          <Option key={id} value={`territory ${id}`}>
             {name}, and what is common
-          </option>
+          </Option>
         ))}
         {show.all("page").map(({ id, name }) => (
-          <option key={id} value={`page ${id}`}>
+          <Option key={id} value={`page ${id}`}>
             the cards of {name} alone
-          </option>
+          </Option>
         ))}
-      </select>
+      </Choice>
       <Button
         size="small"
         className="text-barred"

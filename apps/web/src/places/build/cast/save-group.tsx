@@ -1,12 +1,13 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import { newGroup, selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
+import { type Group, newGroup, selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { newId } from "../../../session/new-id";
+import { useRecordForm } from "../../../session/record-form";
 
 /** Saves the selection, or the part of it that the mask lets through, as a group with its order. */
 export function SaveGroup(): React.JSX.Element {
@@ -15,16 +16,16 @@ export function SaveGroup(): React.JSX.Element {
   const me = useMe();
   const { selection, select } = useInterface();
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
   const heads = selectedHeads(selection, show);
   const start = selection.groupIds ? selectionName(show, selection).replace(",", "") : `Group ${show.all("group").length + 1}`;
   // A programmer's group belongs to their territory; the lead's is common.
   const territoryId = territoryFor(me, show);
-  const save = (event: React.FormEvent): void => {
-    event.preventDefault();
-    const record = newGroup(show, { newId, name: name.trim() || start, heads, territoryId });
+  const groupOf = ({ name }: { name: string }): Group => newGroup(show, { newId, name: name.trim() || start, heads, territoryId });
+  const { register, handleSubmit, formState, reset } = useRecordForm({ name: "" }, groupOf);
+  const save = (values: { name: string }): void => {
+    const record = groupOf(values);
     if (!client.transact(`Saved the group ${record.name}`, [{ op: "add", record }])) return;
-    setName("");
+    reset();
     setOpen(false);
     select(selectGroups([record.id]));
   };
@@ -42,18 +43,12 @@ export function SaveGroup(): React.JSX.Element {
       {heads.length === 0 ? (
         <p className="text-ink-2">Nobody is selected, so there is nothing to save. Select heads on the stage first.</p>
       ) : (
-        <form onSubmit={save} className="grid gap-2">
+        <form onSubmit={(event) => void handleSubmit(save)(event)} className="grid gap-2">
           <p className="text-xs text-ink-2">
             {heads.length} {heads.length === 1 ? "head" : "heads"}, in the order of the thread
           </p>
-          <TextInput
-            aria-label="Name of the new group"
-            autoFocus
-            maxLength={80}
-            placeholder={start}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
+          <TextInput aria-label="Name of the new group" autoFocus maxLength={80} placeholder={start} {...register("name")} />
+          {formState.errors.name?.message && <p className="text-xs text-barred">▬ {formState.errors.name.message}</p>}
           <Button type="submit" tone="sketch">
             Save group
           </Button>

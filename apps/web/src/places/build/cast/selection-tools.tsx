@@ -6,7 +6,7 @@ import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
-import { Choice } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
 import { NumberChip } from "../../../ui/number-chip";
 
 const odd: Mask = { type: "every", n: 2, at: 1 };
@@ -118,14 +118,12 @@ export function SelectionTools(): React.JSX.Element {
           className="h-7 min-w-0 flex-1 text-xs"
           disabled={none}
           value={selection.order ?? "picked"}
-          onChange={(event) =>
-            select(reordered(selection, { order: event.target.value as Order, seed: 1 + ((selection.seed ?? 0) % 99999) }))
-          }
+          onValue={(next) => select(reordered(selection, { order: next as Order, seed: 1 + ((selection.seed ?? 0) % 99999) }))}
         >
           {ORDERS.map((order) => (
-            <option key={order} value={order}>
+            <Option key={order} value={order}>
               {ORDER_WORDS[order]}
-            </option>
+            </Option>
           ))}
         </Choice>
         <Button

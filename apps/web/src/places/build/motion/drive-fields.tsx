@@ -2,7 +2,8 @@ import { attributeInfo, DIRECTIONS, type Direction, type Motion } from "@vexa/co
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
-import { Choice, Field } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
+import { Field } from "../../../ui/field";
 import type { MotionInHand } from "./use-motion";
 
 /** Cycles a beat, or for a row of steps: steps a beat. */
@@ -66,25 +67,25 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
     <>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Driven by">
-          <Choice value={motion.masterId ?? ""} onChange={(event) => put({ ...motion, masterId: event.target.value || null })}>
+          <Choice value={motion.masterId ?? ""} onValue={(next) => put({ ...motion, masterId: next || null })}>
             {show
               .all("master")
               .toSorted((a, b) => a.rank - b.rank)
               .map(({ id, name, families }) => (
-                <option key={id} value={id} disabled={families && !families.includes(attributeInfo(hand.attribute).family)}>
+                <Option key={id} value={id} disabled={families && !families.includes(attributeInfo(hand.attribute).family)}>
                   {name}
-                </option>
+                </Option>
               ))}
-            <option value="">its card, or itself</option>
+            <Option value="">its card, or itself</Option>
           </Choice>
         </Field>
         <Field label={motion.kind === "steps" ? "One step" : "One cycle"}>
-          <Choice value={named?.pace ?? ""} onChange={(event) => put({ ...motion, rate: { knots: [Number(event.target.value) / steps] } })}>
-            {!named && <option value="">as typed</option>}
+          <Choice value={named?.pace ?? ""} onValue={(next) => put({ ...motion, rate: { knots: [Number(next) / steps] } })}>
+            {!named && <Option value="">as typed</Option>}
             {PACES.map(({ pace: entry, words }) => (
-              <option key={entry} value={entry}>
+              <Option key={entry} value={entry}>
                 {motion.masterId ? words : `${Math.round(1000 / entry / ownPerSecond(motion)) / 1000} s`}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
@@ -104,14 +105,11 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
           />
         </Field>
         <Field label="Direction">
-          <Choice
-            value={motion.direction ?? "forward"}
-            onChange={(event) => put({ ...motion, direction: event.target.value as Direction })}
-          >
+          <Choice value={motion.direction ?? "forward"} onValue={(next) => put({ ...motion, direction: next as Direction })}>
             {DIRECTIONS.map((direction) => (
-              <option key={direction} value={direction}>
+              <Option key={direction} value={direction}>
                 {DIRECTION_WORDS[direction]}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>

@@ -3,7 +3,7 @@ import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
-import { Choice } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
 import { WeaveCanvas } from "../../../weave/weave-canvas";
 import { DriveFields } from "./drive-fields";
 import { firstMotion, KIND_WORDS, kindsFor } from "./first-motion";
@@ -44,12 +44,12 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
           aria-label="Motion of"
           className="h-7 flex-1"
           value={attribute}
-          onChange={(event) => set({ laneAttribute: event.target.value as Attribute })}
+          onValue={(next) => set({ laneAttribute: next as Attribute })}
         >
           {offered.map((name) => (
-            <option key={name} value={name}>
+            <Option key={name} value={name}>
               {attributeInfo(name).label}
-            </option>
+            </Option>
           ))}
         </Choice>
         <span className="text-xs text-ink-3">{hand.runs ? <span className="text-sketch">◌ runs</span> : "draft"}</span>

@@ -3,7 +3,8 @@ import { FIGURE_WORDS, PLANE_WORDS } from "../../../lanes/motion-words";
 import { pointText, readPoints } from "../../../lanes/point-text";
 import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
-import { Choice, Field } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
+import { Field } from "../../../ui/field";
 import { FigureDrawer } from "./figure-drawer";
 import type { MotionInHand } from "./use-motion";
 
@@ -46,20 +47,20 @@ export function PathFields({ hand, motion }: { hand: MotionInHand; motion: PathM
   return (
     <div className="grid grid-cols-2 gap-2">
       <Field label="Figure">
-        <Choice value={motion.figure} onChange={(event) => takeFigure(event.target.value as FigureKind)}>
+        <Choice value={motion.figure} onValue={(next) => takeFigure(next as FigureKind)}>
           {FIGURES.map((figure) => (
-            <option key={figure} value={figure}>
+            <Option key={figure} value={figure}>
               {FIGURE_WORDS[figure]}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
       <Field label="Drawn on">
-        <Choice value={motion.plane} onChange={(event) => takePlane(event.target.value as PathPlane)}>
+        <Choice value={motion.plane} onValue={(next) => takePlane(next as PathPlane)}>
           {PATH_PLANES.map((plane) => (
-            <option key={plane} value={plane}>
+            <Option key={plane} value={plane}>
               {PLANE_WORDS[plane]}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
@@ -97,9 +98,9 @@ export function PathFields({ hand, motion }: { hand: MotionInHand; motion: PathM
         </Field>
       ) : (
         <Field label="The angles">
-          <Choice value={motion.base} onChange={(event) => change({ base: event.target.value as PathMotion["base"] })}>
-            <option value="relative">are added to</option>
-            <option value="absolute">are replaced</option>
+          <Choice value={motion.base} onValue={(next) => change({ base: next as PathMotion["base"] })}>
+            <Option value="relative">are added to</Option>
+            <Option value="absolute">are replaced</Option>
           </Choice>
         </Field>
       )}

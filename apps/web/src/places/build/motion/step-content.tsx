@@ -3,7 +3,7 @@ import { screenScale } from "../../../lanes/screen-units";
 import { PresetPicture } from "../../../presets/preset-picture";
 import { useShow } from "../../../session/show-context";
 import { FanField } from "../../../ui/fan-field";
-import { Choice } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
 import type { MotionInHand } from "./use-motion";
 
 /** A level, a colour or a preset: what the attribute can take. */
@@ -35,13 +35,13 @@ export function StepContent({
       aria-label={index < 0 ? "New step" : `Step ${index + 1}`}
       className="h-6 min-w-0 flex-1 px-1 text-xs"
       value={step.presetId ?? ""}
-      onChange={(event) => event.target.value && onStep({ presetId: event.target.value, fade, hold })}
+      onValue={(next) => next && onStep({ presetId: next, fade, hold })}
     >
-      {!step.presetId && <option value="">{empty ? "a preset…" : whole ? "its own colour" : "a level"}</option>}
+      {!step.presetId && <Option value="">{empty ? "a preset…" : whole ? "its own colour" : "a level"}</Option>}
       {presets.map((entry) => (
-        <option key={entry.id} value={entry.id}>
+        <Option key={entry.id} value={entry.id}>
           {presetName(entry)}
-        </option>
+        </Option>
       ))}
     </Choice>
   );

@@ -4,7 +4,8 @@ import { screenScale } from "../../../lanes/screen-units";
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
-import { Choice, Field } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
+import { Field } from "../../../ui/field";
 import type { MotionInHand } from "./use-motion";
 import { WaveDrawer } from "./wave-drawer";
 
@@ -37,19 +38,16 @@ export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion
     <>
       <div className="grid grid-cols-2 gap-2">
         <Field label="Waveform">
-          <Choice
-            value={motion.waveform === "drawn" ? DRAWN + motion.waveId : motion.waveform}
-            onChange={(event) => take(event.target.value)}
-          >
+          <Choice value={motion.waveform === "drawn" ? DRAWN + motion.waveId : motion.waveform} onValue={(next) => take(next)}>
             {WAVEFORMS.map((kind) => (
-              <option key={kind} value={kind}>
+              <Option key={kind} value={kind}>
                 {WAVE_WORDS[kind]}
-              </option>
+              </Option>
             ))}
             {show.all("savedWave").map(({ id, name }) => (
-              <option key={id} value={DRAWN + id}>
+              <Option key={id} value={DRAWN + id}>
                 ∞ {name}
-              </option>
+              </Option>
             ))}
           </Choice>
         </Field>
@@ -73,9 +71,9 @@ export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion
         {percent("Soft in, percent", "softIn", 0)}
         {percent("Soft out, percent", "softOut", 0)}
         <Field label="The value">
-          <Choice value={motion.base} onChange={(event) => change({ base: event.target.value as WaveMotion["base"] })}>
-            <option value="absolute">is replaced</option>
-            <option value="relative">is added to</option>
+          <Choice value={motion.base} onValue={(next) => change({ base: next as WaveMotion["base"] })}>
+            <Option value="absolute">is replaced</Option>
+            <Option value="relative">is added to</Option>
           </Choice>
         </Field>
         <div className="flex items-end gap-1">

@@ -1,7 +1,7 @@
 import { presetName, setChange, type Preset, territoriesOf } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
-import { Choice } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
 import { newId } from "../../../session/new-id";
 
 /** Whose a preset is. The lead gives it to a territory or to all; others copy it to have one of their own. */
@@ -18,17 +18,17 @@ export function BelongsTo({ preset }: { preset: Preset }): React.JSX.Element {
         <Choice
           className="h-7 text-xs"
           value={preset.territoryId ?? ""}
-          onChange={({ target }) =>
+          onValue={(next) =>
             client.transact(`Gave the preset ${presetName(preset)} away`, [
-              setChange(preset.id, ["territoryId"], { from: preset.territoryId, to: target.value || null }),
+              setChange(preset.id, ["territoryId"], { from: preset.territoryId, to: next || null }),
             ])
           }
         >
-          <option value="">all (common)</option>
+          <Option value="">all (common)</Option>
           {show.territories.map(({ id, name }) => (
-            <option key={id} value={id}>
+            <Option key={id} value={id}>
               {name}
-            </option>
+            </Option>
           ))}
         </Choice>
       </label>

@@ -20,7 +20,8 @@ import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { BelongsTo } from "./belongs-to";
 import { Button } from "../../../ui/button";
-import { Choice, Field, TextInput } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
+import { Field, TextInput } from "../../../ui/field";
 import { newId } from "../../../session/new-id";
 
 /** What a preset holds and who uses it: its name, its colour, merging, and the end of it. */
@@ -194,12 +195,12 @@ function MergeInto({ preset, users, onDone }: { preset: Preset; users: readonly 
   return (
     <>
       <Field label="Use another one in its place">
-        <Choice value={into?.id ?? ""} onChange={(event) => setInto(others.find(({ id }) => id === event.target.value) ?? null)}>
-          <option value="">Merge into…</option>
+        <Choice value={into?.id ?? ""} onValue={(next) => setInto(others.find(({ id }) => id === next) ?? null)}>
+          <Option value="">Merge into…</Option>
           {others.map((other) => (
-            <option key={other.id} value={other.id}>
+            <Option key={other.id} value={other.id}>
               {presetName(other)}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>

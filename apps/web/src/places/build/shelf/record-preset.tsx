@@ -25,7 +25,8 @@ import { lanesOf } from "../../../lanes/lane-model";
 import { useSelected } from "../../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
-import { Choice, Field, TextInput } from "../../../ui/field";
+import { Choice, Option } from "../../../ui/choice";
+import { Field, TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { newId } from "../../../session/new-id";
 
@@ -122,30 +123,30 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         ))}
       </div>
       <Field label="Into">
-        <Choice value={target} onChange={(event) => setTarget(event.target.value)}>
-          <option value="">A new preset</option>
+        <Choice value={target} onValue={(next) => setTarget(next)}>
+          <Option value="">A new preset</Option>
           {show.all("preset").map((preset) => (
-            <option key={preset.id} value={preset.id}>
+            <Option key={preset.id} value={preset.id}>
               {presetName(preset)}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
       {target !== "" && (
-        <Choice aria-label="How" value={mode} onChange={(event) => setMode(event.target.value as Mode)}>
+        <Choice aria-label="How" value={mode} onValue={(next) => setMode(next as Mode)}>
           {(Object.keys(MODE_WORDS) as Mode[]).map((entry) => (
-            <option key={entry} value={entry}>
+            <Option key={entry} value={entry}>
               {MODE_WORDS[entry]}
-            </option>
+            </Option>
           ))}
         </Choice>
       )}
       <Field label="Fits">
-        <Choice value={scope} onChange={(event) => setScope(event.target.value as PresetScope)}>
+        <Choice value={scope} onValue={(next) => setScope(next as PresetScope)}>
           {(Object.keys(SCOPE_WORDS) as PresetScope[]).map((entry) => (
-            <option key={entry} value={entry}>
+            <Option key={entry} value={entry}>
               {SCOPE_WORDS[entry]}
-            </option>
+            </Option>
           ))}
         </Choice>
       </Field>
