@@ -125,7 +125,8 @@ export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes,
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";
 export { namedBy, type NamedBy } from "./cue/named-by";
-export { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./engine/output-map";
+export { FrameWriter } from "./engine/frame-writer";
+export { SLOTS } from "./engine/output-map";
 export {
   CARD_BUTTONS,
   FADER_ROLES,
@@ -281,6 +282,7 @@ export {
 export { settingChanges } from "./edits/setting-changes";
 export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
 export { Prepared } from "./engine/prepared";
+export { textUpTo, type Flaw, type Schema } from "./document/schema";
 export { whoSchema } from "./selection/who";
 export type { DarkAhead } from "./engine/ahead";
 export { FIRST_MOVES_DARK, type MovesDark } from "./cue/moves-dark";

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from "../errors/result";
 import { fieldWords, spaced } from "../errors/field-words";
 import { sameJson, type RecordBase, type Records } from "./record";
+import { RecordsDraft, type OwnRecords } from "./records-draft";
 import { type Change } from "./transaction";
 
 /** What a change is about that is gone, as it is told. */
@@ -13,7 +14,7 @@ const FIXED_FIELDS = new Set(["id", "kind", "version"]);
  * conflict. Records that aren't named stay the same objects, so that an `===` tells what changed.
  */
 export function apply<R extends RecordBase>(records: Records<R>, changes: readonly Change[]): Result<Records<R>> {
-  const next = new Map(records);
+  const next = RecordsDraft.of(records);
   for (const change of changes) {
     const applied = applyInPlace(next, change);
     if (!applied.ok) return applied;
@@ -22,7 +23,7 @@ export function apply<R extends RecordBase>(records: Records<R>, changes: readon
 }
 
 /** Applies one change to a map of one's own; an error leaves it as it was. */
-export function applyInPlace(records: Map<string, RecordBase>, change: Change): Result<null> {
+export function applyInPlace(records: OwnRecords, change: Change): Result<null> {
   if (change.op === "add") {
     const { id } = change.record;
     if (records.has(id)) return fail("record.exists", { what: spaced(change.record.kind) });

@@ -7,18 +7,17 @@ import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
-import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import { continuation, leavingSource, lostSources, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
-import { rigWays, type Cover, type RigWays } from "./lay-rows";
-import { Curtains } from "./curtains";
-import { buildOutputMap, SLOTS, writeFrame, type OutputMap } from "./output-map";
+import { Finish } from "./finish";
+import { rigWays, type RigWays } from "./lay-rows";
+import { MergedStage } from "./merged-stage";
+import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { staleReaders } from "./stale-readers";
 import type { CyclesOf, Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
 import { Resumption } from "./resumption";
-import { layLit, layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
 import { keepStaying, sendHome, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
@@ -37,19 +36,12 @@ export interface EngineCommand {
 export class Engine {
   #show: Show;
   #ways: RigWays;
-  /** What shows where nothing plays: home, and what stayed where it was. */
-  #rest = new Float32Array(0);
-  #covered = new Float32Array(0);
-  #cover: Cover = { covered: this.#covered, home: this.#rest };
-  /** Merged values before riders: what a new fade starts from. */
-  #merged = new Float32Array(0);
-  #values = new Float32Array(0);
-  #output: OutputMap;
+  /** Merged values before riders, over what shows where nothing plays: home, and what stayed where it was. */
+  #stage: MergedStage;
+  /** The moment of the last merge; null once anything has changed since. */
+  #mergedAt: Seconds | null = null;
+  #finish: Finish;
   readonly #stack = new Stack();
-  readonly #curtains = new Curtains();
-  #overlay: StageOverlay;
-  #highlight: HighlightOverlay = { parameters: new Int32Array(0), values: new Float32Array(0) };
-  #resumption: Resumption | null = null;
   #dirty = true;
   #t: Seconds = 0;
 
@@ -57,10 +49,10 @@ export class Engine {
   constructor(show: Show, t: Seconds, last?: Float32Array) {
     this.#show = show;
     this.#t = t;
-    if (last?.length === show.rig.parameters.length) this.#resumption = new Resumption(last, t);
-    this.#output = buildOutputMap(show.rig);
     this.#ways = rigWays(show.rig);
-    this.#overlay = stageOverlay(show, this.#ways);
+    this.#stage = new MergedStage(this.#ways, this.#ways.home.slice());
+    const resumption = last?.length === show.rig.parameters.length ? new Resumption(last, t) : null;
+    this.#finish = new Finish(show, this.#ways, { resumption });
     this.#rebuild();
   }
 
@@ -80,7 +72,7 @@ export class Engine {
 
   /** All parameters' values 0..1 as of the last tick, in the rig's order. Valid until the next command or tick. */
   get values(): Float32Array {
-    return this.#values;
+    return this.#finish.values;
   }
 
   /** Playbacks that are on stage, from the lowest to the topmost, with those that are letting go. */
@@ -94,10 +86,9 @@ export class Engine {
    */
   tick(t: Seconds, frame: Uint8Array): boolean {
     this.#t = t;
-    if (this.#resumption?.over) this.#resumption = null;
-    if (!this.#dirty && !this.#stack.moving && !this.#curtains.movesAt(t) && !this.#resumption) return false;
+    if (!this.#finish.movesAt(t) && !this.#dirty && !this.#stack.moving) return false;
     this.#merge(t);
-    writeFrame(this.#output, this.#values, frame);
+    this.#finish.write(frame);
     this.#dirty = false;
     return true;
   }
@@ -114,12 +105,12 @@ export class Engine {
 
   /** See darkAhead. */
   darkAhead(): DarkAhead[] {
-    return darkAhead(this.#show, this.#merged, this.#stack);
+    return darkAhead(this.#show, this.#stage.values, this.#stack);
   }
 
   #traced(): TracedStage {
-    const [show, stack, overlay, highlight] = [this.#show, this.#stack, this.#overlay, this.#highlight];
-    return { show, stack, overlay, highlight, ways: this.#ways, rest: this.#rest, curtains: this.#curtains, t: this.#t };
+    const [show, stack, { overlay, highlight, curtains }] = [this.#show, this.#stack, this.#finish];
+    return { show, stack, overlay, highlight, ways: this.#ways, rest: this.#stage.rest, curtains, t: this.#t };
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
@@ -138,7 +129,8 @@ export class Engine {
     const ids = new Set(changes.map(changedId));
     const affected = [...ids].flatMap((id) => after.records.get(id) ?? before.records.get(id) ?? []);
     const renewed = partsToRenew(affected.map(({ kind }) => kind));
-    if (renewed.has("from stage")) this.#merge(at);
+    if (affected.some((record) => this.#startsFromStage(record, after))) this.#mergeFor(at);
+    this.#mergedAt = null;
     this.#show = after;
     for (const record of affected) {
       if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
@@ -146,10 +138,11 @@ export class Engine {
       this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
       takeAhead(this.#stack, record.playbackId, at, this.#context());
     }
-    if (renewed.has("overlay")) this.#overlay = stageOverlay(after, this.#ways);
-    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) sendHome(this.#stack, this.#rest, { ways: this.#ways, at });
-    if (renewed.has("highlight")) this.#highlight = highlightOverlay(after);
-    if (renewed.has("curtain")) this.#curtains.take(after, this.#values);
+    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) {
+      sendHome(this.#stack, this.#stage.rest, { ways: this.#ways, at });
+      this.#stage.renew();
+    }
+    if (this.#finish.take(after, renewed)) this.#stage.renew();
     this.#reviseReaders(affected, { before, at });
     return ok(null);
   }
@@ -163,45 +156,40 @@ export class Engine {
 
   #merge(t: Seconds): void {
     this.#t = t;
-    const [merged, values] = [this.#merged, this.#values];
-    const cover = this.#freshCover();
-    merged.set(this.#rest);
-    layLit(merged, this.#overlay, cover);
-    this.#stack.lay(merged, cover, { t, cyclesOf: this.#cyclesOf });
-    values.set(merged);
-    this.#stack.addRiders(values, this.#ways.htpCount);
-    layOver(values, this.#highlight);
-    layMasters(values, this.#overlay, this.#ways);
-    this.#resumption?.lay(values, t);
-    this.#curtains.lay(values, t);
+    this.#stack.advance(t, this.#cyclesOf);
+    this.#stage.advance(this.#stack, this.#finish.overlay, this.#finish.moved);
+    this.#finish.finish(this.#stage.values, this.#stack, t);
     this.#stack.dropGone();
+    this.#mergedAt = t;
   }
 
-  /** An account of who covers what, where the merge needs one. */
-  #freshCover(): Cover | null {
-    if (!this.#ways.homeCounts && !this.#stack.adds) return null;
-    this.#covered.fill(0);
-    return this.#cover;
+  /** Brings the stage to a moment, for what starts from it; frame and command at the same moment need it once. */
+  #mergeFor(at: Seconds): void {
+    if (this.#mergedAt !== at) this.#merge(at);
+  }
+
+  /** Whether a record that is about to change begins from what is on stage: a fader that moves doesn't. */
+  #startsFromStage(record: ShowRecord, after: Show): boolean {
+    if (!partsToRenew([record.kind]).has("from stage")) return false;
+    if (record.kind !== "playbackState") return true;
+    const [was, is] = [this.#show.playbackState(record.playbackId), after.playbackState(record.playbackId)];
+    return was?.cueId !== is?.cueId || was?.goSeconds !== is?.goSeconds || was?.ahead !== is?.ahead;
   }
 
   #context(): SourceContext {
-    return { show: this.#show, merged: this.#merged, ways: this.#ways };
+    return { show: this.#show, merged: this.#stage.values, ways: this.#ways };
   }
 
   /** Everything anew from the records, as after a start. */
   #rebuild(): void {
-    this.#output = buildOutputMap(this.#show.rig);
+    const { curtains, resumption } = this.#finish;
     this.#ways = rigWays(this.#show.rig);
-    this.#rest = this.#ways.home.slice();
-    if (this.#resumption) keepStaying(this.#rest, this.#resumption.from, this.#show);
-    this.#covered = new Float32Array(this.#rest.length);
-    this.#cover = { covered: this.#covered, home: this.#rest };
-    this.#merged = this.#rest.slice();
-    this.#values = this.#rest.slice();
+    const rest = this.#ways.home.slice();
+    if (resumption) keepStaying(rest, resumption.from, this.#show);
+    this.#stage = new MergedStage(this.#ways, rest);
+    this.#finish = new Finish(this.#show, this.#ways, { curtains, resumption });
     this.#stack.setPlaying([]);
     this.#stack.setSketches([]);
-    this.#overlay = stageOverlay(this.#show, this.#ways);
-    this.#highlight = highlightOverlay(this.#show);
     const states = this.#show.all("playbackState").filter(({ cueId }) => cueId !== null);
     const sources = states
       .toSorted((a, b) => a.goSeconds - b.goSeconds)
@@ -211,7 +199,7 @@ export class Engine {
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
     this.#merge(this.#t);
-    this.#curtains.take(this.#show, this.#values);
+    curtains.take(this.#show, this.#finish.values);
     this.#dirty = true;
   }
 
@@ -251,7 +239,7 @@ export class Engine {
     }
     // What a hand was moving away goes on by itself.
     for (const left of leftBefore) left.letGo(at, state.seconds ?? this.#show.get("cue", state.cueId)?.inSeconds ?? 0);
-    const source = playbackSource(state, this.#context(), { present: present ?? null, merged: this.#merged });
+    const source = playbackSource(state, this.#context(), { present: present ?? null, merged: this.#stage.values });
     const others = playing.filter((other) => other !== present);
     const leaving = source && present && !present.lettingGo ? leavingSource(present, source, at, this.#context()) : null;
     if (leaving) this.#stay(leaving, null);
@@ -261,7 +249,8 @@ export class Engine {
   /** Where families stay, what a source no longer says becomes what shows beneath. */
   #stay(source: Source, next: Source | null): void {
     const stays = valuesThatStay(source, next, this.#show);
-    for (const parameter of stays) this.#rest[parameter] = this.#merged[parameter]!;
+    for (const parameter of stays) this.#stage.rest[parameter] = this.#stage.values[parameter]!;
+    if (stays.length > 0) this.#stage.renew();
   }
 
   /** Resolves again what was made from records that changed. Fades under way keep their place. */
@@ -272,13 +261,13 @@ export class Engine {
       !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
     const lost: Source[] = [];
     // Only a fade under way asks what is on stage now, for what is new in it.
-    if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#merge(at);
+    if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#mergeFor(at);
     if (this.#stack.playing.some(isStale))
       this.#stack.setPlaying(
         this.#stack.playing.map((source) => {
           if (!isStale(source)) return source;
           const state = this.#show.playbackState(source.id);
-          const start = { present: null, merged: this.#merged, retimed: { present: source, at } };
+          const start = { present: null, merged: this.#stage.values, retimed: { present: source, at } };
           const next = state && playbackSource(state, this.#context(), start);
           const revised = revisedSource(source, next, this.#show) ?? source;
           if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, this.#context()));

@@ -46,18 +46,6 @@ export function shareOf(source: Source, rule: LayRule): number {
   return rule === "replaces" && !source.scalesAll ? source.weight : source.weight * source.level;
 }
 
-/** Lays a source over what lies beneath: HTP rows raise it, others replace it. */
-export function layRows(source: Source, values: Float32Array, cover: Cover | null): void {
-  if (cover) layCovering(source, { values, cover });
-  else if (source.settled) laySettled(source, values);
-  else if (source.beneath || source.travel.size > 0) layRowByRow(source, values);
-  else layFading(source, values);
-}
-
-function layCovering(source: Source, stage: CoveredStage): void {
-  for (let row = 0; row < source.compiled.parameters.length; row++) layRow(source, row, stage);
-}
-
 /** Values with the account of who covers what. */
 export interface CoveredStage {
   readonly values: Float32Array;
@@ -95,59 +83,4 @@ export function raise(
   values[parameter] = lowest ? 1 - made : made;
   covered[parameter] = after;
   return share > 0 && (offered > said || before === 0);
-}
-
-function laySettled(source: Source, values: Float32Array): void {
-  const { htpRows, weight, level } = source;
-  const { parameters, to } = source.compiled;
-  const gain = level * weight;
-  const share = source.scalesAll ? gain : weight;
-  const count = parameters.length;
-  for (let row = 0; row < htpRows; row++) {
-    const value = to[row]! * gain;
-    const parameter = parameters[row]!;
-    if (value > values[parameter]!) values[parameter] = value;
-  }
-  if (share === 1) for (let row = htpRows; row < count; row++) values[parameters[row]!] = to[row]!;
-  else
-    for (let row = htpRows; row < count; row++) {
-      const parameter = parameters[row]!;
-      const beneath = values[parameter]!;
-      values[parameter] = beneath + (to[row]! - beneath) * share;
-    }
-}
-
-function layFading(source: Source, values: Float32Array): void {
-  const { htpRows, weight, level, from, progress } = source;
-  const { parameters, to, timing } = source.compiled;
-  const gain = level * weight;
-  const share = source.scalesAll ? gain : weight;
-  const count = parameters.length;
-  for (let row = 0; row < htpRows; row++) {
-    const start = from[row]!;
-    const value = (start + (to[row]! - start) * progress[timing[row]!]!) * gain;
-    const parameter = parameters[row]!;
-    if (value > values[parameter]!) values[parameter] = value;
-  }
-  for (let row = htpRows; row < count; row++) {
-    const start = from[row]!;
-    const value = start + (to[row]! - start) * progress[timing[row]!]!;
-    const parameter = parameters[row]!;
-    const beneath = values[parameter]!;
-    values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
-  }
-}
-
-function layRowByRow(source: Source, values: Float32Array): void {
-  const { htpRows, weight, level } = source;
-  const { parameters } = source.compiled;
-  const gain = level * weight;
-  const share = source.scalesAll ? gain : weight;
-  for (let row = 0; row < parameters.length; row++) {
-    const parameter = parameters[row]!;
-    const value = source.rowValue(row);
-    const beneath = values[parameter]!;
-    if (row >= htpRows) values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
-    else if (value * gain > beneath) values[parameter] = value * gain;
-  }
 }

@@ -9,9 +9,11 @@ import type { Sketch } from "../stroke/sketch";
 import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
+import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile, lowerBound } from "./compile";
-import { layRows, type RigWays } from "./lay-rows";
+import type { RigWays } from "./lay-rows";
+import { laidStage, layCounting, layRuns } from "./lay-runs";
 import { Source } from "./source";
 
 export interface SourceContext {
@@ -139,7 +141,8 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
       : playbackSource({ ...state, cueId: state.previousCueId, previousCueId: null, goSeconds: 0 }, context, { present: null, merged });
   if (!before) return { present: null, merged };
   before.settled = true;
-  layRows(before, merged, { covered: new Float32Array(merged.length), home: context.ways.home });
+  const cover = { covered: new Float32Array(merged.length), home: context.ways.home };
+  layRuns(before, before.runs, laidStage(merged, { cover, spans: wholeSpan(merged.length) }), layCounting);
   return { present: before, merged };
 }
 

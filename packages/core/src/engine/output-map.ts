@@ -67,29 +67,3 @@ export function virtualDimmer(rig: Rig, parameter: number): number {
   const dimmer = head.parameters.get("Dimmer");
   return dimmer !== undefined && rig.parameters[dimmer]!.channel.slots.length === 0 ? dimmer : -1;
 }
-
-/** Writes all values into the frame (universes in order, SLOTS octets each). Values are 0..1. */
-export function writeFrame(map: OutputMap, values: Float32Array, frame: Uint8Array): void {
-  const { eight, sixteen, dimmedEight, dimmedSixteen, wide } = map;
-  for (let at = 0; at < eight.parameters.length; at++) frame[eight.coarse[at]!] = (values[eight.parameters[at]!]! * 255 + 0.5) | 0;
-  for (let at = 0; at < dimmedEight.parameters.length; at++)
-    frame[dimmedEight.coarse[at]!] = (values[dimmedEight.parameters[at]!]! * values[dimmedEight.dimmers[at]!]! * 255 + 0.5) | 0;
-  for (let at = 0; at < sixteen.parameters.length; at++) {
-    const word = (values[sixteen.parameters[at]!]! * 65535 + 0.5) | 0;
-    frame[sixteen.coarse[at]!] = word >> 8;
-    frame[sixteen.fine[at]!] = word & 255;
-  }
-  for (let at = 0; at < dimmedSixteen.parameters.length; at++) {
-    const word = (values[dimmedSixteen.parameters[at]!]! * values[dimmedSixteen.dimmers[at]!]! * 65535 + 0.5) | 0;
-    frame[dimmedSixteen.coarse[at]!] = word >> 8;
-    frame[dimmedSixteen.fine[at]!] = word & 255;
-  }
-  for (const { parameter, dimmer, offsets } of wide) {
-    const value = values[parameter]! * (dimmer >= 0 ? values[dimmer]! : 1);
-    let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);
-    for (let at = offsets.length - 1; at >= 0; at--) {
-      frame[offsets[at]!] = whole % 256;
-      whole = Math.floor(whole / 256);
-    }
-  }
-}

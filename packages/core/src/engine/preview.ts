@@ -5,7 +5,8 @@ import { resolve } from "../stroke/resolve";
 import type { Strokes } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
 import { compile } from "./compile";
-import { layRows } from "./lay-rows";
+import { wholeSpan } from "./blocks";
+import { laidStage, layRuns, type LaidStage } from "./lay-runs";
 import { Source, type CyclesOf } from "./source";
 
 /**
@@ -17,6 +18,7 @@ export class Preview {
   readonly #cyclesOf: CyclesOf;
   readonly #beneath: Float32Array;
   readonly #values: Float32Array;
+  readonly #stage: LaidStage;
   readonly #touched: Int32Array;
   readonly #htpCount: number;
 
@@ -41,6 +43,9 @@ export class Preview {
     this.#htpCount = show.rig.htpCount;
     this.#beneath = stage.slice();
     this.#values = stage.slice();
+    // A single source over the stage: nothing has to be counted.
+    const cover = { covered: new Float32Array(0), home: new Float32Array(0) };
+    this.#stage = laidStage(this.#values, { cover, spans: wholeSpan(stage.length) });
     this.#touched = Int32Array.from(new Set([...compiled.parameters, ...compiled.riders.targets]));
     this.#takeRidersOff(now);
   }
@@ -55,7 +60,7 @@ export class Preview {
     const values = this.#values;
     for (let at = 0; at < this.#touched.length; at++) values[this.#touched[at]!] = this.#beneath[this.#touched[at]!]!;
     this.#source.advance(t, this.#cyclesOf);
-    layRows(this.#source, values, null);
+    layRuns(this.#source, this.#source.runs, this.#stage);
     this.#source.addRiders(values, this.#htpCount);
     this.#source.clampRiders(values);
     return values;

@@ -3,6 +3,8 @@ import { roleOf, type Playback, type PlaybackState, type Priority } from "../pla
 import { fraction, type Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
+import { MotionRuns } from "./motion-runs";
+import { runsOf, type Runs } from "./runs";
 import { swingAt, type DriveClock, type FlatMotions } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
@@ -38,6 +40,9 @@ export class Source {
   readonly startSeconds: Seconds;
   /** Rows below this index merge by HTP; a sketch has none: it takes over. */
   readonly htpRows: number;
+  /** Its rows in stretches. */
+  readonly runs: Runs;
+  readonly motionRuns: MotionRuns;
   /** Scales the HTP rows, and the others too where `scalesAll`. */
   level: number;
   scalesAll = false;
@@ -88,6 +93,8 @@ export class Source {
     this.#now = of.startSeconds;
     this.level = of.level;
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
+    this.runs = runsOf(of.compiled, this.htpRows);
+    this.motionRuns = new MotionRuns(of.compiled.motions);
     this.progress = new Float64Array(of.compiled.fades.length);
     this.#cycles = new Float64Array(of.compiled.clocks.length);
     this.#begins = new Float64Array(of.compiled.clocks.length).fill(NaN);
@@ -167,17 +174,26 @@ export class Source {
   }
 
   #advanceMotions(t: Seconds, cyclesOf: CyclesOf): void {
-    const { clocks, motions, base, to } = this.compiled;
+    const { clocks, to } = this.compiled;
     for (let at = 0; at < clocks.length; at++) this.#cycles[at] = this.#roundsOf(at, t, cyclesOf);
+    const { count, begins, ends, alike } = this.motionRuns;
+    for (let run = 0; run < count; run++)
+      if (alike[run] === 1 && this.motionSize === 1) this.motionRuns.swing(run, this.#cycles, to);
+      else this.#swingEach(begins[run]!, ends[run]!);
+  }
+
+  /** Motions one by one, those of a row on each other. */
+  #swingEach(begin: number, end: number): void {
+    const { motions, base, to } = this.compiled;
     const { targets, relative } = motions;
-    for (let at = 0; at < targets.length;) {
+    for (let at = begin; at < end;) {
       const row = targets[at]!;
       let value = base[row]!;
       do {
         const swing = this.#swing(motions, at);
         value = relative[at] === 0 ? swing : value + swing;
         at++;
-      } while (at < targets.length && targets[at] === row);
+      } while (at < end && targets[at] === row);
       to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
     }
   }

@@ -1,5 +1,5 @@
+import type { Blocks } from "./blocks";
 import type { Seconds } from "../units/units";
-import { layRows, type Cover } from "./lay-rows";
 import { SKETCH_RANK, type CyclesOf, type Source } from "./source";
 
 /** All that contributes to the stage, from the lowest to the topmost: by rank, and within a rank by start or last touch. */
@@ -54,13 +54,9 @@ export class Stack {
     return false;
   }
 
-  /** Brings all to time t and lays them over each other. */
-  lay(values: Float32Array, cover: Cover | null, { t, cyclesOf }: { t: Seconds; cyclesOf: CyclesOf }): void {
-    for (let at = 0; at < this.#order.length; at++) {
-      const source = this.#order[at]!;
-      source.advance(t, cyclesOf);
-      layRows(source, values, cover);
-    }
+  /** Brings all to time t. */
+  advance(t: Seconds, cyclesOf: CyclesOf): void {
+    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.advance(t, cyclesOf);
   }
 
   /** Adds all that rides on what lies beneath. */
@@ -68,6 +64,15 @@ export class Stack {
     if (!this.#rides) return;
     for (let at = 0; at < this.#order.length; at++) this.#order[at]!.addRiders(values, htpCount);
     for (let at = 0; at < this.#order.length; at++) this.#order[at]!.clampRiders(values);
+  }
+
+  /** Marks all that something rides on. */
+  markRiders(moved: Blocks): void {
+    if (!this.#rides) return;
+    for (let at = 0; at < this.#order.length; at++) {
+      const { targets } = this.#order[at]!.compiled.riders;
+      for (let rider = 0; rider < targets.length; rider++) moved.mark(targets[rider]!);
+    }
   }
 
   dropGone(): void {

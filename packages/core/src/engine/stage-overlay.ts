@@ -3,7 +3,8 @@ import { isAttribute } from "../rig/attributes";
 import { placedBase } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
-import { raise, type Cover, type RigWays } from "./lay-rows";
+import type { Blocks } from "./blocks";
+import { raise, type CoveredStage, type RigWays } from "./lay-rows";
 
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
 export interface StageOverlay {
@@ -61,13 +62,10 @@ function flat<K extends "levels" | "values">(
   } & Record<K, Float32Array>;
 }
 
-/** Masters of groups that light come first: the highest counts. */
-export function layLit(values: Float32Array, { lit: { parameters, levels } }: StageOverlay, cover: Cover | null): void {
-  for (let at = 0; at < parameters.length; at++) {
-    const parameter = parameters[at]!;
-    if (cover) raise(parameter, { values, cover }, { value: 1, share: levels[at]!, rule: "highest" });
-    else if (levels[at]! > values[parameter]!) values[parameter] = levels[at]!;
-  }
+/** Masters of groups that light come first: the highest counts. Only where it is asked for. */
+export function layLit({ lit: { parameters, levels } }: StageOverlay, on: CoveredStage, asked: Blocks): void {
+  for (let at = 0; at < parameters.length; at++)
+    if (asked.isStale(parameters[at]!)) raise(parameters[at]!, on, { value: 1, share: levels[at]!, rule: "highest" });
 }
 
 /** Grand master, blackout and masters of groups, then what is parked. */

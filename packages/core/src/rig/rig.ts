@@ -26,7 +26,7 @@ export interface Parameter {
 }
 
 /**
- * The rig as the engine sees it: heads in number order and parameters in one row, those of HTP first. The
+ * The rig as the engine sees it: heads in number order and parameters in one row, those of HTP first, each attribute by heads. The
  * same records give the same order everywhere. Fixtures whose profile or mode is missing are left out.
  */
 export interface Rig {
@@ -52,7 +52,11 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     for (const channel of mode.channels)
       drafts.push({ head: own[channel.head]!, channel, htp: (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP" });
   }
-  const ordered = [...drafts.filter(({ htp }) => htp), ...drafts.filter(({ htp }) => !htp)];
+  // One attribute's parameters follow each other, head by head: what says the same of many heads runs through memory in order.
+  const byAttribute = drafts.toSorted(({ channel: a }, { channel: b }) =>
+    a.attribute < b.attribute ? -1 : a.attribute > b.attribute ? 1 : 0,
+  );
+  const ordered = [...byAttribute.filter(({ htp }) => htp), ...byAttribute.filter(({ htp }) => !htp)];
   const parameters = ordered.map(({ head, channel, htp }, index) => {
     (head.parameters as Map<Attribute, number>).set(channel.attribute, index);
     return { head, channel, htp, home: normalized(channel, channel.home) };

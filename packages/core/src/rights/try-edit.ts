@@ -1,10 +1,10 @@
 import { applyInPlace } from "../document/apply";
+import { RecordsDraft } from "../document/records-draft";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { Person } from "../territory/territory";
 import { clipToReach } from "./clip";
 import { edit } from "../show/edit";
-import type { ShowRecord } from "../show/records";
 import { mayChange, mayKeep } from "./rights";
 import { Show } from "../show/show";
 
@@ -22,7 +22,7 @@ export interface Tried {
  * the sketch, then the rules. Linear in the number of changes; what may not be done is refused before anything else is worked out.
  */
 export function tryEdit(show: Show, person: Person, wanted: readonly Change[]): Result<Tried> {
-  const draft = new Map<string, ShowRecord>(show.records);
+  const draft = RecordsDraft.of(show.records);
   const view = new Show(draft);
   for (const change of wanted) {
     const refused = mayChange(view, person, change);

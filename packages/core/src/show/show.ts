@@ -16,7 +16,7 @@ import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { ReachContext } from "../territory/reach";
 import type { Loan } from "../territory/loan";
 import type { Territory } from "../territory/territory";
-import type { Kind, RecordByKind, ShowRecord } from "./records";
+import { KINDS, type Kind, type RecordByKind, type ShowRecord } from "./records";
 
 /**
  * A show at one moment: its records and what is looked up in them again and again. Never changed in place;
@@ -24,21 +24,28 @@ import type { Kind, RecordByKind, ShowRecord } from "./records";
  */
 export class Show implements ResolveContext, ReachContext {
   readonly records: Records<ShowRecord>;
-  readonly #byKind = new Map<Kind, readonly ShowRecord[]>();
+  /** Lists by kind, made when first asked for; shows in which a kind is the same share its list. */
+  #byKind: Readonly<Record<Kind, KindList>>;
   /** Cues by list, rising by number; made when first asked for. */
   #cues: ReadonlyMap<string, readonly Cue[]> | null = null;
   #rig: Rig | null = null;
 
   constructor(records: Records<ShowRecord>) {
     this.records = records;
+    this.#byKind = freshLists();
   }
 
   /** `changed`: ids of all records that differ, where they are known: lists of other kinds needn't be made anew. */
   withRecords(records: Records<ShowRecord>, changed?: readonly string[]): Show {
     const next = new Show(records);
     if (changed) {
-      const kinds = new Set<string>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
-      for (const [kind, list] of this.#byKind) if (!kinds.has(kind)) next.#byKind.set(kind, list);
+      const kinds = new Set<Kind>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
+      const lists = { ...this.#byKind };
+      for (const kind of kinds) {
+        const { list } = lists[kind];
+        lists[kind] = { list: list && changed.length < list.length ? this.#changedList(kind, list, { records, changed }) : null };
+      }
+      next.#byKind = lists;
       if (!kinds.has("cue")) next.#cues = this.#cues;
       if (!kinds.has("fixture") && !kinds.has("profile")) {
         next.#rig = this.#rig;
@@ -49,6 +56,18 @@ export class Show implements ResolveContext, ReachContext {
     return next;
   }
 
+  /** The records of a kind after a few have changed, in their order. */
+  #changedList(
+    kind: Kind,
+    list: readonly ShowRecord[],
+    { records, changed }: { records: Records<ShowRecord>; changed: readonly string[] },
+  ): readonly ShowRecord[] {
+    const ids = new Set(changed);
+    const kept = list.flatMap((record) => (ids.has(record.id) ? (records.get(record.id) ?? []) : record));
+    const added = [...ids].flatMap((id) => (this.records.has(id) ? [] : (records.get(id) ?? [])));
+    return [...kept, ...added.filter((record) => record.kind === kind)];
+  }
+
   /** The record if it exists and is of this kind. */
   get<K extends Kind>(kind: K, id: string | null | undefined): RecordByKind[K] | null {
     const record = id === null || id === undefined ? undefined : this.records.get(id);
@@ -57,12 +76,9 @@ export class Show implements ResolveContext, ReachContext {
 
   /** All records of a kind, in the order in which they came. */
   all<K extends Kind>(kind: K): readonly RecordByKind[K][] {
-    let list = this.#byKind.get(kind);
-    if (!list) {
-      list = [...this.records.values()].filter((record) => record.kind === kind);
-      this.#byKind.set(kind, list);
-    }
-    return list as readonly RecordByKind[K][];
+    const known = this.#byKind[kind];
+    known.list ??= [...this.records.values()].filter((record) => record.kind === kind);
+    return known.list as readonly RecordByKind[K][];
   }
 
   get rig(): Rig {
@@ -143,5 +159,16 @@ function cuesByList(cues: readonly Cue[]): Map<string, readonly Cue[]> {
     else lists.set(cue.listId, [cue]);
   }
   for (const list of lists.values()) list.sort((a, b) => a.number - b.number);
+  return lists;
+}
+
+/** The records of a kind in the order in which they came; null until somebody asks. */
+interface KindList {
+  list: readonly ShowRecord[] | null;
+}
+
+function freshLists(): Record<Kind, KindList> {
+  const lists = {} as Record<Kind, KindList>;
+  for (const kind of Object.keys(KINDS) as Kind[]) lists[kind] = { list: null };
   return lists;
 }

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { attributeInfo, buildOutputMap, SLOTS, writeFrame, type Head } from "@vexa/core";
+import { attributeInfo, FrameWriter, SLOTS, type Head } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { slotOf, slotParameters } from "./slot-map";
@@ -27,10 +27,10 @@ export function FixtureLevels(props: {
     const timer = setInterval(() => refresh((count) => count + 1), REFRESH_MS);
     return () => clearInterval(timer);
   }, []);
-  const map = useMemo(() => buildOutputMap(rig), [rig]);
+  const writer = useMemo(() => new FrameWriter(rig), [rig]);
   const frame = useMemo(() => new Uint8Array(rig.universes.length * SLOTS), [rig]);
   const fits = useMemo(() => slotTest(search, rig, slotParameters(rig)), [search, rig]);
-  if (client.values.length === rig.parameters.length) writeFrame(map, client.values, frame);
+  if (client.values.length === rig.parameters.length) writer.writeAll(client.values, frame);
   const heads = rig.heads.filter((head) =>
     [...head.parameters.values()].some((parameter) => {
       const slot = slotOf(parameter, rig);

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { buildOutputMap, SLOTS, writeFrame, type Rig } from "@vexa/core";
+import { FrameWriter, SLOTS, type Rig } from "@vexa/core";
 import { useFrameLoop } from "../../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../../frames/use-size";
 import { useClient, useShow } from "../../session/show-context";
@@ -42,13 +42,13 @@ export function UniverseMap(props: {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(scroller);
   const [top, setTop] = useState(0);
-  const map = useMemo(() => buildOutputMap(rig), [rig]);
+  const writer = useMemo(() => new FrameWriter(rig), [rig]);
   const owners = useMemo(() => slotParameters(rig), [rig]);
   const frame = useMemo(() => new Uint8Array(rig.universes.length * SLOTS), [rig]);
   const fits = useMemo(() => slotTest(look.search, rig, owners), [look.search, rig, owners]);
   const { request } = useFrameLoop(() => {
     if (width === 0 || client.values.length !== rig.parameters.length) return;
-    writeFrame(map, client.values, frame);
+    writer.writeAll(client.values, frame);
     onFrame(frame);
     draw(sharpContext(canvas.current!, width, height), { rig, frame, owners, fits, look, top, width, height });
   });

@@ -1,0 +1,89 @@
+import type { Show } from "../show/show";
+import type { Seconds } from "../units/units";
+import { Blocks } from "./blocks";
+import { Curtains } from "./curtains";
+import { FrameWriter } from "./frame-writer";
+import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
+import type { RigWays } from "./lay-rows";
+import type { EnginePart } from "./record-kinds";
+import type { Resumption } from "./resumption";
+import type { Stack } from "./stack";
+import { layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
+
+/** What becomes of the merged stage until it leaves: riders, highlight, masters, what is parked and held; then slots. */
+export class Finish {
+  /** Values 0..1 of all parameters as they leave. */
+  readonly values: Float32Array;
+  /** What may leave otherwise than in the last frame. */
+  readonly moved: Blocks;
+  readonly curtains: Curtains;
+  readonly #ways: RigWays;
+  readonly #writer: FrameWriter;
+  #overlay: StageOverlay;
+  #highlight: HighlightOverlay;
+  #resumption: Resumption | null;
+
+  /** `curtains` go on holding; `resumption`: an engine before this one left something to go on from. */
+  constructor(show: Show, ways: RigWays, of: { curtains?: Curtains; resumption: Resumption | null }) {
+    this.#ways = ways;
+    this.values = ways.home.slice();
+    this.moved = new Blocks(this.values.length);
+    this.moved.markAll();
+    this.curtains = of.curtains ?? new Curtains();
+    this.#writer = new FrameWriter(show.rig);
+    this.#overlay = stageOverlay(show, ways);
+    this.#highlight = highlightOverlay(show);
+    this.#resumption = of.resumption;
+  }
+
+  get overlay(): StageOverlay {
+    return this.#overlay;
+  }
+
+  get highlight(): HighlightOverlay {
+    return this.#highlight;
+  }
+
+  get resumption(): Resumption | null {
+    return this.#resumption;
+  }
+
+  /** Something here moves by time alone. */
+  movesAt(t: Seconds): boolean {
+    if (this.#resumption?.over) this.#resumption = null;
+    return this.#resumption !== null || this.curtains.movesAt(t);
+  }
+
+  /** Brings what changed records make anew up to date. True when what lies under the sources has changed. */
+  take(show: Show, renewed: ReadonlySet<EnginePart>): boolean {
+    const before = this.#overlay;
+    if (renewed.has("overlay")) {
+      this.#overlay = stageOverlay(show, this.#ways);
+      for (const { parked } of [before, this.#overlay]) for (const parameter of parked.parameters) this.moved.mark(parameter);
+      this.moved.markRange(0, this.#ways.htpCount);
+    }
+    if (renewed.has("highlight")) this.#highlight = highlightOverlay(show);
+    if (renewed.has("curtain")) this.curtains.take(show, this.values);
+    if (renewed.has("highlight") || renewed.has("curtain")) this.moved.markAll();
+    return before !== this.#overlay && before.lit.parameters.length + this.#overlay.lit.parameters.length > 0;
+  }
+
+  /** Works out what leaves at t from what is merged. */
+  finish(merged: Float32Array, stack: Stack, t: Seconds): void {
+    const { values } = this;
+    values.set(merged);
+    stack.addRiders(values, this.#ways.htpCount);
+    stack.markRiders(this.moved);
+    layOver(values, this.#highlight);
+    layMasters(values, this.#overlay, this.#ways);
+    this.#resumption?.lay(values, t);
+    this.curtains.lay(values, t);
+    if (this.#resumption || this.curtains.movesAt(t)) this.moved.markAll();
+  }
+
+  /** Fills the frame with what leaves. */
+  write(frame: Uint8Array): void {
+    this.#writer.write(this.values, this.moved, frame);
+    this.moved.clear();
+  }
+}

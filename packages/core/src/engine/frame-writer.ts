@@ -1,0 +1,123 @@
+import type { Rig } from "../rig/rig";
+import { wholeSpan, type Blocks, type Spans } from "./blocks";
+import { lowerBound } from "./compile";
+import { buildOutputMap, SLOTS, type FlatExits, type OutputMap } from "./output-map";
+
+/** Writes values into frames; octets of what hasn't moved are kept. Allocates nothing after it was made. */
+export class FrameWriter {
+  readonly #frame: Uint8Array;
+  readonly #writers: readonly ExitWriter[];
+  readonly #wide: OutputMap["wide"];
+
+  constructor(rig: Rig) {
+    const { eight, sixteen, dimmedEight, dimmedSixteen, wide } = buildOutputMap(rig);
+    this.#frame = new Uint8Array(rig.universes.length * SLOTS);
+    // What a virtual dimmer scales leaves otherwise when either has moved.
+    this.#writers = [
+      new ExitWriter(eight, { found: eight.parameters, octets: 1, dimmed: false }),
+      new ExitWriter(sixteen, { found: sixteen.parameters, octets: 2, dimmed: false }),
+      ...bothWays(dimmedEight, 1),
+      ...bothWays(dimmedSixteen, 2),
+    ];
+    this.#wide = wide;
+  }
+
+  /** Fills the frame (universes in order, SLOTS octets each) with values 0..1; those not marked are taken to be as in the last frame. */
+  write(values: Float32Array, moved: Blocks, frame: Uint8Array): void {
+    this.#write(values, moved.spans(), frame);
+  }
+
+  /** Fills the frame with values of which each may have moved. */
+  writeAll(values: Float32Array, frame: Uint8Array): void {
+    this.#write(values, wholeSpan(values.length), frame);
+  }
+
+  #write(values: Float32Array, spans: Spans, frame: Uint8Array): void {
+    for (let at = 0; at < this.#writers.length; at++) this.#writers[at]!.write(values, spans, this.#frame);
+    this.#writeWide(values);
+    frame.set(this.#frame);
+  }
+
+  #writeWide(values: Float32Array): void {
+    for (let exit = 0; exit < this.#wide.length; exit++) {
+      const { parameter, dimmer, offsets } = this.#wide[exit]!;
+      const value = values[parameter]! * (dimmer >= 0 ? values[dimmer]! : 1);
+      let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);
+      for (let at = offsets.length - 1; at >= 0; at--) {
+        this.#frame[offsets[at]!] = whole % 256;
+        whole = Math.floor(whole / 256);
+      }
+    }
+  }
+}
+
+/** Writers that find exits by their parameters, and by their dimmers. */
+function bothWays(exits: FlatExits, octets: 1 | 2): ExitWriter[] {
+  const order = [...exits.dimmers.keys()].sort((a, b) => exits.dimmers[a]! - exits.dimmers[b]!);
+  const sorted = (column: Int32Array): Int32Array => Int32Array.from(order, (at) => column[at]!);
+  const { parameters, dimmers, coarse, fine } = exits;
+  const others = { parameters: sorted(parameters), dimmers: sorted(dimmers), coarse: sorted(coarse), fine: sorted(fine) };
+  return [
+    new ExitWriter(exits, { found: parameters, octets, dimmed: true }),
+    new ExitWriter(others, { found: others.dimmers, octets, dimmed: true }),
+  ];
+}
+
+/** Writes exits of one width. */
+class ExitWriter {
+  readonly #exits: FlatExits;
+  /** What the exits are found by, rising. */
+  readonly #found: Int32Array;
+  readonly #octets: 1 | 2;
+  readonly #dimmed: boolean;
+  /** The exits to be written now, half-open. */
+  #from = 0;
+  #to = 0;
+
+  constructor(exits: FlatExits, { found, octets, dimmed }: { found: Int32Array; octets: 1 | 2; dimmed: boolean }) {
+    this.#found = found;
+    this.#exits = exits;
+    this.#octets = octets;
+    this.#dimmed = dimmed;
+  }
+
+  write(values: Float32Array, { count, bounds }: Spans, frame: Uint8Array): void {
+    if (this.#found.length === 0) return;
+    for (let span = 0; span < count; span++) {
+      this.#from = lowerBound(this.#found, bounds[2 * span]!);
+      this.#to = lowerBound(this.#found, bounds[2 * span + 1]!);
+      if (this.#dimmed && this.#octets === 1) this.#dimmedEight(values, frame);
+      else if (this.#dimmed) this.#dimmedSixteen(values, frame);
+      else if (this.#octets === 1) this.#eight(values, frame);
+      else this.#sixteen(values, frame);
+    }
+  }
+
+  #eight(values: Float32Array, frame: Uint8Array): void {
+    const { parameters, coarse } = this.#exits;
+    for (let at = this.#from; at < this.#to; at++) frame[coarse[at]!] = (values[parameters[at]!]! * 255 + 0.5) | 0;
+  }
+
+  #sixteen(values: Float32Array, frame: Uint8Array): void {
+    const { parameters, coarse, fine } = this.#exits;
+    for (let at = this.#from; at < this.#to; at++) {
+      const word = (values[parameters[at]!]! * 65535 + 0.5) | 0;
+      frame[coarse[at]!] = word >> 8;
+      frame[fine[at]!] = word & 255;
+    }
+  }
+
+  #dimmedEight(values: Float32Array, frame: Uint8Array): void {
+    const { parameters, dimmers, coarse } = this.#exits;
+    for (let at = this.#from; at < this.#to; at++) frame[coarse[at]!] = (values[parameters[at]!]! * values[dimmers[at]!]! * 255 + 0.5) | 0;
+  }
+
+  #dimmedSixteen(values: Float32Array, frame: Uint8Array): void {
+    const { parameters, dimmers, coarse, fine } = this.#exits;
+    for (let at = this.#from; at < this.#to; at++) {
+      const word = (values[parameters[at]!]! * values[dimmers[at]!]! * 65535 + 0.5) | 0;
+      frame[coarse[at]!] = word >> 8;
+      frame[fine[at]!] = word & 255;
+    }
+  }
+}

@@ -1,0 +1,61 @@
+import type { Blocks } from "./blocks";
+import { MIXED, type Runs } from "./runs";
+import type { Seen } from "./seen";
+import type { Source } from "./source";
+
+/** What a source said when it was laid last, so that only what has moved since is merged again. */
+export class LastLaid {
+  readonly #progress: Float64Array;
+  #settled = false;
+  /** Factors of rows that raise and of rows that replace. */
+  #gain = NaN;
+  #share = NaN;
+
+  constructor({ progress }: Source) {
+    this.#progress = new Float64Array(progress.length).fill(NaN);
+  }
+
+  /** Marks what of the source has moved since, and keeps how it is now. */
+  markMoved(source: Source, { plain, counting }: Seen, blocks: Blocks): void {
+    const { level, weight, scalesAll, settled, progress } = source;
+    const gain = weight * level;
+    const share = scalesAll ? gain : weight;
+    const raised = gain !== this.#gain;
+    const replaced = share !== this.#share;
+    const fading = !settled || !this.#settled;
+    if (raised || replaced || fading) {
+      this.#markRuns(source, plain, { blocks, raised, replaced, fading });
+      // What counts who covers how much scales by either.
+      this.#markRuns(source, counting, { blocks, raised: raised || replaced, replaced: raised || replaced, fading });
+    }
+    markMotions(source, blocks);
+    this.#gain = gain;
+    this.#share = share;
+    this.#settled = settled;
+    this.#progress.set(progress);
+  }
+
+  #markRuns(source: Source, runs: Runs, how: { blocks: Blocks; raised: boolean; replaced: boolean; fading: boolean }): void {
+    const { blocks, raised, replaced, fading } = how;
+    const everyRow = fading && (source.beneath !== null || source.travel.size > 0);
+    for (let at = 0; at < runs.count; at++) {
+      const timing = runs.timings[at]!;
+      const moved =
+        (runs.rows[at]! < source.htpRows ? raised : replaced) ||
+        everyRow ||
+        (fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]));
+      if (moved) blocks.markRange(runs.parameters[at]!, runs.lengths[at]!);
+    }
+  }
+}
+
+function markMotions({ motionRuns: { count, begins, ends, alike }, compiled: { motions, parameters } }: Source, blocks: Blocks): void {
+  const { targets } = motions;
+  for (let run = 0; run < count; run++) {
+    const [begin, end] = [begins[run]!, ends[run]!];
+    // Rows that follow each other rise by parameter; where there are gaps between them, more is marked than moves.
+    const first = parameters[targets[begin]!]!;
+    if (alike[run] === 1) blocks.markRange(first, parameters[targets[end - 1]!]! - first + 1);
+    else for (let at = begin; at < end; at++) blocks.mark(parameters[targets[at]!]!);
+  }
+}

@@ -1,0 +1,180 @@
+import type { Spans } from "./blocks";
+import { ruleOf, shareOf, type Cover } from "./lay-rows";
+import { MIXED, type Runs } from "./runs";
+import type { Seen } from "./seen";
+import type { Source } from "./source";
+
+/** Where sources are laid, and which part of it: what lies outside the spans stays as it is. */
+export interface LaidStage {
+  readonly values: Float32Array;
+  /** The same memory as whole numbers. */
+  readonly bits: Int32Array;
+  readonly cover: Cover;
+  readonly spans: Spans;
+}
+
+/** A stage to lay sources on. `values` owns its buffer from the start. */
+export function laidStage(values: Float32Array, of: { cover: Cover; spans: Spans }): LaidStage {
+  return { values, bits: new Int32Array(values.buffer, values.byteOffset, values.length), ...of };
+}
+
+/** Lays what is seen of a source over what lies beneath: HTP rows raise it, others replace it. Allocates nothing. */
+export function laySeen(source: Source, { plain, counting }: Seen, stage: LaidStage): void {
+  layRuns(source, plain, stage);
+  if (counting.count > 0) layRuns(source, counting, stage, layCounting);
+}
+
+/** One stretch: `length` rows from `row`, the first for `parameter`. */
+type Lay = (source: Source, at: Stretch, stage: LaidStage) => void;
+interface Stretch {
+  row: number;
+  parameter: number;
+  length: number;
+  timing: number;
+  /** The part of it that shows. */
+  share: number;
+}
+
+/** The stretch being laid: one object for all, since frames allocate nothing. */
+const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: 0 };
+
+/** Lays the parts of the stretches that lie within the spans. */
+export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay = layPlain): void {
+  const { count, bounds } = stage.spans;
+  for (let at = 0, span = 0; at < runs.count && span < count;) {
+    const first = runs.parameters[at]!;
+    const end = first + runs.lengths[at]!;
+    const [from, to] = [bounds[2 * span]!, bounds[2 * span + 1]!];
+    if (end > from && first < to) {
+      const begin = first > from ? first : from;
+      stretch.parameter = begin;
+      stretch.row = runs.rows[at]! + begin - first;
+      stretch.length = (end < to ? end : to) - begin;
+      stretch.timing = runs.timings[at]!;
+      lay(source, stretch, stage);
+    }
+    if (end <= to) at++;
+    else span++;
+  }
+}
+
+function layPlain(source: Source, at: Stretch, stage: LaidStage): void {
+  const { values } = stage;
+  const { settled, weight, level, htpRows } = source;
+  const raises = at.row < htpRows;
+  const gain = weight * level;
+  const share = raises || source.scalesAll ? gain : weight;
+  if (share === 0) return;
+  at.share = share;
+  if (!settled && (source.beneath !== null || source.travel.size > 0)) return layRowByRow(source, at, values);
+  if (raises) return raise(source, at, stage);
+  const done = settled ? 1 : at.timing === MIXED ? MIXED : source.progress[at.timing]!;
+  if (done === 1) replaceBy(source.compiled.to, at, values);
+  else if (done === 0) replaceBy(source.from, at, values);
+  else replaceOnTheWay(source, at, values);
+}
+
+/** Levels on their way into a maximum, as numbers and as the bits of these. */
+const offered = new Float32Array(1024);
+const offeredBits = new Int32Array(offered.buffer);
+
+/** Rows that raise, in pieces for which there is room. */
+function raise(source: Source, stretch: Stretch, { bits }: LaidStage): void {
+  for (let left = stretch.length; left > 0;) {
+    const count = left < offered.length ? left : offered.length;
+    offer(source, stretch, count);
+    raiseBits(bits, stretch.parameter, count);
+    stretch.row += count;
+    stretch.parameter += count;
+    left -= count;
+  }
+}
+
+/** Works out what so many rows offer. */
+function offer(source: Source, { row, timing, share }: Stretch, count: number): void {
+  const { from, progress, settled } = source;
+  const { to, timing: timings } = source.compiled;
+  const same = settled ? 1 : timing === MIXED ? MIXED : progress[timing]!;
+  if (same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at]! * share;
+  else if (same === MIXED)
+    for (let at = 0; at < count; at++) {
+      const start = from[row + at]!;
+      offered[at] = (start + (to[row + at]! - start) * progress[timings[row + at]!]!) * share;
+    }
+  else
+    for (let at = 0; at < count; at++) {
+      const start = from[row + at]!;
+      offered[at] = (start + (to[row + at]! - start) * same) * share;
+    }
+}
+
+/** The greater of what is there and what is offered. Levels aren't negative, so they compare as their bits do: without a branch to guess. */
+function raiseBits(bits: Int32Array, parameter: number, count: number): void {
+  for (let at = 0; at < count; at++) {
+    const there = bits[parameter + at]!;
+    const short = (there - offeredBits[at]!) | 0;
+    bits[parameter + at] = (there - (short & (short >> 31))) | 0;
+  }
+}
+
+function replaceBy(said: Float32Array, { row, parameter, length, share }: Stretch, values: Float32Array): void {
+  if (share === 1) for (let at = 0; at < length; at++) values[parameter + at] = said[row + at]!;
+  else
+    for (let at = 0; at < length; at++) {
+      const beneath = values[parameter + at]!;
+      values[parameter + at] = beneath + (said[row + at]! - beneath) * share;
+    }
+}
+
+function replaceOnTheWay(source: Source, { row, parameter, length, timing, share }: Stretch, values: Float32Array): void {
+  const { from, progress } = source;
+  const { to, timing: timings } = source.compiled;
+  const same = timing === MIXED ? 0 : progress[timing]!;
+  if (share === 1 && timing !== MIXED)
+    for (let at = 0; at < length; at++) {
+      const start = from[row + at]!;
+      values[parameter + at] = start + (to[row + at]! - start) * same;
+    }
+  else
+    for (let at = 0; at < length; at++) {
+      const start = from[row + at]!;
+      const value = start + (to[row + at]! - start) * (timing === MIXED ? progress[timings[row + at]!]! : same);
+      const beneath = values[parameter + at]!;
+      values[parameter + at] = share === 1 ? value : beneath + (value - beneath) * share;
+    }
+}
+
+/** Rows that begin from what moves on beneath, or that travel by colour. */
+function layRowByRow(source: Source, { row, parameter, length, share }: Stretch, values: Float32Array): void {
+  const raises = row < source.htpRows;
+  for (let at = 0; at < length; at++) {
+    const value = source.rowValue(row + at);
+    const beneath = values[parameter + at]!;
+    if (!raises) values[parameter + at] = share === 1 ? value : beneath + (value - beneath) * share;
+    else if (value * share > beneath) values[parameter + at] = value * share;
+  }
+}
+
+/** Rows at which it counts who covers how much; the arithmetic is that of `layRow`, which is what traces show. */
+export function layCounting(source: Source, { row, parameter, length }: Stretch, { values, cover: { covered, home } }: LaidStage): void {
+  for (let at = parameter, own = row; at < parameter + length; at++, own++) {
+    const rule = ruleOf(source, own);
+    const share = shareOf(source, rule);
+    const value = source.rowValue(own);
+    const beneath = values[at]!;
+    const before = covered[at]!;
+    if (rule === "replaces") {
+      values[at] = share === 1 ? value : beneath + (value - beneath) * share;
+      covered[at] = before + (1 - before) * share;
+      continue;
+    }
+    const lowest = rule === "lowest";
+    const rest = lowest ? 1 - home[at]! : home[at]!;
+    const said = (lowest ? 1 - beneath : beneath) - rest * (1 - before);
+    const offered = (lowest ? 1 - value : value) * share;
+    const after = before > share ? before : share;
+    const made = (said > offered ? said : offered) + rest * (1 - after);
+    values[at] = lowest ? 1 - made : made;
+    covered[at] = after;
+  }
+}
