@@ -1,7 +1,7 @@
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { Who } from "../selection/who";
 import { laidOver, onlyRides, partRows, partsInOrder, resolve, type Resolved } from "../stroke/resolve";
-import { partReads } from "../stroke/part-reads";
+import { addReads } from "../stroke/part-reads";
 import { contextWith, type ResolveContext, type Row } from "../stroke/row";
 import { spreadOf } from "../stroke/spread";
 import { inRank, type Part, type Strokes } from "../stroke/stroke";
@@ -63,8 +63,7 @@ function foldBackward(cues: readonly Cue[], show: ResolveContext, { rows, reads,
   for (let index = cues.length - 1; index >= 0; index--)
     for (const { key, attribute, part, who } of fromTheTop(cues[index]!.strokes)) {
       if (covered.has(key) || (without !== null && attributeInfo(attribute).family === without)) continue;
-      who.groupIds?.forEach((id) => reads.add(id));
-      for (const id of partReads(part, show)) reads.add(id);
+      addReads(reads, { who, attribute, part }, show);
       for (const own of partRows({ attribute, part, spread: spreadOf(who, show), show })) {
         if (known.has(own.parameter)) continue;
         const row = index === cues.length - 1 ? own : trackedIn(own);

@@ -29,7 +29,7 @@ export function layOver(next: Source, present: Source, { merged, gain }: { merge
     else rows[row] = -1;
   });
   if (!any) return;
-  present.stopMotions(next.startSeconds);
+  present.motions.stop(next.startSeconds);
   next.beneath = { source: present, rows, gain };
   limitDepth(next);
 }

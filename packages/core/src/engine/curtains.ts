@@ -31,6 +31,18 @@ export class Curtains {
     });
   }
 
+  /** The rig's parameters lie otherwise now; what is gone is held no more. */
+  move(to: Int32Array): void {
+    this.#held = this.#held.map(({ curtain, parameters, values }) => {
+      const kept = [...parameters.keys()].filter((at) => to[parameters[at]!]! >= 0);
+      return {
+        curtain,
+        parameters: Int32Array.from(kept, (at) => to[parameters[at]!]!),
+        values: Float32Array.from(kept, (at) => values[at]!),
+      };
+    });
+  }
+
   /** Some curtain is on its way up at t. */
   movesAt(t: Seconds): boolean {
     // A plain loop: this is asked every frame, which allocates nothing.

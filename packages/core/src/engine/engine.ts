@@ -1,5 +1,6 @@
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
+import { parametersMoved } from "../rig/changed-rig";
 import { ok, type Result } from "../errors/result";
 import type { PlaybackState } from "../playback/playback";
 import { drivenCycles } from "../playback/speed-master";
@@ -9,12 +10,14 @@ import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
 import { continuation, leavingSource, lostSources, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
 import { Finish } from "./finish";
-import { rigWays, type RigWays } from "./lay-rows";
+import { rigWays, type RigWays } from "./rig-ways";
 import { MergedStage } from "./merged-stage";
 import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
+import { saysTheSame } from "./same-rows";
 import { staleReaders } from "./stale-readers";
-import type { CyclesOf, Source } from "./source";
+import type { CyclesOf } from "./flat-motions";
+import type { Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
 import { Resumption } from "./resumption";
@@ -50,10 +53,12 @@ export class Engine {
     this.#show = show;
     this.#t = t;
     this.#ways = rigWays(show.rig);
-    this.#stage = new MergedStage(this.#ways, this.#ways.home.slice());
     const resumption = last?.length === show.rig.parameters.length ? new Resumption(last, t) : null;
+    const rest = this.#ways.home.slice();
+    if (resumption) keepStaying(rest, resumption.from, show);
+    this.#stage = new MergedStage(this.#ways, rest);
     this.#finish = new Finish(show, this.#ways, { resumption });
-    this.#rebuild();
+    this.#begin();
   }
 
   get show(): Show {
@@ -109,8 +114,8 @@ export class Engine {
   }
 
   #traced(): TracedStage {
-    const [show, stack, { overlay, highlight, curtains }] = [this.#show, this.#stack, this.#finish];
-    return { show, stack, overlay, highlight, ways: this.#ways, rest: this.#stage.rest, curtains, t: this.#t };
+    const { overlay, highlight, curtains } = this.#finish;
+    return { show: this.#show, stack: this.#stack, overlay, highlight, ways: this.#ways, rest: this.#stage.rest, curtains, t: this.#t };
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
@@ -120,18 +125,13 @@ export class Engine {
     const before = this.#show;
     const after = before.withRecords(applied.value, changes.map(changedId));
     this.#dirty = true;
-    if (after.rig !== before.rig) {
-      this.#show = after;
-      this.#t = at;
-      this.#rebuild();
-      return ok(null);
-    }
     const ids = new Set(changes.map(changedId));
     const affected = [...ids].flatMap((id) => after.records.get(id) ?? before.records.get(id) ?? []);
     const renewed = partsToRenew(affected.map(({ kind }) => kind));
     if (affected.some((record) => this.#startsFromStage(record, after))) this.#mergeFor(at);
     this.#mergedAt = null;
     this.#show = after;
+    if (after.rig !== before.rig) this.#takeRig(before, at);
     for (const record of affected) {
       if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
       if (record.kind !== "playbackState") continue;
@@ -149,9 +149,8 @@ export class Engine {
 
   readonly #cyclesOf: CyclesOf = (clock, t) => {
     const { masterId } = clock;
-    return masterId === null
-      ? drivenCycles(null, null, clock, t)
-      : drivenCycles(this.#show.get("master", masterId), this.#show.masterState(masterId), clock, t);
+    if (masterId === null) return drivenCycles(null, null, clock, t);
+    return drivenCycles(this.#show.get("master", masterId), this.#show.masterState(masterId), clock, t);
   };
 
   #merge(t: Seconds): void {
@@ -164,9 +163,7 @@ export class Engine {
   }
 
   /** Brings the stage to a moment, for what starts from it; frame and command at the same moment need it once. */
-  #mergeFor(at: Seconds): void {
-    if (this.#mergedAt !== at) this.#merge(at);
-  }
+  readonly #mergeFor = (at: Seconds): void => (this.#mergedAt === at ? undefined : this.#merge(at));
 
   /** Whether a record that is about to change begins from what is on stage: a fader that moves doesn't. */
   #startsFromStage(record: ShowRecord, after: Show): boolean {
@@ -180,16 +177,27 @@ export class Engine {
     return { show: this.#show, merged: this.#stage.values, ways: this.#ways };
   }
 
-  /** Everything anew from the records, as after a start. */
-  #rebuild(): void {
-    const { curtains, resumption } = this.#finish;
-    this.#ways = rigWays(this.#show.rig);
+  /** Another rig: what runs goes on where its parameters lie now, with its fades, phases and all that is held. */
+  #takeRig(before: Show, at: Seconds): void {
+    const { rig } = this.#show;
+    const to = parametersMoved(before.rig, rig);
+    if (!to) return this.#finish.takePatch(before.rig, rig);
+    this.#ways = rigWays(rig);
     const rest = this.#ways.home.slice();
-    if (resumption) keepStaying(rest, resumption.from, this.#show);
+    to.forEach((parameter, old) => {
+      if (parameter >= 0 && this.#stage.rest[old] !== before.rig.parameters[old]!.home) rest[parameter] = this.#stage.rest[old]!;
+    });
+    const { curtains } = this.#finish;
+    curtains.move(to);
+    this.#stack.replace((source) => source.moved(to, this.#ways));
     this.#stage = new MergedStage(this.#ways, rest);
-    this.#finish = new Finish(this.#show, this.#ways, { curtains, resumption });
-    this.#stack.setPlaying([]);
-    this.#stack.setSketches([]);
+    this.#finish = new Finish(this.#show, this.#ways, { curtains, resumption: null });
+    this.#merge(at);
+    curtains.take(this.#show, this.#finish.values);
+  }
+
+  /** All that the records say is running, as after a start. */
+  #begin(): void {
     const states = this.#show.all("playbackState").filter(({ cueId }) => cueId !== null);
     const sources = states
       .toSorted((a, b) => a.goSeconds - b.goSeconds)
@@ -199,8 +207,7 @@ export class Engine {
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
     this.#merge(this.#t);
-    curtains.take(this.#show, this.#finish.values);
-    this.#dirty = true;
+    this.#finish.curtains.take(this.#show, this.#finish.values);
   }
 
   /** `softly` lets what it no longer says fade: it went out of reach. */
@@ -259,6 +266,8 @@ export class Engine {
     const { stale, reachLost } = staleReaders(changed, before, this.#show);
     const isStale = (source: Source): boolean =>
       !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
+    // What lamps that hang elsewhere make no difference to goes on as it is.
+    const rigAlone = changed.every(({ kind }) => kind === "fixture" || kind === "profile");
     const lost: Source[] = [];
     // Only a fade under way asks what is on stage now, for what is new in it.
     if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#mergeFor(at);
@@ -269,6 +278,7 @@ export class Engine {
           const state = this.#show.playbackState(source.id);
           const start = { present: null, merged: this.#stage.values, retimed: { present: source, at } };
           const next = state && playbackSource(state, this.#context(), start);
+          if (rigAlone && next && saysTheSame(source, next, source.settled ? "whenever" : "same times")) return source;
           const revised = revisedSource(source, next, this.#show) ?? source;
           if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, this.#context()));
           return revised;
@@ -279,6 +289,8 @@ export class Engine {
       if (!source && reachLost && !ids.has(id)) this.#takeSketch(personId, at);
       if (!source || ids.has(id) || !stale(source, undefined)) continue;
       const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context(), source);
+      if (rigAlone && revised && saysTheSame(source, revised, "whenever")) continue;
+      revised?.motions.carryCounts(source.motions);
       if (reachLost) lost.push(...lostSources(source, revised, at, this.#context()));
       this.#stack.setSketches(this.#stack.sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other])));
     }

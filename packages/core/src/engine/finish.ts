@@ -1,10 +1,12 @@
+import { sameJson } from "../document/record";
+import type { Parameter, Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { Blocks } from "./blocks";
 import { Curtains } from "./curtains";
 import { FrameWriter } from "./frame-writer";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
-import type { RigWays } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 import type { EnginePart } from "./record-kinds";
 import type { Resumption } from "./resumption";
 import type { Stack } from "./stack";
@@ -18,10 +20,12 @@ export class Finish {
   readonly moved: Blocks;
   readonly curtains: Curtains;
   readonly #ways: RigWays;
-  readonly #writer: FrameWriter;
+  #writer: FrameWriter;
   #overlay: StageOverlay;
   #highlight: HighlightOverlay;
   #resumption: Resumption | null;
+  /** A curtain or a resumption was on its way when the values were worked out last. */
+  #moving = false;
 
   /** `curtains` go on holding; `resumption`: an engine before this one left something to go on from. */
   constructor(show: Show, ways: RigWays, of: { curtains?: Curtains; resumption: Resumption | null }) {
@@ -68,6 +72,15 @@ export class Finish {
     return before !== this.#overlay && before.lit.parameters.length + this.#overlay.lit.parameters.length > 0;
   }
 
+  /** Fixtures are patched or placed otherwise; their parameters are where they were. */
+  takePatch(before: Rig, after: Rig): void {
+    const samePatch = ({ head: { fixture } }: Parameter, at: number): boolean =>
+      sameJson(fixture.patch, after.parameters[at]!.head.fixture.patch);
+    if (before.universes === after.universes && before.parameters.every(samePatch)) return;
+    this.#writer = new FrameWriter(after);
+    this.moved.markAll();
+  }
+
   /** Works out what leaves at t from what is merged. */
   finish(merged: Float32Array, stack: Stack, t: Seconds): void {
     const { values } = this;
@@ -78,7 +91,10 @@ export class Finish {
     layMasters(values, this.#overlay, this.#ways);
     this.#resumption?.lay(values, t);
     this.curtains.lay(values, t);
-    if (this.#resumption || this.curtains.movesAt(t)) this.moved.markAll();
+    const moves = this.#resumption !== null || this.curtains.movesAt(t);
+    // What has come to its end since the last frame has moved, too.
+    if (moves || this.#moving) this.moved.markAll();
+    this.#moving = moves;
   }
 
   /** Fills the frame with what leaves. */

@@ -10,6 +10,9 @@ export interface DriveClock extends Driven {
   readonly count: number | null;
 }
 
+/** Rounds that a clock has gone through at a time. */
+export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
+
 /**
  * Motions as flat arrays, those of one target together and in the order in which they lie on each other. Targets are row
  * indices, or parameters for those that ride on what lies beneath.
@@ -53,6 +56,10 @@ export function leadOf(motion: RowMotion, run: RunClock): { lead: number; leadSe
   if (!kept && !shared) return null;
   const ofRun = shared ? rate * (shared.beats + (shared.ownSeconds * ownBpm) / 60) : 0;
   return { lead: (kept ? own : 0) + ofRun, leadSeconds: Math.max(kept ? leadSeconds : 0, shared?.atSeconds ?? 0) };
+}
+
+export function sameClock(a: DriveClock, b: DriveClock): boolean {
+  return (Object.keys({ ...a, ...b }) as (keyof DriveClock)[]).every((field) => a[field] === b[field]);
 }
 
 /** Distinct clocks, in the order in which they come. */

@@ -49,7 +49,8 @@ export class LastLaid {
   }
 }
 
-function markMotions({ motionRuns: { count, begins, ends, alike }, compiled: { motions, parameters } }: Source, blocks: Blocks): void {
+function markMotions({ motions: { runs }, compiled: { motions, parameters } }: Source, blocks: Blocks): void {
+  const { count, begins, ends, alike } = runs;
   const { targets } = motions;
   for (let run = 0; run < count; run++) {
     const [begin, end] = [begins[run]!, ends[run]!];

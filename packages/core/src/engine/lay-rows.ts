@@ -1,5 +1,3 @@
-import { attributeInfo } from "../rig/attributes";
-import type { Parameter, Rig } from "../rig/rig";
 import type { LayRule } from "../show/trace";
 import type { Source } from "./source";
 
@@ -10,29 +8,6 @@ import type { Source } from "./source";
 export interface Cover {
   readonly covered: Float32Array;
   readonly home: Float32Array;
-}
-
-/** What merging reads of a rig, by parameter. */
-export interface RigWays {
-  readonly home: Float32Array;
-  /** What a colour that adds up does: 0 replaces, 1 highest, 2 lowest. */
-  readonly adding: Uint8Array;
-  readonly htpCount: number;
-  /** 1 = scaled by grand master and masters of groups. */
-  readonly dims: Uint8Array;
-  /** Some parameter merges by the highest and isn't zero at home. */
-  readonly homeCounts: boolean;
-}
-
-export function rigWays({ parameters, htpCount }: Rig): RigWays {
-  const flags = (of: (parameter: Parameter) => number): Uint8Array => Uint8Array.from(parameters, of);
-  return {
-    htpCount,
-    home: Float32Array.from(parameters, ({ home }) => home),
-    adding: flags(({ channel: { attribute } }) => (attribute.startsWith("ColorAdd_") ? 1 : attribute.startsWith("ColorSub_") ? 2 : 0)),
-    dims: flags(({ htp, channel }) => (htp && attributeInfo(channel.attribute).family === "Intensity" ? 1 : 0)),
-    homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
-  };
 }
 
 export function ruleOf(source: Source, row: number): LayRule {

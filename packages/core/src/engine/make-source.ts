@@ -12,7 +12,7 @@ import { colorTravel } from "./color-travel";
 import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile, lowerBound } from "./compile";
-import type { RigWays } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 import { laidStage, layCounting, layRuns } from "./lay-runs";
 import { Source } from "./source";
 
@@ -192,7 +192,7 @@ export function leavingSource(
   const state = show.playbackState(present.id);
   if (reachSeconds !== undefined) leaving.letGo(at, reachSeconds);
   else if (state?.hand) {
-    leaving.stopMotions(at);
+    leaving.motions.stop(at);
     leaving.leaveByHand(state.hand.part);
   } else leaving.letGo(at, state?.seconds ?? show.get("cue", state?.cueId)?.inSeconds ?? 0);
   return leaving;
@@ -215,6 +215,7 @@ export function lostSources(source: Source, next: Source | null, at: Seconds, co
 export function revisedSource(present: Source, next: Source | null, show: Show): Source | null {
   if (!next) return null;
   carryStarts(present, next);
+  next.motions.carryCounts(present.motions);
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;

@@ -1,5 +1,6 @@
 import { Blocks, type Spans } from "./blocks";
-import type { Cover, CoveredStage, RigWays } from "./lay-rows";
+import type { Cover, CoveredStage } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 import { LastLaid } from "./last-laid";
 import { laidStage, laySeen, type LaidStage } from "./lay-runs";
 import { countsOf, isOpaque, seenOf, type Seen } from "./seen";
@@ -77,7 +78,6 @@ export class MergedStage {
     if (!sameOrder || counts || this.#counts) this.renew();
     else {
       before.forEach((source, index) => {
-        if (!is.has(source)) for (const parameter of source.compiled.riders.targets) this.#blocks.mark(parameter);
         if (!is.has(source) || isOpaque(source) !== this.#opaque[index]) this.#blocks.markRuns(source.runs);
       });
       for (const source of order) if (!was.has(source)) this.#blocks.markRuns(source.runs);

@@ -7,7 +7,8 @@ import type { Seconds } from "../units/units";
 import { compile } from "./compile";
 import { wholeSpan } from "./blocks";
 import { laidStage, layRuns, type LaidStage } from "./lay-runs";
-import { Source, type CyclesOf } from "./source";
+import type { CyclesOf } from "./flat-motions";
+import { Source } from "./source";
 
 /**
  * What strokes would show at any time, over what is on stage now: the weave, traces of beams and scrubbing. The same code as the

@@ -9,8 +9,8 @@ export type EnginePart = "overlay" | "highlight" | "curtain" | "reach" | "from s
 
 /** What reads which kind. Every kind has an entry, so that a new one can't be forgotten. */
 const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
-  profile: [],
-  fixture: [],
+  profile: ["overlay", "highlight", "curtain"],
+  fixture: ["overlay", "highlight", "curtain"],
   group: ["overlay", "highlight", "curtain"],
   cueList: [],
   cue: [],

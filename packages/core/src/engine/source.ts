@@ -1,11 +1,14 @@
 import { cardLevel, flashMovesUntil } from "../playback/card-level";
 import { roleOf, type Playback, type PlaybackState, type Priority } from "../playback/playback";
-import { fraction, type Seconds } from "../units/units";
+import type { Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
-import { MotionRuns } from "./motion-runs";
+import type { RigWays } from "./rig-ways";
+import { movedRows } from "./moved-rows";
+import { progressAt } from "./fade-progress";
+import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
-import { swingAt, type DriveClock, type FlatMotions } from "./flat-motions";
+import type { CyclesOf } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
@@ -14,9 +17,6 @@ const NEVER_PAUSED = { since: null, heldSeconds: 0 } as const;
 /** From the lowest to the topmost; sketches lie at SKETCH_RANK. */
 export const RANK_OF: Readonly<Record<Priority, number>> = { low: 0, normal: 1, high: 3, top: 4 };
 export const SKETCH_RANK = 2;
-
-/** Rounds that a clock has gone through at a time. */
-export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
 
 /** What a source takes over from: the run before it, which moves on beneath while this one fades in. */
 export interface Beneath {
@@ -42,7 +42,7 @@ export class Source {
   readonly htpRows: number;
   /** Its rows in stretches. */
   readonly runs: Runs;
-  readonly motionRuns: MotionRuns;
+  readonly motions: RunningMotions;
   /** Scales the HTP rows, and the others too where `scalesAll`. */
   level: number;
   scalesAll = false;
@@ -50,8 +50,6 @@ export class Source {
   rank = RANK_OF.normal;
   /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
   adds: Uint8Array | null = null;
-  /** Factor of the motions' swings about their middles. */
-  motionSize = 1;
   leavesByHand = false;
   /** 1 while held, falling to 0 while letting go. */
   weight = 1;
@@ -65,16 +63,14 @@ export class Source {
   pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
   /** The part done of each distinct timing. */
   readonly progress: Float64Array;
-  readonly #cycles: Float64Array;
-  /** Where counting clocks began; NaN before the first look. */
-  readonly #begins: Float64Array;
+  /** Rows of HTP raise; those of a sketch take over. */
+  readonly #raises: boolean;
   #now: Seconds;
   /** The card whose fader and flashes it follows. */
   #card: { readonly playback: Playback; readonly state: PlaybackState } | null = null;
   /** The part done by hand, in place of the times. */
   #hand: number | null = null;
   #release: { startSeconds: Seconds; seconds: Seconds; from: number } | null = null;
-  #stopSeconds: Seconds | null = null;
 
   constructor(of: {
     id: string;
@@ -92,12 +88,11 @@ export class Source {
     this.startSeconds = of.startSeconds;
     this.#now = of.startSeconds;
     this.level = of.level;
+    this.#raises = of.htpCount > 0;
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
     this.runs = runsOf(of.compiled, this.htpRows);
-    this.motionRuns = new MotionRuns(of.compiled.motions);
+    this.motions = new RunningMotions(of.compiled, of.startSeconds);
     this.progress = new Float64Array(of.compiled.fades.length);
-    this.#cycles = new Float64Array(of.compiled.clocks.length);
-    this.#begins = new Float64Array(of.compiled.clocks.length).fill(NaN);
   }
 
   get lettingGo(): boolean {
@@ -108,7 +103,7 @@ export class Source {
     this.#release = { startSeconds, seconds, from: this.weight };
     this.#card = null;
     this.leavesByHand = false;
-    this.stopMotions(startSeconds);
+    this.motions.stop(startSeconds);
   }
 
   /** Goes as far as a hand has taken the crossfade that moves it away. */
@@ -124,20 +119,35 @@ export class Source {
     this.rank = RANK_OF[playback.priority ?? "normal"];
     this.scalesAll = role === "everything";
     this.adds = playback.colors === "add" ? ways : null;
-    this.motionSize = role === "motion-size" ? state.level : 1;
+    this.motions.size = role === "motion-size" ? state.level : 1;
     this.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
     this.#hand = state.hand?.part ?? null;
     this.level = cardLevel(playback, state, this.#now);
   }
 
   /** The same place over and under others. */
-  lieLike({ rank, scalesAll, adds, motionSize, level }: Source): void {
-    Object.assign(this, { rank, scalesAll, adds, motionSize, level });
+  lieLike({ rank, scalesAll, adds, level, motions }: Source): void {
+    Object.assign(this, { rank, scalesAll, adds, level });
+    this.motions.size = motions.size;
   }
 
-  /** From here on motions that fade out do so. */
-  stopMotions(at: Seconds): void {
-    this.#stopSeconds ??= at;
+  /** The same run on a rig whose parameters lie otherwise: `to` tells of each where it is now, -1 = gone. */
+  moved(to: Int32Array, ways: RigWays): Source {
+    const { compiled, from, to: rowTo } = movedRows(this.compiled, to);
+    const starts = Float32Array.from(from, (row) => this.from[row]!);
+    const next = new Source({ ...this, compiled, from: starts, htpCount: this.#raises ? ways.htpCount : 0 });
+    const { weight, settled, pause, leavesByHand } = this;
+    next.lieLike(this);
+    Object.assign(next, { weight, settled, pause, leavesByHand, adds: this.adds && ways.adding });
+    next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));
+    next.progress.set(this.progress);
+    next.motions.goOnFrom(this.motions);
+    next.#now = this.#now;
+    next.#card = this.#card;
+    next.#hand = this.#hand;
+    next.#release = this.#release;
+    if (this.beneath) next.beneath = movedBeneath(this.beneath, from, { to, ways });
+    return next;
   }
 
   /** True while time alone changes what it says. */
@@ -156,7 +166,7 @@ export class Source {
     }
     if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
-    if (this.compiled.clocks.length > 0) this.#advanceMotions(t, cyclesOf);
+    if (this.compiled.clocks.length > 0) this.motions.advance(t, cyclesOf);
     if (this.settled) this.beneath = null;
     this.beneath?.source.advance(t, cyclesOf);
   }
@@ -171,55 +181,6 @@ export class Source {
       if (done < 1) arrived = false;
     }
     this.settled = arrived;
-  }
-
-  #advanceMotions(t: Seconds, cyclesOf: CyclesOf): void {
-    const { clocks, to } = this.compiled;
-    for (let at = 0; at < clocks.length; at++) this.#cycles[at] = this.#roundsOf(at, t, cyclesOf);
-    const { count, begins, ends, alike } = this.motionRuns;
-    for (let run = 0; run < count; run++)
-      if (alike[run] === 1 && this.motionSize === 1) this.motionRuns.swing(run, this.#cycles, to);
-      else this.#swingEach(begins[run]!, ends[run]!);
-  }
-
-  /** Motions one by one, those of a row on each other. */
-  #swingEach(begin: number, end: number): void {
-    const { motions, base, to } = this.compiled;
-    const { targets, relative } = motions;
-    for (let at = begin; at < end;) {
-      const row = targets[at]!;
-      let value = base[row]!;
-      do {
-        const swing = this.#swing(motions, at);
-        value = relative[at] === 0 ? swing : value + swing;
-        at++;
-      } while (at < end && targets[at] === row);
-      to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
-    }
-  }
-
-  /** Clocks that count begin with the source and end after their rounds; others give their place in the round. */
-  #roundsOf(at: number, t: Seconds, cyclesOf: CyclesOf): number {
-    const clock = this.compiled.clocks[at]!;
-    const cycles = cyclesOf(clock, t);
-    if (clock.count === null) return fraction(cycles);
-    const way = clock.rate < 0 ? -1 : 1;
-    if (Number.isNaN(this.#begins[at]!)) this.#begins[at] = cyclesOf(clock, this.startSeconds);
-    // A clock that was set back begins anew from there.
-    if ((cycles - this.#begins[at]!) * way < 0) this.#begins[at] = 0;
-    const gone = Math.max(0, (cycles - this.#begins[at]!) * way);
-    return fraction(way * Math.min(gone, clock.count));
-  }
-
-  #swing(motions: FlatMotions, at: number): number {
-    const swing = swingAt(motions, at, this.#cycles[motions.clocks[at]!]!);
-    const { fades } = motions;
-    const middle = motions.middles[at]!;
-    if (!fades) return this.motionSize === 1 ? swing : middle + (swing - middle) * this.motionSize;
-    const delay = this.compiled.delays[motions.timings[at]!]!;
-    const grown = fades.in[at]! > 0 ? progressAt(this.#now - this.startSeconds, delay, fades.in[at]!) : 1;
-    const gone = this.#stopSeconds !== null && fades.out[at]! > 0 ? progressAt(this.#now - this.#stopSeconds, 0, fades.out[at]!) : 0;
-    return middle + (swing - middle) * grown * (1 - gone) * this.motionSize;
   }
 
   /** The part done of a row's fade, as of the last advance. */
@@ -255,15 +216,7 @@ export class Source {
     const { riders } = this.compiled;
     const done = this.settled ? 1 : this.progress[riders.timings[at]!]!;
     const gain = done * this.weight * (riders.targets[at]! < htpCount || this.scalesAll ? this.level : 1);
-    return this.#swing(riders, at) * gain;
-  }
-
-  /** Where the motions of a row or of what rides on a parameter are in their round now, 0..1. */
-  phasesOf(row: number, parameter: number): number[] {
-    const { motions, riders } = this.compiled;
-    const phases = ({ targets, clocks, phases: offsets }: FlatMotions, target: number): number[] =>
-      [...targets.keys()].filter((at) => targets[at] === target).map((at) => fraction(this.#cycles[clocks[at]!]! + offsets[at]!));
-    return [...(row < 0 ? [] : phases(motions, row)), ...phases(riders, parameter)];
+    return this.motions.swing(riders, at) * gain;
   }
 
   clampRiders(values: Float32Array): void {
@@ -275,9 +228,7 @@ export class Source {
   }
 }
 
-/** The part done of a fade, 0..1. A fade of no time is done at the instant at which its delay ends. */
-export function progressAt(elapsed: Seconds, delay: Seconds, fade: Seconds): number {
-  const under = elapsed - delay;
-  if (under < 0) return 0;
-  return fade > 0 && under < fade ? under / fade : 1;
+function movedBeneath({ source, rows, gain }: Beneath, from: Int32Array, { to, ways }: { to: Int32Array; ways: RigWays }): Beneath {
+  const { to: rowTo } = movedRows(source.compiled, to);
+  return { source: source.moved(to, ways), gain, rows: from.map((old) => (rows[old]! < 0 ? -1 : rowTo[rows[old]!]!)) };
 }

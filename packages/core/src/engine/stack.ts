@@ -1,6 +1,7 @@
 import type { Blocks } from "./blocks";
 import type { Seconds } from "../units/units";
-import { SKETCH_RANK, type CyclesOf, type Source } from "./source";
+import type { CyclesOf } from "./flat-motions";
+import { SKETCH_RANK, type Source } from "./source";
 
 /** All that contributes to the stage, from the lowest to the topmost: by rank, and within a rank by start or last touch. */
 export class Stack {
@@ -47,6 +48,12 @@ export class Stack {
     this.#order = [...playing.filter(({ rank }) => rank < SKETCH_RANK), ...this.#sketches, ...above];
     this.#rides = this.#order.some(({ compiled }) => compiled.riders.targets.length > 0);
     this.#adds = this.#order.some(({ adds }) => adds !== null);
+  }
+
+  /** Each source by what `of` makes of it, in its place. */
+  replace(of: (source: Source) => Source): void {
+    this.#sketches = this.#sketches.map(of);
+    this.setPlaying(this.#playing.map(of));
   }
 
   get moving(): boolean {

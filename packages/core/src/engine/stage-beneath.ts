@@ -8,7 +8,7 @@ import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { coveredBy } from "./curtains";
 import { highlightOverlay } from "./highlight-overlay";
-import { rigWays } from "./lay-rows";
+import { rigWays } from "./rig-ways";
 import { stageOverlay } from "./stage-overlay";
 
 /** A card that runs, at its cue; the one started last comes last. */

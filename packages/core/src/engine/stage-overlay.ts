@@ -4,7 +4,8 @@ import { placedBase } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
 import type { Blocks } from "./blocks";
-import { raise, type CoveredStage, type RigWays } from "./lay-rows";
+import { raise, type CoveredStage } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
 export interface StageOverlay {

@@ -1,5 +1,6 @@
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
+import { ANY_HEADS, PLACES } from "../stroke/part-reads";
 import { movesReach } from "./record-kinds";
 import type { Source } from "./source";
 
@@ -9,6 +10,16 @@ export interface StaleReaders {
   readonly stale: (source: Source, listId: string | undefined) => boolean;
   /** Who reaches what has moved: what is lost lets go softly. */
   readonly reachLost: boolean;
+}
+
+/** What stands in the reads of sources for a rig that has changed: places of heads, and groups of heads that came or became others. */
+function readersOfRig(before: Show, after: Show): string[] {
+  if (before.rig === after.rig) return [];
+  if (before.rig.layout === after.rig.layout) return [PLACES];
+  const others = new Set(after.rig.heads.flatMap(({ key, mode }) => (before.rig.headByKey.get(key)?.mode === mode ? [] : [key])));
+  if (others.size === 0) return [PLACES];
+  const groups = after.all("group").filter(({ heads }) => heads.some((key) => others.has(key)));
+  return [PLACES, ANY_HEADS, ...groups.map(({ id }) => id)];
 }
 
 /** From the records that changed, as they were and as they are. What only has another name makes nothing stale that doesn't read it. */
@@ -25,6 +36,7 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
   const regrouped = (id: string): boolean => inTerritory.has(id) && before.get("group", id)?.heads !== after.get("group", id)?.heads;
   const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
   const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
+  for (const id of readersOfRig(before, after)) ids.add(id);
   return {
     reachLost,
     stale: (source, listId) => reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),

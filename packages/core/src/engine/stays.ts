@@ -4,7 +4,7 @@ import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { compile } from "./compile";
 import { rowsIn } from "./carry-over";
-import type { RigWays } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 import { Source } from "./source";
 import type { Stack } from "./stack";
 

@@ -4,7 +4,8 @@ import type { Curtains } from "./curtains";
 import { encodeSlots } from "./slots";
 import type { HighlightOverlay } from "./highlight-overlay";
 import type { Trace, TraceLink, TraceStep } from "../show/trace";
-import { layRow, raise, ruleOf, shareOf, type CoveredStage, type RigWays } from "./lay-rows";
+import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
+import type { RigWays } from "./rig-ways";
 import { virtualDimmer } from "./output-map";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
@@ -67,7 +68,16 @@ function linkOf(source: Source, row: number, parameter: number): Omit<TraceLink,
   const { id: sourceId, rank, lettingGo } = source;
   const rule = row < 0 ? "replaces" : ruleOf(source, row);
   const says = row < 0 ? null : source.rowValue(row);
-  return { sourceId, rank, lettingGo, rule, says, rides: null, phases: source.phasesOf(row, parameter), share: shareOf(source, rule) };
+  return {
+    sourceId,
+    rank,
+    lettingGo,
+    rule,
+    says,
+    rides: null,
+    phases: source.motions.phasesOf(row, parameter),
+    share: shareOf(source, rule),
+  };
 }
 
 /** Adds what rides, each to its link. */

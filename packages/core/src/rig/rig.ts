@@ -36,6 +36,8 @@ export interface Rig {
   readonly htpCount: number;
   /** The universes in use, rising. */
   readonly universes: readonly number[];
+  /** The same object in rigs whose parameters are the same ones in the same places. */
+  readonly layout: object;
 }
 
 export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): Rig {
@@ -67,25 +69,26 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     parameters,
     htpCount: drafts.filter(({ htp }) => htp).length,
     universes: [...universes].sort((a, b) => a - b),
+    layout: {},
   };
 }
 
 function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number }): Head {
   const { fixture, mode, index } = of;
   const count = mode.heads.length;
-  const { position, headStep } = fixture;
-  const steps = index - (count - 1) / 2;
   return {
     ...of,
     key: headKey(fixture.id, index, count),
     label: count === 1 ? String(fixture.number) : `${fixture.number}.${index + 1}`,
-    position: {
-      x: position.x + headStep.x * steps,
-      y: position.y + headStep.y * steps,
-      z: position.z + headStep.z * steps,
-    },
+    position: headPosition(fixture, { index, count }),
     parameters: new Map(),
   };
+}
+
+/** Where a head of a fixture hangs, in metres. */
+export function headPosition({ position, headStep }: Fixture, { index, count }: { index: number; count: number }): Vector {
+  const steps = index - (count - 1) / 2;
+  return { x: position.x + headStep.x * steps, y: position.y + headStep.y * steps, z: position.z + headStep.z * steps };
 }
 
 /** A physical value as 0..1 of the channel's range, limited to it. */

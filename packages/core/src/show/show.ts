@@ -9,6 +9,7 @@ import { timeStateIdOf, type TimeState } from "../playback/time-state";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
+import { replacedRig } from "../rig/changed-rig";
 import { buildRig, type Rig } from "../rig/rig";
 import type { PlacedHead } from "../shape/order";
 import type { ResolveContext } from "../stroke/row";
@@ -53,7 +54,20 @@ export class Show implements ResolveContext, ReachContext {
       }
     }
     if (this.#rig && sameList(this.rigRecords(), next.rigRecords())) next.#rig = this.#rig;
+    else if (this.#rig && changed) next.#rig = next.#replaced(this.#rig, changed);
     return next;
+  }
+
+  /** The rig where fixtures among what changed are only placed, patched or named otherwise; null where more has changed. */
+  #replaced(rig: Rig, changed: readonly string[]): Rig | null {
+    const records = [...new Set(changed)].map((id) => this.records.get(id));
+    const gone = records.some((record) => record === undefined || record.kind === "profile");
+    return gone
+      ? null
+      : replacedRig(
+          rig,
+          records.flatMap((record) => (record!.kind === "fixture" ? record : [])),
+        );
   }
 
   /** The records of a kind after a few have changed, in their order. */

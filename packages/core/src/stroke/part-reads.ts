@@ -3,6 +3,10 @@ import type { Motion } from "../motion/motion";
 import type { Preset } from "../preset/preset";
 import type { ResolveContext } from "./row";
 import type { Part } from "./stroke";
+import type { Attribute } from "../rig/attributes";
+import type { Who } from "../selection/who";
+import type { Order } from "../shape/order";
+import type { Shape } from "../shape/place";
 
 /** Ids of presets and drawn waveforms that a motion refers to. */
 export function motionReads(motion: Motion | undefined): string[] {
@@ -36,6 +40,39 @@ export function partReads(part: Part, show: ResolveContext): string[] {
 function innerReads(id: string, show: ResolveContext): readonly string[] {
   const preset = show.preset?.(id);
   return preset ? presetReads(preset) : [];
+}
+
+/** Stands among what was read for where heads hang and how they are numbered and patched. */
+export const PLACES = "places of heads";
+
+/** Stands there for heads that are named one by one: they may come back to the rig, or be other lamps. */
+export const ANY_HEADS = "heads by name";
+
+/** Adds the ids of all that a part on these heads is made from. */
+export function addReads(reads: Set<string>, of: { who: Who; attribute: Attribute; part: Part }, show: ResolveContext): void {
+  if (of.who.groupIds) of.who.groupIds.forEach((id) => reads.add(id));
+  else reads.add(ANY_HEADS);
+  const ids = partReads(of.part, show);
+  for (const id of ids) reads.add(id);
+  if (goesByPlace(of.who) || ofPlaces(of.attribute, of.part) || ids.some((id) => presetOfPlaces(id, show))) reads.add(PLACES);
+}
+
+/** An order, or a measure along it, that asks where heads are. */
+function goesByPlace({ order, by }: { readonly order?: Order; readonly by?: Shape["by"] }): boolean {
+  return by === "distance" || (order !== undefined && order !== "picked" && order !== "scattered");
+}
+
+function ofPlaces(attribute: Attribute, { shape, motion }: Pick<Part, "shape" | "motion">): boolean {
+  return (
+    attribute === "Position" || goesByPlace(shape) || motion?.kind === "path" || (motion !== undefined && goesByPlace(motion.phaseShape))
+  );
+}
+
+function presetOfPlaces(id: string, show: ResolveContext): boolean {
+  const preset = show.preset?.(id);
+  if (!preset) return false;
+  const scopes = [preset.universal, ...Object.values(preset.perProfile)];
+  return scopes.some((scope) => (Object.entries(scope) as [Attribute, Part][]).some(([attribute, part]) => ofPlaces(attribute, part)));
 }
 
 /** The record of an id that `partReads` gives. */

@@ -1,6 +1,6 @@
 import type { Attribute } from "../rig/attributes";
 import { makeRows, type PartIn } from "./make-rows";
-import { partReads, readRecord } from "./part-reads";
+import { addReads, partReads, readRecord } from "./part-reads";
 import { timesOver } from "./part-times";
 import { presetRows } from "./preset-rows";
 import type { ResolveContext, Row, RowMotion } from "./row";
@@ -20,12 +20,11 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
   const runs: (readonly Row[])[] = [];
   let apart = true;
   for (const [index, [, stroke]] of inRank(strokes).entries()) {
-    stroke.who.groupIds?.forEach((id) => reads.add(id));
     const spread = spreadOf(stroke.who, show);
     // A whole colour lies beneath single components of the same stroke.
     if (index > 0 || stroke.parts.Color || stroke.parts.Position) apart = false;
     for (const [attribute, part] of partsInOrder(stroke.parts)) {
-      for (const id of partReads(part, show)) reads.add(id);
+      addReads(reads, { who: stroke.who, attribute, part }, show);
       runs.push(partRows({ attribute, part, spread, show }));
     }
   }

@@ -1,0 +1,154 @@
+import { describe, expect, it } from "vitest";
+import { setChange, type Change } from "../document/transaction";
+import type { PlayCommand } from "../playing/commands";
+import { playChanges } from "../playing/play";
+import { seededRandom } from "../random/random";
+import type { Fixture } from "../rig/fixture";
+import { fixture, listWithCard, part, pick, randomStroke, randomTimes, smallShow, strokeOn, type Random } from "../testing";
+import type { Show } from "../show/show";
+import { sketchIdOf } from "../stroke/sketch";
+import { Engine } from "./engine";
+
+/** Cards a and b, with random looks. */
+const lists = (random: Random): ReturnType<typeof listWithCard> =>
+  ["a", "b"].flatMap((id) =>
+    listWithCard(
+      id,
+      [1, 2, 3].map(() => ({
+        inSeconds: random() * 3,
+        strokes: [randomStroke(random, 1), randomStroke(random, 2)],
+        ...randomTimes(random),
+      })),
+      { releaseSeconds: 1 },
+    ),
+  );
+
+function randomCommand(random: Random): PlayCommand {
+  const playbackId = `card-${pick(random, ["a", "b"])}`;
+  return pick<PlayCommand>(random, [
+    { type: "go", playbackId },
+    { type: "go", playbackId },
+    { type: "level", playbackId, level: random() },
+    { type: "let-go", playbackId },
+    { type: "park", head: "fx-2", values: { Dimmer: 0.7 } },
+    { type: "unpark", head: "fx-2" },
+    { type: "curtain-drop" },
+    { type: "curtain-raise", seconds: 1 },
+    { type: "grand-master", level: random() },
+    { type: "group-level", groupMasterId: "none", level: 1 },
+  ]);
+}
+
+/** Comes, hangs elsewhere, is patched elsewhere, or goes: a lamp that nobody uses. */
+function rigChange(show: Show, random: Random): Change {
+  const present = show.get("fixture", "fx-30");
+  if (!present)
+    return { op: "add", record: { ...fixture(30, pick(random, ["profile-mover", "profile-cells"])), patch: { universe: 3, address: 1 } } };
+  return pick<Change>(random, [
+    { op: "remove", record: present },
+    setChange("fx-30", ["position"], { from: present.position, to: { x: random(), y: random(), z: 4 } }),
+    setChange("fx-30", ["patch"], { from: present.patch, to: { universe: 3, address: 1 + Math.floor(random() * 400) } }),
+    setChange("fx-30", ["name"], { from: present.name, to: `Other ${random()}` }),
+  ]);
+}
+
+const octetsOf = (engine: Engine, frame: Uint8Array, of: Fixture): string => {
+  const at = engine.universes.indexOf(of.patch!.universe) * 512 + of.patch!.address - 1;
+  return Buffer.from(frame.subarray(at, at + 20)).toString("hex");
+};
+
+/** What is merged part by part leaves as the trace, which works out a parameter alone and anew, says. */
+function expectTraced(engine: Engine, frame: Uint8Array, random: Random): void {
+  const { rig } = engine.show;
+  for (let look = 0; look < 5; look++) {
+    const parameter = Math.floor(random() * rig.parameters.length);
+    const { channel, head } = rig.parameters[parameter]!;
+    const { patch } = head.fixture;
+    const start = engine.universes.indexOf(patch!.universe) * 512 + patch!.address - 2;
+    expect(channel.slots.map((slot) => frame[start + slot])).toEqual(engine.trace(parameter).slots);
+  }
+}
+
+const tick = (engine: Engine, t: number, kept: Uint8Array<ArrayBuffer>): Uint8Array<ArrayBuffer> => {
+  const frame = kept.length === engine.frameLength ? kept : new Uint8Array(engine.frameLength);
+  engine.tick(t, frame);
+  return frame;
+};
+
+describe("a rig that changes while it plays", () => {
+  it("changes nothing of the lamps that stay: fades, motions, what lets go, what is parked and held (20 seeds, octet for octet)", () => {
+    let lit = 0;
+    for (let seed = 1; seed <= 20; seed++) {
+      const random = seededRandom(seed);
+      const show = smallShow(lists(random));
+      const [changing, still] = [new Engine(show, 1000), new Engine(show, 1000)];
+      let [frame, other] = [new Uint8Array(changing.frameLength), new Uint8Array(still.frameLength)];
+      for (let step = 0, t = 1000; step < 60; step++) {
+        t += random() * 0.8;
+        if (random() < 0.4) expect(changing.command({ at: t, changes: [rigChange(changing.show, random)] }).ok).toBe(true);
+        else {
+          const changes =
+            random() < 0.2
+              ? [
+                  setChange(sketchIdOf("ann"), ["strokes"], {
+                    from: still.show.sketchOf("ann")!.strokes,
+                    to: { s: randomStroke(random, 1) },
+                  }),
+                ]
+              : playChanges(still.show, randomCommand(random), { t, personId: "ann" });
+          const list = Array.isArray(changes) ? changes : changes.ok ? changes.value : [];
+          for (const engine of [changing, still]) expect(engine.command({ at: t, changes: list }).ok).toBe(true);
+        }
+        t += random() * 0.3;
+        frame = tick(changing, t, frame);
+        other = tick(still, t, other);
+        for (const each of show.all("fixture")) {
+          const [now, then] = [octetsOf(changing, frame, each), octetsOf(still, other, each)];
+          expect(now, `seed ${seed}, step ${step}, ${each.id}`).toBe(then);
+          if (/[1-9a-f]/.test(now)) lit++;
+        }
+        expectTraced(changing, frame, random);
+      }
+    }
+    expect(lit).toBeGreaterThan(2000);
+  });
+
+  it("sends a lamp to another address with the level that it has", () => {
+    const engine = new Engine(smallShow(listWithCard("a", [{ inSeconds: 2, strokes: [strokeOn("movers", { Dimmer: part([1]) })] }])), 1000);
+    const go = playChanges(engine.show, { type: "go", playbackId: "card-a" }, { t: 1000, personId: "ann" });
+    engine.command({ at: 1000, changes: go.ok ? go.value : [] });
+    let frame = tick(engine, 1001, new Uint8Array(engine.frameLength));
+    expect(frame[0]).toBe(128);
+    const { patch } = engine.show.get("fixture", "fx-1")!;
+    engine.command({ at: 1001, changes: [setChange("fx-1", ["patch"], { from: patch, to: { universe: 7, address: 11 } })] });
+    frame = tick(engine, 1001.5, frame);
+    expect(engine.universes).toEqual([1, 7]);
+    expect([frame[0], frame[512 + 10]]).toEqual([0, 191]);
+  });
+
+  it("lays what goes by place anew when lamps hang elsewhere", () => {
+    const fan = { ...part([0, 1]), shape: { order: "left-to-right" as const } };
+    const engine = new Engine(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: fan })] }])), 1000);
+    const go = playChanges(engine.show, { type: "go", playbackId: "card-a" }, { t: 1000, personId: "ann" });
+    engine.command({ at: 1000, changes: go.ok ? go.value : [] });
+    let frame = tick(engine, 1001, new Uint8Array(engine.frameLength));
+    expect([frame[0], frame[140]]).toEqual([0, 255]);
+    const { position } = engine.show.get("fixture", "fx-1")!;
+    engine.command({ at: 1001, changes: [setChange("fx-1", ["position"], { from: position, to: { ...position, x: 50 } })] });
+    frame = tick(engine, 1002, frame);
+    expect([frame[0], frame[20]]).toEqual([255, 0]);
+  });
+
+  it("gives a lamp that comes back what its group says", () => {
+    const engine = new Engine(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([1]) })] }])), 1000);
+    const go = playChanges(engine.show, { type: "go", playbackId: "card-a" }, { t: 1000, personId: "ann" });
+    engine.command({ at: 1000, changes: go.ok ? go.value : [] });
+    const record = engine.show.get("fixture", "fx-3")!;
+    engine.command({ at: 1001, changes: [{ op: "remove", record }] });
+    let frame = tick(engine, 1001, new Uint8Array(engine.frameLength));
+    expect(frame[40]).toBe(0);
+    engine.command({ at: 1002, changes: [{ op: "add", record }] });
+    frame = tick(engine, 1003, frame);
+    expect(frame[40]).toBe(255);
+  });
+});

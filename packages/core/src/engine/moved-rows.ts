@@ -1,0 +1,52 @@
+import type { CompiledRows } from "./compile";
+import type { FlatMotions } from "./flat-motions";
+
+/** Compiled rows on a rig whose parameters lie otherwise, and where each row comes from and goes to (-1 = gone). */
+export interface MovedRows {
+  readonly compiled: CompiledRows;
+  /** Rows as they were, by row as it is now. */
+  readonly from: Int32Array;
+  /** Rows as they are now, by row as it was. */
+  readonly to: Int32Array;
+}
+
+/** `to`: for each parameter as it was where it is now, or -1 where it is gone. */
+export function movedRows(compiled: CompiledRows, to: Int32Array): MovedRows {
+  const { parameters, base, timing, motions, riders } = compiled;
+  const kept = [...parameters.keys()].filter((row) => to[parameters[row]!]! >= 0);
+  const from = Int32Array.from(kept.sort((a, b) => to[parameters[a]!]! - to[parameters[b]!]!));
+  const rowTo = new Int32Array(parameters.length).fill(-1);
+  from.forEach((old, row) => (rowTo[old] = row));
+  return {
+    compiled: {
+      ...compiled,
+      parameters: from.map((old) => to[parameters[old]!]!),
+      base: Float32Array.from(from, (old) => base[old]!),
+      to: Float32Array.from(from, (old) => compiled.to[old]!),
+      timing: Uint32Array.from(from, (old) => timing[old]!),
+      motions: movedMotions(motions, rowTo),
+      riders: movedMotions(riders, to),
+    },
+    from,
+    to: rowTo,
+  };
+}
+
+/** Motions whose targets lie otherwise; those of one target stay together and in their order. */
+function movedMotions(motions: FlatMotions, to: Int32Array): FlatMotions {
+  const { targets, tables, phases, lows, spans, middles, clocks, relative, timings, fades } = motions;
+  const kept = [...targets.keys()].filter((at) => to[targets[at]!]! >= 0);
+  kept.sort((a, b) => to[targets[a]!]! - to[targets[b]!]! || a - b);
+  return {
+    targets: Int32Array.from(kept, (at) => to[targets[at]!]!),
+    tables: kept.map((at) => tables[at]!),
+    phases: Float64Array.from(kept, (at) => phases[at]!),
+    lows: Float32Array.from(kept, (at) => lows[at]!),
+    spans: Float32Array.from(kept, (at) => spans[at]!),
+    middles: Float32Array.from(kept, (at) => middles[at]!),
+    clocks: Uint16Array.from(kept, (at) => clocks[at]!),
+    relative: Uint8Array.from(kept, (at) => relative[at]!),
+    timings: Uint32Array.from(kept, (at) => timings[at]!),
+    fades: fades && { in: Float32Array.from(kept, (at) => fades.in[at]!), out: Float32Array.from(kept, (at) => fades.out[at]!) },
+  };
+}

@@ -1,0 +1,36 @@
+import { sameClock, type FlatMotions } from "./flat-motions";
+import type { Source } from "./source";
+
+/** Whether two sources say the same, and, where it is asked for, at the same times. */
+export function saysTheSame(a: Source, b: Source, times: "whenever" | "same times"): boolean {
+  const [one, other] = [a.compiled, b.compiled];
+  if (!sameNumbers(one.parameters, other.parameters) || !sameNumbers(one.base, other.base)) return false;
+  if (one.clocks.length !== other.clocks.length || !one.clocks.every((clock, at) => sameClock(clock, other.clocks[at]!))) return false;
+  if (!sameMotions(one.motions, other.motions) || !sameMotions(one.riders, other.riders)) return false;
+  if (times === "whenever") return true;
+  return sameNumbers(one.timing, other.timing) && sameNumbers(one.delays, other.delays) && sameNumbers(one.fades, other.fades);
+}
+
+function sameMotions(a: FlatMotions, b: FlatMotions): boolean {
+  const { fades } = a;
+  return (
+    sameNumbers(a.targets, b.targets) &&
+    sameNumbers(a.phases, b.phases) &&
+    sameNumbers(a.lows, b.lows) &&
+    sameNumbers(a.spans, b.spans) &&
+    sameNumbers(a.middles, b.middles) &&
+    sameNumbers(a.clocks, b.clocks) &&
+    sameNumbers(a.relative, b.relative) &&
+    a.tables.every((table, at) => table === b.tables[at] || sameNumbers(table, b.tables[at]!)) &&
+    (fades === null) === (b.fades === null) &&
+    (fades === null || (sameNumbers(fades.in, b.fades!.in) && sameNumbers(fades.out, b.fades!.out)))
+  );
+}
+
+type Numbers = Float32Array | Float64Array | Int32Array | Uint32Array | Uint16Array | Uint8Array;
+
+function sameNumbers(a: Numbers, b: Numbers): boolean {
+  if (a.length !== b.length) return false;
+  for (let at = 0; at < a.length; at++) if (a[at] !== b[at]) return false;
+  return true;
+}
