@@ -42,8 +42,10 @@ function randomCommand(random: Random): PlayCommand {
 /** Comes, hangs elsewhere, is patched elsewhere, or goes: a lamp that nobody uses. */
 function rigChange(show: Show, random: Random): Change {
   const present = show.get("fixture", "fx-30");
-  if (!present)
-    return { op: "add", record: { ...fixture(30, pick(random, ["profile-mover", "profile-cells"])), patch: { universe: 3, address: 1 } } };
+  if (!present) {
+    const record: Fixture = { ...fixture(30, pick(random, ["profile-mover", "profile-cells"])), patch: { universe: 3, address: 1 } };
+    return { op: "add", record };
+  }
   return pick<Change>(random, [
     { op: "remove", record: present },
     setChange("fx-30", ["position"], { from: present.position, to: { x: random(), y: random(), z: 4 } }),

@@ -1,5 +1,5 @@
 import { sameJson } from "../document/record";
-import type { Parameter, Rig } from "../rig/rig";
+import type { Head, Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { Blocks } from "./blocks";
@@ -74,9 +74,9 @@ export class Finish {
 
   /** Fixtures are patched or placed otherwise; their parameters are where they were. */
   takePatch(before: Rig, after: Rig): void {
-    const samePatch = ({ head: { fixture } }: Parameter, at: number): boolean =>
-      sameJson(fixture.patch, after.parameters[at]!.head.fixture.patch);
-    if (before.universes === after.universes && before.parameters.every(samePatch)) return;
+    const samePatch = (head: Head, at: number): boolean =>
+      head === after.heads[at] || sameJson(head.fixture.patch, after.heads[at]!.fixture.patch);
+    if (before.universes === after.universes && before.heads.every(samePatch)) return;
     this.#writer = new FrameWriter(after);
     this.moved.markAll();
   }

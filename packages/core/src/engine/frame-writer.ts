@@ -53,7 +53,9 @@ export class FrameWriter {
 
 /** Writers that find exits by their parameters, and by their dimmers. */
 function bothWays(exits: FlatExits, octets: 1 | 2): ExitWriter[] {
-  const order = [...exits.dimmers.keys()].sort((a, b) => exits.dimmers[a]! - exits.dimmers[b]!);
+  // Dimmer and place in one number: numbers alone are sorted quickly.
+  const ranked = Float64Array.from(exits.dimmers, (dimmer, at) => dimmer * 2 ** 24 + at).sort();
+  const order = Int32Array.from(ranked, (rank) => rank % 2 ** 24);
   const sorted = (column: Int32Array): Int32Array => Int32Array.from(order, (at) => column[at]!);
   const { parameters, dimmers, coarse, fine } = exits;
   const others = { parameters: sorted(parameters), dimmers: sorted(dimmers), coarse: sorted(coarse), fine: sorted(fine) };

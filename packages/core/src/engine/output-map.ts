@@ -29,31 +29,46 @@ export interface OutputMap {
 }
 
 export function buildOutputMap(rig: Rig): OutputMap {
-  const universeAt = new Map(rig.universes.map((universe, index) => [universe, index]));
-  const exits: Exit[] = [];
-  rig.parameters.forEach(({ head, channel }, parameter) => {
+  const starts = new Map(rig.universes.map((universe, index) => [universe, index * SLOTS]));
+  const lists = { eight: exitList(), sixteen: exitList(), dimmedEight: exitList(), dimmedSixteen: exitList() };
+  const wide: Exit[] = [];
+  for (let parameter = 0; parameter < rig.parameters.length; parameter++) {
+    const { head, channel } = rig.parameters[parameter]!;
     const { patch } = head.fixture;
-    if (!patch || channel.slots.length === 0) return;
-    const start = universeAt.get(patch.universe)! * SLOTS + patch.address - 2;
-    const offsets = channel.slots.map((slot) => start + slot);
-    if (offsets.some((offset) => offset >= (universeAt.get(patch.universe)! + 1) * SLOTS)) return;
-    exits.push({ parameter, offsets, dimmer: virtualDimmer(rig, parameter) });
-  });
-  const flat = (slots: number, dimmed: "dimmed" | "plain"): FlatExits => {
-    const own = exits.filter(({ offsets, dimmer }) => offsets.length === slots && dimmer >= 0 === (dimmed === "dimmed"));
-    return {
-      parameters: Int32Array.from(own, ({ parameter }) => parameter),
-      dimmers: Int32Array.from(own, ({ dimmer }) => dimmer),
-      coarse: Int32Array.from(own, ({ offsets }) => offsets[0]!),
-      fine: Int32Array.from(own, ({ offsets }) => offsets[1] ?? 0),
-    };
-  };
+    const { slots } = channel;
+    if (!patch || slots.length === 0) continue;
+    const start = starts.get(patch.universe)! + patch.address - 2;
+    const end = starts.get(patch.universe)! + SLOTS;
+    if (slots.some((slot) => start + slot >= end)) continue;
+    const dimmer = virtualDimmer(rig, parameter);
+    if (slots.length > 2) wide.push({ parameter, dimmer, offsets: slots.map((slot) => start + slot) });
+    else {
+      const list = lists[slots.length === 1 ? (dimmer < 0 ? "eight" : "dimmedEight") : dimmer < 0 ? "sixteen" : "dimmedSixteen"];
+      list.parameters.push(parameter);
+      list.dimmers.push(dimmer);
+      list.coarse.push(start + slots[0]!);
+      list.fine.push(slots.length === 1 ? 0 : start + slots[1]!);
+    }
+  }
   return {
-    eight: flat(1, "plain"),
-    sixteen: flat(2, "plain"),
-    dimmedEight: flat(1, "dimmed"),
-    dimmedSixteen: flat(2, "dimmed"),
-    wide: exits.filter(({ offsets }) => offsets.length > 2),
+    eight: flatExits(lists.eight),
+    sixteen: flatExits(lists.sixteen),
+    dimmedEight: flatExits(lists.dimmedEight),
+    dimmedSixteen: flatExits(lists.dimmedSixteen),
+    wide,
+  };
+}
+
+type ExitList = { [K in keyof FlatExits]: number[] };
+
+const exitList = (): ExitList => ({ parameters: [], dimmers: [], coarse: [], fine: [] });
+
+function flatExits({ parameters, dimmers, coarse, fine }: ExitList): FlatExits {
+  return {
+    parameters: Int32Array.from(parameters),
+    dimmers: Int32Array.from(dimmers),
+    coarse: Int32Array.from(coarse),
+    fine: Int32Array.from(fine),
   };
 }
 
