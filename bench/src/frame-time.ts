@@ -24,7 +24,7 @@ export interface FrameTimes {
   readonly contributions: number;
   readonly bareMs: number;
   readonly engineMs: number;
-  /** Engine over bare: the target is 4.5, then 3. */
+  /** Engine over bare: the target is 2. */
   readonly ratio: number;
 }
 
@@ -101,24 +101,37 @@ export function idleShare(universes: number): number {
 
 /** One fader moves while everything else rests, over a full frame. */
 export function oneFaderShare(universes: number): number {
+  return fadersShare(universes, ["card-1"]);
+}
+
+/** Eight faders move in one frame, a command each, while everything else rests, over a full frame. */
+export function eightFadersShare(universes: number): number {
+  return fadersShare(
+    universes,
+    Array.from({ length: 8 }, (_, index) => `card-${index}`),
+  );
+}
+
+function fadersShare(universes: number, cards: readonly string[]): number {
   const rest = new Engine(loadedShow({ universes, state: "at rest" }), START_SECONDS);
   const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
   const frame = new Uint8Array(rest.frameLength);
-  let level = rest.show.playbackState("card-1")!.level;
-  const [fader, full] = interleaved(
+  const [moved, full] = interleaved(
     [
       (round) => {
-        const next = 0.5 + (round % 50) / 100;
-        if (next !== level)
-          rest.command({ at: START_SECONDS + round, changes: [setChange("state-card-1", ["level"], { from: level, to: next })] });
-        level = next;
+        for (const card of cards) {
+          const from = rest.show.playbackState(card)!.level;
+          const to = 0.5 + ((round + 1) % 50) / 100;
+          if (to !== from)
+            rest.command({ at: START_SECONDS + round, changes: [setChange(playbackStateIdOf(card), ["level"], { from, to })] });
+        }
         rest.tick(START_SECONDS + round, frame);
       },
       (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
     ],
     60,
   ) as [number, number];
-  return fader / full;
+  return moved / full;
 }
 
 /** An edit of one attribute that 2,000 heads of a running cue show, until it is compiled, in frames of 22.7 ms. */

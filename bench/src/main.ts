@@ -8,10 +8,12 @@ import {
   presetEditInFrames,
   heapGrowth,
   idleShare,
+  eightFadersShare,
   oneFaderShare,
 } from "./frame-time";
 import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
 import { crewCost } from "./crew";
+import { moveFixtureInFrames } from "./move-fixture";
 import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
@@ -32,24 +34,37 @@ const large = frameTimes(256, rounds);
 tell(
   `frame, 256 universes, ${large.parameters} parameters, ${large.contributions} contributions, over bare`,
   `x ${shown(large.ratio)}`,
-  "<= 4.5, then <= 3",
+  "<= 2",
 );
 tell("  in ms: engine, bare", `${shown(large.engineMs)} ${shown(large.bareMs)}`, "");
 const small = frameTimes(16, rounds);
 tell(
   `frame, 16 universes, ${small.parameters} parameters, ${small.contributions} contributions, over bare`,
   `x ${shown(small.ratio)}`,
-  "<= 4.5",
+  "<= 2",
 );
 const growth = large.engineMs / small.engineMs / (large.contributions / small.contributions);
 tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
 const plain = againstPlain(16, quick ? 5 : 20);
 tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
 tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");
-tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "prototype 0.25");
-tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 3");
-tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "");
-tell("edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames", shown(presetEditInFrames()), "<= 1");
+tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "<= 0.10");
+for (const field of ["position", "patch"] as const)
+  tell(
+    `another ${field} of a fixture beside 64 fading playbacks, 256 universes, in frames until it is out`,
+    shown(moveFixtureInFrames(field)),
+    "<= 1",
+  );
+tell("eight faders move and a frame, 256 universes, over a full frame", `x ${shown(eightFadersShare(256))}`, "<= 1.2");
+const taller = frameTimes(1024, Math.min(rounds, 100));
+tell("frame, 1,024 universes, all fading, one core, in frames", shown(taller.engineMs / FRAME_MS), "<= 1");
+tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 0.3");
+tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "<= 1");
+tell(
+  "edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames",
+  shown(presetEditInFrames()),
+  "<= 0.3",
+);
 tell("10,000 changes over 10,000 records, without the database, in ms", shown(largeEditMs(quick ? 5 : 20), 0), "<= 250");
 tell("go to the last of 2,000 cues until it is compiled, in frames", shown(goToLastInFrames()), "state within 1");
 const moving = movingShare(rounds);
