@@ -13,6 +13,7 @@ import {
 } from "./frame-time";
 import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
 import { crewCost } from "./crew";
+import { octetsPerFrame, unlikePlain } from "./allocations";
 import { moveFixtureInFrames } from "./move-fixture";
 import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
@@ -71,6 +72,11 @@ const moving = movingShare(rounds);
 tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");
 const frames = quick ? 10_000 : 100_000;
 tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
+const unlike = unlikePlain(Math.min(rounds, 200));
+tell("frame with fanned rates, 256 universes, over the plain case", `x ${shown(unlike.fannedRates)}`, "<= 1.2");
+tell("frame with colours that add, 256 universes, over the plain case", `x ${shown(unlike.addedColours)}`, "<= 1.2");
+for (const [what, octets] of Object.entries(octetsPerFrame()))
+  tell(`octets that a frame takes from the heap, 16 universes, ${what}`, shown(octets, 0), "<= 0");
 const latency = await commandToPacket(quick ? 100 : 400);
 tell("command to packet in frames: median", shown(latency.median), "< 1");
 tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");

@@ -5,11 +5,9 @@ export async function choose(choice: Locator, option: string | { readonly label:
   await choice.click();
   const offered = choice.page().getByRole("option");
   const called = (label: string): Locator => offered.filter({ has: choice.page().getByText(label, { exact: true }) });
-  if (typeof option === "string")
-    await offered
-      .and(choice.page().locator(`[data-value="${option}"]`))
-      .or(called(option))
-      .click();
+  const valued = offered.and(choice.page().locator(`[data-value="${typeof option === "string" ? option : ""}"]`));
+  if (option === "") await valued.click();
+  else if (typeof option === "string") await valued.or(called(option)).click();
   else if ("index" in option) await offered.nth(option.index).click();
   else await called(option.label).click();
 }

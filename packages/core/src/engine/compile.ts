@@ -39,8 +39,15 @@ class DistinctTimings {
   }
 }
 
-/** Times and clock of rows that have none of their own. */
+/** Fade and delay of each row, in seconds. */
+export interface TimesOfRows {
+  readonly fades: Float64Array;
+  readonly delays: Float64Array;
+}
+
+/** Times and clock of rows that have none of their own; `times` hold in place of the rows' own. */
 export interface CompileDefaults {
+  readonly times?: TimesOfRows;
   readonly inSeconds: number;
   readonly masterId?: string | null;
   readonly sinceSeconds?: number;
@@ -48,28 +55,33 @@ export interface CompileDefaults {
 }
 
 /** Turns resolved rows into flat arrays. */
-export function compile(rows: readonly Row[], { inSeconds, masterId = null, sinceSeconds, lead }: CompileDefaults): CompiledRows {
+export function compile(rows: readonly Row[], { times, inSeconds, masterId = null, sinceSeconds, lead }: CompileDefaults): CompiledRows {
   const timings = new DistinctTimings();
   const clocks = new DriveClocks({ masterId, lead, ...(sinceSeconds === undefined ? {} : { sinceSeconds }) });
-  const own = rows.filter(({ value }) => value !== null);
+  const timingOf = ({ delay, fade }: Row, at: number): number =>
+    times ? timings.indexOf(times.delays[at]!, times.fades[at]!) : timings.indexOf(delay ?? 0, fade ?? inSeconds);
   const [motions, riders]: [Swing[], Swing[]] = [[], []];
-  const timing = new Uint32Array(own.length);
-  own.forEach(({ delay, fade, motions: moving }, target) => {
-    timing[target] = timings.indexOf(delay ?? 0, fade ?? inSeconds);
-    for (const motion of moving) motions.push({ target, motion, timing: timing[target] });
+  const own: Row[] = [];
+  const timing = new Uint32Array(rows.length);
+  rows.forEach((row, at) => {
+    if (row.value === null) return;
+    const target = own.push(row) - 1;
+    timing[target] = timingOf(row, at);
+    for (const motion of row.motions) motions.push({ target, motion, timing: timing[target] });
   });
-  for (const { value, nudge, motions: moving, parameter, delay, fade } of rows) {
-    if (value !== null) continue;
-    const at = timings.indexOf(delay ?? 0, fade ?? inSeconds);
-    for (const motion of moving) riders.push({ target: parameter, motion, timing: at });
-    if (nudge !== 0) riders.push({ target: parameter, motion: steady(nudge), timing: at });
-  }
+  rows.forEach((row, at) => {
+    if (row.value !== null) return;
+    const { nudge, parameter: target } = row;
+    const when = timingOf(row, at);
+    for (const motion of row.motions) riders.push({ target, motion, timing: when });
+    if (nudge !== 0) riders.push({ target, motion: steady(nudge), timing: when });
+  });
   const base = Float32Array.from(own, ({ value }) => clamp(value!, 0, 1));
   return {
     parameters: Int32Array.from(own, ({ parameter }) => parameter),
     base,
     to: base.slice(),
-    timing,
+    timing: timing.slice(0, own.length),
     motions: flatMotions(motions, clocks),
     riders: flatMotions(riders, clocks),
     delays: Float64Array.from(timings.delays),

@@ -11,7 +11,7 @@ import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
-import { compile, lowerBound } from "./compile";
+import { compile, lowerBound, type TimesOfRows } from "./compile";
 import type { RigWays } from "./rig-ways";
 import { laidStage, layCounting, layRuns } from "./lay-runs";
 import { Source } from "./source";
@@ -41,9 +41,11 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const resolved = listDrives(show, { listId: playback.listId, cueId: cue.id });
   const level = cardLevel(playback, state, state.goSeconds);
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
-  const timed = resolved.rows.map((row) => timedRow(cue, row, { rig, from: startOf(row.parameter), chosen: state.seconds }));
-  const rows = start.retimed ? keptPlaces(timed, start.retimed, fadedSeconds(state, start.retimed.at)) : timed;
+  const { rows } = resolved;
+  const times = timesOfRows(cue, rows, { rig, startOf, chosen: state.seconds });
+  if (start.retimed) keepPlaces(rows, times, { present: start.retimed.present, elapsed: fadedSeconds(state, start.retimed.at) });
   const compiled = compile(rows, {
+    times,
     inSeconds: cue.inSeconds,
     masterId: playback.masterId ?? null,
     sinceSeconds: state.runSeconds ?? state.goSeconds,
@@ -65,29 +67,43 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   return source;
 }
 
-/** A row with the times that hold for it: its own, its family's, the cue's, or the one chosen for this go. */
-function timedRow(cue: Cue, row: Row, { rig, from, chosen }: { rig: Rig; from: number; chosen: Seconds | undefined }): Row {
-  const { parameter, value, nudge, motions } = row;
-  const { fade, delay } = chosen === undefined ? timesOfRow(cue, row, { rig, from }) : { fade: chosen, delay: 0 };
-  return { parameter, value, nudge, motions, fade, delay };
+/** The times that hold for each row: its own, its family's, the cue's, or the one chosen for this go. */
+function timesOfRows(
+  cue: Cue,
+  rows: readonly Row[],
+  { rig, startOf, chosen }: { rig: Rig; startOf: (parameter: number) => number; chosen: Seconds | undefined },
+): TimesOfRows {
+  const [fades, delays] = [new Float64Array(rows.length), new Float64Array(rows.length)];
+  if (chosen !== undefined) fades.fill(chosen);
+  else
+    rows.forEach((row, at) => {
+      const { fade, delay } = timesOfRow(cue, row, { rig, from: startOf(row.parameter) });
+      fades[at] = fade;
+      delays[at] = delay;
+    });
+  return { fades, delays };
 }
 
 /**
- * Rows of a cue whose times were changed while it runs: what is under way keeps the part that is done and takes the new time for the
+ * Times of rows of a cue that were changed while it runs: what is under way keeps the part that is done and takes the new time for the
  * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
  */
-function keptPlaces(rows: readonly Row[], { present }: { present: Source }, elapsed: Seconds): Row[] {
+function keepPlaces(rows: readonly Row[], times: TimesOfRows, { present, elapsed }: { present: Source; elapsed: Seconds }): void {
   const { parameters, timing: timings, fades, delays } = present.compiled;
   let old = 0;
-  return rows.map((row) => {
-    while (old < parameters.length && parameters[old]! < row.parameter) old++;
-    const known = parameters[old] === row.parameter;
-    const [fade, delay] = [row.fade!, row.delay!];
-    if (present.settled) return known ? { ...row, delay: elapsed - fade } : { ...row, fade: 0, delay: 0 };
+  rows.forEach(({ parameter }, at) => {
+    while (old < parameters.length && parameters[old]! < parameter) old++;
+    const known = parameters[old] === parameter;
+    const [fade, delay] = [times.fades[at]!, times.delays[at]!];
+    if (present.settled) {
+      if (!known) times.fades[at] = 0;
+      times.delays[at] = known ? elapsed - fade : 0;
+      return;
+    }
     const timing = known ? timings[old]! : -1;
-    if (!known || (fades[timing] === fade && delays[timing] === delay)) return row;
+    if (!known || (fades[timing] === fade && delays[timing] === delay)) return;
     const done = present.progressOf(old);
-    return { ...row, delay: done > 0 ? elapsed - done * fade : Math.max(delay, elapsed) };
+    times.delays[at] = done > 0 ? elapsed - done * fade : Math.max(delay, elapsed);
   });
 }
 

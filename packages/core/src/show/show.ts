@@ -43,7 +43,9 @@ export class Show implements ResolveContext, ReachContext {
       const kinds = new Set<Kind>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
       const lists = { ...this.#byKind };
       for (const kind of kinds) {
-        const { list } = lists[kind];
+        const list = lists[kind]?.list;
+        // A kind that there isn't has no list; whoever asks for it is refused by the rules.
+        if (list === undefined) continue;
         lists[kind] = { list: list && changed.length < list.length ? this.#changedList(kind, list, { records, changed }) : null };
       }
       next.#byKind = lists;

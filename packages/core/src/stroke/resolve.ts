@@ -28,8 +28,18 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
       runs.push(partRows({ attribute, part, spread, show }));
     }
   }
-  const rows = apart ? runs.flat() : [...topmost(runs).values()];
+  // Runs that rise by themselves are merged at once.
+  const rows = apart ? runs.map(rising).flat() : [...topmost(runs).values()];
   return { rows: rows.sort((a, b) => a.parameter - b.parameter), reads };
+}
+
+// Rows of a part never change in place.
+const risen = new WeakMap<readonly Row[], readonly Row[]>();
+
+function rising(rows: readonly Row[]): readonly Row[] {
+  let known = risen.get(rows);
+  if (!known) risen.set(rows, (known = rows.toSorted((a, b) => a.parameter - b.parameter)));
+  return known;
 }
 
 /** Whole colours and positions first: single components lie over them. What only rides comes last: it moves what the others say. */

@@ -1,0 +1,67 @@
+import { getHeapStatistics } from "node:v8";
+import { Engine, type Cue, type Part, type ShowRecord } from "@vexa/core";
+import { loadedShow, START_SECONDS } from "./loaded-show";
+import { median } from "./measure";
+
+const FRAME = 1 / 44;
+/** So few that nothing is collected meanwhile. */
+const FRAMES = 20;
+
+/** Octets that a frame takes from the heap, in the plain case, where rates are fanned (a clock for each head), and where colours add up. */
+export function octetsPerFrame(): { readonly plain: number; readonly fannedRates: number; readonly addedColours: number } {
+  return { plain: measured((record) => record), fannedRates: measured(fanned), addedColours: measured(adding) };
+}
+
+/** A full frame where rates are fanned and where colours add up, over the plain one. */
+export function unlikePlain(rounds: number): { readonly fannedRates: number; readonly addedColours: number } {
+  const [plain, rates, added] = [(record: ShowRecord) => record, fanned, adding].map((of) => {
+    const engine = engineOf(of, 256);
+    const frame = new Uint8Array(engine.frameLength);
+    const times: number[] = [];
+    for (let round = 0; round < rounds; round++) {
+      const before = performance.now();
+      engine.tick(START_SECONDS + 2 + round * FRAME, frame);
+      times.push(performance.now() - before);
+    }
+    return median(times);
+  }) as [number, number, number];
+  return { fannedRates: rates / plain, addedColours: added / plain };
+}
+
+function engineOf(of: (record: ShowRecord) => ShowRecord, universes: number): Engine {
+  const show = loadedShow({ universes, state: "fading" });
+  const records = new Map([...show.records].map(([id, record]) => [id, of(record)]));
+  return new Engine(show.withRecords(records), START_SECONDS + 1);
+}
+
+function measured(of: (record: ShowRecord) => ShowRecord): number {
+  const engine = engineOf(of, 16);
+  const frame = new Uint8Array(engine.frameLength);
+  for (let round = 0; round < 2000; round++) engine.tick(START_SECONDS + 2 + (round * FRAME) / 10, frame);
+  const taken: number[] = [];
+  for (let look = 0; look < 30; look++) {
+    const before = getHeapStatistics().used_heap_size;
+    for (let round = 0; round < FRAMES; round++) engine.tick(START_SECONDS + 30 + look + (round * FRAME) / 10, frame);
+    taken.push((getHeapStatistics().used_heap_size - before) / FRAMES);
+  }
+  return median(taken);
+}
+
+/** Each head's own rate. */
+function fanned(record: ShowRecord): ShowRecord {
+  return record.kind === "cue"
+    ? eachPart(record, (part) => (part.motion ? { ...part, motion: { ...part.motion, rate: { knots: [0.5, 2] } } } : part))
+    : record;
+}
+
+function adding(record: ShowRecord): ShowRecord {
+  return record.kind === "playback" ? { ...record, colors: "add" } : record;
+}
+
+function eachPart(cue: Cue, of: (part: Part) => Part): Cue {
+  const strokes = Object.entries(cue.strokes).map(([id, stroke]) => {
+    const parts = Object.entries(stroke.parts).map(([attribute, part]) => [attribute, of(part)]);
+    return [id, { ...stroke, parts: Object.fromEntries(parts) }];
+  });
+  return { ...cue, strokes: Object.fromEntries(strokes) };
+}
