@@ -164,7 +164,7 @@ describe("motions of one attribute", () => {
     await drawn.getByLabel("Name of the waveform").fill("Plateau");
     await drawn.getByLabel("Name of the waveform").press("Enter");
     await column().getByRole("group", { name: "Waveform Plateau" }).waitFor();
-    expect(await column().getByLabel("Waveform").first().locator("option:checked").textContent()).toBe("∞ Plateau");
+    expect(await column().getByLabel("Waveform").first().textContent()).toBe("∞ Plateau");
   });
 
   it("go through presets as steps, which are added, dragged to another place, and dropped on from the shelf", async () => {
@@ -236,11 +236,11 @@ describe("motions of one attribute", () => {
     await column().getByRole("group", { name: "In step with" }).getByRole("button", { name: "Dimmer" }).click();
     await choose(column().getByLabel("One cycle"), { label: "every 16 beats" });
     await motionOf("Dimmer");
-    expect(await column().getByLabel("One cycle").locator("option:checked").textContent()).toBe("every 16 beats");
+    expect(await column().getByLabel("One cycle").textContent()).toBe("every 16 beats");
     await column().getByRole("group", { name: "In step with" }).getByRole("button", { name: "Tilt" }).click();
     await choose(column().getByLabel("One cycle"), { label: "every beat" });
     await motionOf("Tilt");
-    expect(await column().getByLabel("One cycle").locator("option:checked").textContent()).toBe("every 16 beats");
+    expect(await column().getByLabel("One cycle").textContent()).toBe("every 16 beats");
   });
 
   it("refuse what makes no sense, and keep what was there", async () => {
