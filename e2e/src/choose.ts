@@ -10,4 +10,6 @@ export async function choose(choice: Locator, option: string | { readonly label:
   else if (typeof option === "string") await valued.or(called(option)).click();
   else if ("index" in option) await offered.nth(option.index).click();
   else await called(option.label).click();
+  // Keys and presses that come next are meant for what lies beneath the list.
+  await choice.page().locator("[data-radix-select-viewport]").waitFor({ state: "detached" });
 }
