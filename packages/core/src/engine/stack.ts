@@ -11,7 +11,6 @@ export class Stack {
   #sketches: readonly Source[] = [];
   #order: Source[] = [];
   #rides = false;
-  #adds = false;
 
   get playing(): readonly Source[] {
     return this.#playing;
@@ -24,11 +23,6 @@ export class Stack {
   /** From the lowest to the topmost. */
   get order(): readonly Source[] {
     return this.#order;
-  }
-
-  /** Some source mixes colours with what is there. */
-  get adds(): boolean {
-    return this.#adds;
   }
 
   setPlaying(playing: readonly Source[]): void {
@@ -47,7 +41,6 @@ export class Stack {
     const above = playing.filter(({ rank }) => rank > SKETCH_RANK);
     this.#order = [...playing.filter(({ rank }) => rank < SKETCH_RANK), ...this.#sketches, ...above];
     this.#rides = this.#order.some(({ compiled }) => compiled.riders.targets.length > 0);
-    this.#adds = this.#order.some(({ adds }) => adds !== null);
   }
 
   /** Each source by what `of` makes of it, in its place. */
