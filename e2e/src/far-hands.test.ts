@@ -57,6 +57,31 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     expect(await shown(master())).toBe(50);
   });
 
+  it("keys and presses on a tempo add up, however quickly they come", async () => {
+    await page.getByRole("button", { name: "Tempos" }).click();
+    const tempo = page.getByRole("article", { name: "Tempo of Pulse" });
+    const scale = tempo.getByLabel("Scale of Pulse here");
+    const kept = async (): Promise<{ bpm: number; scale: number } | undefined> =>
+      (await record<{ tempo: { bpm: number; scale: number } }>("state-master-pulse"))?.tempo;
+    await scale.press("Home");
+    for (let press = 0; press < 10; press++) await scale.press("PageUp");
+    expect(await shown(scale)).toBeCloseTo(1, 6);
+    await tempo.getByRole("button", { name: "double" }).click();
+    await tempo.getByRole("button", { name: "halve" }).click();
+    await tempo.getByRole("button", { name: "halve" }).click();
+    await until("the server has half", async () => Math.abs(((await kept())?.scale ?? 0) - 0.5) < 1e-6);
+    await scale.press("Home");
+    for (let press = 0; press < 10; press++) await scale.press("PageUp");
+    await page.getByRole("button", { name: "Close the tempos" }).click();
+    await page.getByRole("button", { name: "More of Pulse" }).click();
+    const before = (await kept())!.bpm;
+    for (let press = 0; press < 3; press++) await page.getByRole("button", { name: "faster" }).click();
+    await until("the server has three more", async () => (await kept())?.bpm === before + 3);
+    for (let press = 0; press < 3; press++) await page.getByRole("button", { name: "slower" }).click();
+    await until("the server has what it had", async () => (await kept())?.bpm === before && (await kept())?.scale === 1);
+    await page.keyboard.press("Escape");
+  });
+
   it("a second drag begins where the first one ended, and nothing snaps back", async () => {
     await fader("Ember wash").press("Home");
     await until("it is at zero", async () => (await shown(fader("Ember wash"))) === 0);

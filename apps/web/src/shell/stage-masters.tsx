@@ -1,9 +1,9 @@
-import { useEffect, useRef, useState } from "react";
 import { explain, mayDo } from "@vexa/core";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { Slider } from "../ui/slider";
+import { useHandLevel } from "../ui/use-hand-level";
 
 /** Grand master and blackout: the lead moves them, and operators where the lead allows it; everybody sees them. */
 export function StageMasters(): React.JSX.Element {
@@ -13,10 +13,8 @@ export function StageMasters(): React.JSX.Element {
   const may = refusal === null;
   const why = refusal ? explain(refusal) : undefined;
   const { grandMaster = 1, blackout = false } = show.stageState ?? {};
-  const [dragged, setDragged] = useState<number | null>(null);
-  const settle = useRef(0);
-  useEffect(() => () => clearTimeout(settle.current), []);
-  const percent = Math.round((dragged ?? grandMaster) * 100);
+  const level = useHandLevel(grandMaster, (next) => client.play({ type: "grand-master", level: next }));
+  const percent = Math.round(level.value * 100);
   return (
     <div className="flex items-center gap-2 text-[13px] text-ink-2" role="group" aria-label="Whole stage" title={why} data-plays>
       <span className={cn(percent < 100 && "text-parked")}>{percent < 100 ? "■ " : ""}Master</span>
@@ -28,12 +26,7 @@ export function StageMasters(): React.JSX.Element {
         step={1}
         value={percent}
         disabled={!may}
-        onValue={(next) => {
-          clearTimeout(settle.current);
-          setDragged(next / 100);
-          client.play({ type: "grand-master", level: next / 100 });
-        }}
-        onEnd={() => (settle.current = window.setTimeout(() => setDragged(null), 150))}
+        onValue={(next) => level.set(next / 100)}
       />
       <span className="w-7 text-right font-mono text-ink">{percent}</span>
       <Button

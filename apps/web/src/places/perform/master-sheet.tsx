@@ -1,12 +1,24 @@
 import { useState } from "react";
 import { refuse } from "../../ui/messages";
-import { attributeInfo, drivenBy, FAMILIES, mayChange, setChange, type Family, type SpeedMaster, type TempoState } from "@vexa/core";
+import {
+  attributeInfo,
+  drivenBy,
+  FAMILIES,
+  mayChange,
+  setChange,
+  MAX_BPM,
+  MIN_BPM,
+  type Family,
+  type SpeedMaster,
+  type TempoState,
+} from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
 import { tempoOfSound } from "../../tempo/sound-tempo";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Slider } from "../../ui/slider";
+import { useHandLevel } from "../../ui/use-hand-level";
 import { PopSheet } from "../../ui/pop-sheet";
 
 /** Everything about one speed master: faster and slower, released or taken, whom it is for, what it drives and what it hears. */
@@ -23,42 +35,29 @@ export function MasterSheet({
   const show = useShow();
   const released = show.masterState(master.id)?.released !== undefined;
   const masterId = master.id;
+  const scale = useHandLevel(tempo.scale, (factor) => client.play({ type: "scale", masterId, factor }));
+  const bpm = useHandLevel(tempo.bpm, (to) => client.play({ type: "bpm", masterId, bpm: to }));
   return (
     <PopSheet label={`Speed master ${master.name}`} trigger={trigger}>
       <Naming master={master} />
       <div className="grid grid-cols-4 gap-1">
-        <Button
-          size="small"
-          title="Half the speed; the beat stays where it is"
-          onClick={() => client.play({ type: "scale", masterId, factor: tempo.scale / 2 })}
-        >
+        <Button size="small" title="Half the speed; the beat stays where it is" onClick={() => scale.set(scale.value / 2)}>
           halve
         </Button>
-        <Button
-          size="small"
-          title="Twice the speed"
-          disabled={tempo.scale > 32}
-          onClick={() => client.play({ type: "scale", masterId, factor: tempo.scale * 2 })}
-        >
+        <Button size="small" title="Twice the speed" disabled={scale.value > 32} onClick={() => scale.set(scale.value * 2)}>
           double
         </Button>
-        <Button size="small" onClick={() => client.play({ type: "bpm", masterId, bpm: Math.max(1, tempo.bpm - 1) })}>
+        <Button size="small" onClick={() => bpm.set(Math.max(MIN_BPM, bpm.value - 1))}>
           slower
         </Button>
-        <Button size="small" onClick={() => client.play({ type: "bpm", masterId, bpm: Math.min(600, tempo.bpm + 1) })}>
+        <Button size="small" onClick={() => bpm.set(Math.min(MAX_BPM, bpm.value + 1))}>
           faster
         </Button>
       </div>
       <div className="grid grid-cols-[auto_1fr_auto] items-center gap-2 text-xs text-ink-2">
         Scale
-        <Slider
-          label={`Scale of ${master.name}`}
-          max={2}
-          step={0.01}
-          value={tempo.scale}
-          onValue={(factor) => client.play({ type: "scale", masterId, factor })}
-        />
-        <span className="w-12 text-right font-mono">{Math.round(tempo.scale * 100)} %</span>
+        <Slider label={`Scale of ${master.name}`} max={2} step={0.01} value={scale.value} onValue={scale.set} />
+        <span className="w-12 text-right font-mono">{Math.round(scale.value * 100)} %</span>
       </div>
       <div className="grid grid-cols-2 gap-1">
         <Button

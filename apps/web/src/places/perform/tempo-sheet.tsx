@@ -15,6 +15,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { useTempoHistories } from "../../tempo/tempo-histories";
 import { Button } from "../../ui/button";
 import { Slider } from "../../ui/slider";
+import { useHandLevel } from "../../ui/use-hand-level";
 import { masterStanding, shownBpm } from "./master-standing";
 import { TapDot } from "./tap-dot";
 import { TempoField } from "./tempo-field";
@@ -43,7 +44,7 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
   const { mark, words, scaled } = masterStanding(state);
   const driven = [...new Set(drivenBy(master.id, show).map(({ where }) => where))];
-  const scaleTo = (factor: number): void => void client.play({ type: "scale", masterId: master.id, factor });
+  const scale = useHandLevel(tempo.scale, (factor) => client.play({ type: "scale", masterId: master.id, factor }));
   return (
     <article
       aria-label={`Tempo of ${master.name}`}
@@ -67,15 +68,15 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
       <HalfMinute master={master} tempo={tempo} />
       <TempoField master={master} tempo={tempo} label={`Tempo of ${master.name}, BPM`} className="h-11" />
       <div className="grid grid-cols-2 gap-1">
-        <Button size="touch" title="Half the speed; the beat stays where it is" onClick={() => scaleTo(tempo.scale / 2)}>
+        <Button size="touch" title="Half the speed; the beat stays where it is" onClick={() => scale.set(scale.value / 2)}>
           halve
         </Button>
-        <Button size="touch" title="Twice the speed" disabled={tempo.scale > 32} onClick={() => scaleTo(tempo.scale * 2)}>
+        <Button size="touch" title="Twice the speed" disabled={scale.value > 32} onClick={() => scale.set(scale.value * 2)}>
           double
         </Button>
         <div className="col-span-2 grid grid-cols-[1fr_auto] items-center gap-2 text-xs text-ink-2">
-          <Slider label={`Scale of ${master.name} here`} max={2} step={0.01} value={tempo.scale} onValue={scaleTo} />
-          <span className="w-10 text-right font-mono">{Math.round(tempo.scale * 100)} %</span>
+          <Slider label={`Scale of ${master.name} here`} max={2} step={0.01} value={scale.value} onValue={scale.set} />
+          <span className="w-10 text-right font-mono">{Math.round(scale.value * 100)} %</span>
         </div>
       </div>
     </article>

@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { useTwoFingerScroll } from "./two-finger-scroll";
-import { HandLevel, type SendLevel } from "./hand-level";
+import { HandLevel, type SendLevel } from "../../ui/hand-level";
 
 interface Drag {
   readonly pointer: number;
