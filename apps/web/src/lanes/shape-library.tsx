@@ -1,12 +1,13 @@
 import { Library, X } from "lucide-react";
 import { useState } from "react";
-import { newSavedShape, place, type Shape } from "@vexa/core";
+import { newSavedShape, place, type SavedShape, type Shape } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
 import { PopSheet } from "../ui/pop-sheet";
 import { newId } from "../session/new-id";
+import { useRecordForm } from "../session/record-form";
 
 const PICTURE_HEADS = 24;
 
@@ -94,25 +95,26 @@ function CopiedShape({ shape, onTake }: { shape: Shape; onTake: (shape: Shape) =
 
 function SaveShape({ shape }: { shape: Shape }): React.JSX.Element {
   const client = useClient();
-  const [name, setName] = useState("");
-  const save = (event: React.FormEvent): void => {
-    event.preventDefault();
-    const record = newSavedShape(client.view, { newId, name: name.trim() || shapeWords(shape), shape });
-    if (client.transact(`Saved the shape ${record.name}`, [{ op: "add", record }])) setName("");
+  const shapeOf = ({ name }: { name: string }): SavedShape =>
+    newSavedShape(client.view, { newId, name: name.trim() || shapeWords(shape), shape });
+  const { register, handleSubmit, formState, reset } = useRecordForm({ name: "" }, shapeOf);
+  const save = (values: { name: string }): void => {
+    const record = shapeOf(values);
+    if (client.transact(`Saved the shape ${record.name}`, [{ op: "add", record }])) reset();
   };
   return (
-    <form onSubmit={save} className="grid grid-cols-[1fr_auto] gap-1.5">
+    <form onSubmit={(event) => void handleSubmit(save)(event)} className="grid grid-cols-[1fr_auto] gap-1.5">
       <TextInput
         aria-label="Name of the shape"
         className="h-6 text-xs"
         maxLength={80}
         placeholder={shapeWords(shape)}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
+        {...register("name")}
       />
       <Button type="submit" size="small">
         Save
       </Button>
+      {formState.errors.name?.message && <p className="col-span-2 text-xs text-barred">▬ {formState.errors.name.message}</p>}
     </form>
   );
 }

@@ -1,4 +1,5 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
+import { useForm } from "react-hook-form";
 import { signOut, unlockScreen } from "../session/api";
 import { Button } from "../ui/button";
 import { Field, TextInput } from "../ui/field";
@@ -13,9 +14,7 @@ export function LockedScreen({
   onUnlocked: () => void;
   onSignedOut: () => void;
 }): React.JSX.Element {
-  const [secret, setSecret] = useState("");
-  const [asking, setAsking] = useState(false);
-  const [complaint, setComplaint] = useState<string | null>(null);
+  const { register, handleSubmit, setError, resetField, formState } = useForm({ defaultValues: { secret: "" } });
   // Keys belong to this screen alone.
   useEffect(() => {
     const keep = (event: KeyboardEvent): void => {
@@ -24,18 +23,16 @@ export function LockedScreen({
     window.addEventListener("keydown", keep, true);
     return () => window.removeEventListener("keydown", keep, true);
   }, []);
-  const submit = async (event: React.FormEvent): Promise<void> => {
-    event.preventDefault();
-    setAsking(true);
+  const unlock = async ({ secret }: { secret: string }): Promise<void> => {
     try {
       await unlockScreen(secret);
       onUnlocked();
     } catch (error) {
-      setComplaint((error as Error).message);
+      setError("root", { message: (error as Error).message });
     }
-    setSecret("");
-    setAsking(false);
+    resetField("secret");
   };
+  const { isSubmitting: asking, errors } = formState;
   return (
     <div
       data-locked-screen
@@ -45,7 +42,7 @@ export function LockedScreen({
       className="fixed inset-0 z-[100] grid place-items-center bg-stage text-ink"
       onKeyDown={(event) => event.stopPropagation()}
     >
-      <form onSubmit={(event) => void submit(event)} className="grid w-[340px] gap-4 rounded border border-edge bg-bench p-6">
+      <form onSubmit={(event) => void handleSubmit(unlock)(event)} className="grid w-[340px] gap-4 rounded border border-edge bg-bench p-6">
         <div>
           <h1 className="text-lg font-semibold">This screen is locked</h1>
           <p className="text-[13px] text-ink-2">
@@ -61,13 +58,12 @@ export function LockedScreen({
             autoFocus
             required
             maxLength={200}
-            value={secret}
-            onChange={(event) => setSecret(event.target.value)}
+            {...register("secret")}
           />
         </Field>
-        {complaint && (
+        {errors.root && (
           <p role="alert" className="text-[13px] text-barred">
-            ▬ {complaint}
+            ▬ {errors.root.message}
           </p>
         )}
         <Button type="submit" once={false} tone="live" size="touch" disabled={asking}>

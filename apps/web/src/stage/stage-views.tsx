@@ -1,6 +1,7 @@
 import { StageChip } from "./stage-chip";
 import { Focus, Maximize2, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -41,14 +42,14 @@ function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
   const { stageView, set } = useInterface();
   const { frame } = useShownFrame();
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState("");
+  const { register, handleSubmit, watch, reset } = useForm({ defaultValues: { name: "" } });
+  const name = watch("name").trim();
   const [views, setViews] = useState(keptViews);
-  const full = views.length >= MOST_VIEWS && views.every((view) => view.name !== name.trim());
-  const keep = (event: React.FormEvent): void => {
-    event.preventDefault();
-    if (!name.trim() || !keepView({ name: name.trim(), view: stageView, frame })) return;
+  const full = views.length >= MOST_VIEWS && views.every((view) => view.name !== name);
+  const keep = (): void => {
+    if (!name || !keepView({ name, view: stageView, frame })) return;
     setViews(keptViews());
-    setName("");
+    reset();
   };
   return (
     <PopSheet
@@ -64,16 +65,15 @@ function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
         </StageChip>
       }
     >
-      <form onSubmit={keep} className="grid grid-cols-[1fr_auto] gap-1.5">
+      <form onSubmit={(event) => void handleSubmit(keep)(event)} className="grid grid-cols-[1fr_auto] gap-1.5">
         <TextInput
           aria-label="Name of the view"
           className="h-7 text-xs"
           maxLength={LONGEST_VIEW_NAME}
           placeholder="Name this view"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
+          {...register("name")}
         />
-        <Button type="submit" size="small" disabled={!name.trim() || full}>
+        <Button type="submit" size="small" disabled={!name || full}>
           Keep
         </Button>
       </form>

@@ -1,9 +1,11 @@
 import { Dialog } from "radix-ui";
 import { X } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
+import { useForm } from "react-hook-form";
 import { tell } from "../../ui/messages";
 import {
   cueName as nameOfCue,
+  readQuantity,
   recordChanges,
   seenStrokes,
   territoriesOf,
@@ -15,7 +17,8 @@ import {
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
-import { Choice, Option } from "../../ui/choice";
+import { Option } from "../../ui/choice";
+import { ControlledChoice } from "../../ui/controlled-choice";
 import { Field, TextInput } from "../../ui/field";
 import { RecordIntoCue, type IntoCue } from "./record-into-cue";
 import { newId } from "../../session/new-id";
@@ -55,6 +58,19 @@ export function RecordSheet(): React.JSX.Element {
   );
 }
 
+interface Recorded {
+  listId: string;
+  listName: string;
+  oneShot: boolean;
+  pageId: string;
+  what: "new" | IntoCue;
+  cueName: string;
+  /** As typed; nothing typed = the next one. */
+  number: string;
+  inSeconds: string;
+  colorPath: "" | "even" | "round";
+}
+
 function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
@@ -62,17 +78,21 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const strokes = useMemo(() => seenStrokes(show.sketchOf(me.id)?.strokes ?? {}, show), [show, me.id]);
   const lists = ownLists(show, me);
   const { recordedListId, set } = useInterface();
-  const [listId, setListId] = useState(lists.some(({ id }) => id === recordedListId) ? recordedListId! : NEW_LIST);
   const pages = show.all("page").toSorted((a, b) => a.rank - b.rank);
-  const [pageId, setPageId] = useState(NO_PAGE);
-  const [oneShot, setOneShot] = useState(false);
-  const [listName, setListName] = useState("");
-  const [cueName, setCueName] = useState("");
-  const [inSeconds, setInSeconds] = useState("3");
-  const [number, setNumber] = useState<string | null>(null);
-  const [colorPath, setColorPath] = useState<"" | "even" | "round">("");
-  const [complaint, setComplaint] = useState<string | null>(null);
-  const [what, setWhat] = useState<"new" | IntoCue>("new");
+  const { register, control, handleSubmit, watch, setValue, formState } = useForm<Recorded>({
+    defaultValues: {
+      listId: lists.some(({ id }) => id === recordedListId) ? recordedListId! : NEW_LIST,
+      listName: "",
+      oneShot: false,
+      pageId: NO_PAGE,
+      what: "new",
+      cueName: "",
+      number: "",
+      inSeconds: "3",
+      colorPath: "",
+    },
+  });
+  const { listId, oneShot, pageId, what } = watch();
   const present = listId === NEW_LIST ? [] : show.cuesOf(listId);
   const into = present.length > 0 && what !== "new" ? what : null;
   const nextNumber = listId === NEW_LIST ? 1 : Math.floor((show.cuesOf(listId).at(-1)?.number ?? 0) + 1);
@@ -81,26 +101,26 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
     ...new Set(Object.values(strokes).flatMap(({ who }) => (who.groupIds ?? []).flatMap((id) => show.get("group", id)?.name ?? []))),
   ];
 
-  const submit = (event: React.FormEvent): void => {
-    event.preventDefault();
-    if (!into) record({ oneShot, pageId });
+  const numberOf = (typed: string): number | null => (typed.trim() === "" ? nextNumber : readQuantity(typed, "plain"));
+  const goodNumber = (typed: string): true | string => {
+    const number = numberOf(typed);
+    if (number === null || !(number > 0)) return "The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.";
+    const twin = show.cuesOf(listId).find((cue) => cue.number === number);
+    return twin === undefined || `Cue ${number} is taken by “${nameOfCue(twin, show)}”. Choose another number. Nothing was recorded yet.`;
   };
-  const record = (as: { oneShot: boolean; pageId: string }): void => {
-    const cueNumber = Number((number ?? String(nextNumber)).replace(",", "."));
-    const seconds = Number(inSeconds.replace(",", "."));
-    if (!(cueNumber > 0)) return setComplaint("The cue number must be a number above zero, such as 1 or 2.5. Nothing was recorded yet.");
-    if (!(seconds >= 0 && seconds <= 3600) || inSeconds.trim() === "")
-      return setComplaint("The in-time must be seconds from 0 to 3600. Nothing was recorded yet.");
-    const twin = show.cuesOf(listId).find((cue) => cue.number === cueNumber);
-    if (twin)
-      return setComplaint(`Cue ${cueNumber} is taken by “${nameOfCue(twin, show)}”. Choose another number. Nothing was recorded yet.`);
+  const goodSeconds = (typed: string): true | string => {
+    const seconds = readQuantity(typed, "seconds");
+    return (seconds !== null && seconds >= 0 && seconds <= 3600) || "The in-time must be seconds from 0 to 3600. Nothing was recorded yet.";
+  };
+  const record = ({ listName, cueName, ...as }: Recorded): void => {
+    const cueNumber = numberOf(as.number)!;
     const changes = recordChanges(show, {
       listId: listId === NEW_LIST ? null : listId,
       listName: listName.trim() || (as.oneShot ? nameOfCue({ name: cueName.trim() || null, strokes }, show).slice(0, 80) : ""),
       cueName: cueName.trim(),
       number: cueNumber,
-      inSeconds: seconds,
-      colorPath: colorPath || undefined,
+      inSeconds: readQuantity(as.inSeconds, "seconds")!,
+      colorPath: as.colorPath || undefined,
       strokes,
       // A programmer's list belongs to their territory; the lead's is common.
       territoryId: territoryFor(me, show),
@@ -118,6 +138,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       onDone();
     }
   };
+  const complaint = formState.errors.number?.message ?? formState.errors.inSeconds?.message;
   const newCue = (
     <>
       <div className="grid grid-cols-2 gap-2">
@@ -125,28 +146,23 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
           <TextInput
             inputMode="decimal"
             className="font-mono"
-            value={number ?? String(nextNumber)}
-            onChange={(event) => setNumber(event.target.value)}
+            placeholder={String(nextNumber)}
+            {...register("number", { validate: goodNumber })}
           />
         </Field>
         <Field label="In, seconds">
-          <TextInput inputMode="decimal" className="font-mono" value={inSeconds} onChange={(event) => setInSeconds(event.target.value)} />
+          <TextInput inputMode="decimal" className="font-mono" {...register("inSeconds", { validate: goodSeconds })} />
         </Field>
       </div>
       <Field label="Name of the cue">
-        <TextInput
-          value={cueName}
-          maxLength={80}
-          placeholder={nameOfCue({ name: null, strokes }, show)}
-          onChange={(event) => setCueName(event.target.value)}
-        />
+        <TextInput maxLength={80} placeholder={nameOfCue({ name: null, strokes }, show)} {...register("cueName")} />
       </Field>
       <Field label="Colours travel">
-        <Choice value={colorPath} onValue={(next) => setColorPath(next as "" | "even" | "round")}>
+        <ControlledChoice control={control} name="colorPath">
           <Option value="">as the lamps' own levels</Option>
           <Option value="even">even to the eye</Option>
           <Option value="round">round through the hues</Option>
-        </Choice>
+        </ControlledChoice>
       </Field>
       {complaint && (
         <p role="alert" className="text-[13px] text-barred">
@@ -161,7 +177,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   if (count === 0)
     return <p className="text-[13px] text-ink-2">Your sketch is empty. Set something in the lanes first; it is recorded from there.</p>;
   return (
-    <form onSubmit={submit} className="grid gap-3">
+    <form onSubmit={(event) => void handleSubmit((values) => !into && record(values))(event)} className="grid gap-3">
       <div className="rounded border border-edge bg-ground p-2.5 text-[13px]">
         <p className="text-sketch">
           ◌ {count} {count === 1 ? "stroke" : "strokes"} of your sketch
@@ -170,45 +186,47 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
         {groups.length > 0 && <p className="mt-1 text-linked">∞ stays linked to {groups.join(", ")}</p>}
       </div>
       <Field label="Cue list">
-        <Choice value={listId} onValue={(next) => setListId(next)} autoFocus>
+        <ControlledChoice control={control} name="listId" autoFocus>
           <Option value={NEW_LIST}>A new list</Option>
           {lists.map(({ id, name }) => (
             <Option key={id} value={id}>
               {name}
             </Option>
           ))}
-        </Choice>
+        </ControlledChoice>
       </Field>
       {listId === NEW_LIST && (
         <>
           <Field label="Name of the list">
-            <TextInput value={listName} maxLength={80} placeholder="New list" onChange={(event) => setListName(event.target.value)} />
+            <TextInput maxLength={80} placeholder="New list" {...register("listName")} />
           </Field>
           <div className="grid grid-cols-[auto_1fr] items-end gap-2">
             <Button
               tone="chip"
               aria-pressed={oneShot}
               title="It lets go by itself when its last cue has arrived"
-              onClick={() => setOneShot(!oneShot)}
+              onClick={() => setValue("oneShot", !oneShot)}
             >
               as a one-shot
             </Button>
             <Field label="And a card on">
-              <Choice value={pageId} onValue={(next) => setPageId(next)}>
+              <ControlledChoice control={control} name="pageId">
                 <Option value={NO_PAGE}>no page</Option>
                 {pages.map(({ id, name }) => (
                   <Option key={id} value={id}>
                     {name}
                   </Option>
                 ))}
-              </Choice>
+              </ControlledChoice>
             </Field>
           </div>
           {pages[0] && (
             <Button
               once
               title="In one touch: a new list that lets go by itself, with its card"
-              onClick={() => record({ oneShot: true, pageId: pageId || pages[0]!.id })}
+              onClick={(event) =>
+                void handleSubmit((values) => record({ ...values, oneShot: true, pageId: pageId || pages[0]!.id }))(event)
+              }
             >
               One-shot on {(pages.find(({ id }) => id === pageId) ?? pages[0]).name}
             </Button>
@@ -217,12 +235,12 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       )}
       {present.length > 0 && (
         <Field label="What to do">
-          <Choice value={what} onValue={(next) => setWhat(next as "new" | IntoCue)}>
+          <ControlledChoice control={control} name="what">
             <Option value="new">record a new cue</Option>
             <Option value="add">add to a cue</Option>
             <Option value="replace">replace a cue</Option>
             <Option value="take out">take out of a cue</Option>
-          </Choice>
+          </ControlledChoice>
         </Field>
       )}
       {into ? <RecordIntoCue cues={present} how={into} strokes={strokes} onDone={onDone} /> : newCue}

@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { Controller } from "react-hook-form";
 import { ROLES, type Person, type Role } from "@vexa/core";
 import { useRecordForm } from "../../session/record-form";
 import { Button } from "../../ui/button";
-import { Choice, Option } from "../../ui/choice";
+import { Option } from "../../ui/choice";
+import { ControlledChoice } from "../../ui/controlled-choice";
 import { Field, TextInput } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
 
@@ -57,19 +57,13 @@ export function InviteSheet({
           <TextInput aria-label="Name of whom to invite" {...register("name")} />
         </Field>
         <Field label="Role">
-          <Controller
-            control={control}
-            name="role"
-            render={({ field }) => (
-              <Choice aria-label="Role of whom to invite" value={field.value} onValue={field.onChange}>
-                {ROLES.map((each) => (
-                  <Option key={each} value={each}>
-                    {each}
-                  </Option>
-                ))}
-              </Choice>
-            )}
-          />
+          <ControlledChoice control={control} name="role" aria-label="Role of whom to invite">
+            {ROLES.map((each) => (
+              <Option key={each} value={each}>
+                {each}
+              </Option>
+            ))}
+          </ControlledChoice>
         </Field>
         <Button type="submit" tone="sketch" disabled={!fits}>
           Invite

@@ -1,4 +1,3 @@
-import { Controller } from "react-hook-form";
 import { useNavigate } from "react-router";
 import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
@@ -6,7 +5,8 @@ import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
-import { Choice, Option } from "../../ui/choice";
+import { Option } from "../../ui/choice";
+import { ControlledChoice } from "../../ui/controlled-choice";
 import { Field, TextInput } from "../../ui/field";
 import { dayAndTime } from "../../ui/moments";
 import { newId } from "../../session/new-id";
@@ -110,10 +110,12 @@ function WriteNote(): React.JSX.Element {
     pin: (pins.find(({ value }) => value === place) ?? pins[0]!).pin,
     at: Date.now(),
   });
-  const { register, control, handleSubmit, formState, resetField } = useRecordForm<NoteFields>(
+  const { register, control, handleSubmit, formState, resetField, watch } = useRecordForm<NoteFields>(
     { text: "", toId: "", place: "build" },
     noteOf,
   );
+  const chosen = watch("place");
+  const pinned = pins.some(({ value }) => value === chosen) ? chosen : pins[0]!.value;
   const send = (values: NoteFields): void => {
     if (client.transact("Left a note", [{ op: "add", record: noteOf(values) }])) resetField("text");
   };
@@ -128,42 +130,26 @@ function WriteNote(): React.JSX.Element {
       />
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <Field label="For">
-          <Controller
-            control={control}
-            name="toId"
-            render={({ field }) => (
-              <Choice aria-label="Whom the note is for" value={field.value} onValue={field.onChange}>
-                <Option value="">everybody</Option>
-                {show
-                  .all("person")
-                  .filter(({ id }) => id !== me.id)
-                  .map(({ id, name }) => (
-                    <Option key={id} value={id}>
-                      {name}
-                    </Option>
-                  ))}
-              </Choice>
-            )}
-          />
+          <ControlledChoice control={control} name="toId" aria-label="Whom the note is for">
+            <Option value="">everybody</Option>
+            {show
+              .all("person")
+              .filter(({ id }) => id !== me.id)
+              .map(({ id, name }) => (
+                <Option key={id} value={id}>
+                  {name}
+                </Option>
+              ))}
+          </ControlledChoice>
         </Field>
         <Field label="Pinned to">
-          <Controller
-            control={control}
-            name="place"
-            render={({ field }) => (
-              <Choice
-                aria-label="What the note is pinned to"
-                value={pins.some(({ value }) => value === field.value) ? field.value : pins[0]!.value}
-                onValue={field.onChange}
-              >
-                {pins.map(({ value, label }) => (
-                  <Option key={value} value={value}>
-                    {label}
-                  </Option>
-                ))}
-              </Choice>
-            )}
-          />
+          <ControlledChoice control={control} name="place" aria-label="What the note is pinned to" shown={pinned}>
+            {pins.map(({ value, label }) => (
+              <Option key={value} value={value}>
+                {label}
+              </Option>
+            ))}
+          </ControlledChoice>
         </Field>
         <Button type="submit" disabled={!formState.isValid}>
           Leave

@@ -94,8 +94,6 @@ function Naming({ master }: { master: SpeedMaster }): React.JSX.Element {
         className="h-7 font-sans"
         text={master.name}
         onTake={(name) =>
-          name.length > 0 &&
-          name.length <= 80 &&
           client.transact(`Named a speed master ${name}`, [setChange(master.id, ["name"], { from: master.name, to: name })])
         }
       />

@@ -1,5 +1,5 @@
 import { Choice, Option } from "../../ui/choice";
-import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { newDevice, setChange, type Change, type Device, type Stranger } from "@vexa/core";
 import { newId } from "../../session/new-id";
 import { useLiveClient, useShow } from "../../session/show-context";
@@ -66,26 +66,25 @@ function Knocking({ stranger, onLetIn }: { stranger: Stranger; onLetIn: (address
 }
 
 function ByAddress({ onLetIn }: { onLetIn: (address: string) => void }): React.JSX.Element {
-  const [address, setAddress] = useState("");
-  const fits = /^[0-9a-fA-F.:]{3,45}$/.test(address.trim());
+  const { register, handleSubmit, formState, reset } = useForm({ defaultValues: { address: "" }, mode: "onChange" });
   return (
     <form
       className="flex gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onLetIn(address.trim());
-        setAddress("");
-      }}
+      onSubmit={(event) =>
+        void handleSubmit(({ address }) => {
+          onLetIn(address.trim());
+          reset();
+        })(event)
+      }
     >
       <TextInput
         aria-label="Address of the device"
         placeholder="192.0.2.20"
         className="max-w-56 font-mono"
-        value={address}
-        onChange={({ target }) => setAddress(target.value)}
         onKeyDown={(event) => event.stopPropagation()}
+        {...register("address", { validate: (typed) => /^[0-9a-fA-F.:]{3,45}$/.test(typed.trim()) })}
       />
-      <Button type="submit" disabled={!fits}>
+      <Button type="submit" disabled={!formState.isValid}>
         Let in by its address
       </Button>
     </form>
@@ -119,11 +118,7 @@ function Row({ device }: { device: Device }): React.JSX.Element {
         label={`Name of ${device.name}`}
         className="h-8 font-sans"
         text={device.name}
-        onTake={(name) =>
-          name.length > 0 &&
-          name.length <= 80 &&
-          client.transact(`Named a device ${name}`, [setChange(device.id, ["name"], { from: device.name, to: name })])
-        }
+        onTake={(name) => client.transact(`Named a device ${name}`, [setChange(device.id, ["name"], { from: device.name, to: name })])}
       />
       <span className="truncate font-mono text-ink-2">{device.address}</span>
       <Choice

@@ -114,11 +114,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
           label="Name of the waveform"
           className="h-6 text-xs"
           text={wave.name}
-          onTake={(name) =>
-            name.length > 0 &&
-            name.length <= 80 &&
-            client.transact(`Named a waveform ${name}`, [setChange(wave.id, ["name"], { from: wave.name, to: name })])
-          }
+          onTake={(name) => client.transact(`Named a waveform ${name}`, [setChange(wave.id, ["name"], { from: wave.name, to: name })])}
         />
         <Button
           tone="chip"

@@ -1,5 +1,6 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import {
   addedContent,
   attributeInfo,
@@ -25,7 +26,8 @@ import { lanesOf } from "../../../lanes/lane-model";
 import { useSelected } from "../../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
-import { Choice, Option } from "../../../ui/choice";
+import { Option } from "../../../ui/choice";
+import { ControlledChoice } from "../../../ui/controlled-choice";
 import { Field, TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { newId } from "../../../session/new-id";
@@ -57,6 +59,16 @@ export function RecordPreset(): React.JSX.Element {
   );
 }
 
+interface Kept {
+  name: string;
+  /** The preset that it goes into; empty = a new one. */
+  target: string;
+  mode: Mode;
+  /** Empty = the one that suits what is kept. */
+  scope: PresetScope | "";
+  left: Attribute[];
+}
+
 function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
@@ -64,16 +76,14 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const selected = useSelected();
   const all = show.sketchOf(me.id)?.strokes ?? {};
   const lanes = lanesOf(show, all, selected).map(({ attribute }) => attribute);
-  const [left, setLeft] = useState<readonly Attribute[]>([]);
+  const { register, control, handleSubmit, watch, setValue, setError, formState } = useForm<Kept>({
+    defaultValues: { name: "", target: "", mode: "add", scope: "", left: [] },
+  });
+  const { left, target, scope: chosenScope, mode } = watch();
   const attributes = lanes.filter((attribute) => !left.includes(attribute));
-  const [chosenScope, setScope] = useState<PresetScope | null>(null);
-  const [name, setName] = useState("");
-  const [target, setTarget] = useState("");
-  const [mode, setMode] = useState<Mode>("add");
-  const [complaint, setComplaint] = useState<string | null>(null);
   if (lanes.length === 0)
     return <p className="text-ink-2">Your sketch says nothing of the selected heads yet. Set something in the lanes first.</p>;
-  const scope = chosenScope ?? suggestedScope(attributes);
+  const scope = chosenScope || suggestedScope(attributes);
   const heads = new Set(selected.heads.map(({ key }) => key));
   const strokes = Object.fromEntries(
     Object.entries(seenStrokes(all, show)).filter(
@@ -82,11 +92,11 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   );
   const content: PresetContent = presetContent({ strokes, attributes, scope, heads: selected.heads, resolved: resolve(all, show) });
   const empty = presetKeys(content).length === 0;
-  const keep = (event: React.FormEvent): void => {
-    event.preventDefault();
+  const complain = (message: string): void => setError("root", { message });
+  const keep = ({ name }: Kept): void => {
     const present = show.get("preset", target);
     if (empty && mode !== "remove")
-      return setComplaint(
+      return complain(
         "These lanes refer to presets or only move what lies beneath: nothing of their own can be kept. Nothing was recorded.",
       );
     const changes = present
@@ -98,7 +108,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
             record: newPreset(show, { newId, territoryId: territoryFor(me, show), name, family: familyOf(attributes), ...content }),
           },
         ];
-    if (changes === null) return setComplaint("Nothing would be left in it. Delete the preset in its own sheet instead. It was kept.");
+    if (changes === null) return complain("Nothing would be left in it. Delete the preset in its own sheet instead. It was kept.");
     if (
       client.transact(
         present ? `Changed the preset ${presetName(present)}` : `Kept the preset ${name.trim() || contentName(content)}`,
@@ -108,7 +118,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       onDone();
   };
   return (
-    <form onSubmit={keep} className="grid gap-2">
+    <form onSubmit={(event) => void handleSubmit(keep)(event)} className="grid gap-2">
       <div className="flex flex-wrap gap-1" role="group" aria-label="What is kept">
         {lanes.map((attribute) => (
           <Button
@@ -116,52 +126,51 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
             tone="chip"
             size="small"
             aria-pressed={!left.includes(attribute)}
-            onClick={() => setLeft(left.includes(attribute) ? left.filter((entry) => entry !== attribute) : [...left, attribute])}
+            onClick={() => setValue("left", left.includes(attribute) ? left.filter((entry) => entry !== attribute) : [...left, attribute])}
           >
             {attributeInfo(attribute).label}
           </Button>
         ))}
       </div>
       <Field label="Into">
-        <Choice value={target} onValue={(next) => setTarget(next)}>
+        <ControlledChoice control={control} name="target">
           <Option value="">A new preset</Option>
           {show.all("preset").map((preset) => (
             <Option key={preset.id} value={preset.id}>
               {presetName(preset)}
             </Option>
           ))}
-        </Choice>
+        </ControlledChoice>
       </Field>
       {target !== "" && (
-        <Choice aria-label="How" value={mode} onValue={(next) => setMode(next as Mode)}>
+        <ControlledChoice control={control} name="mode" aria-label="How">
           {(Object.keys(MODE_WORDS) as Mode[]).map((entry) => (
             <Option key={entry} value={entry}>
               {MODE_WORDS[entry]}
             </Option>
           ))}
-        </Choice>
+        </ControlledChoice>
       )}
       <Field label="Fits">
-        <Choice value={scope} onValue={(next) => setScope(next as PresetScope)}>
+        <ControlledChoice control={control} name="scope" shown={scope}>
           {(Object.keys(SCOPE_WORDS) as PresetScope[]).map((entry) => (
             <Option key={entry} value={entry}>
               {SCOPE_WORDS[entry]}
             </Option>
           ))}
-        </Choice>
+        </ControlledChoice>
       </Field>
       {target === "" && (
         <TextInput
           aria-label="Name of the new preset"
           maxLength={80}
           placeholder={empty ? "Name" : contentName(content)}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
+          {...register("name")}
         />
       )}
-      {complaint && (
+      {formState.errors.root && (
         <p role="alert" className="text-xs text-barred">
-          ▬ {complaint}
+          ▬ {formState.errors.root.message}
         </p>
       )}
       <Button type="submit" tone="sketch">
