@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Cue } from "../cue/cue";
+import { setChange } from "../document/transaction";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 
 /** Movers dark at +0 degrees; then lit at 135; then others. The slots are read back: 16-bit pan over 540 degrees, home in the middle. */
@@ -94,5 +95,14 @@ describe("moving in the dark", () => {
     const again = new EngineOnBench(on.engine.show);
     again.t = on.t;
     expect(degrees(again.read(1, 2, 6))).toBe(135);
+  });
+
+  it("leaves what the highest value wins of alone: no preparing may raise it over what others give", () => {
+    const on = bench();
+    on.change([setChange("fx-1", ["precedence"], { from: undefined, to: { Pan: "HTP" } })]);
+    on.read(1, 2, 3);
+    ahead(on);
+    expect(degrees(on.read(1, 2, 5))).toBe(0);
+    expect(degrees(on.read(2, 2))).toBe(135);
   });
 });
