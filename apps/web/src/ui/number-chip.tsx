@@ -49,7 +49,7 @@ export function NumberChip(props: {
           {word}
         </button>
       ) : (
-        <span className="pl-2 whitespace-nowrap">{word}</span>
+        <span className={cn("pl-2 whitespace-nowrap", disabled && "opacity-45")}>{word}</span>
       )}
       <input
         aria-label={label ?? word}

@@ -1,9 +1,8 @@
-import { stateAt } from "../cue/state-at";
 import type { PlaybackState } from "../playback/playback";
 import { attributeInfo } from "../rig/attributes";
 import type { Show } from "../show/show";
-import { contextWith } from "../stroke/row";
-import { reachOfOwner } from "../territory/reach";
+import { plainOwnerReach } from "./plain-reach";
+import { plainState } from "./plain-state";
 import { FRESH, release, type Layer, type Line } from "./reference-layer";
 
 /** What goes ahead of a card's next cue, as one would first write it: the layers with that one as it is now. */
@@ -20,8 +19,8 @@ export function withAhead(
   const lines = new Map<number, Line>();
   if (state.ahead && state.cueId !== null && own) {
     const list = show.get("cueList", playback.listId)!;
-    const reaches = reachOfOwner(list.territoryId, show);
-    for (const row of stateAt(show.cuesOf(list.id), state.ahead.cueId, contextWith(show, { reaches })).rows) {
+    const reaches = plainOwnerReach(show, list.territoryId);
+    for (const row of plainState(show, { cues: show.cuesOf(list.id), cueId: state.ahead.cueId, reaches })) {
       const { head, channel } = show.rig.parameters[row.parameter]!;
       const start = state.ahead.starts[head.key];
       const light = row.parameter < show.rig.htpCount || attributeInfo(channel.attribute).family === "Intensity";

@@ -1,17 +1,15 @@
-import { stateAt } from "../cue/state-at";
-import { timesOfRow } from "../cue/timeline";
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
-import { colorTravel } from "../engine/color-travel";
 import { encodeSlots } from "../engine/slots";
-import { cardLevel } from "../playback/card-level";
 import type { PlaybackState } from "../playback/playback";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
 import { contextWith } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
-import { reachOf, reachOfOwner } from "../territory/reach";
-
+import { plainOwnerReach, plainReach } from "./plain-reach";
+import { plainState } from "./plain-state";
+import { plainCardLevel, plainTimes } from "./plain-times";
+import { plainTravel } from "./plain-travel";
 import { done, FRESH, isSettled, levelAt, limited, moves, obey, release, weight, type Layer, type Line } from "./reference-layer";
 import { layOverMoving, lineValue, startOfRow, swingOf } from "./reference-lines";
 import { withAhead } from "./reference-ahead";
@@ -157,7 +155,7 @@ export class ReferenceEngine {
     const sketch = this.#show.sketchOf(personId);
     const person = this.#show.get("person", personId);
     if (!sketch || !person || sketch.blind) return;
-    const { rows } = resolve(sketch.strokes, this.#context(reachOf(person, this.#show)));
+    const { rows } = resolve(sketch.strokes, contextWith(this.#show, { reaches: plainReach(this.#show, person) }));
     const lines = rows.map((row): [number, Line] => {
       const before = present?.lines.get(row.parameter);
       const begun = before && before.motions.length > 0 ? before : undefined;
@@ -202,12 +200,13 @@ export class ReferenceEngine {
     if (index >= 0) this.#playing.splice(index, 1);
     const cue = this.#show.get("cue", state.cueId)!;
     const list = this.#show.get("cueList", playback.listId)!;
-    const { rows } = stateAt(this.#show.cuesOf(list.id), cue.id, this.#context(reachOfOwner(list.territoryId, this.#show)));
+    const reaches = plainOwnerReach(this.#show, list.territoryId);
+    const rows = plainState(this.#show, { cues: this.#show.cuesOf(list.id), cueId: cue.id, reaches });
     const lines = new Map(
       rows.map((row): [number, Line] => {
         const old = present?.lines.get(row.parameter);
         const from = f32(startOfRow(this.#show, row.parameter, { old, present, playback, state }, { at, stage }));
-        const own = timesOfRow(cue, row, { rig: this.#show.rig, from });
+        const own = plainTimes(cue, row, { rig: this.#show.rig, from });
         const { fade: seconds, delay } = state.seconds === undefined ? own : { fade: state.seconds, delay: 0 };
         return [row.parameter, { ...row, seconds, delay, from }];
       }),
@@ -217,8 +216,8 @@ export class ReferenceEngine {
         ({ parameter, value, motions }) => value !== null && motions.length === 0 && parameter >= this.#show.rig.htpCount,
       );
       const ends = legs.map(({ parameter, from, value }) => ({ parameter, from, to: f32(limited(value!)) }));
-      const tables = colorTravel(ends, this.#show.rig, cue.colorPath);
-      for (const line of legs) line.travel = tables.get(line.parameter);
+      const travel = plainTravel(ends, this.#show.rig, cue.colorPath);
+      for (const line of legs) line.travel = (part) => travel(line.parameter, part);
     }
     const masterId = playback.masterId ?? null;
     const next: Layer = {
@@ -227,7 +226,7 @@ export class ReferenceEngine {
       id: state.playbackId,
       kind: "playback",
       lines,
-      level: cardLevel(playback, state, at),
+      level: plainCardLevel(playback, state, at),
       start: at,
       masterId,
     };
@@ -284,9 +283,5 @@ export class ReferenceEngine {
     release(layer, at, 1);
     if (held.length > 0) this.#playing.unshift(layer);
     this.#stayed.clear();
-  }
-
-  #context(reaches: ReturnType<typeof reachOf>): Parameters<typeof resolve>[1] {
-    return contextWith(this.#show, { reaches });
   }
 }

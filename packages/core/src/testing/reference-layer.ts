@@ -1,11 +1,12 @@
-import { cardLevel } from "../playback/card-level";
 import type { Playback, PlaybackState } from "../playback/playback";
 import type { Row } from "../stroke/row";
+import { plainCardLevel } from "./plain-times";
 
 export interface Line extends Row {
   from: number;
   seconds: number;
-  travel?: Float32Array | undefined;
+  /** The level at a part done of a colour's way; null = it goes straight. */
+  travel?: ((part: number) => number | null) | undefined;
   /** What moves on beneath while this fades in. */
   under?: { layer: Layer; line: Line; gain: number } | undefined;
 }
@@ -69,7 +70,7 @@ export function obey(layer: Layer, playback: Playback, state: PlaybackState): vo
 }
 
 export function levelAt(layer: Layer, t: number): number {
-  return layer.card ? cardLevel(layer.card.playback, layer.card.state, t) : layer.level;
+  return layer.card ? plainCardLevel(layer.card.playback, layer.card.state, t) : layer.level;
 }
 
 export function release(layer: Layer, at: number, seconds: number): void {

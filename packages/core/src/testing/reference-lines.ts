@@ -1,11 +1,10 @@
-import { readTravel } from "../engine/color-travel";
 import { readTable } from "../motion/cycle-table";
-import { cardLevel } from "../playback/card-level";
 import type { Playback, PlaybackState } from "../playback/playback";
 import { drivenCycles } from "../playback/speed-master";
 import type { Show } from "../show/show";
 import type { RowMotion } from "../stroke/row";
 import { fraction } from "../units/units";
+import { plainCardLevel } from "./plain-times";
 import { beneath, done, isSettled, levelAt, limited, MOST_BENEATH, moves, part, weight, type Layer, type Line } from "./reference-layer";
 
 const f32 = Math.fround;
@@ -17,7 +16,8 @@ export function lineValue(show: Show, { layer, line }: { layer: Layer; line: Lin
   const to = f32(limited(value));
   const part = settled ? 1 : done(layer, line, t);
   if (part === 1) return to;
-  if (line.travel) return readTravel(line.travel, part);
+  const travelled = line.travel?.(part) ?? null;
+  if (travelled !== null) return travelled;
   const from = lineStart(show, line, t);
   return from + (to - from) * part;
 }
@@ -65,7 +65,7 @@ export function startOfRow(
   const htp = parameter < rig.htpCount;
   const fresh = htp && f32(home) === 0 ? 0 : stage.get(parameter)!;
   if (!present || !old || old.value === null) return fresh;
-  const level = cardLevel(playback, state, at);
+  const level = plainCardLevel(playback, state, at);
   if (htp)
     return level > 0
       ? Math.min(1, lineValue(show, { layer: present, line: old }, at) * ((levelAt(present, at) * weight(present, at)) / level))

@@ -2,7 +2,7 @@ import { attributeInfo, type Attribute } from "../rig/attributes";
 import { highlightValue } from "../rig/highlight-value";
 import { placedBase, placedHeads } from "../selection/who";
 import type { Show } from "../show/show";
-import { reachOf, reachOfOwner } from "../territory/reach";
+import { plainOwnerReach, plainReach } from "./plain-reach";
 
 const f32 = Math.fround;
 
@@ -41,7 +41,7 @@ function mastered(show: Show, how: "scales" | "lights"): { id: string; level: nu
     .all("groupMaster")
     .filter((master) => master.how === how)
     .map((master) => {
-      const reach = reachOfOwner(show.get("page", master.pageId)!.territoryId, show);
+      const reach = plainOwnerReach(show, show.get("page", master.pageId)!.territoryId);
       const heads = placedBase(master.who, show).filter(({ key }) => reach(key, "Intensity"));
       const parameters = heads.flatMap(({ key }) => [...show.rig.headByKey.get(key)!.parameters.values()]);
       const level = show.groupMasterLevel(master);
@@ -86,7 +86,7 @@ export function parked(show: Show): [number, number][] {
 export function highlighted(show: Show): Map<number, number> {
   const lit = new Map<number, number>();
   for (const { personId, who, dim } of show.all("highlight")) {
-    const reach = reachOf(show.get("person", personId)!, show);
+    const reach = plainReach(show, show.get("person", personId)!);
     const atHand = placedHeads(who, show).map(({ key }) => key);
     for (const { key } of placedBase(who, show))
       for (const [attribute, parameter] of show.rig.headByKey.get(key)!.parameters) {

@@ -8,12 +8,24 @@ import { slotTest, type SlotSearch } from "./slot-search";
 
 export type LevelUnit = "percent" | "0 to 255" | "hex";
 
-const ACROSS = 32;
-const DOWN = SLOTS / ACROSS;
 const CELL_HEIGHT = 17;
 const HEADING = 22;
 const GUTTER = 34;
-const BLOCK = HEADING + DOWN * CELL_HEIGHT + 10;
+/** Three digits need so many pixels. */
+const LEAST_CELL = 22;
+
+/** How a universe's slots lie: so many in a row, and a block so high. */
+interface Grid {
+  readonly across: number;
+  readonly down: number;
+  readonly block: number;
+}
+
+function gridOf(width: number): Grid {
+  const across = (width - GUTTER) / 32 < LEAST_CELL ? 16 : 32;
+  const down = SLOTS / across;
+  return { across, down, block: HEADING + down * CELL_HEIGHT + 10 };
+}
 
 export function levelText(level: number, unit: LevelUnit): string {
   if (unit === "hex") return level.toString(16).toUpperCase().padStart(2, "0");
@@ -41,6 +53,7 @@ export function UniverseMap(props: {
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(scroller);
+  const grid = useMemo(() => gridOf(width), [width]);
   const [top, setTop] = useState(0);
   const writer = useMemo(() => new FrameWriter(rig), [rig]);
   const owners = useMemo(() => slotParameters(rig), [rig]);
@@ -50,7 +63,7 @@ export function UniverseMap(props: {
     if (width === 0 || client.values.length !== rig.parameters.length) return;
     writer.writeAll(client.values, frame);
     onFrame(frame);
-    draw(sharpContext(canvas.current!, width, height), { rig, frame, owners, fits, look, top, width, height });
+    draw(sharpContext(canvas.current!, width, height), { rig, frame, owners, fits, look, grid, top, width, height });
   });
   useEffect(() => {
     request();
@@ -58,11 +71,11 @@ export function UniverseMap(props: {
   }, [client, request, look, top, width, height, fits]);
   useEffect(() => {
     const slot = firstFound(look.search, { frame, fits });
-    if (slot !== null) scroller.current?.scrollTo({ top: Math.floor(slot / SLOTS) * BLOCK });
-  }, [look.search, fits, frame]);
+    if (slot !== null) scroller.current?.scrollTo({ top: Math.floor(slot / SLOTS) * grid.block });
+  }, [look.search, fits, frame, grid]);
   const pick = (event: React.PointerEvent<HTMLElement>): void => {
     const box = event.currentTarget.getBoundingClientRect();
-    const slot = slotAt(event.clientX - box.left, event.clientY - box.top + top, width);
+    const slot = slotAt(event.clientX - box.left, event.clientY - box.top + top, { grid, width });
     const parameter = slot === null ? undefined : owners[slot];
     if (parameter !== undefined && parameter >= 0) onPick(parameter);
   };
@@ -82,7 +95,7 @@ export function UniverseMap(props: {
         onPointerDown={pick}
         aria-label={`${rig.universes.length} universes`}
       />
-      <div aria-hidden style={{ height: Math.max(0, rig.universes.length * BLOCK - height) }} />
+      <div aria-hidden style={{ height: Math.max(0, rig.universes.length * grid.block - height) }} />
     </div>
   );
 }
@@ -96,11 +109,12 @@ function firstFound(
   return slot < 0 ? null : slot;
 }
 
-function slotAt(x: number, y: number, width: number): number | null {
-  const block = Math.floor(y / BLOCK);
-  const column = Math.floor((x - GUTTER) / ((width - GUTTER) / ACROSS));
-  const row = Math.floor((y - block * BLOCK - HEADING) / CELL_HEIGHT);
-  return column < 0 || column >= ACROSS || row < 0 || row >= DOWN ? null : block * SLOTS + row * ACROSS + column;
+function slotAt(x: number, y: number, { grid, width }: { grid: Grid; width: number }): number | null {
+  const { across, down } = grid;
+  const block = Math.floor(y / grid.block);
+  const column = Math.floor((x - GUTTER) / ((width - GUTTER) / across));
+  const row = Math.floor((y - block * grid.block - HEADING) / CELL_HEIGHT);
+  return column < 0 || column >= across || row < 0 || row >= down ? null : block * SLOTS + row * across + column;
 }
 
 interface Drawn {
@@ -109,13 +123,14 @@ interface Drawn {
   readonly owners: Int32Array;
   readonly fits: (slot: number, level: number) => boolean;
   readonly look: MapLook;
+  readonly grid: Grid;
   readonly top: number;
   readonly width: number;
   readonly height: number;
 }
 
 function draw(context: CanvasRenderingContext2D, of: Drawn): void {
-  const { rig, top, width, height } = of;
+  const { rig, grid, top, width, height } = of;
   const colors = {
     ink: token("ink"),
     faint: token("ink-3"),
@@ -129,20 +144,20 @@ function draw(context: CanvasRenderingContext2D, of: Drawn): void {
   context.clearRect(0, 0, width, height);
   context.textBaseline = "middle";
   rig.universes.forEach((universe, index) => {
-    const y = index * BLOCK - top;
-    if (y > height || y + BLOCK < 0) return;
+    const y = index * grid.block - top;
+    if (y > height || y + grid.block < 0) return;
     context.font = "600 12px 'Figtree Variable', sans-serif";
     context.textAlign = "left";
     context.fillStyle = colors.second;
     context.fillText(`Universe ${universe}`, 0, y + HEADING / 2);
     context.font = "10px 'JetBrains Mono Variable', monospace";
-    for (let row = 0; row < DOWN; row++) drawRow(context, of, { index, row, y: y + HEADING + row * CELL_HEIGHT, colors });
+    for (let row = 0; row < grid.down; row++) drawRow(context, of, { index, row, y: y + HEADING + row * CELL_HEIGHT, colors });
   });
 }
 
 function drawRow(
   context: CanvasRenderingContext2D,
-  { frame, owners, fits, look, width }: Drawn,
+  { frame, owners, fits, look, grid: { across }, width }: Drawn,
   {
     index,
     row,
@@ -155,14 +170,14 @@ function drawRow(
     colors: Readonly<Record<"ink" | "faint" | "cell" | "fill" | "live" | "changed" | "picked", string>>;
   },
 ): void {
-  const cell = (width - GUTTER) / ACROSS;
+  const cell = (width - GUTTER) / across;
   context.globalAlpha = 1;
   context.textAlign = "right";
   context.fillStyle = colors.faint;
-  context.fillText(String(row * ACROSS + 1), GUTTER - 6, y + CELL_HEIGHT / 2);
+  context.fillText(String(row * across + 1), GUTTER - 6, y + CELL_HEIGHT / 2);
   context.textAlign = "center";
-  for (let column = 0; column < ACROSS; column++) {
-    const slot = index * SLOTS + row * ACROSS + column;
+  for (let column = 0; column < across; column++) {
+    const slot = index * SLOTS + row * across + column;
     const owner = owners[slot]!;
     const level = frame[slot]!;
     const x = GUTTER + column * cell;
