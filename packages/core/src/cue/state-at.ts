@@ -1,6 +1,9 @@
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { Who } from "../selection/who";
-import { laidOver, onlyRides, partRows, partsInOrder, resolve, type Resolved } from "../stroke/resolve";
+import { isColumn, withoutTimes, type Content } from "../stroke/column";
+import { Laid, laidOver } from "../stroke/laid";
+import { contentOfRows } from "../stroke/make-columns";
+import { onlyRides, partContent, partsInOrder, resolve, Resolved } from "../stroke/resolve";
 import { addReads } from "../stroke/part-reads";
 import { contextWith, type ResolveContext, type Row } from "../stroke/row";
 import { spreadOf } from "../stroke/spread";
@@ -23,24 +26,20 @@ export function stateAt(cues: readonly Cue[], cueId: string, show: ResolveContex
   if (counting.length <= 1) {
     const resolved = resolve(counting[0]?.strokes ?? {}, contextWith(show, { reaches: show.reaches }));
     resolved.reads.forEach((id) => reads.add(id));
-    return { rows: resolved.rows, reads };
+    return new Resolved(resolved.content, reads);
   }
-  // Aiming at points goes on from where the cue before left each head: that has to be followed from the first cue on. All else is
-  // found from the last cue backward, and what lies under it isn't looked at.
+  // Aiming at points goes on from where the cue before left each head: that has to be followed from the first cue on. Of all else only
+  // what can be seen is laid.
   const aims = counting.some(({ strokes }) => fromTheTop(strokes).some(({ attribute }) => attribute === "Position"));
-  const rows = new Map<number, Row>();
-  if (aims) foldForward(counting, show, { rows, reads });
-  foldBackward(counting, show, { rows, reads, without: aims ? "Position" : null });
-  return { rows: [...rows.values()].sort((a, b) => a.parameter - b.parameter), reads };
-}
-
-interface Fold {
-  readonly rows: Map<number, Row>;
-  readonly reads: Set<string>;
+  const laid = new Laid(show.rig);
+  if (aims) for (const content of contentOfRows(positionRows(counting, show, reads), show.rig)) laid.add(content);
+  layRest(laid, counting, { show, reads, without: aims ? "Position" : null });
+  return new Resolved(laid.content, reads);
 }
 
 /** The positions of all cues, from the first on. */
-function foldForward(cues: readonly Cue[], show: ResolveContext, { rows, reads }: Fold): void {
+function positionRows(cues: readonly Cue[], show: ResolveContext, reads: Set<string>): Row[] {
+  const rows = new Map<number, Row>();
   cues.forEach((cue, index) => {
     const strokes = positionsOf(cue.strokes);
     if (!strokes) return;
@@ -53,31 +52,26 @@ function foldForward(cues: readonly Cue[], show: ResolveContext, { rows, reads }
       rows.set(row.parameter, laidOver(tracked, index === cues.length - 1 ? row : trackedIn(row)));
     }
   });
+  return [...rows.values()];
 }
 
-/** Everything else, from the last cue backward: the first value that is found for a parameter is the one that counts. */
-function foldBackward(cues: readonly Cue[], show: ResolveContext, { rows, reads, without }: Fold & { without: "Position" | null }): void {
-  const known = new Set<number>();
-  const riders = new Map<number, Row[]>();
+/** Everything else. From the last cue backward, what the same part of a later cue hides is left out. */
+function layRest(
+  laid: Laid,
+  cues: readonly Cue[],
+  { show, reads, without }: { show: ResolveContext; reads: Set<string>; without: "Position" | null },
+): void {
   const covered = new Set<string>();
+  const seen: { tracked: boolean; content: readonly Content[] }[] = [];
   for (let index = cues.length - 1; index >= 0; index--)
     for (const { key, attribute, part, who } of fromTheTop(cues[index]!.strokes)) {
       if (covered.has(key) || (without !== null && attributeInfo(attribute).family === without)) continue;
       addReads(reads, { who, attribute, part }, show);
-      for (const own of partRows({ attribute, part, spread: spreadOf(who, show), show })) {
-        if (known.has(own.parameter)) continue;
-        const row = index === cues.length - 1 ? own : trackedIn(own);
-        const above = riders.get(own.parameter) ?? [];
-        if (row.value === null) riders.set(own.parameter, [row, ...above]);
-        else {
-          known.add(own.parameter);
-          riders.delete(own.parameter);
-          rows.set(own.parameter, above.reduce(laidOver, row));
-        }
-      }
+      const content = partContent({ attribute, part, spread: spreadOf(who, show), show });
+      seen.push({ tracked: index < cues.length - 1, content });
       if (covers(part, attribute, show)) covered.add(key);
     }
-  for (const [parameter, [lowest, ...above]] of riders) rows.set(parameter, above.reduce(laidOver, lowest!));
+  for (const { tracked, content } of seen.reverse()) for (const one of content) laid.add(tracked ? carriedOn(one) : one);
 }
 
 interface PartAt {
@@ -130,6 +124,16 @@ function covers(part: Part, attribute: Attribute, show: ResolveContext): boolean
 function firstThatCounts(cues: readonly Cue[], target: number): number {
   for (let index = target; index > 0; index--) if (cues[index]!.block) return index;
   return 0;
+}
+
+// Rows of a part never change in place.
+const carriedRows = new WeakMap<readonly Row[], readonly Row[]>();
+
+function carriedOn(content: Content): Content {
+  if (isColumn(content)) return withoutTimes(content);
+  let rows = carriedRows.get(content);
+  if (!rows) carriedRows.set(content, (rows = content.map(trackedIn)));
+  return rows;
 }
 
 /** What came in with a cue before: it has this cue's time, its motions have their size, and those that count have run. */

@@ -39,7 +39,7 @@ function aheadSource(state: PlaybackState, { show, merged }: SourceContext, pres
     return [{ ...row, nudge: 0, motions: [], delay: start - state.goSeconds, fade: ahead.seconds }];
   });
   if (rows.length === 0) return null;
-  const compiled = compile(rows, { inSeconds: 0 });
+  const compiled = compile([rows], { inSeconds: 0 });
   const source = new Source({
     id: aheadIdOf(state.playbackId),
     compiled,

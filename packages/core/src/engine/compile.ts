@@ -1,10 +1,11 @@
 import { cycleTable } from "../motion/cycle-table";
+import { isColumn, ownTime, type Content } from "../stroke/column";
 import type { Row, RowMotion } from "../stroke/row";
 import type { RunLead } from "../playback/playback";
 import { clamp } from "../units/units";
 import { DriveClocks, flatMotions, type DriveClock, type FlatMotions, type Swing } from "./flat-motions";
 
-/** Resolved rows as flat arrays, rising by parameter. Rows of HTP parameters come first, as parameters do. */
+/** What strokes come to as flat arrays, rising by parameter. Rows of HTP parameters come first, as parameters do. */
 export interface CompiledRows {
   readonly parameters: Int32Array;
   /** The rows' own values. */
@@ -25,8 +26,16 @@ class DistinctTimings {
   readonly delays: number[] = [];
   readonly fades: number[] = [];
   readonly #indices = new Map<number, Map<number, number>>();
+  #last = -1;
 
   indexOf(delay: number, fade: number): number {
+    // Neighbours mostly have the same.
+    const last = this.#last;
+    if (last >= 0 && this.delays[last] === delay && this.fades[last] === fade) return last;
+    return (this.#last = this.#find(delay, fade));
+  }
+
+  #find(delay: number, fade: number): number {
     let byFade = this.#indices.get(delay);
     if (!byFade) this.#indices.set(delay, (byFade = new Map<number, number>()));
     let index = byFade.get(fade);
@@ -39,7 +48,7 @@ class DistinctTimings {
   }
 }
 
-/** Fade and delay of each row, in seconds. */
+/** Fade and delay of all that content is about, in its order, in seconds. */
 export interface TimesOfRows {
   readonly fades: Float64Array;
   readonly delays: Float64Array;
@@ -54,40 +63,59 @@ export interface CompileDefaults {
   readonly lead?: RunLead | undefined;
 }
 
-/** Turns resolved rows into flat arrays. */
-export function compile(rows: readonly Row[], { times, inSeconds, masterId = null, sinceSeconds, lead }: CompileDefaults): CompiledRows {
+/** Turns what strokes come to into flat arrays. */
+export function compile(content: readonly Content[], of: CompileDefaults): CompiledRows {
+  const { times, inSeconds, masterId = null, sinceSeconds, lead } = of;
   const timings = new DistinctTimings();
   const clocks = new DriveClocks({ masterId, lead, ...(sinceSeconds === undefined ? {} : { sinceSeconds }) });
-  const timingOf = ({ delay, fade }: Row, at: number): number =>
-    times ? timings.indexOf(times.delays[at]!, times.fades[at]!) : timings.indexOf(delay ?? 0, fade ?? inSeconds);
   const [motions, riders]: [Swing[], Swing[]] = [[], []];
-  const own: Row[] = [];
-  const timing = new Uint32Array(rows.length);
-  rows.forEach((row, at) => {
-    if (row.value === null) return;
-    const target = own.push(row) - 1;
-    timing[target] = timingOf(row, at);
-    for (const motion of row.motions) motions.push({ target, motion, timing: timing[target] });
-  });
-  rows.forEach((row, at) => {
-    if (row.value !== null) return;
-    const { nudge, parameter: target } = row;
-    const when = timingOf(row, at);
-    for (const motion of row.motions) riders.push({ target, motion, timing: when });
-    if (nudge !== 0) riders.push({ target, motion: steady(nudge), timing: when });
-  });
-  const base = Float32Array.from(own, ({ value }) => clamp(value!, 0, 1));
+  const most = content.reduce((sum, one) => sum + lengthOf(one), 0);
+  const [parameters, base, timing] = [new Int32Array(most), new Float32Array(most), new Uint32Array(most)];
+  const riding: { row: Row; when: number }[] = [];
+  let [at, own] = [0, 0];
+  const timingOf = (delay: number | null, fade: number | null): number =>
+    times ? timings.indexOf(times.delays[at]!, times.fades[at]!) : timings.indexOf(delay ?? 0, fade ?? inSeconds);
+  for (const one of content)
+    if (isColumn(one)) {
+      parameters.set(one.parameters, own);
+      for (let index = 0; index < one.values.length; index++, at++, own++) {
+        const value = one.values[index]!;
+        base[own] = value > 0 ? (value < 1 ? value : 1) : 0;
+        timing[own] = times ? timingOf(null, null) : timingOf(ownTime(one, "delay", index), ownTime(one, "fade", index));
+      }
+    } else
+      for (const row of one) {
+        const when = timingOf(row.delay, row.fade);
+        at++;
+        if (row.value === null) {
+          riding.push({ row, when });
+          continue;
+        }
+        for (const motion of row.motions) motions.push({ target: own, motion, timing: when });
+        parameters[own] = row.parameter;
+        base[own] = clamp(row.value, 0, 1);
+        timing[own++] = when;
+      }
+  for (const { row, when } of riding) {
+    for (const motion of row.motions) riders.push({ target: row.parameter, motion, timing: when });
+    if (row.nudge !== 0) riders.push({ target: row.parameter, motion: steady(row.nudge), timing: when });
+  }
   return {
-    parameters: Int32Array.from(own, ({ parameter }) => parameter),
-    base,
-    to: base.slice(),
-    timing: timing.slice(0, own.length),
+    parameters: parameters.slice(0, own),
+    base: base.slice(0, own),
+    to: base.slice(0, own),
+    timing: timing.slice(0, own),
     motions: flatMotions(motions, clocks),
     riders: flatMotions(riders, clocks),
     delays: Float64Array.from(timings.delays),
     fades: Float64Array.from(timings.fades),
     clocks: clocks.values,
   };
+}
+
+/** How many parameters content is about, those that only ride among them. */
+export function lengthOf(content: Content): number {
+  return isColumn(content) ? content.parameters.length : content.length;
 }
 
 const STILL = cycleTable(() => 0, { cells: 1 });

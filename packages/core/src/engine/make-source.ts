@@ -1,19 +1,20 @@
 import type { Cue } from "../cue/cue";
-import { timesOfRow } from "../cue/timeline";
 import { cardLevel } from "../playback/card-level";
 import { fadedSeconds, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { Rig } from "../rig/rig";
 import { listDrives, sketchDrives } from "../show/driving";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
+import { isColumn, withoutTimes } from "../stroke/column";
 import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
-import { compile, lowerBound, type TimesOfRows } from "./compile";
+import { compile } from "./compile";
 import type { RigWays } from "./rig-ways";
 import { laidStage, layCounting, layRuns } from "./lay-runs";
+import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
 
 export interface SourceContext {
@@ -41,10 +42,10 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const resolved = listDrives(show, { listId: playback.listId, cueId: cue.id });
   const level = cardLevel(playback, state, state.goSeconds);
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
-  const { rows } = resolved;
-  const times = timesOfRows(cue, rows, { rig, startOf, chosen: state.seconds });
-  if (start.retimed) keepPlaces(rows, times, { present: start.retimed.present, elapsed: fadedSeconds(state, start.retimed.at) });
-  const compiled = compile(rows, {
+  const { content } = resolved;
+  const times = timesOfContent(cue, content, { rig, startOf, chosen: state.seconds });
+  if (start.retimed) keepPlaces(content, times, { present: start.retimed.present, elapsed: fadedSeconds(state, start.retimed.at) });
+  const compiled = compile(content, {
     times,
     inSeconds: cue.inSeconds,
     masterId: playback.masterId ?? null,
@@ -55,7 +56,7 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     id: state.playbackId,
     compiled,
     reads: resolved.reads,
-    from: Float32Array.from(compiled.parameters, startOf),
+    from: eachOf(compiled.parameters, startOf),
     startSeconds: state.goSeconds,
     level,
     htpCount: rig.htpCount,
@@ -67,44 +68,11 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   return source;
 }
 
-/** The times that hold for each row: its own, its family's, the cue's, or the one chosen for this go. */
-function timesOfRows(
-  cue: Cue,
-  rows: readonly Row[],
-  { rig, startOf, chosen }: { rig: Rig; startOf: (parameter: number) => number; chosen: Seconds | undefined },
-): TimesOfRows {
-  const [fades, delays] = [new Float64Array(rows.length), new Float64Array(rows.length)];
-  if (chosen !== undefined) fades.fill(chosen);
-  else
-    rows.forEach((row, at) => {
-      const { fade, delay } = timesOfRow(cue, row, { rig, from: startOf(row.parameter) });
-      fades[at] = fade;
-      delays[at] = delay;
-    });
-  return { fades, delays };
-}
-
-/**
- * Times of rows of a cue that were changed while it runs: what is under way keeps the part that is done and takes the new time for the
- * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
- */
-function keepPlaces(rows: readonly Row[], times: TimesOfRows, { present, elapsed }: { present: Source; elapsed: Seconds }): void {
-  const { parameters, timing: timings, fades, delays } = present.compiled;
-  let old = 0;
-  rows.forEach(({ parameter }, at) => {
-    while (old < parameters.length && parameters[old]! < parameter) old++;
-    const known = parameters[old] === parameter;
-    const [fade, delay] = [times.fades[at]!, times.delays[at]!];
-    if (present.settled) {
-      if (!known) times.fades[at] = 0;
-      times.delays[at] = known ? elapsed - fade : 0;
-      return;
-    }
-    const timing = known ? timings[old]! : -1;
-    if (!known || (fades[timing] === fade && delays[timing] === delay)) return;
-    const done = present.progressOf(old);
-    times.delays[at] = done > 0 ? elapsed - done * fade : Math.max(delay, elapsed);
-  });
+/** A value for each parameter, without the way through an iterator. */
+function eachOf(parameters: Int32Array, of: (parameter: number) => number): Float32Array {
+  const values = new Float32Array(parameters.length);
+  for (let row = 0; row < values.length; row++) values[row] = of(parameters[row]!);
+  return values;
 }
 
 /** Where the cue wants colours to travel even or round, their levels along the way. */
@@ -130,9 +98,10 @@ function startValues(level: number, of: StartingPoint & { playback: Playback; wa
   const fresh = (parameter: number): number => (parameter < ways.htpCount && ways.home[parameter] === 0 ? 0 : merged[parameter]!);
   if (retimed) {
     const { compiled, from } = retimed.present;
+    const rowOf = risingRows(compiled.parameters);
     return (parameter) => {
-      const row = lowerBound(compiled.parameters, parameter);
-      return compiled.parameters[row] === parameter ? from[row]! : Math.fround(fresh(parameter));
+      const row = rowOf(parameter);
+      return row >= 0 ? from[row]! : Math.fround(fresh(parameter));
     };
   }
   const own = new Map<number, number>();
@@ -246,14 +215,15 @@ const MOTION_START_SECONDS = 1;
  */
 export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: SourceContext, present: Source | null = null): Source | null {
   const resolved = sketchDrives(show, sketch);
-  if (!resolved || resolved.rows.length === 0) return null;
+  if (!resolved || resolved.content.length === 0) return null;
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
-  const rows = resolved.rows.map((row): Row => {
+  const timed = (row: Row): Row => {
     if (row.motions.length === 0) return { ...row, fade: 0, delay: 0 };
     const fade = row.motions[0]!.family === "Position" ? MOTION_START_SECONDS : 0;
     return { ...row, fade, delay: begun.get(row.parameter)?.delay ?? 0 };
-  });
-  const compiled = compile(rows, { inSeconds: 0 });
+  };
+  const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));
+  const compiled = compile(content, { inSeconds: 0 });
   const from = Float32Array.from(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
   return new Source({
     id: `sketch ${sketch.personId}`,

@@ -27,7 +27,7 @@ export class Preview {
   constructor(strokes: Strokes, of: { show: Show; stage: Float32Array; now: Seconds }) {
     const { show, stage, now } = of;
     const rows = resolve(strokes, show).rows.map((row) => ({ ...row, fade: 0, delay: 0 }));
-    const compiled = compile(rows, { inSeconds: 0 });
+    const compiled = compile([rows], { inSeconds: 0 });
     this.#source = new Source({
       id: "preview",
       compiled,

@@ -31,9 +31,17 @@ function seenRows({ runs }: Source, hidden: Uint8Array, counts: Uint8Array | nul
   const [plain, counting] = [new RunList(), new RunList()];
   for (let at = 0; at < runs.count; at++) {
     const [row, parameter, length, timing] = [runs.rows[at]!, runs.parameters[at]!, runs.lengths[at]!, runs.timings[at]!];
+    if (counts === null) {
+      const part = hidden.subarray(parameter, parameter + length);
+      for (let begin = part.indexOf(0); begin >= 0;) {
+        const covered = part.indexOf(1, begin);
+        plain.push(row + begin, parameter + begin, { length: (covered < 0 ? length : covered) - begin, timing });
+        begin = covered < 0 ? -1 : part.indexOf(0, covered);
+      }
+      continue;
+    }
     let begin = 0;
-    const kindAt = (offset: number): number =>
-      hidden[parameter + offset] === 1 ? 0 : counts !== null && counts[parameter + offset] === 1 ? 2 : 1;
+    const kindAt = (offset: number): number => (hidden[parameter + offset] === 1 ? 0 : counts[parameter + offset] === 1 ? 2 : 1);
     let kind = kindAt(0);
     for (let offset = 1; offset <= length; offset++) {
       const next = offset < length ? kindAt(offset) : -1;

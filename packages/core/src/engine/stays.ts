@@ -28,7 +28,7 @@ function sweptSource(rest: Float32Array, { home, htpCount }: RigWays, at: Second
     value === home[parameter] ? [] : [{ parameter, value, nudge: 0, fade: 0, delay: 0, motions: [] }],
   );
   if (rows.length === 0) return null;
-  const compiled = compile(rows, { inSeconds: 0 });
+  const compiled = compile([rows], { inSeconds: 0 });
   const source = new Source({ id: "sweep", compiled, reads: new Set(), from: compiled.base, startSeconds: at, level: 1, htpCount });
   source.settled = true;
   source.rank = 0;

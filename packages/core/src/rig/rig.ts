@@ -10,7 +10,10 @@ export interface Head {
   readonly fixture: Fixture;
   readonly profile: Profile;
   readonly mode: Mode;
+  /** Its place among its fixture's heads. */
   readonly index: number;
+  /** Its place among the rig's heads. */
+  readonly order: number;
   readonly position: Vector;
   /** Parameter index by attribute. */
   readonly parameters: ReadonlyMap<Attribute, number>;
@@ -49,7 +52,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
     if (!profile || !mode) continue;
     if (fixture.patch) universes.add(fixture.patch.universe);
-    const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index }));
+    const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index, order: heads.length + index }));
     heads.push(...own);
     for (const channel of mode.channels)
       drafts.push({ head: own[channel.head]!, channel, htp: (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP" });
@@ -73,7 +76,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
   };
 }
 
-function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number }): Head {
+function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number; order: number }): Head {
   const { fixture, mode, index } = of;
   const count = mode.heads.length;
   return {

@@ -95,7 +95,7 @@ function takenRows(
 }
 
 /** Mixes the fan's colour for a head at its place; one colour for all is mixed once for each kind of head. */
-function colorMixer(colors: ColorFan, heads: readonly Head[]): (head: Head, u: number) => ReadonlyMap<Attribute, number> {
+export function colorMixer(colors: ColorFan, heads: readonly Head[]): (head: Head, u: number) => ReadonlyMap<Attribute, number> {
   const along = colorsAlong(colors, heads);
   if (colors.knots.length > 1) return (head, u) => mix(head, along(u));
   const color = along(0);

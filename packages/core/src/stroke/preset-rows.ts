@@ -7,6 +7,8 @@ import { attributeInfo, type Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
 import { normalizedFreely, type Head } from "../rig/rig";
 import { fan } from "../shape/fan";
+import type { Column } from "./column";
+import { makeColumns } from "./make-columns";
 import { aimedRows, makeRows, plainRow, type PartIn } from "./make-rows";
 import { NO_TIMES, timesAt, timesOver } from "./part-times";
 import type { ResolveContext, Row } from "./row";
@@ -37,13 +39,27 @@ export function scopeOf(preset: Preset, head: Head, key: Attribute): "per head" 
   return partsUnder(preset.universal, key).length > 0 ? "universal" : null;
 }
 
-function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: PartIn): Row[] {
+/** The one content that a preset has for everybody, as the usual colour or point: there is nothing to choose between. */
+function contentForAll(preset: Preset, key: Attribute): { attribute: Attribute; part: Part } | null {
   const forAll = partsUnder(preset.universal, key);
-  // One content for everybody, the usual colour or point: nothing to choose between.
-  if (forAll.length === 1 && [preset.perHead, preset.perProfile].every((table) => Object.keys(table).length === 0)) {
-    const [attribute, part] = forAll[0]!;
-    return makeRows({ attribute, part, spread, show, rowsOf });
-  }
+  if (forAll.length !== 1 || [preset.perHead, preset.perProfile].some((table) => Object.keys(table).length > 0)) return null;
+  const [attribute, part] = forAll[0]!;
+  return { attribute, part };
+}
+
+/** What a part that refers to one plain preset comes to, without an object a row; null for all other parts. Equals `presetRows`. */
+export function presetColumns(of: PartIn): Column[] | null {
+  const { attribute: key, part, show } = of;
+  const [preset, ...more] = part.presets?.ids.flatMap((id) => show.preset?.(id) ?? []) ?? [];
+  if (!preset || more.length > 0 || part.fade || part.delay) return null;
+  const content = contentForAll(preset, key);
+  return content && makeColumns({ ...of, ...content });
+}
+
+function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: PartIn): Row[] {
+  const content = contentForAll(preset, key);
+  if (content) return makeRows({ ...content, spread, show, rowsOf });
+  const forAll = partsUnder(preset.universal, key);
   const { family } = attributeInfo(key);
   const rows = new Map<number, Row>();
   const profiles = new Set<string>();

@@ -34,7 +34,7 @@ describe("resolve", () => {
   it("keeps what lies beyond a head's range, so that it comes back undamaged; only what is sent stops at the end", () => {
     const beyond = { s: strokeOn("movers", { Tilt: part([-400, 400]) }) };
     expect(values(beyond, "Tilt")[0]).toBe(-400);
-    const compiled = compile(resolve(beyond, show).rows, { inSeconds: 0 });
+    const compiled = compile(resolve(beyond, show).content, { inSeconds: 0 });
     expect(compiled.base[0]).toBe(0);
     const nudged = { ...beyond, n: { ...strokeOn("movers", { Tilt: { nudge: { knots: [300] }, shape: {}, touched: 2 } }, 2) } };
     expect(values(nudged, "Tilt")[0]).toBeCloseTo(-100, 6);

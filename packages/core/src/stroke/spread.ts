@@ -9,11 +9,14 @@ import type { ResolveContext } from "./row";
 /** Heads with their places, worked out once for each shape that the parts of a stroke lie in. */
 export class Spread {
   readonly heads: readonly Head[];
+  /** The heads' places among the rig's. */
+  readonly orders: Int32Array;
   readonly #placed: readonly PlacedHead[];
   readonly #places = new Map<string, Float64Array>();
 
   constructor(placed: readonly PlacedHead[], rig: Rig) {
     this.heads = placed.map(({ key }) => rig.headByKey.get(key)!);
+    this.orders = Int32Array.from(this.heads, ({ order }) => order);
     this.#placed = placed;
   }
 

@@ -33,7 +33,7 @@ export function plainTimes(cue: CueTimes, row: Row, { rig, from }: { rig: Rig; f
 
 /** What a card scales its intensities by at t, 2-model.md section 8: its fader's level, and a press of Flash over it. */
 export function plainCardLevel({ fader, flash: times }: Playback, { level, flash: press }: PlaybackState, t: number): number {
-  const own = fader === undefined || fader === "intensities" || fader === "everything" ? level : 1;
+  const own = fader === undefined || fader === "everything" ? level : 1;
   if (press === undefined) return own;
   const top = times === undefined ? 1 : times.level;
   if (press.alone === true) return top;

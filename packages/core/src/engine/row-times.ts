@@ -1,0 +1,105 @@
+import { rowTimes, type RowTimes } from "../cue/cue-times";
+import type { Cue } from "../cue/cue";
+import { timesOfRow } from "../cue/timeline";
+import { attributeInfo } from "../rig/attributes";
+import type { Rig } from "../rig/rig";
+import { isColumn, type Column, type Content } from "../stroke/column";
+import type { Seconds } from "../units/units";
+import { lengthOf, type TimesOfRows } from "./compile";
+import type { Source } from "./source";
+
+interface Starts {
+  readonly rig: Rig;
+  /** Where a parameter stands before; asked in rising order. */
+  readonly startOf: (parameter: number) => number;
+}
+
+/** The times that hold for all of a cue's content: its own, its family's, the cue's, or the one chosen for this go. */
+export function timesOfContent(
+  cue: Cue,
+  content: readonly Content[],
+  { chosen, ...starts }: Starts & { chosen: Seconds | undefined },
+): TimesOfRows {
+  const length = content.reduce((sum, one) => sum + lengthOf(one), 0);
+  const [fades, delays] = [new Float64Array(length), new Float64Array(length)];
+  if (chosen !== undefined) {
+    fades.fill(chosen);
+    return { fades, delays };
+  }
+  let at = 0;
+  const put = (fade: Seconds, delay: Seconds): void => {
+    fades[at] = fade;
+    delays[at++] = delay;
+  };
+  for (const one of content)
+    if (isColumn(one)) timesOfColumn(cue, one, { ...starts, put });
+    else
+      for (const row of one) {
+        const { fade, delay } = timesOfRow(cue, row, { rig: starts.rig, from: starts.startOf(row.parameter) });
+        put(fade, delay);
+      }
+  return { fades, delays };
+}
+
+/** For a family one time, or two where intensities go up and down; but each value's own where it has any. */
+function timesOfColumn(cue: Cue, column: Column, of: Starts & { put: (fade: Seconds, delay: Seconds) => void }): void {
+  const { rig, startOf, put } = of;
+  const { parameters, values, times } = column;
+  const { family } = attributeInfo(rig.parameters[parameters[0]!]!.channel.attribute);
+  const usual = (down: boolean): RowTimes => rowTimes(cue, { family, fade: null, delay: null, down });
+  const [up, down] = [usual(false), usual(true)];
+  const alike = family !== "Intensity" || up.fade === down.fade;
+  const { inSeconds } = cue;
+  for (let at = 0; at < values.length; at++) {
+    const plain = alike || !(values[at]! < startOf(parameters[at]!) - 1e-9) ? up : down;
+    put(
+      first(first(part(times.fadePart, at) * inSeconds, part(times.fade, at)), plain.fade),
+      first(first(part(times.delayPart, at) * inSeconds, part(times.delay, at)), plain.delay),
+    );
+  }
+}
+
+const part = (times: Float64Array | undefined, at: number): number => (times === undefined ? NaN : times[at]!);
+
+/** The one that is a number. */
+const first = (time: Seconds, otherwise: Seconds): Seconds => (time === time ? time : otherwise);
+
+/**
+ * Times of a cue that were changed while it runs: what is under way keeps the part that is done and takes the new time for the
+ * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
+ */
+export function keepPlaces(
+  content: readonly Content[],
+  times: TimesOfRows,
+  { present, elapsed }: { present: Source; elapsed: Seconds },
+): void {
+  const { parameters, timing: timings, fades, delays } = present.compiled;
+  const rowOf = risingRows(parameters);
+  let at = 0;
+  const keep = (parameter: number): void => {
+    const [old, here] = [rowOf(parameter), at++];
+    const [fade, delay] = [times.fades[here]!, times.delays[here]!];
+    if (present.settled) {
+      if (old < 0) times.fades[here] = 0;
+      times.delays[here] = old >= 0 ? elapsed - fade : 0;
+      return;
+    }
+    const timing = old >= 0 ? timings[old]! : -1;
+    if (old < 0 || (fades[timing] === fade && delays[timing] === delay)) return;
+    const done = present.progressOf(old);
+    times.delays[here] = done > 0 ? elapsed - done * fade : Math.max(delay, elapsed);
+  };
+  for (const one of content)
+    if (isColumn(one)) one.parameters.forEach(keep);
+    else for (const { parameter } of one) keep(parameter);
+}
+
+/** Finds the row of a parameter, or -1, in rising parameters; quick where parameters are asked for in rising order. */
+export function risingRows(parameters: Int32Array): (parameter: number) => number {
+  let row = 0;
+  return (parameter) => {
+    if (row > 0 && parameters[row - 1]! >= parameter) row = 0;
+    while (row < parameters.length && parameters[row]! < parameter) row++;
+    return parameters[row] === parameter ? row : -1;
+  };
+}
