@@ -1,5 +1,4 @@
-import { sameJson } from "../document/record";
-import type { Head, Rig } from "../rig/rig";
+import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { Blocks } from "./blocks";
@@ -74,9 +73,7 @@ export class Finish {
 
   /** Fixtures are patched or placed otherwise; their parameters are where they were. */
   takePatch(before: Rig, after: Rig): void {
-    const samePatch = (head: Head, at: number): boolean =>
-      head === after.heads[at] || sameJson(head.fixture.patch, after.heads[at]!.fixture.patch);
-    if (before.universes === after.universes && before.heads.every(samePatch)) return;
+    if (before.patches === after.patches) return;
     this.#writer = new FrameWriter(after);
     this.moved.markAll();
   }

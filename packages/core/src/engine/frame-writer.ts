@@ -10,14 +10,16 @@ export class FrameWriter {
   readonly #wide: OutputMap["wide"];
 
   constructor(rig: Rig) {
-    const { eight, sixteen, dimmedEight, dimmedSixteen, wide } = buildOutputMap(rig);
+    const { eight, sixteen, dimmedEight, dimmedSixteen, eightByDimmer, sixteenByDimmer, wide } = buildOutputMap(rig);
     this.#frame = new Uint8Array(rig.universes.length * SLOTS);
-    // What a virtual dimmer scales leaves otherwise when either has moved.
+    // What a virtual dimmer scales leaves otherwise when either has moved: it is found by its parameter, and by its dimmer.
     this.#writers = [
       new ExitWriter(eight, { found: eight.parameters, octets: 1, dimmed: false }),
       new ExitWriter(sixteen, { found: sixteen.parameters, octets: 2, dimmed: false }),
-      ...bothWays(dimmedEight, 1),
-      ...bothWays(dimmedSixteen, 2),
+      new ExitWriter(dimmedEight, { found: dimmedEight.parameters, octets: 1, dimmed: true }),
+      new ExitWriter(eightByDimmer, { found: eightByDimmer.dimmers, octets: 1, dimmed: true }),
+      new ExitWriter(dimmedSixteen, { found: dimmedSixteen.parameters, octets: 2, dimmed: true }),
+      new ExitWriter(sixteenByDimmer, { found: sixteenByDimmer.dimmers, octets: 2, dimmed: true }),
     ];
     this.#wide = wide;
   }
@@ -49,20 +51,6 @@ export class FrameWriter {
       }
     }
   }
-}
-
-/** Writers that find exits by their parameters, and by their dimmers. */
-function bothWays(exits: FlatExits, octets: 1 | 2): ExitWriter[] {
-  // Dimmer and place in one number: numbers alone are sorted quickly.
-  const ranked = Float64Array.from(exits.dimmers, (dimmer, at) => dimmer * 2 ** 24 + at).sort();
-  const order = Int32Array.from(ranked, (rank) => rank % 2 ** 24);
-  const sorted = (column: Int32Array): Int32Array => Int32Array.from(order, (at) => column[at]!);
-  const { parameters, dimmers, coarse, fine } = exits;
-  const others = { parameters: sorted(parameters), dimmers: sorted(dimmers), coarse: sorted(coarse), fine: sorted(fine) };
-  return [
-    new ExitWriter(exits, { found: parameters, octets, dimmed: true }),
-    new ExitWriter(others, { found: others.dimmers, octets, dimmed: true }),
-  ];
 }
 
 /** Writes exits of one width. */

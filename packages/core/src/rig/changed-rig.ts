@@ -1,44 +1,50 @@
 import { sameJson } from "../document/record";
-import type { Fixture } from "./fixture";
-import { headPosition, type Head, type Parameter, type Rig } from "./rig";
+import { headKey, type Fixture } from "./fixture";
+import { headPosition, universesIn, type Head, type Parameter, type Rig } from "./rig";
 
 /**
  * The rig after fixtures were only placed, patched or named otherwise: its parameters lie as they lay, and whoever reads by their indices
  * goes on. Null where more than that has changed.
  */
 export function replacedRig(rig: Rig, fixtures: readonly Fixture[]): Rig | null {
-  const changed = new Map(fixtures.map((fixture) => [fixture.id, fixture]));
   const heads = rig.heads.slice();
   const parameters = rig.parameters.slice();
   const headByKey = new Map(rig.headByKey);
-  const found = new Set<string>();
-  let repatched = false;
-  for (let at = 0; at < heads.length; at++) {
-    const before = heads[at]!;
-    const fixture = changed.get(before.fixture.id);
-    if (!fixture) continue;
-    if (!liesAlike(before.fixture, fixture)) return null;
-    found.add(fixture.id);
-    repatched ||= !sameJson(before.fixture.patch, fixture.patch);
-    const head: Head = { ...before, fixture, position: headPosition(fixture, { index: before.index, count: before.mode.heads.length }) };
-    heads[at] = head;
-    headByKey.set(head.key, head);
-    for (const parameter of head.parameters.values()) parameters[parameter] = { ...parameters[parameter]!, head };
+  const repatched: Head[] = [];
+  for (const fixture of fixtures) {
+    const own = headsOfFixture(rig, fixture.id);
+    if (own.length === 0 || !liesAlike(own[0]!.fixture, fixture)) return null;
+    const elsewhere = !sameJson(own[0]!.fixture.patch, fixture.patch);
+    for (const before of own) {
+      const head: Head = { ...before, fixture, position: headPosition(fixture, { index: before.index, count: own.length }) };
+      heads[before.order] = head;
+      if (elsewhere) repatched.push(head);
+      headByKey.set(head.key, head);
+      for (const parameter of head.parameters.values()) parameters[parameter] = { ...parameters[parameter]!, head };
+    }
   }
-  if (found.size < changed.size) return null;
-  return { ...rig, heads, parameters, headByKey, universes: repatched ? universesOf(heads, rig.universes) : rig.universes };
+  return { ...rig, heads, parameters, headByKey, ...(repatched.length > 0 ? repatchedRig(rig, repatched) : {}) };
+}
+
+function headsOfFixture({ heads, headByKey }: Rig, fixtureId: string): readonly Head[] {
+  const first = headByKey.get(headKey(fixtureId, 0, 1)) ?? headByKey.get(headKey(fixtureId, 0, 2));
+  return first?.fixture.id === fixtureId ? heads.slice(first.order, first.order + first.mode.heads.length) : [];
 }
 
 function liesAlike(a: Fixture, b: Fixture): boolean {
   return a.number === b.number && a.profileId === b.profileId && a.modeId === b.modeId && sameJson(a.precedence, b.precedence);
 }
 
-/** The universes that heads are patched in, rising; `known` itself when it is these. */
-function universesOf(heads: readonly Head[], known: readonly number[]): readonly number[] {
-  const used = new Set<number>();
-  for (const { fixture } of heads) if (fixture.patch) used.add(fixture.patch.universe);
-  const rising = [...used].sort((a, b) => a - b);
-  return rising.length === known.length && rising.every((universe, index) => universe === known[index]) ? known : rising;
+/** Where everything is patched after some heads were patched otherwise. */
+function repatchedRig(rig: Rig, heads: readonly Head[]): Pick<Rig, "patches" | "universes"> {
+  const patches = { universes: rig.patches.universes.slice(), addresses: rig.patches.addresses.slice() };
+  for (const { order, fixture } of heads) {
+    patches.universes[order] = fixture.patch?.universe ?? 0;
+    patches.addresses[order] = fixture.patch?.address ?? 0;
+  }
+  const universes = universesIn(patches);
+  const same = universes.length === rig.universes.length && universes.every((universe, at) => universe === rig.universes[at]);
+  return { patches, universes: same ? rig.universes : universes };
 }
 
 /** For each parameter of one rig where it is in another, or -1 where it is gone; null = all lie as they lay. */

@@ -2,6 +2,8 @@ import type { Placement, Vector } from "../geometry/beam";
 import type { Precedence } from "./profile";
 import { fields, integerIn, mapOf, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 
+export const MAX_UNIVERSE = 63999;
+
 /** Where a fixture listens. Universe 1..63999 (E1.31), address 1..512. */
 export interface Patch {
   readonly universe: number;
@@ -37,7 +39,7 @@ export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   name: textUpTo(80),
   profileId: textUpTo(64),
   modeId: textUpTo(64),
-  patch: nullable(fields<Patch>({ universe: integerIn(1, 63999), address: integerIn(1, 512) })),
+  patch: nullable(fields<Patch>({ universe: integerIn(1, MAX_UNIVERSE), address: integerIn(1, 512) })),
   position: vectorSchema,
   rotation: fields<Placement["rotation"]>({ x: degrees, y: degrees, z: degrees }),
   headStep: vectorSchema,

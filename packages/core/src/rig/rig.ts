@@ -1,6 +1,6 @@
 import type { Vector } from "../geometry/beam";
 import type { Attribute } from "./attributes";
-import { headKey, type Fixture, type HeadKey } from "./fixture";
+import { headKey, MAX_UNIVERSE, type Fixture, type HeadKey } from "./fixture";
 import { precedenceOf, type Channel, type Mode, type Profile } from "./profile";
 
 /** One head of the rig with its place and its parameters. */
@@ -37,6 +37,8 @@ export interface Rig {
   readonly headByKey: ReadonlyMap<HeadKey, Head>;
   readonly parameters: readonly Parameter[];
   readonly htpCount: number;
+  /** Universe and address of each head's fixture, by its order; 0 = it isn't patched. */
+  readonly patches: { readonly universes: Int32Array; readonly addresses: Int32Array };
   /** The universes in use, rising. */
   readonly universes: readonly number[];
   /** The same object in rigs whose parameters are the same ones in the same places. */
@@ -46,12 +48,10 @@ export interface Rig {
 export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): Rig {
   const heads: Head[] = [];
   const drafts: { head: Head; channel: Channel; htp: boolean }[] = [];
-  const universes = new Set<number>();
   for (const fixture of fixtures.toSorted((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1))) {
     const profile = profiles.get(fixture.profileId);
     const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
     if (!profile || !mode) continue;
-    if (fixture.patch) universes.add(fixture.patch.universe);
     const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index, order: heads.length + index }));
     heads.push(...own);
     for (const channel of mode.channels)
@@ -66,14 +66,28 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     (head.parameters as Map<Attribute, number>).set(channel.attribute, index);
     return { head, channel, htp, home: normalized(channel, channel.home) };
   });
+  const patches = {
+    universes: Int32Array.from(heads, ({ fixture }) => fixture.patch?.universe ?? 0),
+    addresses: Int32Array.from(heads, ({ fixture }) => fixture.patch?.address ?? 0),
+  };
   return {
     heads,
     headByKey: new Map(heads.map((head) => [head.key, head])),
     parameters,
     htpCount: drafts.filter(({ htp }) => htp).length,
-    universes: [...universes].sort((a, b) => a - b),
+    patches,
+    universes: universesIn(patches),
     layout: {},
   };
+}
+
+/** The universes in which something is patched, rising. */
+export function universesIn({ universes }: Rig["patches"]): number[] {
+  const used = new Uint8Array(MAX_UNIVERSE + 1);
+  for (let at = 0; at < universes.length; at++) used[universes[at]!] = 1;
+  const rising: number[] = [];
+  for (let universe = used.indexOf(1, 1); universe > 0; universe = used.indexOf(1, universe + 1)) rising.push(universe);
+  return rising;
 }
 
 function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number; order: number }): Head {
