@@ -1,14 +1,10 @@
-// bench/zz.ts
+// bench/za.ts
 import { Session } from "node:inspector";
-import { writeFileSync } from "node:fs";
+
+// bench/src/allocations.ts
+import { getHeapStatistics } from "node:v8";
 
 // packages/core/src/document/transaction.ts
-function setChange(id4, path, values) {
-  const change = { op: "set", id: id4, path };
-  if (values.from !== void 0) change.from = values.from;
-  if (values.to !== void 0) change.to = values.to;
-  return change;
-}
 function changedId(change) {
   return change.op === "set" ? change.id : change.record.id;
 }
@@ -226,6 +222,14 @@ function drivenCycles(master, state, driven, t) {
   const beats2 = released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempo, t);
   const ahead = (state?.resyncedSeconds ?? -1) > leadSeconds ? 0 : lead;
   return beats2 * driven.rate + ahead + glideAt(state?.jumps, driven, t);
+}
+function steadyBeats(master, state, driven, t) {
+  const ownPerSecond = driven.ownBpm / 60;
+  if (!follows(master, driven)) return t * ownPerSecond;
+  const last = state?.jumps?.at(-1);
+  if (last && t - last.atSeconds < GLIDE_SECONDS) return NaN;
+  const released = state?.released;
+  return released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(state?.tempo ?? UNTOUCHED, t);
 }
 function follows(master, { family }) {
   return master !== null && (!master.families || master.families.includes(family));
@@ -1537,7 +1541,7 @@ var stepSchema = where(
     fade: numberIn(0, 1e3),
     hold: numberIn(0, 1e3)
   }),
-  ({ level, color, presetId, fade, hold }) => [level, color, presetId].filter((said) => said !== void 0).length !== 1 ? "a step must be one level, one colour or one preset" : fade + hold > 0 ? null : "a step must take some time"
+  ({ level, color, presetId, fade, hold }) => [level, color, presetId].filter((said2) => said2 !== void 0).length !== 1 ? "a step must be one level, one colour or one preset" : fade + hold > 0 ? null : "a step must take some time"
 );
 var stepsSchema = where(
   fields({ ...drive, kind: oneOf(["steps"]), steps: listOf(stepSchema, { min: 1, max: MOST_STEPS }) }),
@@ -1690,8 +1694,8 @@ function presetKeyOf(attribute) {
   return family === "Colour" ? "Color" : family === "Position" ? "Position" : attribute;
 }
 function presetKeys({ universal, perProfile, perHead }) {
-  const said = [universal, ...Object.values(perProfile), ...Object.values(perHead)].flatMap((parts) => Object.keys(parts));
-  return [...new Set(said.map(presetKeyOf))];
+  const said2 = [universal, ...Object.values(perProfile), ...Object.values(perHead)].flatMap((parts) => Object.keys(parts));
+  return [...new Set(said2.map(presetKeyOf))];
 }
 function partsUnder(parts, key) {
   return Object.entries(parts).filter(([attribute]) => presetKeyOf(attribute) === key).sort(([a], [b]) => Number(b === key) - Number(a === key));
@@ -1746,8 +1750,8 @@ function withoutTimes(column) {
 }
 function picked({ parameters, values, times }, places) {
   const own = OWN_TIMES.flatMap((name) => {
-    const all2 = times[name];
-    return all2 ? [[name, Float64Array.from(places, (at) => all2[at])]] : [];
+    const all = times[name];
+    return all ? [[name, Float64Array.from(places, (at) => all[at])]] : [];
   });
   return {
     parameters: Int32Array.from(places, (at) => parameters[at]),
@@ -1776,13 +1780,13 @@ function columnOver(beneath, above) {
     if (takesAbove && a < low.length && low[a] === high[index]) a++;
     parameters[at] = from.parameters[index];
     values[at] = from.values[index];
-    for (const [name, all2] of times) all2[at] = from.times[name]?.[index] ?? NaN;
+    for (const [name, all] of times) all[at] = from.times[name]?.[index] ?? NaN;
     at++;
   }
   return {
     parameters: parameters.slice(0, at),
     values: values.slice(0, at),
-    times: Object.fromEntries(times.map(([name, all2]) => [name, all2.slice(0, at)]))
+    times: Object.fromEntries(times.map(([name, all]) => [name, all.slice(0, at)]))
   };
 }
 
@@ -1877,13 +1881,13 @@ function attributeTable(rig, attribute) {
   if (!table) known4.set(attribute, table = makeTable(rig, attribute));
   return table;
 }
-function makeTable({ heads, parameters: all2 }, attribute) {
+function makeTable({ heads, parameters: all }, attribute) {
   const parameters = new Int32Array(heads.length).fill(-1);
   const [from, size2] = [new Float64Array(heads.length), new Float64Array(heads.length)];
   heads.forEach((head, at) => {
     const parameter = head.parameters.get(attribute);
     if (parameter === void 0) return;
-    const [low, high] = all2[parameter].channel.physical;
+    const [low, high] = all[parameter].channel.physical;
     parameters[at] = parameter;
     from[at] = low;
     size2[at] = high - low;
@@ -2159,12 +2163,12 @@ function angleTables(points, middle, aimAt) {
 function stepSwings({ attribute, rowsOf: rowsOf2, show }, motion) {
   const { steps, direction } = motion;
   const relative = motion.base === "relative";
-  const said = steps.map((step) => new Map(rowsOf2(stepPart(step)).map(({ parameter, value }) => [parameter, value])));
+  const said2 = steps.map((step) => new Map(rowsOf2(stepPart(step)).map(({ parameter, value }) => [parameter, value])));
   const key = attributeInfo(attribute);
   return (head, { size: size2 }) => [...head.parameters].flatMap(([name, parameter]) => {
     if (!underSteps(attribute, key.family, name)) return [];
     const { channel } = show.rig.parameters[parameter];
-    const own = steps.map((step, index) => relative ? normalizedSize(channel, step.level ?? 0) : said[index].get(parameter) ?? null);
+    const own = steps.map((step, index) => relative ? normalizedSize(channel, step.level ?? 0) : said2[index].get(parameter) ?? null);
     const values = filled(own);
     if (!values) return [];
     const middle = relative ? 0 : (Math.min(...values) + Math.max(...values)) / 2;
@@ -2290,13 +2294,13 @@ var Draft = class {
     if (at > 0 && this.#parameters[at - 1] >= parameter) this.#rises = false;
     this.#parameters[at] = parameter;
     this.#values[at] = value;
-    for (const [name, all2] of this.#times) all2[at] = times[name];
+    for (const [name, all] of this.#times) all[at] = times[name];
   }
   done() {
     const column = {
       parameters: this.#parameters.slice(0, this.#count),
       values: this.#values.slice(0, this.#count),
-      times: Object.fromEntries(this.#times.map(([name, all2]) => [name, all2.slice(0, this.#count)]))
+      times: Object.fromEntries(this.#times.map(([name, all]) => [name, all.slice(0, this.#count)]))
     };
     return this.#rises ? column : risingColumn(column);
   }
@@ -2913,6 +2917,20 @@ var Blocks = class {
 };
 
 // packages/core/src/engine/flat-motions.ts
+function clockReader(drives) {
+  return {
+    cyclesOf: (clock, t) => {
+      const { masterId } = clock;
+      if (masterId === null) return drivenCycles(null, null, clock, t);
+      return drivenCycles(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+    },
+    beatsOf: (clock, t) => {
+      const { masterId } = clock;
+      if (masterId === null) return steadyBeats(null, null, clock, t);
+      return steadyBeats(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+    }
+  };
+}
 function leadOf(motion, run) {
   const { lead: own, leadSeconds = 0, rate, ownBpm, masterId } = motion;
   const kept = own !== void 0 && leadSeconds >= (run.sinceSeconds ?? 0);
@@ -3100,22 +3118,22 @@ function placesOf({ patches, universes }) {
 }
 function patched(exits, { starts, ends }) {
   const { parameters, dimmers, heads, coarse, fine: fine2 } = exits;
-  const all2 = { parameters: parameters.slice(), dimmers: dimmers.slice(), coarse: coarse.slice(), fine: fine2.slice() };
+  const all = { parameters: parameters.slice(), dimmers: dimmers.slice(), coarse: coarse.slice(), fine: fine2.slice() };
   let count = 0;
   for (let at = 0; at < heads.length; at++) {
     const [start, end] = [starts[heads[at]], ends[heads[at]]];
     if (start === UNPATCHED || start + coarse[at] >= end || start + fine2[at] >= end) continue;
-    all2.parameters[count] = parameters[at];
-    all2.dimmers[count] = dimmers[at];
-    all2.coarse[count] = start + coarse[at];
-    all2.fine[count++] = start + fine2[at];
+    all.parameters[count] = parameters[at];
+    all.dimmers[count] = dimmers[at];
+    all.coarse[count] = start + coarse[at];
+    all.fine[count++] = start + fine2[at];
   }
-  if (count === heads.length) return all2;
+  if (count === heads.length) return all;
   return {
-    parameters: all2.parameters.slice(0, count),
-    dimmers: all2.dimmers.slice(0, count),
-    coarse: all2.coarse.slice(0, count),
-    fine: all2.fine.slice(0, count)
+    parameters: all.parameters.slice(0, count),
+    dimmers: all.dimmers.slice(0, count),
+    coarse: all.coarse.slice(0, count),
+    fine: all.fine.slice(0, count)
   };
 }
 function looseExits(rig) {
@@ -3291,9 +3309,9 @@ var controlSchema = where(
 );
 
 // packages/core/src/playback/curtain.ts
-function raisedPart({ raise: raise3, hand = 0 }, t) {
-  if (!raise3) return hand;
-  const done = raise3.seconds === 0 ? 1 : Math.min(1, Math.max(0, (t - raise3.startSeconds) / raise3.seconds));
+function raisedPart({ raise: raise4, hand = 0 }, t) {
+  if (!raise4) return hand;
+  const done = raise4.seconds === 0 ? 1 : Math.min(1, Math.max(0, (t - raise4.startSeconds) / raise4.seconds));
   return hand + (1 - hand) * done;
 }
 var curtainSchema = fields({
@@ -4015,12 +4033,12 @@ function raise(parameter, { values, cover: { covered, home } }, { value, share, 
   const after = Math.max(before, share);
   const lowest = rule === "lowest";
   const rest = lowest ? 1 - home[parameter] : home[parameter];
-  const said = (lowest ? 1 - values[parameter] : values[parameter]) - rest * (1 - before);
+  const said2 = (lowest ? 1 - values[parameter] : values[parameter]) - rest * (1 - before);
   const offered2 = (lowest ? 1 - value : value) * share;
-  const made = Math.max(said, offered2) + rest * (1 - after);
+  const made = Math.max(said2, offered2) + rest * (1 - after);
   values[parameter] = lowest ? 1 - made : made;
   covered[parameter] = after;
-  return share > 0 && (offered2 > said || before === 0);
+  return share > 0 && (offered2 > said2 || before === 0);
 }
 
 // packages/core/src/engine/runs.ts
@@ -4062,15 +4080,91 @@ function runsOf({ parameters, timing }, border) {
   return list.done();
 }
 
-// packages/core/src/engine/lay-runs.ts
+// packages/core/src/engine/lay-counting.ts
+var said = new Float64Array(1024);
+function layCounting(source, stretch2, stage) {
+  const end = stretch2.row + stretch2.length;
+  while (stretch2.row < end) {
+    const count = countAlike(source, stretch2.row, end);
+    say(source, stretch2, count);
+    const rule = ruleOf(source, stretch2.row);
+    stretch2.share[0] = shareOf(source, rule);
+    if (rule === "replaces") replace(stretch2, count, stage);
+    else if (rule === "highest") raise2(stretch2, count, stage);
+    else lower(stretch2, count, stage);
+    stretch2.row += count;
+    stretch2.parameter += count;
+  }
+}
+function countAlike(source, row, end) {
+  const most = end - row < said.length ? end - row : said.length;
+  const { adds, htpRows } = source;
+  const { parameters } = source.compiled;
+  if (row < htpRows) return htpRows - row < most ? htpRows - row : most;
+  if (adds === null) return most;
+  const way = adds[parameters[row]];
+  let count = 1;
+  while (count < most && adds[parameters[row + count]] === way) count++;
+  return count;
+}
+function say(source, { row, timing }, count) {
+  const { from, progress, settled } = source;
+  const { to, timing: timings } = source.compiled;
+  if (!settled && (source.beneath !== null || source.travel.size > 0))
+    for (let at = 0; at < count; at++) said[at] = source.rowValue(row + at);
+  else if (settled) for (let at = 0; at < count; at++) said[at] = to[row + at];
+  else
+    for (let at = 0; at < count; at++) {
+      const done = progress[timing === MIXED ? timings[row + at] : timing];
+      const start = done < 1 ? from[row + at] : 0;
+      said[at] = start + (to[row + at] - start) * done;
+    }
+}
+function replace({ parameter, share: shares }, count, { values, cover: { covered } }) {
+  const share = shares[0];
+  for (let at = 0; at < count; at++) {
+    const beneath = values[parameter + at];
+    const before = covered[parameter + at];
+    values[parameter + at] = share === 1 ? said[at] : beneath + (said[at] - beneath) * share;
+    covered[parameter + at] = before + (1 - before) * share;
+  }
+}
+function raise2({ parameter, share: shares }, count, { values, cover: { covered, home } }) {
+  const share = shares[0];
+  for (let at = 0; at < count; at++) {
+    const before = covered[parameter + at];
+    const rest = home[parameter + at];
+    const there = values[parameter + at] - rest * (1 - before);
+    const offered2 = said[at] * share;
+    const after = before > share ? before : share;
+    values[parameter + at] = (there > offered2 ? there : offered2) + rest * (1 - after);
+    covered[parameter + at] = after;
+  }
+}
+function lower({ parameter, share: shares }, count, { values, cover: { covered, home } }) {
+  const share = shares[0];
+  for (let at = 0; at < count; at++) {
+    const before = covered[parameter + at];
+    const rest = 1 - home[parameter + at];
+    const there = 1 - values[parameter + at] - rest * (1 - before);
+    const offered2 = (1 - said[at]) * share;
+    const after = before > share ? before : share;
+    values[parameter + at] = 1 - ((there > offered2 ? there : offered2) + rest * (1 - after));
+    covered[parameter + at] = after;
+  }
+}
+
+// packages/core/src/engine/laid-stage.ts
 function laidStage(values, of) {
   return { values, bits: new Int32Array(values.buffer, values.byteOffset, values.length), ...of };
 }
+
+// packages/core/src/engine/lay-runs.ts
 function laySeen(source, { plain, counting }, stage) {
   layRuns(source, plain, stage);
   if (counting.count > 0) layRuns(source, counting, stage, layCounting);
 }
-var stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: 0 };
+var stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: new Float64Array(1) };
 function layRuns(source, runs, stage, lay = layPlain) {
   const { count, bounds } = stage.spans;
   for (let at = 0, span = 0; at < runs.count && span < count; ) {
@@ -4096,17 +4190,19 @@ function layPlain(source, at, stage) {
   const gain = weight * level;
   const share = raises || source.scalesAll ? gain : weight;
   if (share === 0) return;
-  at.share = share;
+  at.share[0] = share;
   if (!settled && (source.beneath !== null || source.travel.size > 0)) return layRowByRow(source, at, values);
-  if (raises) return raise2(source, at, stage);
-  const done = settled ? 1 : at.timing === MIXED ? MIXED : source.progress[at.timing];
-  if (done === 1) replaceBy(source.compiled.to, at, values);
+  if (raises) return raise3(source, at, stage);
+  const mixed2 = !settled && at.timing === MIXED;
+  const done = settled || mixed2 ? 1 : source.progress[at.timing];
+  if (mixed2) replaceOnTheWay(source, at, values);
+  else if (done === 1) replaceBy(source.compiled.to, at, values);
   else if (done === 0) replaceBy(source.from, at, values);
   else replaceOnTheWay(source, at, values);
 }
 var offered = new Float32Array(1024);
 var offeredBits = new Int32Array(offered.buffer);
-function raise2(source, stretch2, { bits }) {
+function raise3(source, stretch2, { bits }) {
   for (let left2 = stretch2.length; left2 > 0; ) {
     const count = left2 < offered.length ? left2 : offered.length;
     offer(source, stretch2, count);
@@ -4116,12 +4212,14 @@ function raise2(source, stretch2, { bits }) {
     left2 -= count;
   }
 }
-function offer(source, { row, timing, share }, count) {
+function offer(source, { row, timing, share: shares }, count) {
+  const share = shares[0];
   const { from, progress, settled } = source;
   const { to, timing: timings } = source.compiled;
-  const same = settled ? 1 : timing === MIXED ? MIXED : progress[timing];
-  if (same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at] * share;
-  else if (same === MIXED)
+  const mixed2 = !settled && timing === MIXED;
+  const same = settled || mixed2 ? 1 : progress[timing];
+  if (!mixed2 && same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at] * share;
+  else if (mixed2)
     for (let at = 0; at < count; at++) {
       const start = from[row + at];
       offered[at] = (start + (to[row + at] - start) * progress[timings[row + at]]) * share;
@@ -4139,15 +4237,17 @@ function raiseBits(bits, parameter, count) {
     bits[parameter + at] = there - (short & short >> 31) | 0;
   }
 }
-function replaceBy(said, { row, parameter, length, share }, values) {
-  if (share === 1) for (let at = 0; at < length; at++) values[parameter + at] = said[row + at];
+function replaceBy(said2, { row, parameter, length, share: shares }, values) {
+  const share = shares[0];
+  if (share === 1) for (let at = 0; at < length; at++) values[parameter + at] = said2[row + at];
   else
     for (let at = 0; at < length; at++) {
       const beneath = values[parameter + at];
-      values[parameter + at] = beneath + (said[row + at] - beneath) * share;
+      values[parameter + at] = beneath + (said2[row + at] - beneath) * share;
     }
 }
-function replaceOnTheWay(source, { row, parameter, length, timing, share }, values) {
+function replaceOnTheWay(source, { row, parameter, length, timing, share: shares }, values) {
+  const share = shares[0];
   const { from, progress } = source;
   const { to, timing: timings } = source.compiled;
   const same = timing === MIXED ? 0 : progress[timing];
@@ -4164,35 +4264,14 @@ function replaceOnTheWay(source, { row, parameter, length, timing, share }, valu
       values[parameter + at] = share === 1 ? value : beneath + (value - beneath) * share;
     }
 }
-function layRowByRow(source, { row, parameter, length, share }, values) {
+function layRowByRow(source, { row, parameter, length, share: shares }, values) {
+  const share = shares[0];
   const raises = row < source.htpRows;
   for (let at = 0; at < length; at++) {
     const value = source.rowValue(row + at);
     const beneath = values[parameter + at];
     if (!raises) values[parameter + at] = share === 1 ? value : beneath + (value - beneath) * share;
     else if (value * share > beneath) values[parameter + at] = value * share;
-  }
-}
-function layCounting(source, { row, parameter, length }, { values, cover: { covered, home } }) {
-  for (let at = parameter, own = row; at < parameter + length; at++, own++) {
-    const rule = ruleOf(source, own);
-    const share = shareOf(source, rule);
-    const value = source.rowValue(own);
-    const beneath = values[at];
-    const before = covered[at];
-    if (rule === "replaces") {
-      values[at] = share === 1 ? value : beneath + (value - beneath) * share;
-      covered[at] = before + (1 - before) * share;
-      continue;
-    }
-    const lowest = rule === "lowest";
-    const rest = lowest ? 1 - home[at] : home[at];
-    const said = (lowest ? 1 - beneath : beneath) - rest * (1 - before);
-    const offered2 = (lowest ? 1 - value : value) * share;
-    const after = before > share ? before : share;
-    const made = (said > offered2 ? said : offered2) + rest * (1 - after);
-    values[at] = lowest ? 1 - made : made;
-    covered[at] = after;
   }
 }
 
@@ -4312,19 +4391,36 @@ function progressAt(elapsed, delay, fade) {
   return fade > 0 && under < fade ? under / fade : 1;
 }
 
+// packages/core/src/engine/clock-groups.ts
+var ClockGroups = class {
+  groups;
+  rates;
+  constructor(clocks) {
+    this.rates = Float64Array.from(clocks, ({ rate }) => rate);
+    const found = /* @__PURE__ */ new Map();
+    clocks.forEach(({ masterId, family, ownBpm, count, lead }, at) => {
+      const key = count === null && lead === void 0 ? `${masterId} ${family} ${ownBpm}` : `alone ${at}`;
+      const members = found.get(key);
+      if (members) members.push(at);
+      else found.set(key, [at]);
+    });
+    this.groups = [...found.values()].map((members) => ({ first: clocks[members[0]], members: Int32Array.from(members) }));
+  }
+};
+
 // packages/core/src/engine/motion-runs.ts
 var MotionRuns = class {
   count;
   /** Stretches are half-open. */
   begins;
   ends;
-  /** 1 = rows that follow each other, one motion each with nothing beneath it, all of one table and clock, without sizes that fade. */
+  /** 1 = rows that follow each other, one motion each with nothing beneath it, all of one table, without sizes that fade. */
   alike;
   #motions;
   constructor(motions) {
-    const { targets, tables: tables2, clocks, relative, fades } = motions;
+    const { targets, tables: tables2, relative, fades } = motions;
     const alone = (at) => relative[at] === 0 && fades === null && targets[at - 1] !== targets[at] && targets[at + 1] !== targets[at];
-    const goesOn = (at) => targets[at] === targets[at - 1] + 1 && tables2[at] === tables2[at - 1] && clocks[at] === clocks[at - 1];
+    const goesOn = (at) => targets[at] === targets[at - 1] + 1 && tables2[at] === tables2[at - 1];
     const [begins, ends, alike] = [[], [], []];
     for (let begin = 0; begin < targets.length; ) {
       const same = alone(begin);
@@ -4347,9 +4443,8 @@ var MotionRuns = class {
     const [begin, end] = [this.begins[run], this.ends[run]];
     const table = tables2[begin];
     const cells = table.length >> 1;
-    const turns = cycles[clocks[begin]];
     for (let at = begin, row = targets[begin]; at < end; at++, row++) {
-      const turned = turns + phases[at];
+      const turned = cycles[clocks[at]] + phases[at];
       const place2 = (turned - Math.floor(turned)) * cells;
       const cell = place2 | 0;
       const value = lows[at] + spans[at] * (table[2 * cell] + table[2 * cell + 1] * (place2 - cell));
@@ -4365,6 +4460,7 @@ var RunningMotions = class {
   size = 1;
   #compiled;
   #startSeconds;
+  #groups;
   #cycles;
   /** Where counting clocks began; NaN before the first look. */
   #begins;
@@ -4373,6 +4469,7 @@ var RunningMotions = class {
   constructor(compiled, startSeconds) {
     this.runs = new MotionRuns(compiled.motions);
     this.#compiled = compiled;
+    this.#groups = new ClockGroups(compiled.clocks);
     this.#startSeconds = startSeconds;
     this.#now = startSeconds;
     this.#cycles = new Float64Array(compiled.clocks.length);
@@ -4398,14 +4495,24 @@ var RunningMotions = class {
     this.#stopSeconds = present.#stopSeconds;
   }
   /** Brings all to time t; those of rows go into the rows' levels. */
-  advance(t, cyclesOf) {
+  advance(t, reader) {
     this.#now = t;
-    const { clocks, to } = this.#compiled;
-    for (let at = 0; at < clocks.length; at++) this.#cycles[at] = this.#roundsOf(at, t, cyclesOf);
+    const { to } = this.#compiled;
+    this.#readClocks(t, reader);
     const { count, begins, ends, alike } = this.runs;
     for (let run = 0; run < count; run++)
       if (alike[run] === 1 && this.size === 1) this.runs.swing(run, this.#cycles, to);
       else this.#swingEach(begins[run], ends[run]);
+  }
+  /** Clocks that differ in their rates alone are read once; while a glide takes each its own way, and where they count, one by one. */
+  #readClocks(t, reader) {
+    const { groups, rates } = this.#groups;
+    for (let group = 0; group < groups.length; group++) {
+      const { first: first2, members } = groups[group];
+      const beats2 = members.length > 1 ? reader.beatsOf(first2, t) : NaN;
+      if (beats2 === beats2) for (let at = 0; at < members.length; at++) this.#cycles[members[at]] = fraction(beats2 * rates[members[at]]);
+      else for (let at = 0; at < members.length; at++) this.#cycles[members[at]] = this.#roundsOf(members[at], t, reader);
+    }
   }
   /** Motions one by one, those of a row on each other. */
   #swingEach(begin, end) {
@@ -4423,12 +4530,12 @@ var RunningMotions = class {
     }
   }
   /** Clocks that count begin with the source and end after their rounds; others give their place in the round. */
-  #roundsOf(at, t, cyclesOf) {
+  #roundsOf(at, t, reader) {
     const clock = this.#compiled.clocks[at];
-    const cycles = cyclesOf(clock, t);
+    const cycles = reader.cyclesOf(clock, t);
     if (clock.count === null) return fraction(cycles);
     const way = clock.rate < 0 ? -1 : 1;
-    if (Number.isNaN(this.#begins[at])) this.#begins[at] = cyclesOf(clock, this.#startSeconds);
+    if (Number.isNaN(this.#begins[at])) this.#begins[at] = reader.cyclesOf(clock, this.#startSeconds);
     if ((cycles - this.#begins[at]) * way < 0) this.#begins[at] = 0;
     const gone = Math.max(0, (cycles - this.#begins[at]) * way);
     return fraction(way * Math.min(gone, clock.count));
@@ -4469,16 +4576,12 @@ var Source = class _Source {
   /** Its rows in stretches. */
   runs;
   motions;
-  /** Scales the HTP rows, and the others too where `scalesAll`. */
-  level;
   scalesAll = false;
   /** Lies over sources of a lower rank, however late they came. */
   rank = RANK_OF.normal;
   /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
   adds = null;
   leavesByHand = false;
-  /** 1 while held, falling to 0 while letting go. */
-  weight = 1;
   /** Every fade has arrived. */
   settled = false;
   /** Levels along the way of colours that don't travel as levels, by row. */
@@ -4491,7 +4594,8 @@ var Source = class _Source {
   progress;
   /** Rows of HTP raise; those of a sketch take over. */
   #raises;
-  #now;
+  /** Level, weight and now: written every frame, and numbers in fields would be made anew each time. */
+  #numbers = Float64Array.of(0, 1, 0);
   /** The card whose fader and flashes it follows. */
   #card = null;
   /** The part done by hand, in place of the times. */
@@ -4510,6 +4614,26 @@ var Source = class _Source {
     this.runs = runsOf(of.compiled, this.htpRows);
     this.motions = new RunningMotions(of.compiled, of.startSeconds);
     this.progress = new Float64Array(of.compiled.fades.length);
+  }
+  /** Scales the HTP rows, and the others too where `scalesAll`. */
+  get level() {
+    return this.#numbers[0];
+  }
+  set level(level) {
+    this.#numbers[0] = level;
+  }
+  /** 1 while held, falling to 0 while letting go. */
+  get weight() {
+    return this.#numbers[1];
+  }
+  set weight(weight) {
+    this.#numbers[1] = weight;
+  }
+  get #now() {
+    return this.#numbers[2];
+  }
+  set #now(t) {
+    this.#numbers[2] = t;
   }
   get lettingGo() {
     return this.#release !== null || this.leavesByHand;
@@ -4567,7 +4691,7 @@ var Source = class _Source {
     return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }
   /** Brings fades, release and motions to time t. */
-  advance(t, cyclesOf) {
+  advance(t, reader) {
     this.#now = t;
     if (this.#release) {
       const { startSeconds, seconds, from } = this.#release;
@@ -4575,18 +4699,19 @@ var Source = class _Source {
     }
     if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
-    if (this.compiled.clocks.length > 0) this.motions.advance(t, cyclesOf);
+    if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
-    this.beneath?.source.advance(t, cyclesOf);
+    this.beneath?.source.advance(t, reader);
   }
   #advanceFades(t) {
     const { delays, fades } = this.compiled;
     const elapsed = (this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds;
     let arrived = true;
+    const { progress } = this;
     for (let timing = 0; timing < fades.length; timing++) {
-      const done = this.#hand ?? progressAt(elapsed, delays[timing], fades[timing]);
-      this.progress[timing] = done;
-      if (done < 1) arrived = false;
+      if (this.#hand === null) progress[timing] = progressAt(elapsed, delays[timing], fades[timing]);
+      else progress[timing] = this.#hand;
+      if (progress[timing] < 1) arrived = false;
     }
     this.settled = arrived;
   }
@@ -4705,8 +4830,8 @@ function startValues(level, of) {
   });
   return (parameter) => Math.fround(own.get(parameter) ?? fresh(parameter));
 }
-function isScaled(parameter, playback, { adding }) {
-  return roleOf(playback) === "everything" || playback.colors === "add" && adding[parameter] > 0;
+function isScaled(parameter, playback, { adding: adding2 }) {
+  return roleOf(playback) === "everything" || playback.colors === "add" && adding2[parameter] > 0;
 }
 function continuation(state, context) {
   const merged = context.merged.slice();
@@ -4838,8 +4963,8 @@ var Curtains = class {
   /** Some curtain is on its way up at t. */
   movesAt(t) {
     for (let index = 0; index < this.#held.length; index++) {
-      const { raise: raise3 } = this.#held[index].curtain;
-      if (raise3 && t <= raise3.startSeconds + raise3.seconds + 0.1) return true;
+      const { raise: raise4 } = this.#held[index].curtain;
+      if (raise4 && t <= raise4.startSeconds + raise4.seconds + 0.1) return true;
     }
     return false;
   }
@@ -5047,9 +5172,11 @@ function rigWays({ parameters, htpCount }) {
 var LastLaid = class {
   #progress;
   #settled = false;
+  /** Which rows have other factors now. */
+  #raised = false;
+  #replaced = false;
   /** Factors of rows that raise and of rows that replace. */
-  #gain = NaN;
-  #share = NaN;
+  #factors = Float64Array.of(NaN, NaN);
   constructor({ progress }) {
     this.#progress = new Float64Array(progress.length).fill(NaN);
   }
@@ -5058,25 +5185,28 @@ var LastLaid = class {
     const { level, weight, scalesAll, settled, progress } = source;
     const gain = weight * level;
     const share = scalesAll ? gain : weight;
-    const raised = gain !== this.#gain;
-    const replaced = share !== this.#share;
+    const raised = gain !== this.#factors[0];
+    const replaced = share !== this.#factors[1];
     const fading = !settled || !this.#settled;
     if (raised || replaced || fading) {
-      this.#markRuns(source, plain, { blocks, raised, replaced, fading });
-      this.#markRuns(source, counting, { blocks, raised: raised || replaced, replaced: raised || replaced, fading });
+      this.#raised = raised;
+      this.#replaced = replaced;
+      this.#markRuns(source, plain, blocks);
+      this.#raised = this.#replaced = raised || replaced;
+      this.#markRuns(source, counting, blocks);
     }
     markMotions(source, blocks);
-    this.#gain = gain;
-    this.#share = share;
+    this.#factors[0] = gain;
+    this.#factors[1] = share;
     this.#settled = settled;
     this.#progress.set(progress);
   }
-  #markRuns(source, runs, how) {
-    const { blocks, raised, replaced, fading } = how;
+  #markRuns(source, runs, blocks) {
+    const fading = !source.settled || !this.#settled;
     const everyRow = fading && (source.beneath !== null || source.travel.size > 0);
     for (let at = 0; at < runs.count; at++) {
       const timing = runs.timings[at];
-      const moved = (runs.rows[at] < source.htpRows ? raised : replaced) || everyRow || fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]);
+      const moved = (runs.rows[at] < source.htpRows ? this.#raised : this.#replaced) || everyRow || fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]);
       if (moved) blocks.markRange(runs.parameters[at], runs.lengths[at]);
     }
   }
@@ -5439,8 +5569,8 @@ var Stack = class {
     return false;
   }
   /** Brings all to time t. */
-  advance(t, cyclesOf) {
-    for (let at = 0; at < this.#order.length; at++) this.#order[at].advance(t, cyclesOf);
+  advance(t, reader) {
+    for (let at = 0; at < this.#order.length; at++) this.#order[at].advance(t, reader);
   }
   /** Adds all that rides on what lies beneath. */
   addRiders(values, htpCount) {
@@ -5806,14 +5936,10 @@ var Engine = class {
     this.#reviseReaders(affected, { before, at });
     return ok(null);
   }
-  #cyclesOf = (clock, t) => {
-    const { masterId } = clock;
-    if (masterId === null) return drivenCycles(null, null, clock, t);
-    return drivenCycles(this.#show.get("master", masterId), this.#show.masterState(masterId), clock, t);
-  };
+  #clocks = clockReader(() => this.#show);
   #merge(t) {
     this.#t = t;
-    this.#stack.advance(t, this.#cyclesOf);
+    this.#stack.advance(t, this.#clocks);
     this.#stage.advance(this.#stack, this.#finish.overlay, this.#finish.moved);
     this.#finish.finish(this.#stage.values, this.#stack, t);
     this.#stack.dropGone();
@@ -6286,6 +6412,52 @@ function interleaved(works, rounds) {
   return times.map(median);
 }
 
+// bench/src/allocations.ts
+var FRAME = 1 / 44;
+var FRAMES = 20;
+function octetsPerFrame() {
+  return { plain: measured((record) => record), fannedRates: measured(fanned), addedColours: measured(adding) };
+}
+function unlikePlain(rounds) {
+  const works = [(record) => record, fanned, adding].map((of) => {
+    const engine = engineOf(of, 256);
+    const frame = new Uint8Array(engine.frameLength);
+    return (round) => void engine.tick(START_SECONDS + 2 + round * FRAME, frame);
+  });
+  const [plain, rates, added] = interleaved(works, rounds);
+  return { fannedRates: rates / plain, addedColours: added / plain };
+}
+function engineOf(of, universes) {
+  const show = loadedShow({ universes, state: "fading" });
+  const records = new Map([...show.records].map(([id4, record]) => [id4, of(record)]));
+  return new Engine(show.withRecords(records), START_SECONDS + 1);
+}
+function measured(of) {
+  const engine = engineOf(of, 16);
+  const frame = new Uint8Array(engine.frameLength);
+  for (let round = 0; round < 2e3; round++) engine.tick(START_SECONDS + 2 + round * FRAME / 10, frame);
+  const taken = [];
+  for (let look = 0; look < 30; look++) {
+    const before = getHeapStatistics().used_heap_size;
+    for (let round = 0; round < FRAMES; round++) engine.tick(START_SECONDS + 30 + look + round * FRAME / 10, frame);
+    taken.push((getHeapStatistics().used_heap_size - before) / FRAMES);
+  }
+  return median(taken);
+}
+function fanned(record) {
+  return record.kind === "cue" ? eachPart(record, (part3) => part3.motion ? { ...part3, motion: { ...part3.motion, rate: { knots: [0.5, 2] } } } : part3) : record;
+}
+function adding(record) {
+  return record.kind === "playback" ? { ...record, colors: "add" } : record;
+}
+function eachPart(cue, of) {
+  const strokes = Object.entries(cue.strokes).map(([id4, stroke]) => {
+    const parts = Object.entries(stroke.parts).map(([attribute, part3]) => [attribute, of(part3)]);
+    return [id4, { ...stroke, parts: Object.fromEntries(parts) }];
+  });
+  return { ...cue, strokes: Object.fromEntries(strokes) };
+}
+
 // bench/src/bare-pass.ts
 var BarePass = class {
   contributions;
@@ -6312,13 +6484,13 @@ var BarePass = class {
 };
 
 // bench/src/frame-time.ts
-var FRAME = 1 / 44;
+var FRAME2 = 1 / 44;
 function frameTimes(universes, rounds) {
   const show = loadedShow({ universes, state: "fading" });
   const engine = new Engine(show, START_SECONDS + 1);
   const bare = new BarePass(show);
   const [frame, other] = [new Uint8Array(engine.frameLength), new Uint8Array(engine.frameLength)];
-  const work = [(round) => void engine.tick(START_SECONDS + 2 + round * FRAME, frame), () => bare.run(other)];
+  const work = [(round) => void engine.tick(START_SECONDS + 2 + round * FRAME2, frame), () => bare.run(other)];
   interleaved(work, 30);
   const [engineMs, bareMs] = interleaved(work, rounds);
   return {
@@ -6330,191 +6502,29 @@ function frameTimes(universes, rounds) {
     ratio: engineMs / bareMs
   };
 }
-function oneFaderShare(universes) {
-  return fadersShare(universes, ["card-1"]);
-}
-function fadersShare(universes, cards) {
-  const rest = new Engine(loadedShow({ universes, state: "at rest" }), START_SECONDS);
-  const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
-  const frame = new Uint8Array(rest.frameLength);
-  const [moved, full] = interleaved(
-    [
-      (round) => {
-        for (const card of cards) {
-          const from = rest.show.playbackState(card).level;
-          const to = 0.5 + (round + 1) % 50 / 100;
-          if (to !== from)
-            rest.command({ at: START_SECONDS + round, changes: [setChange(playbackStateIdOf(card), ["level"], { from, to })] });
-        }
-        rest.tick(START_SECONDS + round, frame);
-      },
-      (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame)
-    ],
-    60
-  );
-  return moved / full;
-}
-function editInFrames() {
-  return editTimes((engine, round) => {
-    const path = ["strokes", "s", "parts", "Zoom", "level", "knots"];
-    const from = engine.show.get("cue", "cue-3").strokes["s"].parts.Zoom.level.knots;
-    return setChange("cue-3", path, { from, to: [10, 10 + round] });
-  });
-}
-function groupEditInFrames() {
-  return editTimes(
-    (engine, round, heads) => setChange("group-3", ["heads"], { from: engine.show.groupHeads("group-3"), to: heads.slice(round, round + 2e3) })
-  );
-}
-function presetEditInFrames() {
-  const base = loadedShow({ universes: 256, state: "at rest" });
-  const color = (x) => ({ colors: { knots: [{ x, y: 0.33, luminance: 1 }], path: "even" }, shape: {}, touched: 0 });
-  const presets = Array.from({ length: 500 }, (_, index) => ({
-    id: `preset-${index}`,
-    kind: "preset",
-    version: 1,
-    name: null,
-    rank: index,
-    family: "Colour",
-    territoryId: null,
-    universal: { Color: color(0.3) },
-    perProfile: {},
-    perHead: {}
-  }));
-  const heads = base.rig.heads.filter(({ parameters }) => parameters.has("Pan")).map(({ key }) => key);
-  const cues = Array.from({ length: 1e3 }, (_, index) => {
-    const refers = { presets: { ids: [index < 400 ? "preset-7" : `preset-${index % 500}`], path: "even" }, shape: {}, touched: 1 };
-    const who = { heads: heads.slice(index % 2 * 1e3, index % 2 * 1e3 + 1e3) };
-    return {
-      id: `many-${index}`,
-      kind: "cue",
-      version: 1,
-      listId: `many-list-${index < 2 ? index : 2}`,
-      number: 10 + index,
-      name: `Cue ${index}`,
-      inSeconds: 0,
-      strokes: { s: { who, parts: { Color: refers }, rank: 1 } }
-    };
-  });
-  const lists = [0, 1, 2].map((index) => ({
-    id: `many-list-${index}`,
-    kind: "cueList",
-    version: 1,
-    name: "Many",
-    rank: 100 + index,
-    territoryId: null
-  }));
-  const plays = [0, 1].flatMap((index) => {
-    const [card, state] = [base.get("playback", `card-${index}`), base.playbackState(`card-${index}`)];
-    const playbackId = `many-card-${index}`;
-    return [
-      { ...card, id: playbackId, listId: `many-list-${index}` },
-      { ...state, id: playbackStateIdOf(playbackId), playbackId, cueId: `many-${index}`, goSeconds: START_SECONDS - 1 }
-    ];
-  });
-  const more = [...presets, ...lists, ...cues, ...plays];
-  const show = new Show(new Map([...base.records, ...more.map((record) => [record.id, record])]));
-  const engine = new Engine(show, START_SECONDS);
-  engine.tick(START_SECONDS, new Uint8Array(engine.frameLength));
-  const times = [];
-  const frame = new Uint8Array(engine.frameLength);
-  for (let round = 1; round <= 20; round++) {
-    engine.tick(START_SECONDS + round - FRAME, frame);
-    const now = engine.show.get("preset", "preset-7").universal.Color;
-    const before = performance.now();
-    const done = engine.command({
-      at: START_SECONDS + round,
-      changes: [setChange("preset-7", ["universal", "Color"], { from: now, to: color(0.3 + round / 100) })]
-    });
-    times.push(performance.now() - before);
-    if (!done.ok) throw new Error(done.error.code);
-  }
-  return median(times) / (1e3 * FRAME);
-}
-function editTimes(change) {
-  const show = loadedShow({ universes: 256, state: "at rest" });
-  const engine = new Engine(show, START_SECONDS);
-  const heads = show.rig.heads.map(({ key }) => key);
-  const widen = setChange("group-3", ["heads"], { from: show.groupHeads("group-3"), to: heads.slice(0, 2e3) });
-  engine.command({ at: START_SECONDS, changes: [widen] });
-  engine.tick(START_SECONDS, new Uint8Array(engine.frameLength));
-  const times = [];
-  const frame = new Uint8Array(engine.frameLength);
-  for (let round = 1; round <= 20; round++) {
-    engine.tick(START_SECONDS + round - FRAME, frame);
-    const changes = [change(engine, round, heads)];
-    const before = performance.now();
-    const done = engine.command({ at: START_SECONDS + round, changes });
-    times.push(performance.now() - before);
-    if (!done.ok) throw new Error(done.error.code);
-  }
-  return median(times) / (1e3 * FRAME);
-}
 
-// bench/src/move-fixture.ts
-var FRAME_MS = 1e3 / 44;
-function moveFixtureInFrames(field) {
-  const engine = new Engine(loadedShow({ universes: 256, state: "fading" }), START_SECONDS + 1);
+// bench/za.ts
+if (process.argv[2] === "b") {
+  console.log(frameTimes(256, 60));
+  console.log(unlikePlain(60));
+} else {
+  const engine = new Engine(loadedShow({ universes: 16, state: "fading" }), START_SECONDS + 1);
   const frame = new Uint8Array(engine.frameLength);
-  engine.tick(START_SECONDS + 1, frame);
-  const { id: id4, patch, position } = engine.show.all("fixture")[7];
-  const times = [];
-  let from = field === "patch" ? patch : position;
-  for (let round = 1; round <= 20; round++) {
-    const at = START_SECONDS + 1 + round / 10;
-    const to = field === "patch" ? { universe: patch.universe, address: 1 + round % 400 } : { ...position, x: round };
-    const before = performance.now();
-    const done = engine.command({ at, changes: [setChange(id4, [field], { from, to })] });
-    engine.tick(at, frame);
-    times.push(performance.now() - before);
-    if (!done.ok) throw new Error(done.error.code);
-    from = to;
-  }
-  return median(times) / FRAME_MS;
-}
-
-// bench/zz.ts
-var all = { edit: editInFrames, group: groupEditInFrames, preset: presetEditInFrames, fader: () => oneFaderShare(256), full: () => frameTimes(256, 60), move: () => moveFixtureInFrames("position"), patch: () => moveFixtureInFrames("patch") };
-var FRAME2 = 1 / 44;
-for (const w of process.argv.slice(2)) {
-  if (!w.startsWith("p-")) {
-    console.log(w, JSON.stringify(all[w]()));
-    continue;
-  }
-  const fading = w === "p-patch" || w === "p-move";
-  const show = loadedShow({ universes: 256, state: fading ? "fading" : "at rest" });
-  const engine = new Engine(show, START_SECONDS + (fading ? 1 : 0));
-  const heads = show.rig.heads.map(({ key }) => key);
-  if (!fading) engine.command({ at: START_SECONDS, changes: [setChange("group-3", ["heads"], { from: show.groupHeads("group-3"), to: heads.slice(0, 2e3) })] });
-  const frame = new Uint8Array(engine.frameLength);
-  engine.tick(START_SECONDS + (fading ? 1 : 0), frame);
+  for (let round = 0; round < 2e3; round++) engine.tick(START_SECONDS + 2 + round / 440, frame);
   const s = new Session();
   s.connect();
-  s.post("Profiler.enable");
-  s.post("Profiler.setSamplingInterval", { interval: 200 });
-  const times = [];
-  const { id: id4, patch, position } = show.all("fixture")[7];
-  let fromF = fading ? w === "p-patch" ? patch : position : 0;
-  for (let round = 1; round <= 60; round++) {
-    if (round === 20) s.post("Profiler.start");
-    const t = START_SECONDS + 1 + round / 10;
-    engine.tick(t - FRAME2, frame);
-    let c;
-    if (w === "p-edit") {
-      const from = engine.show.get("cue", "cue-3").strokes["s"].parts.Zoom.level.knots;
-      c = setChange("cue-3", ["strokes", "s", "parts", "Zoom", "level", "knots"], { from, to: [10, 10 + round] });
-    } else if (w === "p-group") c = setChange("group-3", ["heads"], { from: engine.show.groupHeads("group-3"), to: heads.slice(round, round + 2e3) });
-    else {
-      const to = w === "p-patch" ? { universe: patch.universe, address: 1 + round % 400 } : { ...position, x: round };
-      c = setChange(id4, [w === "p-patch" ? "patch" : "position"], { from: fromF, to });
-      fromF = to;
-    }
-    const b = performance.now();
-    const done = engine.command({ at: t, changes: [c] });
-    if (fading) engine.tick(t, frame);
-    times.push(performance.now() - b);
-    if (!done.ok) throw new Error(done.error.code);
-  }
-  s.post("Profiler.stop", (_e, r) => writeFileSync("/tmp/prof-one.cpuprofile", JSON.stringify(r.profile)));
-  console.log(w, median(times));
+  s.post("HeapProfiler.enable");
+  s.post("HeapProfiler.startSampling", { samplingInterval: 128, includeObjectsCollectedByMajorGC: true, includeObjectsCollectedByMinorGC: true });
+  for (let round = 0; round < 1e3; round++) engine.tick(START_SECONDS + 30 + round / 440, frame);
+  s.post("HeapProfiler.stopSampling", (_e, r) => {
+    const out = [];
+    const walk = (n) => {
+      if (n.selfSize) out.push([n.selfSize, n.callFrame.functionName + ":" + n.callFrame.lineNumber]);
+      n.children.forEach(walk);
+    };
+    walk(r.profile.head);
+    out.sort((a, b) => b[0] - a[0]);
+    for (const [v, k] of out.slice(0, 14)) console.log((v / 1e3).toFixed(0), k);
+  });
+  console.log(octetsPerFrame());
 }

@@ -1,7 +1,7 @@
 import { getHeapStatistics } from "node:v8";
 import { Engine, type Cue, type Part, type ShowRecord } from "@vexa/core";
 import { loadedShow, START_SECONDS } from "./loaded-show";
-import { median } from "./measure";
+import { interleaved, median } from "./measure";
 
 const FRAME = 1 / 44;
 /** So few that nothing is collected meanwhile. */
@@ -14,17 +14,12 @@ export function octetsPerFrame(): { readonly plain: number; readonly fannedRates
 
 /** A full frame where rates are fanned and where colours add up, over the plain one. */
 export function unlikePlain(rounds: number): { readonly fannedRates: number; readonly addedColours: number } {
-  const [plain, rates, added] = [(record: ShowRecord) => record, fanned, adding].map((of) => {
+  const works = [(record: ShowRecord) => record, fanned, adding].map((of) => {
     const engine = engineOf(of, 256);
     const frame = new Uint8Array(engine.frameLength);
-    const times: number[] = [];
-    for (let round = 0; round < rounds; round++) {
-      const before = performance.now();
-      engine.tick(START_SECONDS + 2 + round * FRAME, frame);
-      times.push(performance.now() - before);
-    }
-    return median(times);
-  }) as [number, number, number];
+    return (round: number): void => void engine.tick(START_SECONDS + 2 + round * FRAME, frame);
+  });
+  const [plain, rates, added] = interleaved(works, rounds) as [number, number, number];
   return { fannedRates: rates / plain, addedColours: added / plain };
 }
 

@@ -3,7 +3,6 @@ import { changedId, type Change } from "../document/transaction";
 import { parametersMoved } from "../rig/changed-rig";
 import { ok, type Result } from "../errors/result";
 import type { PlaybackState } from "../playback/playback";
-import { drivenCycles } from "../playback/speed-master";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
@@ -16,7 +15,7 @@ import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { saysTheSame } from "./same-rows";
 import { staleReaders } from "./stale-readers";
-import type { CyclesOf } from "./flat-motions";
+import { clockReader } from "./flat-motions";
 import type { Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
@@ -147,15 +146,11 @@ export class Engine {
     return ok(null);
   }
 
-  readonly #cyclesOf: CyclesOf = (clock, t) => {
-    const { masterId } = clock;
-    if (masterId === null) return drivenCycles(null, null, clock, t);
-    return drivenCycles(this.#show.get("master", masterId), this.#show.masterState(masterId), clock, t);
-  };
+  readonly #clocks = clockReader(() => this.#show);
 
   #merge(t: Seconds): void {
     this.#t = t;
-    this.#stack.advance(t, this.#cyclesOf);
+    this.#stack.advance(t, this.#clocks);
     this.#stage.advance(this.#stack, this.#finish.overlay, this.#finish.moved);
     this.#finish.finish(this.#stage.values, this.#stack, t);
     this.#stack.dropGone();

@@ -1,5 +1,5 @@
 import { readTable, type CycleTable } from "../motion/cycle-table";
-import type { Driven } from "../playback/speed-master";
+import { drivenCycles, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
 import type { RowMotion } from "../stroke/row";
 import type { Seconds } from "../units/units";
@@ -10,8 +10,35 @@ export interface DriveClock extends Driven {
   readonly count: number | null;
 }
 
-/** Rounds that a clock has gone through at a time. */
-export type CyclesOf = (clock: DriveClock, t: Seconds) => number;
+/** Where clocks are at a time. */
+export interface ClockReader {
+  /** Rounds that a clock has gone through. */
+  cyclesOf(clock: DriveClock, t: Seconds): number;
+  /** What all motions on such a clock multiply by their rates; NaN while each goes its own way. */
+  beatsOf(clock: DriveClock, t: Seconds): number;
+}
+
+/** What drives clocks: masters and how these stand, by their ids. */
+export interface Drives {
+  get(kind: "master", id: string): SpeedMaster | null;
+  masterState(id: string): MasterState | null;
+}
+
+/** A reader of clocks in the show as it is when they are asked. */
+export function clockReader(drives: () => Drives): ClockReader {
+  return {
+    cyclesOf: (clock, t) => {
+      const { masterId } = clock;
+      if (masterId === null) return drivenCycles(null, null, clock, t);
+      return drivenCycles(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+    },
+    beatsOf: (clock, t) => {
+      const { masterId } = clock;
+      if (masterId === null) return steadyBeats(null, null, clock, t);
+      return steadyBeats(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+    },
+  };
+}
 
 /**
  * Motions as flat arrays, those of one target together and in the order in which they lie on each other. Targets are row

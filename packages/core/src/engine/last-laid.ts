@@ -7,9 +7,11 @@ import type { Source } from "./source";
 export class LastLaid {
   readonly #progress: Float64Array;
   #settled = false;
+  /** Which rows have other factors now. */
+  #raised = false;
+  #replaced = false;
   /** Factors of rows that raise and of rows that replace. */
-  #gain = NaN;
-  #share = NaN;
+  readonly #factors = Float64Array.of(NaN, NaN);
 
   constructor({ progress }: Source) {
     this.#progress = new Float64Array(progress.length).fill(NaN);
@@ -20,28 +22,31 @@ export class LastLaid {
     const { level, weight, scalesAll, settled, progress } = source;
     const gain = weight * level;
     const share = scalesAll ? gain : weight;
-    const raised = gain !== this.#gain;
-    const replaced = share !== this.#share;
+    const raised = gain !== this.#factors[0];
+    const replaced = share !== this.#factors[1];
     const fading = !settled || !this.#settled;
     if (raised || replaced || fading) {
-      this.#markRuns(source, plain, { blocks, raised, replaced, fading });
+      this.#raised = raised;
+      this.#replaced = replaced;
+      this.#markRuns(source, plain, blocks);
       // What counts who covers how much scales by either.
-      this.#markRuns(source, counting, { blocks, raised: raised || replaced, replaced: raised || replaced, fading });
+      this.#raised = this.#replaced = raised || replaced;
+      this.#markRuns(source, counting, blocks);
     }
     markMotions(source, blocks);
-    this.#gain = gain;
-    this.#share = share;
+    this.#factors[0] = gain;
+    this.#factors[1] = share;
     this.#settled = settled;
     this.#progress.set(progress);
   }
 
-  #markRuns(source: Source, runs: Runs, how: { blocks: Blocks; raised: boolean; replaced: boolean; fading: boolean }): void {
-    const { blocks, raised, replaced, fading } = how;
+  #markRuns(source: Source, runs: Runs, blocks: Blocks): void {
+    const fading = !source.settled || !this.#settled;
     const everyRow = fading && (source.beneath !== null || source.travel.size > 0);
     for (let at = 0; at < runs.count; at++) {
       const timing = runs.timings[at]!;
       const moved =
-        (runs.rows[at]! < source.htpRows ? raised : replaced) ||
+        (runs.rows[at]! < source.htpRows ? this.#raised : this.#replaced) ||
         everyRow ||
         (fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]));
       if (moved) blocks.markRange(runs.parameters[at]!, runs.lengths[at]!);

@@ -1,22 +1,8 @@
-import type { Spans } from "./blocks";
-import { ruleOf, shareOf, type Cover } from "./lay-rows";
+import { layCounting } from "./lay-counting";
+import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
 import type { Seen } from "./seen";
 import type { Source } from "./source";
-
-/** Where sources are laid, and which part of it: what lies outside the spans stays as it is. */
-export interface LaidStage {
-  readonly values: Float32Array;
-  /** The same memory as whole numbers. */
-  readonly bits: Int32Array;
-  readonly cover: Cover;
-  readonly spans: Spans;
-}
-
-/** A stage to lay sources on. `values` owns its buffer from the start. */
-export function laidStage(values: Float32Array, of: { cover: Cover; spans: Spans }): LaidStage {
-  return { values, bits: new Int32Array(values.buffer, values.byteOffset, values.length), ...of };
-}
 
 /** Lays what is seen of a source over what lies beneath: HTP rows raise it, others replace it. Allocates nothing. */
 export function laySeen(source: Source, { plain, counting }: Seen, stage: LaidStage): void {
@@ -24,19 +10,10 @@ export function laySeen(source: Source, { plain, counting }: Seen, stage: LaidSt
   if (counting.count > 0) layRuns(source, counting, stage, layCounting);
 }
 
-/** One stretch: `length` rows from `row`, the first for `parameter`. */
 type Lay = (source: Source, at: Stretch, stage: LaidStage) => void;
-interface Stretch {
-  row: number;
-  parameter: number;
-  length: number;
-  timing: number;
-  /** The part of it that shows. */
-  share: number;
-}
 
 /** The stretch being laid: one object for all, since frames allocate nothing. */
-const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: 0 };
+const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: new Float64Array(1) };
 
 /** Lays the parts of the stretches that lie within the spans. */
 export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay = layPlain): void {
@@ -65,11 +42,13 @@ function layPlain(source: Source, at: Stretch, stage: LaidStage): void {
   const gain = weight * level;
   const share = raises || source.scalesAll ? gain : weight;
   if (share === 0) return;
-  at.share = share;
+  at.share[0] = share;
   if (!settled && (source.beneath !== null || source.travel.size > 0)) return layRowByRow(source, at, values);
   if (raises) return raise(source, at, stage);
-  const done = settled ? 1 : at.timing === MIXED ? MIXED : source.progress[at.timing]!;
-  if (done === 1) replaceBy(source.compiled.to, at, values);
+  const mixed = !settled && at.timing === MIXED;
+  const done = settled || mixed ? 1 : source.progress[at.timing]!;
+  if (mixed) replaceOnTheWay(source, at, values);
+  else if (done === 1) replaceBy(source.compiled.to, at, values);
   else if (done === 0) replaceBy(source.from, at, values);
   else replaceOnTheWay(source, at, values);
 }
@@ -91,12 +70,14 @@ function raise(source: Source, stretch: Stretch, { bits }: LaidStage): void {
 }
 
 /** Works out what so many rows offer. */
-function offer(source: Source, { row, timing, share }: Stretch, count: number): void {
+function offer(source: Source, { row, timing, share: shares }: Stretch, count: number): void {
+  const share = shares[0]!;
   const { from, progress, settled } = source;
   const { to, timing: timings } = source.compiled;
-  const same = settled ? 1 : timing === MIXED ? MIXED : progress[timing]!;
-  if (same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at]! * share;
-  else if (same === MIXED)
+  const mixed = !settled && timing === MIXED;
+  const same = settled || mixed ? 1 : progress[timing]!;
+  if (!mixed && same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at]! * share;
+  else if (mixed)
     for (let at = 0; at < count; at++) {
       const start = from[row + at]!;
       offered[at] = (start + (to[row + at]! - start) * progress[timings[row + at]!]!) * share;
@@ -117,7 +98,8 @@ function raiseBits(bits: Int32Array, parameter: number, count: number): void {
   }
 }
 
-function replaceBy(said: Float32Array, { row, parameter, length, share }: Stretch, values: Float32Array): void {
+function replaceBy(said: Float32Array, { row, parameter, length, share: shares }: Stretch, values: Float32Array): void {
+  const share = shares[0]!;
   if (share === 1) for (let at = 0; at < length; at++) values[parameter + at] = said[row + at]!;
   else
     for (let at = 0; at < length; at++) {
@@ -126,7 +108,8 @@ function replaceBy(said: Float32Array, { row, parameter, length, share }: Stretc
     }
 }
 
-function replaceOnTheWay(source: Source, { row, parameter, length, timing, share }: Stretch, values: Float32Array): void {
+function replaceOnTheWay(source: Source, { row, parameter, length, timing, share: shares }: Stretch, values: Float32Array): void {
+  const share = shares[0]!;
   const { from, progress } = source;
   const { to, timing: timings } = source.compiled;
   const same = timing === MIXED ? 0 : progress[timing]!;
@@ -145,36 +128,13 @@ function replaceOnTheWay(source: Source, { row, parameter, length, timing, share
 }
 
 /** Rows that begin from what moves on beneath, or that travel by colour. */
-function layRowByRow(source: Source, { row, parameter, length, share }: Stretch, values: Float32Array): void {
+function layRowByRow(source: Source, { row, parameter, length, share: shares }: Stretch, values: Float32Array): void {
+  const share = shares[0]!;
   const raises = row < source.htpRows;
   for (let at = 0; at < length; at++) {
     const value = source.rowValue(row + at);
     const beneath = values[parameter + at]!;
     if (!raises) values[parameter + at] = share === 1 ? value : beneath + (value - beneath) * share;
     else if (value * share > beneath) values[parameter + at] = value * share;
-  }
-}
-
-/** Rows at which it counts who covers how much; the arithmetic is that of `layRow`, which is what traces show. */
-export function layCounting(source: Source, { row, parameter, length }: Stretch, { values, cover: { covered, home } }: LaidStage): void {
-  for (let at = parameter, own = row; at < parameter + length; at++, own++) {
-    const rule = ruleOf(source, own);
-    const share = shareOf(source, rule);
-    const value = source.rowValue(own);
-    const beneath = values[at]!;
-    const before = covered[at]!;
-    if (rule === "replaces") {
-      values[at] = share === 1 ? value : beneath + (value - beneath) * share;
-      covered[at] = before + (1 - before) * share;
-      continue;
-    }
-    const lowest = rule === "lowest";
-    const rest = lowest ? 1 - home[at]! : home[at]!;
-    const said = (lowest ? 1 - beneath : beneath) - rest * (1 - before);
-    const offered = (lowest ? 1 - value : value) * share;
-    const after = before > share ? before : share;
-    const made = (said > offered ? said : offered) + rest * (1 - after);
-    values[at] = lowest ? 1 - made : made;
-    covered[at] = after;
   }
 }

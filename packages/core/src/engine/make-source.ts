@@ -13,7 +13,9 @@ import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
 import type { RigWays } from "./rig-ways";
-import { laidStage, layCounting, layRuns } from "./lay-runs";
+import { layCounting } from "./lay-counting";
+import { laidStage } from "./laid-stage";
+import { layRuns } from "./lay-runs";
 import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
 

@@ -6,16 +6,15 @@ export class MotionRuns {
   /** Stretches are half-open. */
   readonly begins: Int32Array;
   readonly ends: Int32Array;
-  /** 1 = rows that follow each other, one motion each with nothing beneath it, all of one table and clock, without sizes that fade. */
+  /** 1 = rows that follow each other, one motion each with nothing beneath it, all of one table, without sizes that fade. */
   readonly alike: Uint8Array;
   readonly #motions: FlatMotions;
 
   constructor(motions: FlatMotions) {
-    const { targets, tables, clocks, relative, fades } = motions;
+    const { targets, tables, relative, fades } = motions;
     const alone = (at: number): boolean =>
       relative[at] === 0 && fades === null && targets[at - 1] !== targets[at] && targets[at + 1] !== targets[at];
-    const goesOn = (at: number): boolean =>
-      targets[at] === targets[at - 1]! + 1 && tables[at] === tables[at - 1] && clocks[at] === clocks[at - 1];
+    const goesOn = (at: number): boolean => targets[at] === targets[at - 1]! + 1 && tables[at] === tables[at - 1];
     const [begins, ends, alike]: [number[], number[], number[]] = [[], [], []];
     for (let begin = 0; begin < targets.length;) {
       const same = alone(begin);
@@ -39,9 +38,8 @@ export class MotionRuns {
     const [begin, end] = [this.begins[run]!, this.ends[run]!];
     const table = tables[begin]!;
     const cells = table.length >> 1;
-    const turns = cycles[clocks[begin]!]!;
     for (let at = begin, row = targets[begin]!; at < end; at++, row++) {
-      const turned = turns + phases[at]!;
+      const turned = cycles[clocks[at]!]! + phases[at]!;
       const place = (turned - Math.floor(turned)) * cells;
       const cell = place | 0;
       const value = lows[at]! + spans[at]! * (table[2 * cell]! + table[2 * cell + 1]! * (place - cell));

@@ -1,4 +1,4 @@
-import { drivenCycles, type MasterState } from "../playback/speed-master";
+import type { MasterState } from "../playback/speed-master";
 import type { Head } from "../rig/rig";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
@@ -6,8 +6,9 @@ import type { Strokes } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
 import { compile } from "./compile";
 import { wholeSpan } from "./blocks";
-import { laidStage, layRuns, type LaidStage } from "./lay-runs";
-import type { CyclesOf } from "./flat-motions";
+import { laidStage, type LaidStage } from "./laid-stage";
+import { layRuns } from "./lay-runs";
+import { clockReader, type ClockReader } from "./flat-motions";
 import { Source } from "./source";
 
 /**
@@ -16,7 +17,7 @@ import { Source } from "./source";
  */
 export class Preview {
   readonly #source: Source;
-  readonly #cyclesOf: CyclesOf;
+  readonly #clocks: ClockReader;
   readonly #beneath: Float32Array;
   readonly #values: Float32Array;
   readonly #stage: LaidStage;
@@ -37,10 +38,11 @@ export class Preview {
       level: 1,
       htpCount: 0,
     });
-    this.#cyclesOf = (clock, t) => {
-      const state = clock.masterId === null ? null : show.masterState(clock.masterId);
-      return drivenCycles(show.get("master", clock.masterId), state && running(state, now), clock, t);
+    const masterState = (id: string): MasterState | null => {
+      const state = show.masterState(id);
+      return state && running(state, now);
     };
+    this.#clocks = clockReader(() => ({ get: (kind, id) => show.get(kind, id), masterState }));
     this.#htpCount = show.rig.htpCount;
     this.#beneath = stage.slice();
     this.#values = stage.slice();
@@ -60,7 +62,7 @@ export class Preview {
   at(t: Seconds): Float32Array {
     const values = this.#values;
     for (let at = 0; at < this.#touched.length; at++) values[this.#touched[at]!] = this.#beneath[this.#touched[at]!]!;
-    this.#source.advance(t, this.#cyclesOf);
+    this.#source.advance(t, this.#clocks);
     layRuns(this.#source, this.#source.runs, this.#stage);
     this.#source.addRiders(values, this.#htpCount);
     this.#source.clampRiders(values);
@@ -81,7 +83,7 @@ export class Preview {
     const { targets } = this.#source.compiled.riders;
     if (targets.length === 0) return;
     const swings = new Float32Array(this.#beneath.length);
-    this.#source.advance(now, this.#cyclesOf);
+    this.#source.advance(now, this.#clocks);
     this.#source.addRiders(swings, this.#htpCount);
     for (const parameter of new Set(targets)) {
       const beneath = this.#beneath[parameter]! - swings[parameter]!;

@@ -1,7 +1,8 @@
 import { fraction, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
-import { sameClock, swingAt, type CyclesOf, type FlatMotions } from "./flat-motions";
+import { ClockGroups } from "./clock-groups";
+import { sameClock, swingAt, type ClockReader, type FlatMotions } from "./flat-motions";
 import { MotionRuns } from "./motion-runs";
 
 /** The motions of a source on their way: where their clocks are, and how far their sizes have grown. */
@@ -11,6 +12,7 @@ export class RunningMotions {
   size = 1;
   readonly #compiled: CompiledRows;
   readonly #startSeconds: Seconds;
+  readonly #groups: ClockGroups;
   readonly #cycles: Float64Array;
   /** Where counting clocks began; NaN before the first look. */
   readonly #begins: Float64Array;
@@ -20,6 +22,7 @@ export class RunningMotions {
   constructor(compiled: CompiledRows, startSeconds: Seconds) {
     this.runs = new MotionRuns(compiled.motions);
     this.#compiled = compiled;
+    this.#groups = new ClockGroups(compiled.clocks);
     this.#startSeconds = startSeconds;
     this.#now = startSeconds;
     this.#cycles = new Float64Array(compiled.clocks.length);
@@ -49,14 +52,26 @@ export class RunningMotions {
   }
 
   /** Brings all to time t; those of rows go into the rows' levels. */
-  advance(t: Seconds, cyclesOf: CyclesOf): void {
+  advance(t: Seconds, reader: ClockReader): void {
     this.#now = t;
-    const { clocks, to } = this.#compiled;
-    for (let at = 0; at < clocks.length; at++) this.#cycles[at] = this.#roundsOf(at, t, cyclesOf);
+    const { to } = this.#compiled;
+    this.#readClocks(t, reader);
     const { count, begins, ends, alike } = this.runs;
     for (let run = 0; run < count; run++)
       if (alike[run] === 1 && this.size === 1) this.runs.swing(run, this.#cycles, to);
       else this.#swingEach(begins[run]!, ends[run]!);
+  }
+
+  /** Clocks that differ in their rates alone are read once; while a glide takes each its own way, and where they count, one by one. */
+  #readClocks(t: Seconds, reader: ClockReader): void {
+    const { groups, rates } = this.#groups;
+    for (let group = 0; group < groups.length; group++) {
+      const { first, members } = groups[group]!;
+      const beats = members.length > 1 ? reader.beatsOf(first, t) : NaN;
+      // A number that isn't one differs from itself.
+      if (beats === beats) for (let at = 0; at < members.length; at++) this.#cycles[members[at]!] = fraction(beats * rates[members[at]!]!);
+      else for (let at = 0; at < members.length; at++) this.#cycles[members[at]!] = this.#roundsOf(members[at]!, t, reader);
+    }
   }
 
   /** Motions one by one, those of a row on each other. */
@@ -76,12 +91,12 @@ export class RunningMotions {
   }
 
   /** Clocks that count begin with the source and end after their rounds; others give their place in the round. */
-  #roundsOf(at: number, t: Seconds, cyclesOf: CyclesOf): number {
+  #roundsOf(at: number, t: Seconds, reader: ClockReader): number {
     const clock = this.#compiled.clocks[at]!;
-    const cycles = cyclesOf(clock, t);
+    const cycles = reader.cyclesOf(clock, t);
     if (clock.count === null) return fraction(cycles);
     const way = clock.rate < 0 ? -1 : 1;
-    if (Number.isNaN(this.#begins[at]!)) this.#begins[at] = cyclesOf(clock, this.#startSeconds);
+    if (Number.isNaN(this.#begins[at]!)) this.#begins[at] = reader.cyclesOf(clock, this.#startSeconds);
     // A clock that was set back begins anew from there.
     if ((cycles - this.#begins[at]!) * way < 0) this.#begins[at] = 0;
     const gone = Math.max(0, (cycles - this.#begins[at]!) * way);

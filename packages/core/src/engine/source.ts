@@ -8,7 +8,7 @@ import { movedRows } from "./moved-rows";
 import { progressAt } from "./fade-progress";
 import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
-import type { CyclesOf } from "./flat-motions";
+import type { ClockReader } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
@@ -43,16 +43,12 @@ export class Source {
   /** Its rows in stretches. */
   readonly runs: Runs;
   readonly motions: RunningMotions;
-  /** Scales the HTP rows, and the others too where `scalesAll`. */
-  level: number;
   scalesAll = false;
   /** Lies over sources of a lower rank, however late they came. */
   rank = RANK_OF.normal;
   /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
   adds: Uint8Array | null = null;
   leavesByHand = false;
-  /** 1 while held, falling to 0 while letting go. */
-  weight = 1;
   /** Every fade has arrived. */
   settled = false;
   /** Levels along the way of colours that don't travel as levels, by row. */
@@ -65,7 +61,8 @@ export class Source {
   readonly progress: Float64Array;
   /** Rows of HTP raise; those of a sketch take over. */
   readonly #raises: boolean;
-  #now: Seconds;
+  /** Level, weight and now: written every frame, and numbers in fields would be made anew each time. */
+  readonly #numbers = Float64Array.of(0, 1, 0);
   /** The card whose fader and flashes it follows. */
   #card: { readonly playback: Playback; readonly state: PlaybackState } | null = null;
   /** The part done by hand, in place of the times. */
@@ -93,6 +90,32 @@ export class Source {
     this.runs = runsOf(of.compiled, this.htpRows);
     this.motions = new RunningMotions(of.compiled, of.startSeconds);
     this.progress = new Float64Array(of.compiled.fades.length);
+  }
+
+  /** Scales the HTP rows, and the others too where `scalesAll`. */
+  get level(): number {
+    return this.#numbers[0]!;
+  }
+
+  set level(level: number) {
+    this.#numbers[0] = level;
+  }
+
+  /** 1 while held, falling to 0 while letting go. */
+  get weight(): number {
+    return this.#numbers[1]!;
+  }
+
+  set weight(weight: number) {
+    this.#numbers[1] = weight;
+  }
+
+  get #now(): Seconds {
+    return this.#numbers[2]!;
+  }
+
+  set #now(t: Seconds) {
+    this.#numbers[2] = t;
   }
 
   get lettingGo(): boolean {
@@ -158,7 +181,7 @@ export class Source {
   }
 
   /** Brings fades, release and motions to time t. */
-  advance(t: Seconds, cyclesOf: CyclesOf): void {
+  advance(t: Seconds, reader: ClockReader): void {
     this.#now = t;
     if (this.#release) {
       const { startSeconds, seconds, from } = this.#release;
@@ -166,19 +189,20 @@ export class Source {
     }
     if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
-    if (this.compiled.clocks.length > 0) this.motions.advance(t, cyclesOf);
+    if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
-    this.beneath?.source.advance(t, cyclesOf);
+    this.beneath?.source.advance(t, reader);
   }
 
   #advanceFades(t: Seconds): void {
     const { delays, fades } = this.compiled;
     const elapsed = (this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds;
     let arrived = true;
+    const { progress } = this;
     for (let timing = 0; timing < fades.length; timing++) {
-      const done = this.#hand ?? progressAt(elapsed, delays[timing]!, fades[timing]!);
-      this.progress[timing] = done;
-      if (done < 1) arrived = false;
+      if (this.#hand === null) progress[timing] = progressAt(elapsed, delays[timing]!, fades[timing]!);
+      else progress[timing] = this.#hand;
+      if (progress[timing]! < 1) arrived = false;
     }
     this.settled = arrived;
   }

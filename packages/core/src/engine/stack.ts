@@ -1,6 +1,6 @@
 import type { Blocks } from "./blocks";
 import type { Seconds } from "../units/units";
-import type { CyclesOf } from "./flat-motions";
+import type { ClockReader } from "./flat-motions";
 import { SKETCH_RANK, type Source } from "./source";
 
 /** All that contributes to the stage, from the lowest to the topmost: by rank, and within a rank by start or last touch. */
@@ -55,8 +55,8 @@ export class Stack {
   }
 
   /** Brings all to time t. */
-  advance(t: Seconds, cyclesOf: CyclesOf): void {
-    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.advance(t, cyclesOf);
+  advance(t: Seconds, reader: ClockReader): void {
+    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.advance(t, reader);
   }
 
   /** Adds all that rides on what lies beneath. */

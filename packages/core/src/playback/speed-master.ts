@@ -79,6 +79,24 @@ export function drivenCycles(master: SpeedMaster | null, state: MasterState | nu
   return beats * driven.rate + ahead + glideAt(state?.jumps, driven, t);
 }
 
+/**
+ * What every motion on a clock multiplies by its rate at t: the master's beats, or those of its own; NaN while a glide makes each go its
+ * own way. Equals `drivenCycles` for motions that aren't ahead.
+ */
+export function steadyBeats(
+  master: SpeedMaster | null,
+  state: MasterState | null,
+  driven: Pick<Driven, "family" | "ownBpm">,
+  t: Seconds,
+): number {
+  const ownPerSecond = driven.ownBpm / 60;
+  if (!follows(master, driven)) return t * ownPerSecond;
+  const last = state?.jumps?.at(-1);
+  if (last && t - last.atSeconds < GLIDE_SECONDS) return NaN;
+  const released = state?.released;
+  return released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(state?.tempo ?? UNTOUCHED, t);
+}
+
 /** Whether a master drives what is of this family. */
 function follows(master: SpeedMaster | null, { family }: Pick<Driven, "family">): master is SpeedMaster {
   return master !== null && (!master.families || master.families.includes(family));
