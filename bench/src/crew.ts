@@ -4,13 +4,16 @@ import { io, type Socket } from "socket.io-client";
 import {
   FAMILIES,
   readLevelMessage,
-  setChange,
+  apply,
+  partChanges,
   Show,
   sketchIdOf,
   type ClientToServer,
   type Hello,
+  type Change,
+  type Part,
   type ServerToClient,
-  type Strokes,
+  type ShowRecord,
   type Territory,
 } from "@vexa/core";
 import { runVexa } from "../../e2e/src/run-server";
@@ -22,7 +25,19 @@ interface Member {
   readonly personId: string;
   readonly socket: Socket<ServerToClient, ClientToServer>;
   readonly heads: readonly string[];
-  strokes: Strokes;
+  /** The show with one's own sketch as one has it. */
+  show: Show;
+}
+
+/** What the application sends when a dimmer of one's heads is dragged. */
+function dragged(member: Member, level: number): readonly Change[] {
+  const { personId, heads, show } = member;
+  const part: Part = { level: { knots: [level] }, shape: {}, touched: 1 };
+  const changes = partChanges(show, { newId: () => randomUUID().slice(0, 8), personId, selection: { heads }, attribute: "Dimmer", part });
+  const next = apply(show.records, changes);
+  if (!next.ok) throw new Error(JSON.stringify(next.error));
+  member.show = show.withRecords(next.value);
+  return changes;
 }
 
 /** What a full crew costs while people drag. Times in milliseconds. */
@@ -64,12 +79,8 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     while (performance.now() - begun.at < seconds * 1000) {
       const member = members[turn % dragging]!;
       const level = Math.round((0.1 + 0.8 * Math.random()) * 1000) / 1000;
-      const next: Strokes = {
-        drag: { who: { heads: member.heads }, parts: { Dimmer: { level: { knots: [level] }, shape: {}, touched: 1 } }, rank: 1 },
-      };
       const id = randomUUID();
-      const changes = [setChange(sketchIdOf(member.personId), ["strokes"], { from: member.strokes, to: next })];
-      member.strokes = next;
+      const changes = dragged(member, level);
       sent.set(id, performance.now());
       // One head of every drag is watched until it shows elsewhere.
       if (member.socket !== watcher) awaited.push({ at: performance.now(), parameter: parameterOf.of(member.heads[0]!), level });
@@ -101,10 +112,13 @@ async function gather(url: string): Promise<(Member & { cookie: string })[]> {
   const part = Math.floor(heads.length / PEOPLE);
   const members: (Member & { cookie: string })[] = [];
   const leadSocket = await connected(url, lead);
+  const base = new Show(new Map(show.records.map((record) => [record.id, record as never])));
+  // Built once for all: what the measuring process does itself must not hold up what it measures.
+  void base.rig;
   for (let at = 0; at < PEOPLE; at++) {
     const own = heads.slice(at * part, (at + 1) * part);
     if (at === 0) {
-      members.push({ personId: "person-ines", cookie: lead, socket: leadSocket, heads: own, strokes: {} });
+      members.push({ personId: "person-ines", cookie: lead, socket: leadSocket, heads: own, show: withSketch(base, "person-ines") });
       continue;
     }
     const response = await fetch(`${url}/api/people`, {
@@ -121,9 +135,14 @@ async function gather(url: string): Promise<(Member & { cookie: string })[]> {
     const cookie = await signIn(url, `programmer${at}`, password);
     const socket = await connected(url, cookie);
     await told(socket, [{ op: "add", record: { id: sketchIdOf(personId), kind: "sketch", version: 1, personId, strokes: {} } as never }]);
-    members.push({ personId, cookie, socket, heads: own, strokes: {} });
+    members.push({ personId, cookie, socket, heads: own, show: withSketch(base, personId) });
   }
   return members;
+}
+
+function withSketch(show: Show, personId: string): Show {
+  const sketch: ShowRecord = { id: sketchIdOf(personId), kind: "sketch", version: 1, personId, strokes: {} };
+  return show.withRecords(new Map([...show.records, [sketch.id, sketch]]));
 }
 
 async function told(socket: Member["socket"], changes: readonly unknown[]): Promise<void> {

@@ -98,6 +98,8 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   static async open(options: StageOptions): Promise<Stage> {
     const stage = new Stage(options);
     await stage.#hearOsc(options);
+    // A large rig is laid out before the first edit asks for it, while the engine already sends.
+    setImmediate(() => void stage.show.rig);
     return stage;
   }
 

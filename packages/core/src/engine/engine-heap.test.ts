@@ -1,6 +1,6 @@
 import { getHeapStatistics } from "node:v8";
 import { describe, expect, it } from "vitest";
-import type { ShowRecord } from "../document/record";
+import type { ShowRecord } from "../show/records";
 import { seededRandom } from "../random/random";
 import { crowdedShow } from "../testing/crowded-show";
 import { EngineOnBench } from "../testing";

@@ -47,25 +47,30 @@ export interface Rig {
 
 export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): Rig {
   const heads: Head[] = [];
-  const drafts: { head: Head; channel: Channel; htp: boolean }[] = [];
+  const [raised, replaced] = [new Map<Attribute, Parameter[]>(), new Map<Attribute, Parameter[]>()];
   for (const fixture of fixtures.toSorted((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1))) {
     const profile = profiles.get(fixture.profileId);
     const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
     if (!profile || !mode) continue;
-    const own = mode.heads.map((_, index) => makeHead({ fixture, profile, mode, index, order: heads.length + index }));
-    heads.push(...own);
-    for (const channel of mode.channels)
-      drafts.push({ head: own[channel.head]!, channel, htp: (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP" });
+    const first = heads.length;
+    for (let index = 0; index < mode.heads.length; index++) heads.push(makeHead({ fixture, profile, mode, index, order: first + index }));
+    for (const channel of mode.channels) {
+      const htp = (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP";
+      const byAttribute = htp ? raised : replaced;
+      let own = byAttribute.get(channel.attribute);
+      if (!own) byAttribute.set(channel.attribute, (own = []));
+      own.push({ head: heads[first + channel.head]!, channel, htp, home: normalized(channel, channel.home) });
+    }
   }
   // One attribute's parameters follow each other, head by head: what says the same of many heads runs through memory in order.
-  const byAttribute = drafts.toSorted(({ channel: a }, { channel: b }) =>
-    a.attribute < b.attribute ? -1 : a.attribute > b.attribute ? 1 : 0,
-  );
-  const ordered = [...byAttribute.filter(({ htp }) => htp), ...byAttribute.filter(({ htp }) => !htp)];
-  const parameters = ordered.map(({ head, channel, htp }, index) => {
-    (head.parameters as Map<Attribute, number>).set(channel.attribute, index);
-    return { head, channel, htp, home: normalized(channel, channel.home) };
-  });
+  const inOrder = (byAttribute: ReadonlyMap<Attribute, Parameter[]>): Parameter[] =>
+    [...byAttribute].sort(([a], [b]) => (a < b ? -1 : 1)).flatMap(([, own]) => own);
+  const htp = inOrder(raised);
+  const parameters = htp.concat(inOrder(replaced));
+  for (let at = 0; at < parameters.length; at++) {
+    const { head, channel } = parameters[at]!;
+    (head.parameters as Map<Attribute, number>).set(channel.attribute, at);
+  }
   const patches = {
     universes: Int32Array.from(heads, ({ fixture }) => fixture.patch?.universe ?? 0),
     addresses: Int32Array.from(heads, ({ fixture }) => fixture.patch?.address ?? 0),
@@ -74,7 +79,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     heads,
     headByKey: new Map(heads.map((head) => [head.key, head])),
     parameters,
-    htpCount: drafts.filter(({ htp }) => htp).length,
+    htpCount: htp.length,
     patches,
     universes: universesIn(patches),
     layout: {},
@@ -91,10 +96,14 @@ export function universesIn({ universes }: Rig["patches"]): number[] {
 }
 
 function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number; order: number }): Head {
-  const { fixture, mode, index } = of;
+  const { fixture, profile, mode, index, order } = of;
   const count = mode.heads.length;
   return {
-    ...of,
+    fixture,
+    profile,
+    mode,
+    index,
+    order,
     key: headKey(fixture.id, index, count),
     label: count === 1 ? String(fixture.number) : `${fixture.number}.${index + 1}`,
     position: headPosition(fixture, { index, count }),
