@@ -32,6 +32,7 @@ const WITHOUT_DATABASE = [
   "input/timecode-input",
   "input/wing-link",
   "session/audience",
+  "session/edit-feed",
   "session/inbox",
   "show/crew-simulation",
   "show/crossing-edits",

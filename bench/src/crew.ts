@@ -61,9 +61,11 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     const watcher = members.at(-1)!.socket;
     const values = new Float32Array(parameterOf.count);
     const awaited: { at: number; parameter: number; level: number }[] = [];
-    watcher.on("changes", (_seq, { id }) => {
-      const at = sent.get(id);
-      if (at !== undefined) heard.push(performance.now() - at);
+    watcher.on("changes", (edits) => {
+      for (const [, { id }] of edits) {
+        const at = sent.get(id);
+        if (at !== undefined) heard.push(performance.now() - at);
+      }
     });
     watcher.on("levels", (message) => {
       const octets = new Uint8Array(message as unknown as Uint8Array);

@@ -199,4 +199,27 @@ describe("lanes that unfold", () => {
       .waitFor();
     expect(await colour.inputValue()).toBe("#ff0000..#ffa000");
   });
+
+  it("take what is typed though the stage moves meanwhile", async () => {
+    const { page } = story;
+    const tomasz = await signedIn(story.browser, story.url, "tomasz");
+    await pickGroup(tomasz, "Rib 3 spots");
+    await setLane(tomasz, "Colour", "#00ff00");
+    await pickGroup(page, "Rib 3 spots");
+    await addLane(page, "Colour");
+    const colour = page.getByLabel("Colour value");
+    const lane = story.lane("Colour");
+    await until("the lane shows his", async () => (await colour.inputValue()) === "#00ff00");
+    expect(await lane.getAttribute("data-standing")).toBe("as on stage");
+    await colour.fill("#ff0000");
+    await setLane(tomasz, "Colour", "#0000ff");
+    // The lane has looked at the stage again: its other half shows his new colour.
+    await pause(800);
+    expect(await page.getByRole("alertdialog").count()).toBe(0);
+    expect(await colour.inputValue()).toBe("#ff0000");
+    await colour.press("Enter");
+    await until("it is taken", async () => (await lane.getAttribute("data-standing")) === "in the sketch");
+    expect(await colour.inputValue()).toBe("#ff0000");
+    await tomasz.context().close();
+  });
 });

@@ -40,7 +40,7 @@ describe("five hundred touches by two fingers", () => {
   it("are five hundred acts, each at its card, and every drag ends where the finger left", async () => {
     const desk = await connected(vexa.url, await cookieOf(vexa.url, "ines", "palm-house-1"));
     const heard: Heard[] = [];
-    desk.on("changes", (_seq: number, transaction: Heard) => heard.push(transaction));
+    desk.on("changes", (edits: readonly [number, Heard][]) => heard.push(...edits.map(([, transaction]) => transaction)));
     const fingers = await Fingers.on(page);
     const random = dice(SEED);
     const middle = async (of: Locator): Promise<{ x: number; y: number; height: number }> => {

@@ -169,7 +169,7 @@ describe("hostile clients", () => {
     (raw._socket ?? (raw as { pause: () => void })).pause();
     let heard = 0;
     let present: readonly PresenceEntry[] = [];
-    ines.on("changes", () => heard++);
+    ines.on("changes", (edits) => (heard += edits.length));
     ines.on("presence", (entries) => (present = entries));
     const label = "x".repeat(200);
     const heads = Array.from({ length: 9000 }, (_, index) => `fx-${100000 + index}`);

@@ -222,6 +222,7 @@ export {
   type HealthSample,
   type Standing,
   type Hello,
+  type NumberedEdit,
   type PresenceEntry,
   type ServerToClient,
   type Stranger,

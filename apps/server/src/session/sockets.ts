@@ -23,6 +23,7 @@ import type { SessionBook } from "../account/session-book";
 import { isOwnPage } from "../http/own-pages";
 import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
+import { EditFeed } from "./edit-feed";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 
@@ -36,7 +37,7 @@ class OneAtATime extends WebSocketServer {
 const LEVELS_EVERY_MS = 33;
 const LARGEST_MESSAGE = 4_000_000;
 const MOST_WAITING_OCTETS = 16_000_000;
-/** The room of those who see the whole show: a change is encoded once for all of them. */
+/** The room of those who see the whole show. */
 const WHOLE = "whole";
 /** Connections of one person: a desk, a tablet, a phone, some windows. */
 const MOST_CONNECTIONS = 24;
@@ -45,7 +46,7 @@ type VexaSocket = Socket<
   ClientToServer,
   ServerToClient,
   Record<string, never>,
-  { personId: string; sid: string; locked: boolean; levelTurn: number | null }
+  { personId: string; sid: string; locked: boolean; levelTurn: number | null; edits: EditFeed }
 >;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
@@ -122,6 +123,8 @@ export function openSockets(
   const leads = (): VexaSocket[] => crew().filter((socket) => personOf(socket)?.role === "lead");
   io.on("connection", (socket) => {
     const { personId } = socket.data;
+    const edits = new EditFeed((together) => socket.emit("changes", together));
+    socket.data.edits = edits;
     presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
     tellPresence();
     void place(socket);
@@ -132,22 +135,24 @@ export function openSockets(
     if (strangers.length > 0 && personOf(socket)?.role === "lead") socket.emit("strangers", strangers);
     if (standing && personOf(socket)?.role !== "guest") socket.emit("standing", standing);
     socket.on("disconnect", () => {
+      edits.drop();
       presence.delete(socket.id);
       tellPresence();
     });
   });
 
   stage.on("changes", (seq, transaction) => {
-    io.to(WHOLE).emit("changes", seq, transaction);
     const rolesMoved = transaction.changes.some((change) => stage.show.records.get(changedId(change))?.kind === "person");
     for (const socket of io.sockets.sockets.values()) {
       const whole = socket.rooms.has(WHOLE);
       if (rolesMoved) void place(socket);
       const person = personOf(socket);
-      if (rolesMoved && person && whole !== (seenBy(stage.show, person) === null)) socket.emit("stale");
-      const told = !whole && person ? audience.told(person, transaction) : null;
-      if (told === "stale") socket.emit("stale");
-      else if (told) socket.emit("changes", seq, told.transaction);
+      const told = whole ? { transaction } : person ? audience.told(person, transaction) : null;
+      if (told && told !== "stale") socket.data.edits.push([seq, told.transaction]);
+      if (told === "stale" || (rolesMoved && person && whole !== (seenBy(stage.show, person) === null))) {
+        socket.data.edits.flush();
+        socket.emit("stale");
+      }
     }
   });
   stage.on("show", () => io.emit("stale"));
@@ -236,7 +241,11 @@ function listen(
   socket.on("error" as never, () => undefined);
   socket.onAny((name: unknown, ...sent: unknown[]) => {
     const last = sent.at(-1);
-    const answer = typeof last === "function" ? (last as (answer: unknown) => void) : (): void => undefined;
+    const reply = typeof last === "function" ? (last as (answer: unknown) => void) : (): void => undefined;
+    const answer = (said: unknown): void => {
+      socket.data.edits.flush();
+      reply(said);
+    };
     const message = typeof sent[0] === "function" ? null : sent[0];
     inbox.push({
       ...faderOf(String(name), message),

@@ -58,6 +58,7 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
         className={FIELD}
         placeholder={own?.part.presets && editable ? "type over it" : (shownColor(values) ?? "mixed")}
         text={colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? ""}
+        shows={lane.standing === "in the sketch" ? "a record" : "the stage"}
         onTake={take}
       />
       <div className="flex gap-1">
@@ -100,7 +101,14 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
   };
   return (
     <>
-      <DraftField label="Position value" className={FIELD} placeholder="x,y,z" text={points ? pointText(points.knots) : ""} onTake={take} />
+      <DraftField
+        label="Position value"
+        className={FIELD}
+        placeholder="x,y,z"
+        text={points ? pointText(points.knots) : ""}
+        shows={lane.standing === "in the sketch" ? "a record" : "the stage"}
+        onTake={take}
+      />
       {points && points.knots.length === 2 && own && (
         <Button
           tone="chip"

@@ -70,7 +70,7 @@ export class ShowClient {
       if (error.message === "sign-in.needed") this.#set(() => (this.#connection = "signed-out"));
       else this.#set(() => (this.#connection = this.#connection === "connecting" ? "connecting" : "lost"));
     });
-    this.#socket.on("changes", (seq, transaction) => this.#hear(seq, transaction));
+    this.#socket.on("changes", (edits) => edits.forEach(([seq, transaction]) => this.#hear(seq, transaction)));
     this.#socket.on("stale", () => void this.#catchUp());
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));

@@ -7,19 +7,22 @@ import { TextInput } from "./field";
 /**
  * A text that is taken with Enter or on leaving; Escape gives the one in force back. `onTake` answers false to keep the one in force, or
  * with a sentence that is told beside the field.
- * When somebody else changes it while one types, nothing is taken: both are shown, to choose from.
+ * When somebody else changes it while one types, nothing is taken: both are shown, to choose from. What `shows` the stage moves by itself:
+ * then what is typed stands, and is taken.
  */
 export function DraftField({
   label,
   text,
   placeholder,
   className,
+  shows = "a record",
   onTake,
 }: {
   label: string;
   text: string;
   placeholder?: string;
   className?: string;
+  shows?: "a record" | "the stage";
   onTake: (text: string) => boolean | string;
 }): React.JSX.Element {
   const input = useRef<HTMLInputElement>(null);
@@ -29,13 +32,15 @@ export function DraftField({
   const [complaint, complain] = useComplaint();
   useEffect(() => {
     const field = input.current!;
-    if (document.activeElement === field && field.value.trim() !== base.current && field.value.trim() !== text && base.current !== text) {
+    const typing = document.activeElement === field && field.value.trim() !== base.current;
+    if (typing && shows === "the stage") return;
+    if (typing && field.value.trim() !== text && base.current !== text) {
       setOvertaken(true);
       return;
     }
     field.value = text;
     base.current = text;
-  }, [text]);
+  }, [text, shows]);
   const settle = (choice: "mine" | "theirs"): void => {
     const field = input.current!;
     const draft = field.value.trim();

@@ -8,7 +8,7 @@ import type { PlayCommand } from "../playing/commands";
 import type { Showing, Trace } from "../show/trace";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 7;
+export const PROTOCOL_VERSION = 8;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =
@@ -149,6 +149,9 @@ export interface Stranger {
   readonly atMs: number;
 }
 
+/** An edit that holds, with its number. */
+export type NumberedEdit = readonly [seq: number, transaction: Transaction];
+
 export interface ServerToClient {
   /** For the lead: machines that nobody has let in. */
   strangers: (strangers: readonly Stranger[]) => void;
@@ -156,8 +159,8 @@ export interface ServerToClient {
   locked: (locked: boolean) => void;
   /** The show isn't what was told so far: fetch it again. */
   stale: () => void;
-  /** Somebody's edit, numbered without gaps. */
-  changes: (seq: number, transaction: Transaction) => void;
+  /** Edits of anybody in order, numbered without gaps; those that come closely come together. */
+  changes: (edits: readonly NumberedEdit[]) => void;
   presence: (people: readonly PresenceEntry[]) => void;
   health: (health: Health) => void;
   standing: (standing: Standing) => void;
