@@ -19,14 +19,15 @@ export function useLiveClient(): ShowClient {
   return client;
 }
 
-/** The show as it is now; renders again with each change. */
+/** The show as it is now; renders again with each edit, but not with who is here or how the server fares. */
 export function useShow(): Show {
-  return useLiveClient().view;
+  const client = useClient();
+  return useSyncExternalStore(client.subscribe, () => client.view);
 }
 
 /** The person who is signed in. */
 export function useMe(): Person {
-  const client = useLiveClient();
-  const me = client.view.get("person", client.personId);
+  const client = useClient();
+  const me = useSyncExternalStore(client.subscribe, () => client.view.get("person", client.personId));
   return me ?? { id: client.personId, kind: "person", version: 0, name: "", initials: "?", role: "operator" };
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { Navigate, Route, Routes, useLocation } from "react-router";
 import { forgetMessages, refuse, tell } from "../ui/messages";
 import { selectedHeads } from "@vexa/core";
@@ -99,6 +99,15 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
     );
   return (
     <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_auto] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[44px_minmax(0,1fr)_auto_auto]">
+      <Inside onSignOut={onSignOut} />
+    </div>
+  );
+}
+
+/** All places and what stands about them. Each listens for itself to what it shows: what else changes draws none of them again. */
+const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
+  return (
+    <>
       <Rail onSignOut={onSignOut} />
       <TopStrip />
       <main className="min-h-0 min-w-0">
@@ -115,6 +124,6 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
       <MessageLine />
       <Shortcuts />
       <ClashSheet />
-    </div>
+    </>
   );
-}
+});

@@ -39,6 +39,8 @@ export function MyAccount(): React.JSX.Element {
       <ScreenCode />
       <h3 className="text-[13px] font-semibold">Signed in at</h3>
       <ul className="grid gap-1 text-[13px]" aria-label="Where you are signed in">
+        {/* Until they are here, one line has its room: what stands below mustn't move under a finger. */}
+        {!sessions && <li className="text-ink-3">this browser</li>}
         {(sessions ?? []).map(({ id, since, agent, own }) => (
           <li key={id} className="flex items-center gap-2">
             <span className="min-w-0 flex-1 truncate" title={agent}>

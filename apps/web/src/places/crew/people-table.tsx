@@ -12,6 +12,9 @@ import { DataTable, type TableColumn } from "../../ui/data-table";
 import { AskFirst } from "../../ui/ask-first";
 import { InviteSheet } from "./invite-sheet";
 
+/** With two buttons one above the other. */
+const LEADS_ROW_HEIGHT = 65;
+
 /** Everybody of the show: role, territory, where they are; the lead invites people and gives roles. */
 export function PeopleTable(): React.JSX.Element {
   const client = useLiveClient();
@@ -64,7 +67,14 @@ export function PeopleTable(): React.JSX.Element {
           </Button>
         </p>
       )}
-      <DataTable label="People" rows={people} rowId={({ person }) => person.id} columns={leads ? LEADS_COLUMNS : COLUMNS} />
+      {leads && !accounts ? (
+        // Rows grow by their buttons: none is shown before, so that nothing moves under a finger.
+        <p className="text-[13px] text-ink-3" aria-busy style={{ minHeight: people.length * LEADS_ROW_HEIGHT }}>
+          Fetching who signs in…
+        </p>
+      ) : (
+        <DataTable label="People" rows={people} rowId={({ person }) => person.id} columns={leads ? LEADS_COLUMNS : COLUMNS} />
+      )}
     </section>
   );
 }
