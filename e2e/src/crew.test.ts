@@ -230,7 +230,7 @@ describe("two on one cue", () => {
     const notes = await crew(ines, "People");
     await notes.getByLabel("Text of the note").fill("Too fast after the bridge");
     await choose(notes.getByLabel("Whom the note is for"), { label: "Adaeze" });
-    await choose(notes.getByLabel("What the note is pinned to"), { index: 1 });
+    await choose(notes.getByLabel("What the note is pinned to"), { label: "Cue 2 First shoots, roll" });
     await press(notes, "Leave");
     const theirs = await crew(adaeze, "People");
     const note = theirs.getByRole("article", { name: "Note from Ines" });
