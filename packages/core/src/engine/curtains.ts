@@ -48,7 +48,7 @@ export class Curtains {
     // A plain loop: this is asked every frame, which allocates nothing.
     for (let index = 0; index < this.#held.length; index++) {
       const { raise } = this.#held[index]!.curtain;
-      if (raise && t <= raise.startSeconds + raise.seconds + 0.1) return true;
+      if (raise && t <= raise.startSeconds + raise.seconds) return true;
     }
     return false;
   }

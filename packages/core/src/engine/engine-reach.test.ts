@@ -105,6 +105,18 @@ describe("engine: curtain", () => {
     expect(on.read(1, 0, 3)).toBeCloseTo(1, 4);
   });
 
+  it("arrives with the next frame, however late that comes", () => {
+    const { bench: on } = bench();
+    on.sketch("ben", lit(0.2));
+    on.read(1, 0);
+    on.play({ type: "curtain-drop" });
+    on.sketch("ben", lit(1));
+    on.read(1, 0);
+    on.play({ type: "curtain-raise", seconds: 4 });
+    expect(on.read(1, 0, 3.9)).toBeCloseTo(0.98, 4);
+    expect(on.read(1, 0, 0.5)).toBe(1);
+  });
+
   it("is raised by hand, covers only what it is told, and only within its person's reach", () => {
     const { bench: on } = bench();
     on.sketch("ben", lit(0.2));

@@ -54,7 +54,8 @@ export class Finish {
   /** Something here moves by time alone. */
   movesAt(t: Seconds): boolean {
     if (this.#resumption?.over) this.#resumption = null;
-    return this.#resumption !== null || this.curtains.movesAt(t);
+    // What was on its way in the last frame arrives in the next one, however late that comes.
+    return this.#moving || this.#resumption !== null || this.curtains.movesAt(t);
   }
 
   /** Brings what changed records make anew up to date. True when what lies under the sources has changed. */
