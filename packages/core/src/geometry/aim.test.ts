@@ -69,6 +69,14 @@ describe("aim", () => {
     expect(aim(of, target, { pan: 0, tilt: 0 }).pan).toBeCloseTo(36.87, 2);
   });
 
+  it("stays two whole turns round where a head can turn that far", () => {
+    const far = head(at(2, 1, 5), turn(0, 0, 0), { panRange: [-800, 800] });
+    const target = at(-1, 5, 1.5);
+    // 36.87 degrees (G3) and two turns.
+    expect(aim(far, target, { pan: 750, tilt: 55 }).pan).toBeCloseTo(36.8699 + 720, 3);
+    expect(aim(far, target, { pan: -680, tilt: 55 }).pan).toBeCloseTo(36.8699 - 720, 3);
+  });
+
   it("reports what is out of reach, with the nearest angles", () => {
     const short = head(at(0, 0, 6), turn(0, 0, 0), { panRange: [-20, 20], tiltRange: [-10, 10] });
     const got = aim(short, at(0, 3, 0));

@@ -77,6 +77,16 @@ describe("a full frame", () => {
     expect([...encodeFullFrame(time("01:37:52:16", "25"))]).toEqual([0xf0, 0x7f, 0x7f, 1, 1, 0x21, 0x25, 0x34, 0x10, 0xf7]);
   });
 
+  // MIDI Time Code (from memory): a full frame has ten octets, a quarter frame two.
+  it("and quarter frames of any other length are left out", () => {
+    const full = [...encodeFullFrame(time("01:37:52:16", "25"))];
+    expect(decodeFullFrame(Uint8Array.from([...full, 0xf7])).ok).toBe(false);
+    expect(decodeFullFrame(Uint8Array.from(full.slice(0, 9))).ok).toBe(false);
+    const reader = new MtcReader();
+    for (const octets of encodeQuarterFrames(time("01:37:52:16", "25"))) expect(reader.take(Uint8Array.from([...octets, 0]))).toBeNull();
+    expect(reader.take(Uint8Array.of(0xf1))).toBeNull();
+  });
+
   it("goes there and back, and says that nothing runs", () => {
     fc.assert(
       fc.property(fc.constantFrom(...TIMECODE_RATES), fc.integer({ min: 0, max: 2000000 }), (rate, frame) => {
