@@ -51,12 +51,8 @@ export function waveMotionTable(motion: WaveLook, drawn: SavedWave | null): Moti
 
 function walked(valueAt: (at: number) => number, edges: readonly number[], direction: Direction): MotionTable {
   const walk = walkOf(direction);
-  const table = cycleTable((place) => valueAt(cyclePlace(walk.at(place))), { cells: CELLS * walk.cycles, edges: walk.edges(edges) });
+  const table = cycleTable((place) => valueAt(walk.at(place)), { cells: CELLS * walk.cycles, edges: walk.edges(edges) });
   return { table, cycles: walk.cycles };
-}
-
-function cyclePlace(place: number): number {
-  return place < 1 ? place : 0;
 }
 
 /**
@@ -92,7 +88,9 @@ export function stepTable(
 
 /** Where a path is at a place 0..1 of its table, from its centre, in degrees or metres along its plane. */
 export function pathOffset(motion: PathMotion, place: number): { readonly x: number; readonly y: number } {
-  const { x, y } = figurePoint(motion, cyclePlace(walkOf(motion.direction ?? "forward").at(place)));
+  const at = walkOf(motion.direction ?? "forward").at(place);
+  // The end of a closed figure is where it begins.
+  const { x, y } = figurePoint(motion, at < 1 ? at : 0);
   const angle = (motion.turn * Math.PI) / 180;
   const [wide, high] = [(x * motion.width) / 2, (y * motion.height) / 2];
   return { x: wide * Math.cos(angle) - high * Math.sin(angle), y: wide * Math.sin(angle) + high * Math.cos(angle) };
