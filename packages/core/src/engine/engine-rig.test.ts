@@ -4,7 +4,7 @@ import type { PlayCommand } from "../playing/commands";
 import { playChanges } from "../playing/play";
 import { seededRandom } from "../random/random";
 import type { Fixture } from "../rig/fixture";
-import { fixture, listWithCard, part, pick, randomStroke, randomTimes, smallShow, strokeOn, type Random } from "../testing";
+import { EngineOnBench, fixture, listWithCard, part, pick, randomStroke, randomTimes, smallShow, strokeOn, type Random } from "../testing";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import { Engine } from "./engine";
@@ -152,5 +152,21 @@ describe("a rig that changes while it plays", () => {
     engine.command({ at: 1002, changes: [{ op: "add", record }] });
     frame = tick(engine, 1003, frame);
     expect(frame[40]).toBe(255);
+  });
+
+  it("sends nothing of what would end beyond its universe, and nothing of it into the next", () => {
+    const on = new EngineOnBench(smallShow());
+    on.sketch("ann", { a: strokeOn("movers", { Dimmer: part([1]) }) });
+    const patched = (id: string, to: Partial<Fixture["patch"]>): Change => {
+      const { patch } = on.engine.show.get("fixture", id)!;
+      return setChange(id, ["patch"], { from: patch, to: { ...patch!, ...to } });
+    };
+    // A dimmer of 16 bit: its coarse slot would still have room.
+    on.change([patched("fx-1", { address: 512 }), patched("fx-2", { universe: 2, address: 101 })]);
+    let frame = tick(on.engine, (on.t += 1), new Uint8Array(on.engine.frameLength));
+    expect([frame[511], frame[512], frame[612]]).toEqual([0, 0, 255]);
+    on.change([patched("fx-1", { address: 493 })]);
+    frame = tick(on.engine, (on.t += 1), frame);
+    expect([frame[492], frame[493]]).toEqual([255, 255]);
   });
 });
