@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
-import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
+import { EngineOnBench, listWithCard, part, smallShow, strokeOn, TEST_PROFILES } from "../testing";
 import type { Playback } from "../playback/playback";
 import type { ShowSettings } from "../playback/stage-state";
 import type { ShowRecord } from "../show/records";
@@ -82,6 +82,26 @@ describe("worked cases of the merge (common practice)", () => {
     bench.play(letGo("red"));
     // Home is white: what blue doesn't cover at half is home's.
     expect(rgb(bench, 0.1)).toEqual([128, 128, 255]);
+  });
+
+  it("where colours add up, the lowest of flags counts beside the highest of emitters, in one look over lamps of both kinds", () => {
+    const [mover] = TEST_PROFILES;
+    const flags = { ColorAdd_R: "ColorSub_C", ColorAdd_G: "ColorSub_M", ColorAdd_B: "ColorSub_Y" } as Partial<Record<Attribute, Attribute>>;
+    const modes = mover!.modes.map((mode) => ({
+      ...mode,
+      channels: mode.channels.map((channel) => ({ ...channel, attribute: flags[channel.attribute] ?? channel.attribute, home: 0 })),
+    }));
+    const both = (id: string, level: number, card: Partial<Playback>): ShowRecord[] => {
+      const parts = { ColorAdd_R: part([level]), ColorSub_C: part([level]) };
+      return listWithCard(id, [{ inSeconds: 0, strokes: [strokeOn("movers", parts, 1), strokeOn("cells", parts, 2)] }], card);
+    };
+    const bench = stage([{ ...mover!, id: "profile-flags", modes }], both("one", 0.8, {}), both("two", 0.2, { colors: "add" }));
+    bench.change([setChange("fx-8", ["profileId"], { from: "profile-mover", to: "profile-flags" })]);
+    bench.play(go("one"));
+    bench.play(go("two"));
+    bench.engine.tick((bench.t += 1), bench.frame);
+    // Red of mover 1 and cyan of mover 8, 20 slots apart from each other.
+    expect([bench.frame[6], bench.frame[7 * 20 + 6]]).toEqual([204, 51]);
   });
 
   it("blue alone where they replace", () => {
