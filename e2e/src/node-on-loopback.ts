@@ -9,13 +9,23 @@ export interface LoopbackNode {
   /** Every packet of a universe since `collect` was called. */
   collect(): void;
   history(universe: number): readonly { readonly atSeconds: number; readonly levels: Buffer }[];
+  /** By how much a bare timer in this process was late at most since `collect`, in seconds: what the machine alone does to a moment. */
+  lateness(): number;
   close(): void;
 }
+
+const WAKES_EVERY_MS = 5;
 
 export async function nodeOnLoopback(universes: readonly number[]): Promise<LoopbackNode> {
   const port = await freeUdpPort();
   const latest = new Map<number, Buffer>();
   let history = new Map<number, { atSeconds: number; levels: Buffer }[]>();
+  let lateSeconds = 0;
+  let waking = performance.now() + WAKES_EVERY_MS;
+  const waiter = setInterval(() => {
+    lateSeconds = Math.max(lateSeconds, (performance.now() - waking) / 1000);
+    waking = performance.now() + WAKES_EVERY_MS;
+  }, WAKES_EVERY_MS);
   const receiver = new Receiver({ universes: [...universes], port, iface: "127.0.0.1", reuseAddr: false });
   receiver.on("packet", ({ universe, payloadAsBuffer }) => {
     if (!payloadAsBuffer) return;
@@ -27,9 +37,16 @@ export async function nodeOnLoopback(universes: readonly number[]): Promise<Loop
   return {
     port,
     levels: (universe) => latest.get(universe) ?? null,
-    collect: () => void (history = new Map()),
+    collect() {
+      history = new Map();
+      lateSeconds = 0;
+    },
     history: (universe) => history.get(universe) ?? [],
-    close: () => void receiver.close(),
+    lateness: () => lateSeconds,
+    close() {
+      clearInterval(waiter);
+      receiver.close();
+    },
   };
 }
 

@@ -95,8 +95,9 @@ describe("a page under the fingers", () => {
     await until("they are dark", () => blinder((universe) => node.levels(universe), 0) === 0);
     const steps = moved(13, 0);
     // Out in 0.6 s: half-way down after 0.3, dark after 0.6, each within 0.15 s of finger, browser and socket.
-    expect(Math.abs(steps.find(({ level }) => level <= 128)!.at - left - 0.3)).toBeLessThan(0.15);
-    expect(Math.abs(steps.find(({ level }) => level === 0)!.at - left - 0.6)).toBeLessThan(0.15);
+    const near = 0.15 + node.lateness();
+    expect(Math.abs(steps.find(({ level }) => level <= 128)!.at - left - 0.3)).toBeLessThan(near);
+    expect(Math.abs(steps.find(({ level }) => level === 0)!.at - left - 0.6)).toBeLessThan(near);
   });
 
   it("dials through looks; a fast pull down leaves nothing", async () => {
@@ -193,6 +194,17 @@ describe("a page under the fingers", () => {
 /** Coarse dimmer slots of the eight spots of a rib. */
 const SPOT_DIMMERS = Array.from({ length: 8 }, (_, spot) => spot * 21 + 4);
 
+/** The time of a straight fade over a range: the median of what each two packets half of it apart say; late ones don't move it. */
+function fadeSeconds(packets: readonly { at: number; level: number }[], range: number): number {
+  const moving = packets.filter(({ level }) => level > 0.02 * range && level < 0.98 * range);
+  const half = moving.length >> 1;
+  expect(half).toBeGreaterThan(20);
+  const said = moving
+    .slice(half)
+    .map(({ at, level }, index) => ((at - moving[index]!.at) / Math.abs(level - moving[index]!.level)) * range);
+  return said.sort((one, other) => one - other)[said.length >> 1]!;
+}
+
 describe("times and faders at the wire", () => {
   it("lets go in 5 s what came in within 3 s", async () => {
     const sheet = await options("Ember wash");
@@ -211,14 +223,11 @@ describe("times and faders at the wire", () => {
     await card("Ember wash").getByRole("button", { name: "Let go" }).click();
     await until("it is out", () => wash().dimmer === 0);
     const steps = node.history(11).map(({ atSeconds, levels }) => ({ at: atSeconds, level: (levels[4]! * 256 + levels[5]!) / 65535 }));
-    const first = steps.find(({ level }) => level > 0)!.at;
-    const top = steps.find(({ level }) => near(level, 0.7, 0.001))!.at;
-    const falls = steps.findLast(({ level }) => near(level, 0.7, 0.001))!.at;
-    const dark = steps.find(({ at, level }) => at > falls && level === 0)!.at;
-    expect(top - first).toBeGreaterThan(2.85);
-    expect(top - first).toBeLessThan(3.1);
-    expect(dark - falls).toBeGreaterThan(4.85);
-    expect(dark - falls).toBeLessThan(5.1);
+    const top = steps.findIndex(({ level }) => near(level, 0.7, 0.001));
+    const falls = steps.findLastIndex(({ level }) => near(level, 0.7, 0.001));
+    expect(Math.abs(fadeSeconds(steps.slice(0, top), 0.7) - 3)).toBeLessThan(0.03);
+    expect(Math.abs(fadeSeconds(steps.slice(falls + 1), 0.7) - 5)).toBeLessThan(0.05);
+    expect(steps.at(-1)!.level).toBe(0);
   });
 
   it("a fader with another job doesn't touch intensities", async () => {

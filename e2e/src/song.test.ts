@@ -140,8 +140,9 @@ describe("a song along its sound", () => {
     expect(Math.min(...lags)).toBeLessThan(0.08);
     const steps = arrivals();
     expect(steps.map(({ percent }) => percent)).toEqual([100, 20, 60]);
-    expect(Math.abs(steps[1]!.at - steps[0]!.at - 1.5)).toBeLessThan(0.05);
-    expect(Math.abs(steps[2]!.at - steps[1]!.at - 1.5)).toBeLessThan(0.05);
+    const near = 0.05 + story.node.lateness();
+    expect(Math.abs(steps[1]!.at - steps[0]!.at - 1.5)).toBeLessThan(near);
+    expect(Math.abs(steps[2]!.at - steps[1]!.at - 1.5)).toBeLessThan(near);
   });
 
   it("is edited while it runs: a cue whose time is changed comes then; a touch jumps to another place", async () => {
@@ -193,13 +194,13 @@ describe("a song along its sound", () => {
 });
 
 describe("a song along timecode", () => {
-  let source: ChildProcess;
+  let source: ChildProcess | undefined;
   const begin = (from: string): void => {
     const program = fileURLToPath(new URL("../../apps/devices/src/timecode-source.ts", import.meta.url));
     source = spawn(process.execPath, ["--import", "tsx", program, "25", from, String(oscPort)], { stdio: ["pipe", "ignore", "inherit"] });
   };
-  const say = (words: string): void => void source.stdin!.write(`${words}\n`);
-  afterAll(() => void source.kill());
+  const say = (words: string): void => void source!.stdin!.write(`${words}\n`);
+  afterAll(() => void source?.kill());
 
   it("follows a source that ships, through a jump and a stop, and stops by itself when nothing is heard", async () => {
     const { page } = story;
@@ -228,9 +229,8 @@ describe("a song along timecode", () => {
     await until("cue 1 at its time", () => story.dimmer(16) === 1);
     await until("cue 2 at its time", () => Math.abs(story.dimmer(16) - 0.2) < 0.01);
     const steps = arrivals();
-    expect(Math.abs(steps.find(({ percent }) => percent === 20)!.at - steps.find(({ percent }) => percent === 100)!.at - 2)).toBeLessThan(
-      0.06,
-    );
+    const apart = steps.find(({ percent }) => percent === 20)!.at - steps.find(({ percent }) => percent === 100)!.at;
+    expect(Math.abs(apart - 2)).toBeLessThan(0.06 + story.node.lateness());
     say("01:00:40:00");
     await until("it jumped to cue 3", () => Math.abs(story.dimmer(16) - 0.6) < 0.01);
     expect(await clock()).toMatch(/01:00:4/);
@@ -241,7 +241,7 @@ describe("a song along timecode", () => {
     expect(await clock()).toBe(stood);
     say("run");
     await until("it runs again", async () => (await clock()).startsWith("●"));
-    source.kill();
+    source!.kill();
     await pause(600);
     expect(await clock()).toMatch(/^●/);
     await until("a second and a half after the last message it stands", async () => (await clock()).startsWith("■"));

@@ -270,6 +270,7 @@ export { highlightChanges } from "./edits/highlight-changes";
 export { presetCue, presetOnStroke, type OnStroke } from "./edits/preset-on-cue";
 export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/cue-fields";
 export { learnedChanges } from "./edits/learned-control";
+export { learnedGo, type LearnedGo } from "./edits/learned-go";
 export { drawnLike } from "./motion/drawn-like";
 export { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
 export {

@@ -1,11 +1,11 @@
-import { useState } from "react";
-import { cueName, type CueList } from "@vexa/core";
-import { learnNext } from "./learn-times";
+import { useRef, useState } from "react";
+import { cueName, learnedGo, timeCard, type CueList, type LearnedGo } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
 import { readSeconds } from "../../ui/seconds-text";
+import { placeWords } from "./time-words";
 
 /** Runs the list from here: go, back, pause, to the chosen cue in a time of choice, and let go with the time that this takes. */
 export function Transport({ list }: { list: CueList }): React.JSX.Element {
@@ -13,7 +13,8 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
   const client = useClient();
   const { chosenCueIds, learningTimes } = useInterface();
   const [time, setTime] = useState("");
-  const playback = show.all("playback").find(({ listId }) => listId === list.id);
+  const lastLearned = useRef<LearnedGo | null>(null);
+  const playback = timeCard(show, list.id);
   if (!playback)
     return (
       <p className="shrink-0 border-b border-edge px-3 py-2 text-xs text-ink-3">
@@ -26,6 +27,13 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
   const chosen = show.get("cue", chosenCueIds.at(-1));
   const seconds = time.trim() === "" ? undefined : readSeconds(time);
   const paused = state?.pausedSeconds !== undefined;
+  const learn = (): LearnedGo | null => {
+    const learned = learnedGo(client.view, list, { t: client.now(), last: lastLearned.current });
+    const number = client.view.get("cue", learned?.cueId)?.number;
+    if (!learned || !list.time) return null;
+    const words = `Cue ${number} of ${list.name} comes at ${placeWords(learned.seconds, list.time)}`;
+    return client.transact(words, [learned.change]) ? (lastLearned.current = learned) : null;
+  };
   return (
     <div
       role="group"
@@ -38,8 +46,8 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
         tone="live"
         size="small"
         onClick={() => {
-          if (learningTimes) learnNext(client, list);
-          client.play({ type: "go", playbackId });
+          const learned = learningTimes ? learn() : null;
+          client.play({ type: "go", playbackId, ...(learned && { cueId: learned.cueId }) });
         }}
       >
         Go
