@@ -33,7 +33,7 @@ describe("places to build and to programme in can be read and reached by all", (
       await page.getByText("Rate, count, growing and shrinking").click();
       expect(await complaints(page, RIGHT)).toEqual([]);
     }
-    await page.getByRole("button", { name: "Steps", exact: true }).click();
+    await page.getByRole("radio", { name: "Steps", exact: true }).click();
     expect(await complaints(page, RIGHT)).toEqual([]);
     await page.getByRole("tab", { name: "Presets" }).click();
     await page.getByRole("button", { name: "Show the groups as they hang" }).click();
@@ -42,7 +42,7 @@ describe("places to build and to programme in can be read and reached by all", (
     await page.getByRole("listbox", { name: "Cues" }).getByRole("option").nth(1).click();
     await page.getByRole("region", { name: /^Times of cue/ }).waitFor();
     expect(await complaints(page)).toEqual([]);
-    await page.getByRole("button", { name: "Tracking" }).click();
+    await page.getByRole("radio", { name: "Tracking" }).click();
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("link", { name: "Perform" }).click();
     await page.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();

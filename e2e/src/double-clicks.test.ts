@@ -1,4 +1,4 @@
-import type { Browser, Page } from "playwright-core";
+import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { pickGroup, setLane, signedIn } from "./people";
@@ -44,9 +44,13 @@ async function counts(): Promise<Record<string, number>> {
   return found;
 }
 
+/** Buttons and chips of which one holds. */
+const pressable = (of: { name?: string; exact?: boolean; disabled?: boolean }): Locator =>
+  page.getByRole("button", of).or(page.getByRole("radio", of));
+
 /** The names of all buttons in sight that can be pressed, each once. */
 async function buttonNames(): Promise<string[]> {
-  const names = await page.getByRole("button", { disabled: false }).evaluateAll((buttons) =>
+  const names = await pressable({ disabled: false }).evaluateAll((buttons) =>
     buttons.flatMap((button) => {
       const seen = button.getBoundingClientRect();
       const name = (button.getAttribute("aria-label") ?? button.textContent ?? "").trim().replace(/\s+/g, " ");
@@ -67,7 +71,7 @@ describe("every button pressed twice at once", () => {
     await pause(300);
     let before = await counts();
     for (const name of await buttonNames()) {
-      const button = page.getByRole("button", { name, exact: true }).first();
+      const button = pressable({ name, exact: true }).first();
       if ((await button.count()) === 0 || !(await button.isVisible()) || !(await button.isEnabled())) continue;
       const box = await button.boundingBox();
       if (!box) continue;

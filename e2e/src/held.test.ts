@@ -38,14 +38,14 @@ describe("behind a curtain", () => {
     await page.keyboard.press("k");
     await page.getByRole("button", { name: "Curtain down" }).waitFor();
     await setLane(page, "Dimmer", "90");
-    const shows = page.getByRole("group", { name: "The stage shows" });
+    const shows = page.getByRole("radiogroup", { name: "The stage shows" });
     const stages = page.getByRole("img", { name: /^Stage plan/ });
     await until("they are marked", async () => Number(await stages.first().getAttribute("data-curtained")) > 7);
-    await shows.getByRole("button", { name: "Both" }).click();
+    await shows.getByRole("radio", { name: "Both" }).click();
     await page.getByText("prepared, behind the curtain").waitFor();
     await until("the next look is brighter", async () => (await light(stages.nth(1))) > 1.1 * (await light(stages.nth(0))));
     expect(Math.abs(story.dimmer(0) - 0.3)).toBeLessThan(0.01);
-    await shows.getByRole("button", { name: "Prepared" }).click();
+    await shows.getByRole("radio", { name: "Prepared" }).click();
     expect(await stages.count()).toBe(1);
     // Heads are picked there as on stage.
     const box = (await stages.boundingBox())!;

@@ -226,10 +226,10 @@ describe("the colour picker", () => {
       .getByText(/▬ ΔE \d/)
       .first()
       .waitFor();
-    await sheet.getByRole("button", { name: "Look alike" }).click();
+    await sheet.getByRole("radio", { name: "Look alike" }).click();
     await until("all are alike", async () => (await sheet.getByText(/▬ ΔE/).count()) === 0);
     const alike = flags(16);
-    await sheet.getByRole("button", { name: "Each its best" }).click();
+    await sheet.getByRole("radio", { name: "Each its best" }).click();
     await until("each its best is another colour", () => flags(16) !== alike);
     // Raw emitters lie over the mix: red alone rises, the others stay.
     await sheet.getByText("Raw emitters").click();

@@ -64,7 +64,7 @@ describe("editing a list", () => {
   it("shows what starts, tracks and ends; cue only takes back, a block stands by itself and looks the same", async () => {
     const { page } = story;
     await score.row(2).click();
-    await page.getByRole("button", { name: "Tracking" }).click();
+    await page.getByRole("radio", { name: "Tracking" }).click();
     const tracking = page.getByRole("region", { name: "Tracking" });
     const pan = tracking.getByRole("row", { name: /Rib spots Pan/ });
     expect(await pan.getByRole("img", { name: "tracks" }).count()).toBe(1);
@@ -73,7 +73,7 @@ describe("editing a list", () => {
     await score.sheet.getByText(/3 strokes/).waitFor();
     await page.keyboard.press("Control+z");
     await until("it tracks again", async () => (await pan.getByRole("img", { name: "tracks" }).count()) === 1);
-    await page.getByRole("button", { name: "Cues", exact: true }).click();
+    await page.getByRole("radio", { name: "Cues", exact: true }).click();
   });
 
   it("takes a preset dropped on a stroke, and the stage follows", async () => {

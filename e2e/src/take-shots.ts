@@ -119,7 +119,7 @@ try {
   await ines.getByRole("group", { name: "Run Night bloom" }).getByRole("button", { name: "Go to 2" }).click();
   await pause(700);
   await shoot(ines, "score");
-  await ines.getByRole("button", { name: "Tracking" }).click();
+  await ines.getByRole("radio", { name: "Tracking" }).click();
   await shoot(ines, "tracking");
 
   await ines.getByRole("link", { name: "Perform" }).click();

@@ -130,11 +130,11 @@ describe("trace", () => {
     const search = page.getByLabel("Search levels");
     await search.fill("=300");
     await page.getByText("This can’t be looked for: levels go from 0 to 255.").waitFor();
-    await page.getByRole("button", { name: "By head" }).click();
+    await page.getByRole("radio", { name: "By head" }).click();
     const heads = page.getByRole("region", { name: "Levels by head" });
     await search.fill("301");
     await until("one head", async () => (await heads.getByRole("listitem").count()) === 1);
-    await page.getByRole("button", { name: "hex", exact: true }).click();
+    await page.getByRole("radio", { name: "hex", exact: true }).click();
     await heads.getByRole("button", { name: /Pan/ }).getByText("80").waitFor();
     await search.fill("nobody");
     await heads.getByText("No head fits this search.").waitFor();
@@ -144,9 +144,9 @@ describe("trace", () => {
   it("freezes and frames what differs since, also after a look elsewhere", async () => {
     const heads = page.getByRole("region", { name: "Levels by head" });
     const changed = heads.locator("button.border-linked");
-    await page.getByRole("button", { name: "By address" }).click();
+    await page.getByRole("radio", { name: "By address" }).click();
     await page.getByRole("button", { name: "Freeze and compare" }).click();
-    await page.getByRole("button", { name: "By head" }).click();
+    await page.getByRole("radio", { name: "By head" }).click();
     await page.getByLabel("Search levels").fill("101");
     await heads.getByRole("button", { name: /Pan/ }).waitFor();
     expect(await changed.count()).toBe(0);

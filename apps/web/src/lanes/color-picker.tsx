@@ -20,6 +20,7 @@ import {
   type XyY,
 } from "@vexa/core";
 import { Button } from "../ui/button";
+import { OneOf } from "../ui/one-of";
 import { PopSheet } from "../ui/pop-sheet";
 import { ColorDiagram } from "./color-diagram";
 import { EmitterSliders } from "./emitter-sliders";
@@ -92,26 +93,16 @@ export function ColorPicker({
         ))}
       </ul>
       {kinds.length > 1 && (
-        <div role="group" aria-label="Different lamps" className="grid grid-cols-2 gap-1">
-          <Button
-            tone="chip"
-            size="small"
-            aria-pressed={colors.match === undefined}
-            title="Each lamp comes as near to the colour, and as bright, as it can"
-            onClick={() => matched(undefined)}
-          >
-            Each its best
-          </Button>
-          <Button
-            tone="chip"
-            size="small"
-            aria-pressed={colors.match === "alike"}
-            title="All lamps meet at the nearest colour of this hue that each of them can make"
-            onClick={() => matched("alike")}
-          >
-            Look alike
-          </Button>
-        </div>
+        <OneOf
+          label="Different lamps"
+          className="grid grid-cols-2"
+          value={colors.match ?? "best"}
+          among={[
+            { value: "best", words: "Each its best", title: "Each lamp comes as near to the colour, and as bright, as it can" },
+            { value: "alike", words: "Look alike", title: "All lamps meet at the nearest colour of this hue that each of them can make" },
+          ]}
+          onValue={(to) => matched(to === "alike" ? to : undefined)}
+        />
       )}
       <EmitterSliders heads={kinds} color={shown} />
     </PopSheet>

@@ -1,8 +1,9 @@
-import { StageChip } from "./stage-chip";
 import { useEffect, useState } from "react";
 import { curtainsDown } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
+import { OneOf } from "../ui/one-of";
+import { STAGE_CHIP } from "./stage-chip";
 
 const WORDS = { stage: "On stage", prepared: "Prepared", both: "Both" } as const;
 
@@ -39,12 +40,13 @@ export function StageShows(): React.JSX.Element | null {
   const set = useInterface((state) => state.set);
   if (!down) return null;
   return (
-    <div role="group" aria-label="The stage shows" className="absolute right-2 bottom-1.5 flex gap-1">
-      {(["stage", "prepared", "both"] as const).map((entry) => (
-        <StageChip key={entry} aria-pressed={shows === entry} onClick={() => set({ stageShows: entry })}>
-          {WORDS[entry]}
-        </StageChip>
-      ))}
-    </div>
+    <OneOf
+      label="The stage shows"
+      className="absolute right-2 bottom-1.5"
+      chip={STAGE_CHIP}
+      value={shows}
+      among={(["stage", "prepared", "both"] as const).map((value) => ({ value, words: WORDS[value] }))}
+      onValue={(to) => set({ stageShows: to })}
+    />
   );
 }

@@ -1,3 +1,4 @@
+import { Toggle } from "radix-ui";
 import { cva, type VariantProps } from "class-variance-authority";
 import type { ComponentProps } from "react";
 import { cn } from "./class-names";
@@ -13,7 +14,7 @@ const look = cva(
         quiet: "border-transparent bg-transparent text-ink-2 enabled:hover:bg-raised enabled:hover:text-ink",
         sketch: "border-sketch bg-sketch text-on-accent enabled:hover:brightness-110",
         live: "border-live bg-live text-on-accent enabled:hover:brightness-110",
-        chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink aria-selected:border-sketch aria-selected:bg-raised aria-selected:text-ink",
+        chip: "border-edge bg-transparent text-ink-2 enabled:hover:text-ink aria-pressed:border-sketch aria-pressed:bg-raised aria-pressed:text-ink aria-checked:border-sketch aria-checked:bg-raised aria-checked:text-ink aria-selected:border-sketch aria-selected:bg-raised aria-selected:text-ink",
       },
       size: {
         small: "h-6 px-2 text-xs pointer-coarse:h-11 pointer-coarse:min-w-11",
@@ -38,8 +39,12 @@ export function Button({
 }: ComponentProps<"button"> & VariantProps<typeof look> & { once?: boolean }): React.JSX.Element {
   const counts = useOnce();
   const guarded = once ?? rest.type === "submit";
+  // One that stays pressed is a toggle, whose state is told from outside.
+  const pressed = rest["aria-pressed"];
+  const Part = pressed === undefined ? "button" : Toggle.Root;
   const button = (
-    <button
+    <Part
+      {...(pressed === undefined ? {} : { pressed: pressed === true || pressed === "true" })}
       type="button"
       className={cn(look({ tone, size }), className)}
       onClick={(event) => {

@@ -13,6 +13,7 @@ import {
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { SomeOf } from "../../ui/one-of";
 import { Choice, Option } from "../../ui/choice";
 import { Field, TextInput } from "../../ui/field";
 import { clockTime, dayAndTime } from "../../ui/moments";
@@ -184,13 +185,7 @@ function AskOrLend(): React.JSX.Element | null {
           <p className="text-ink-2">
             {headCount(show, part)} of {heads.length} selected heads, from {from.name}
           </p>
-          <div className="flex flex-wrap gap-1" role="group" aria-label="Families of the loan">
-            {FAMILIES.map((family) => (
-              <Button key={family} tone="chip" size="small" aria-pressed={families.includes(family)} onClick={() => toggle(family)}>
-                {family}
-              </Button>
-            ))}
-          </div>
+          <SomeOf label="Families of the loan" values={families} among={FAMILIES} onTurned={toggle} />
           <div className="grid grid-cols-2 gap-2">
             <Field label={lends ? "To" : "For"}>
               <Choice aria-label="Borrower" value={to?.id ?? ""} onValue={(next) => setToId(next)}>

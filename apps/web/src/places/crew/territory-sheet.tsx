@@ -6,6 +6,7 @@ import { useSelected } from "../../selection/use-selection";
 import { useClient, useShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
+import { SomeOf } from "../../ui/one-of";
 import { Tick } from "../../ui/tick";
 import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
@@ -76,27 +77,18 @@ export function TerritorySheet(props: {
       <AddPart territory={territory} onChange={onChange} />
       <fieldset className="grid gap-1">
         <legend className="text-xs text-ink-2">People</legend>
-        <div className="flex flex-wrap gap-1">
-          {people.map(({ id, name }) => {
+        <SomeOf
+          label="People of the territory"
+          values={territory.personIds}
+          among={people.map(({ id, name }) => ({ value: id, words: name }))}
+          onTurned={(id) => {
             const inside = territory.personIds.includes(id);
-            return (
-              <Button
-                key={id}
-                tone="chip"
-                size="small"
-                aria-pressed={inside}
-                onClick={() =>
-                  onChange({
-                    ...territory,
-                    personIds: inside ? territory.personIds.filter((other) => other !== id) : [...territory.personIds, id],
-                  })
-                }
-              >
-                {name}
-              </Button>
-            );
-          })}
-        </div>
+            onChange({
+              ...territory,
+              personIds: inside ? territory.personIds.filter((other) => other !== id) : [...territory.personIds, id],
+            });
+          }}
+        />
       </fieldset>
       <Tick
         label="Others may hold parts of it too"
@@ -136,13 +128,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
   const wholeGroups = selection.groupIds !== undefined && selection.mask === undefined ? selection.groupIds : null;
   return (
     <div className="grid gap-1.5">
-      <div className="flex flex-wrap gap-1" role="group" aria-label="Families to add">
-        {FAMILIES.map((family) => (
-          <Button key={family} tone="chip" size="small" aria-pressed={families.includes(family)} onClick={() => toggle(family)}>
-            {family}
-          </Button>
-        ))}
-      </div>
+      <SomeOf label="Families to add" values={families} among={FAMILIES} onTurned={toggle} />
       <div className="flex gap-1.5">
         <Button
           size="small"

@@ -19,6 +19,7 @@ import {
 } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { SomeOf } from "../../ui/one-of";
 import { Choice, Option } from "../../ui/choice";
 import { Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
@@ -183,20 +184,16 @@ function Buttons({ playback, onButtons }: { playback: Playback; onButtons: (to: 
   return (
     <fieldset className="grid gap-1">
       <legend className="mb-1 text-xs text-ink-2">Buttons, up to {MOST_BUTTONS}</legend>
-      <div className="flex flex-wrap gap-1">
-        {CARD_BUTTONS.map((button) => (
-          <Button
-            key={button}
-            tone="chip"
-            size="small"
-            aria-pressed={chosen.includes(button)}
-            disabled={!chosen.includes(button) && chosen.length >= MOST_BUTTONS}
-            onClick={() => onButtons(chosen.includes(button) ? chosen.filter((other) => other !== button) : [...chosen, button])}
-          >
-            {CHOICE_WORDS[button] ?? buttonWords(button, { playback, state: null, cues: [] })}
-          </Button>
-        ))}
-      </div>
+      <SomeOf
+        label="Buttons of the card"
+        values={chosen}
+        among={CARD_BUTTONS.map((value) => ({
+          value,
+          words: CHOICE_WORDS[value] ?? buttonWords(value, { playback, state: null, cues: [] }),
+          disabled: !chosen.includes(value) && chosen.length >= MOST_BUTTONS,
+        }))}
+        onTurned={(button) => onButtons(chosen.includes(button) ? chosen.filter((other) => other !== button) : [...chosen, button])}
+      />
       {roleOf(playback) === "nothing" && chosen.length === 1 && (
         <p className="text-xs text-ink-3">With one button and no fader the whole card is the button.</p>
       )}

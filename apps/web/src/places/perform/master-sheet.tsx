@@ -16,6 +16,7 @@ import { useClient, useMe, useShow } from "../../session/show-context";
 import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
 import { tempoOfSound } from "../../tempo/sound-tempo";
 import { Button } from "../../ui/button";
+import { SomeOf } from "../../ui/one-of";
 import { DraftField } from "../../ui/draft-field";
 import { Slider } from "../../ui/slider";
 import { useHandLevel } from "../../ui/use-hand-level";
@@ -122,22 +123,17 @@ function ForFamilies({ master }: { master: SpeedMaster }): React.JSX.Element {
     ]);
   };
   return (
-    <div role="group" aria-label="Families that it drives" className="flex flex-wrap items-center gap-1 text-xs text-ink-2">
+    <SomeOf
+      label="Families that it drives"
+      className="items-center text-xs text-ink-2"
+      chip="px-1.5"
+      disabled={mayChange(client.view, me, { op: "remove", record: master }) !== null}
+      values={now}
+      among={FAMILIES}
+      onTurned={toggle}
+    >
       Drives
-      {FAMILIES.map((family) => (
-        <Button
-          key={family}
-          tone="chip"
-          size="small"
-          className="px-1.5"
-          disabled={mayChange(client.view, me, { op: "remove", record: master }) !== null}
-          aria-pressed={now.includes(family)}
-          onClick={() => toggle(family)}
-        >
-          {family}
-        </Button>
-      ))}
-    </div>
+    </SomeOf>
   );
 }
 

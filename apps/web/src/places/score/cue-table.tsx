@@ -5,6 +5,7 @@ import { copyChanges, counted, cueName, moveChanges, renumberChanges, setChange,
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { OneOf } from "../../ui/one-of";
 import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
 import { RunsAs } from "./runs-as";
@@ -39,11 +40,15 @@ export function CueTable({ list, cues, chosen }: { list: CueList; cues: readonly
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event) => event.stopPropagation()}
         />
-        {(["cues", "tracking"] as const).map((entry) => (
-          <Button key={entry} tone="chip" size="small" aria-pressed={view === entry} onClick={() => setView(entry)}>
-            {entry === "cues" ? "Cues" : "Tracking"}
-          </Button>
-        ))}
+        <OneOf
+          label="The list as"
+          value={view}
+          among={[
+            { value: "cues", words: "Cues" },
+            { value: "tracking", words: "Tracking" },
+          ]}
+          onValue={setView}
+        />
       </header>
       <Transport list={list} />
       <RunsAs list={list} />

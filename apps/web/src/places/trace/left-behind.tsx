@@ -1,6 +1,7 @@
 import { attributeInfo, FAMILIES, SETTINGS_ID, settingChanges, type Family, type HeadAttribute } from "@vexa/core";
 import { useClient, useLiveClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { SomeOf } from "../../ui/one-of";
 
 /** What isn't at home although nothing plays on it, and the way to send it there. */
 export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }): React.JSX.Element {
@@ -58,20 +59,13 @@ function Stays(): React.JSX.Element {
   return (
     <div className="grid gap-1" role="group" aria-label="Stays when let go">
       <p className="text-xs text-ink-3">Stays where it was when it is let go (else it goes home):</p>
-      <div className="flex gap-1">
-        {FAMILIES.filter((family) => family !== "Intensity").map((family) => (
-          <Button
-            key={family}
-            tone="chip"
-            size="small"
-            disabled={!lead}
-            aria-pressed={settings?.stays[family] === true}
-            onClick={() => toggle(family)}
-          >
-            {family}
-          </Button>
-        ))}
-      </div>
+      <SomeOf
+        label="Families that stay"
+        disabled={!lead}
+        values={FAMILIES.filter((family) => settings?.stays[family] === true)}
+        among={FAMILIES.filter((family) => family !== "Intensity")}
+        onTurned={toggle}
+      />
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useRef } from "react";
 import { Button } from "../../ui/button";
+import { OneOf } from "../../ui/one-of";
 import { TextInput } from "../../ui/field";
 import { useShow } from "../../session/show-context";
 import { Chain } from "./chain";
@@ -33,18 +34,22 @@ export function TracePlace(): React.JSX.Element {
             onChange={(event) => set({ text: event.target.value })}
             onKeyDown={(event) => event.stopPropagation()}
           />
-          {UNITS.map((entry) => (
-            <Button key={entry} tone="chip" size="small" aria-pressed={unit === entry} onClick={() => set({ unit: entry })}>
-              {entry}
-            </Button>
-          ))}
+          <OneOf
+            label="Levels in"
+            value={unit}
+            among={UNITS.map((value) => ({ value, words: value }))}
+            onValue={(to) => set({ unit: to })}
+          />
           <span className="flex-1" />
-          <Button tone="chip" size="small" aria-pressed={view === "address"} onClick={() => set({ view: "address" })}>
-            By address
-          </Button>
-          <Button tone="chip" size="small" aria-pressed={view === "head"} onClick={() => set({ view: "head" })}>
-            By head
-          </Button>
+          <OneOf
+            label="Levels in order"
+            value={view}
+            among={[
+              { value: "address", words: "By address" },
+              { value: "head", words: "By head" },
+            ]}
+            onValue={(to) => set({ view: to })}
+          />
           <Button
             size="small"
             aria-pressed={frozen !== null}

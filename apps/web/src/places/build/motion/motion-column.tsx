@@ -3,6 +3,7 @@ import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
+import { OneOf } from "../../../ui/one-of";
 import { Choice, Option } from "../../../ui/choice";
 import { WeaveCanvas } from "../../../weave/weave-canvas";
 import { DriveFields } from "./drive-fields";
@@ -55,20 +56,13 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
         <span className="text-xs text-ink-3">{hand.runs ? <span className="text-sketch">◌ runs</span> : "draft"}</span>
       </div>
       {kinds.length > 1 && (
-        <div role="group" aria-label="Kind of motion" className="flex gap-1">
-          {kinds.map((kind) => (
-            <Button
-              key={kind}
-              tone="chip"
-              size="small"
-              className="flex-1"
-              aria-pressed={motion.kind === kind}
-              onClick={() => motion.kind !== kind && hand.put(firstMotion(attribute, kind, { show, before: motion }))}
-            >
-              {KIND_WORDS[kind]}
-            </Button>
-          ))}
-        </div>
+        <OneOf
+          label="Kind of motion"
+          chip="flex-1"
+          value={motion.kind}
+          among={kinds.map((value) => ({ value, words: KIND_WORDS[value] }))}
+          onValue={(kind) => hand.put(firstMotion(attribute, kind, { show, before: motion }))}
+        />
       )}
       <Weave hand={hand} heads={heads} />
       {hand.runs ? (

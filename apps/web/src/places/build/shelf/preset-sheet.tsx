@@ -20,6 +20,7 @@ import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { BelongsTo } from "./belongs-to";
 import { Button } from "../../../ui/button";
+import { OneOf } from "../../../ui/one-of";
 import { Choice, Option } from "../../../ui/choice";
 import { Field, TextInput } from "../../../ui/field";
 import { newId } from "../../../session/new-id";
@@ -154,18 +155,15 @@ function PresetColor({ preset }: { preset: Preset }): React.JSX.Element | null {
         onFocus={() => (gesture.current = newId())}
         onChange={(event) => (how === "live" ? put(event.target.value) : setDraft(event.target.value))}
       />
-      {(["live", "blind"] as const).map((entry) => (
-        <Button
-          key={entry}
-          tone="chip"
-          size="small"
-          aria-pressed={how === entry}
-          title={entry === "live" ? "Every look that uses it follows while you choose" : "Nothing on stage changes until you put it in"}
-          onClick={() => setHow(entry)}
-        >
-          {entry}
-        </Button>
-      ))}
+      <OneOf
+        label="The colour is changed"
+        value={how}
+        among={[
+          { value: "live", words: "live", title: "Every look that uses it follows while you choose" },
+          { value: "blind", words: "blind", title: "Nothing on stage changes until you put it in" },
+        ]}
+        onValue={setHow}
+      />
       {draft !== null && (
         <Button
           size="small"

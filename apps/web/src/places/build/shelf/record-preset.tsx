@@ -26,6 +26,7 @@ import { lanesOf } from "../../../lanes/lane-model";
 import { useSelected } from "../../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
+import { SomeOf } from "../../../ui/one-of";
 import { Option } from "../../../ui/choice";
 import { ControlledChoice } from "../../../ui/controlled-choice";
 import { Field, TextInput } from "../../../ui/field";
@@ -119,19 +120,14 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   };
   return (
     <form onSubmit={(event) => void handleSubmit(keep)(event)} className="grid gap-2">
-      <div className="flex flex-wrap gap-1" role="group" aria-label="What is kept">
-        {lanes.map((attribute) => (
-          <Button
-            key={attribute}
-            tone="chip"
-            size="small"
-            aria-pressed={!left.includes(attribute)}
-            onClick={() => setValue("left", left.includes(attribute) ? left.filter((entry) => entry !== attribute) : [...left, attribute])}
-          >
-            {attributeInfo(attribute).label}
-          </Button>
-        ))}
-      </div>
+      <SomeOf
+        label="What is kept"
+        values={lanes.filter((attribute) => !left.includes(attribute))}
+        among={lanes.map((value) => ({ value, words: attributeInfo(value).label }))}
+        onTurned={(attribute) =>
+          setValue("left", left.includes(attribute) ? left.filter((entry) => entry !== attribute) : [...left, attribute])
+        }
+      />
       <Field label="Into">
         <ControlledChoice control={control} name="target">
           <Option value="">A new preset</Option>
