@@ -1,5 +1,5 @@
 import { createSocket } from "node:dgram";
-import { Receiver } from "sacn";
+import { Worker } from "node:worker_threads";
 
 /** An independent receiver of E1.31 (the npm package sacn) on loopback that keeps levels with the time at which they came. */
 export interface LoopbackNode {
@@ -9,30 +9,30 @@ export interface LoopbackNode {
   /** Every packet of a universe since `collect` was called. */
   collect(): void;
   history(universe: number): readonly { readonly atSeconds: number; readonly levels: Buffer }[];
-  /** By how much a bare timer in this process was late at most since `collect`, in seconds: what the machine alone does to a moment. */
+  /** By how much a bare timer in the node's thread was late at most since `collect`, in seconds: what the machine alone does to a moment. */
   lateness(): number;
   close(): void;
 }
 
-const WAKES_EVERY_MS = 5;
+type Heard = { readonly universe: number; readonly atMs: number; readonly levels: Uint8Array } | { readonly lateMs: number } | "listens";
 
 export async function nodeOnLoopback(universes: readonly number[]): Promise<LoopbackNode> {
   const port = await freeUdpPort();
   const latest = new Map<number, Buffer>();
   let history = new Map<number, { atSeconds: number; levels: Buffer }[]>();
   let lateSeconds = 0;
-  let waking = performance.now() + WAKES_EVERY_MS;
-  const waiter = setInterval(() => {
-    lateSeconds = Math.max(lateSeconds, (performance.now() - waking) / 1000);
-    waking = performance.now() + WAKES_EVERY_MS;
-  }, WAKES_EVERY_MS);
-  const receiver = new Receiver({ universes: [...universes], port, iface: "127.0.0.1", reuseAddr: false });
-  receiver.on("packet", ({ universe, payloadAsBuffer }) => {
-    if (!payloadAsBuffer) return;
-    latest.set(universe, payloadAsBuffer);
-    const kept = history.get(universe) ?? [];
-    kept.push({ atSeconds: performance.now() / 1000, levels: payloadAsBuffer });
-    history.set(universe, kept);
+  const thread = new Worker(new URL("./node-thread.mjs", import.meta.url), { workerData: { universes: [...universes], port } });
+  await new Promise<void>((resolve, reject) => {
+    thread.once("error", reject);
+    thread.on("message", (heard: Heard) => {
+      if (heard === "listens") return resolve();
+      if ("lateMs" in heard) return void (lateSeconds = Math.max(lateSeconds, heard.lateMs / 1000));
+      const levels = Buffer.from(heard.levels.buffer, heard.levels.byteOffset, heard.levels.byteLength);
+      latest.set(heard.universe, levels);
+      const kept = history.get(heard.universe) ?? [];
+      kept.push({ atSeconds: (heard.atMs - performance.timeOrigin) / 1000, levels });
+      history.set(heard.universe, kept);
+    });
   });
   return {
     port,
@@ -43,10 +43,7 @@ export async function nodeOnLoopback(universes: readonly number[]): Promise<Loop
     },
     history: (universe) => history.get(universe) ?? [],
     lateness: () => lateSeconds,
-    close() {
-      clearInterval(waiter);
-      receiver.close();
-    },
+    close: () => void thread.terminate(),
   };
 }
 

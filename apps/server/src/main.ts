@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { Leadership } from "./process/leadership";
 import { Post } from "./process/post";
+import { precede } from "./process/precedence";
 import { linkSocket } from "./process/settings";
 import { Supervisor, type Ended, type Part } from "./process/supervisor";
 
@@ -12,6 +13,7 @@ const MOST_TOLD = 20;
 /** Starts the engine's process and the web server, and starts again whichever ends; or stands by for another Vexa. */
 function supervise(): void {
   const { env } = process;
+  precede(process.pid, true);
   const state = env["VEXA_STATE"];
   const file = (name: string): string => fileURLToPath(new URL(`./${name}.js`, import.meta.url));
   const common = {

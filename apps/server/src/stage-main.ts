@@ -1,17 +1,8 @@
-import { setPriority } from "node:os";
 import { actAsPart, tellFollower, tellReady } from "./process/part";
 import { stageSettings } from "./process/settings";
 import { HOPELESS, type ToPart } from "./process/supervisor";
 import { StageServer } from "./stage/stage-server";
 import { Follower } from "./standby/follower";
-
-/** Of this process and of the engine's thread: it goes before browsers and web servers on the same machine, where the system allows it. */
-const NICENESS = -10;
-try {
-  setPriority(NICENESS);
-} catch {
-  // Only root may ask for it; without it frames come late when others keep all cores busy.
-}
 
 const settings = stageSettings();
 let running: StageServer | Follower | null = null;

@@ -204,6 +204,7 @@ export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace
 export { Preview } from "./engine/preview";
 export { encodeSlots } from "./engine/slots";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
+export { ServerClock } from "./protocol/server-clock";
 export { ShowCopy } from "./protocol/show-copy";
 export { insisted, type Clash } from "./protocol/clash";
 export { LevelFeed, readLevelMessage } from "./protocol/levels";

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { EventEmitter } from "node:events";
 import type { FollowerNews } from "../standby/follower";
+import { precede } from "./precedence";
 
 /** What runs under a supervisor: the engine with its outputs, or the web server. */
 export type Part = "stage" | "web";
@@ -78,6 +79,7 @@ export class Supervisor extends EventEmitter<SupervisorEvents> {
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     });
     this.#children.set(part, child);
+    if (child.pid !== undefined) precede(child.pid, part === "stage");
     let readyMs = Infinity;
     child.on("message", (message: FromPart) => {
       if ("follower" in message) return void this.emit("follower", message.follower);

@@ -24,6 +24,7 @@ import {
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
 import type { Clashing } from "./clashing";
+import { ClockQuestions } from "./clock-questions";
 import { newId } from "./new-id";
 
 export type Connection = "connecting" | "live" | "lost" | "signed-out";
@@ -48,7 +49,7 @@ export class ShowClient {
   #strangers: readonly Stranger[] = [];
   #personId = "";
   #showName = "";
-  #clockOffset = 0;
+  readonly #clock = new ClockQuestions((answer) => void this.#socket.emit("clock", answer));
   #values = new Float32Array(0);
   #version = 0;
   readonly #listeners = new Set<() => void>();
@@ -61,6 +62,7 @@ export class ShowClient {
     this.#socket = io({ transports: ["websocket"], reconnectionDelay: 300, reconnectionDelayMax: 2000 });
     this.#socket.on("connect", () => void this.#catchUp());
     this.#socket.on("disconnect", (reason) => {
+      this.#clock.stop();
       this.#set(() => (this.#connection = "lost"));
       // The server ended it, as when one is signed out elsewhere: socket.io doesn't ask again by itself.
       if (reason === "io server disconnect") this.#socket.connect();
@@ -124,12 +126,12 @@ export class ShowClient {
 
   /** Show time now, in step with the server's clock. */
   now(): number {
-    return performance.now() / 1000 + this.#clockOffset;
+    return this.#clock.at(performance.now());
   }
 
   /** Show time of an event: when the hand did it, however late the page gets to it. */
   momentOf(event: { readonly timeStamp: number }): number {
-    return Math.min(event.timeStamp, performance.now()) / 1000 + this.#clockOffset;
+    return this.#clock.at(Math.min(event.timeStamp, performance.now()));
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -213,6 +215,7 @@ export class ShowClient {
   }
 
   close(): void {
+    this.#clock.stop();
     this.#socket.disconnect();
   }
 
@@ -240,11 +243,7 @@ export class ShowClient {
       else setTimeout(() => void this.#catchUp(), 1000);
       return;
     }
-    const asked = performance.now();
-    this.#socket.emit("clock", (nowSeconds) => {
-      // The server read its clock about half-way between question and answer.
-      this.#clockOffset = nowSeconds - (asked + performance.now()) / 2000;
-    });
+    this.#clock.begin();
     this.#socket.emit("watch");
     this.#set(() => (this.#connection = "live"));
     this.#copy.pending.forEach((transaction) => this.#send(transaction));
