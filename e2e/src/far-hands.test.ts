@@ -193,6 +193,7 @@ describe("hands without a line", () => {
     const look = (): Promise<string> => card.evaluate((element) => getComputedStyle(element).opacity);
     await until("whole", async () => (await look()) === "1");
     await card.getByRole("slider").press("Home");
+    await until("the server has it, too", async () => (await levelOf("state-card-ember-wash")) === 0);
     proxy.cut();
     await until("it looks so", async () => (await look()) === "0.45");
     const dusk = page.getByRole("button", { name: /: Dusk, added$/ });

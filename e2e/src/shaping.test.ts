@@ -182,14 +182,16 @@ describe("one cue that rolls by itself", () => {
     story.node.collect();
     await story.page.getByRole("article", { name: "Rolling in" }).getByRole("button", { name: "Go", exact: true }).click();
     await pause(2500);
-    // The first frame of a head may be late, but its level says how far the fade was by then: straight from rest to the end.
+    // Straight from rest to the end: every packet of a fade tells when it began, and the median of them isn't moved by a late one.
     const starts = (at: 3 | 5, { rest, fadeSeconds }: { rest: number; fadeSeconds: number }): number[] =>
       Array.from({ length: 8 }, (_, head) => {
         const frames = story.node
           .history(3)
           .map(({ levels, atSeconds }) => ({ atSeconds, moved: Math.abs(spotValue(() => levels, 16 + head, at) - rest) }));
-        const first = frames.find(({ moved }) => moved > 0.0005)!;
-        return first.atSeconds - (first.moved / frames.at(-1)!.moved) * fadeSeconds;
+        const whole = frames.at(-1)!.moved;
+        const begins = frames.filter(({ moved }) => moved > 0.05 * whole && moved < 0.95 * whole);
+        expect(begins.length).toBeGreaterThan(8);
+        return middleOf(begins.map(({ atSeconds, moved }) => atSeconds - (moved / whole) * fadeSeconds));
       });
     const [dim, tilt] = [starts(5, { rest: 0, fadeSeconds: 0.4 }), starts(3, { rest: 0.5, fadeSeconds: 0.5 })];
     const wanted = { dim: [0, 0.4, 0.8, 1.2, 1.2, 0.8, 0.4, 0], tilt: Array.from({ length: 8 }, (_, head) => tent((head / 7) * 3)) };
@@ -200,6 +202,7 @@ describe("one cue that rolls by itself", () => {
   });
 });
 
+const middleOf = (values: readonly number[]): number => [...values].sort((one, other) => one - other)[values.length >> 1]!;
 /** 0..1.2..0..1.2 at a place counted in stretches. */
 const tent = (at: number): number => 1.2 * (at <= 1 ? at : at <= 2 ? 2 - at : at - 2);
 const smooth = (s: number): number => s * s * (3 - 2 * s);

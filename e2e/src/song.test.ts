@@ -222,10 +222,10 @@ describe("a song along timecode", () => {
     await message(page, /frames to 24/).waitFor();
     await score.run("Song").getByRole("button", { name: "Go to 3" }).click();
     await until("cue 3 first", () => Math.abs(story.dimmer(16) - 0.6) < 0.01);
+    story.node.collect();
     begin("00:59:59:00");
     await until("it is before the start", async () => (await clock()).includes("before the start"));
     await until("before the first cue the list lets go", () => story.dimmer(16) === 0);
-    story.node.collect();
     await until("cue 1 at its time", () => story.dimmer(16) === 1);
     await until("cue 2 at its time", () => Math.abs(story.dimmer(16) - 0.2) < 0.01);
     const steps = arrivals();

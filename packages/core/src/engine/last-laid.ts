@@ -18,7 +18,7 @@ export class LastLaid {
   }
 
   /** Marks what of the source has moved since, and keeps how it is now. */
-  markMoved(source: Source, { plain, counting }: Seen, blocks: Blocks): void {
+  markMoved(source: Source, { plain, highest, lowest }: Seen, blocks: Blocks): void {
     const { level, weight, scalesAll, settled, progress } = source;
     const gain = weight * level;
     const share = scalesAll ? gain : weight;
@@ -29,9 +29,10 @@ export class LastLaid {
       this.#raised = raised;
       this.#replaced = replaced;
       this.#markRuns(source, plain, blocks);
-      // What counts who covers how much scales by either.
-      this.#raised = this.#replaced = raised || replaced;
-      this.#markRuns(source, counting, blocks);
+      // Colours that add up scale as what raises does.
+      this.#replaced = raised;
+      this.#markRuns(source, highest, blocks);
+      this.#markRuns(source, lowest, blocks);
     }
     markMotions(source, blocks);
     this.#factors[0] = gain;

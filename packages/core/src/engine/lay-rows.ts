@@ -1,14 +1,6 @@
 import type { LayRule } from "../show/trace";
+import { ABOVE, homePart } from "./home-share";
 import type { Source } from "./source";
-
-/**
- * How much of each parameter anybody has said anything about, 0..1: what nobody covers is home's. Kept only where the highest
- * counts and home isn't zero, since home is nobody's saying: a red that adds up must not meet the white of home.
- */
-export interface Cover {
-  readonly covered: Float32Array;
-  readonly home: Float32Array;
-}
 
 export function ruleOf(source: Source, row: number): LayRule {
   if (row < source.htpRows) return "highest";
@@ -21,41 +13,55 @@ export function shareOf(source: Source, rule: LayRule): number {
   return rule === "replaces" && !source.scalesAll ? source.weight : source.weight * source.level;
 }
 
-/** Values with the account of who covers what. */
-export interface CoveredStage {
-  readonly values: Float32Array;
-  readonly cover: Cover;
+/** What has been said so far, row by row: for looks at single parameters, in the arithmetic of frames. */
+export interface SaidStage {
+  /** Where home counts, over nothing; elsewhere over what rests there. */
+  readonly said: Float32Array;
+  /** How much of each parameter anybody has said anything about, 0..1. */
+  readonly covered: Float32Array;
+  readonly rest: Float32Array;
+  readonly counts: Uint8Array | null;
+}
+
+/** Nobody has said anything yet. `counts`: see `homeCounts`. */
+export function saidStage(rest: Float32Array, counts: Uint8Array | null): SaidStage {
+  const said = rest.slice();
+  counts?.forEach((way, parameter) => {
+    if (way !== 0) said[parameter] = way === ABOVE ? 1 : 0;
+  });
+  return { said, covered: new Float32Array(rest.length), rest, counts };
+}
+
+/** What shows of a parameter: what was said, and home's part. */
+export function shownAt({ said, covered, rest, counts }: SaidStage, parameter: number): number {
+  const way = counts ? counts[parameter]! : 0;
+  return way === 0 ? said[parameter]! : Math.fround(said[parameter]! + homePart(way, rest[parameter]!, covered[parameter]!));
 }
 
 /** One row over what lies beneath; true when it is what shows now. */
-export function layRow(source: Source, row: number, stage: CoveredStage): boolean {
+export function layRow(source: Source, row: number, stage: SaidStage): boolean {
   const parameter = source.compiled.parameters[row]!;
   const rule = ruleOf(source, row);
   const share = shareOf(source, rule);
   const value = source.rowValue(row);
   if (rule !== "replaces") return raise(parameter, stage, { value, share, rule });
-  const { values, cover } = stage;
-  const { covered } = cover;
-  const beneath = values[parameter]!;
-  values[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
+  const { said, covered } = stage;
+  const beneath = said[parameter]!;
+  said[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
   covered[parameter] = covered[parameter]! + (1 - covered[parameter]!) * share;
   return share > 0;
 }
 
-/** The highest of what was said so far and a value in its share; true when that is this value. */
+/** The highest or lowest of what was said so far and a value in its share; true when that is this value. */
 export function raise(
   parameter: number,
-  { values, cover: { covered, home } }: CoveredStage,
+  { said, covered }: SaidStage,
   { value, share, rule }: { value: number; share: number; rule: LayRule },
 ): boolean {
-  const before = covered[parameter]!;
-  const after = Math.max(before, share);
-  const lowest = rule === "lowest";
-  const rest = lowest ? 1 - home[parameter]! : home[parameter]!;
-  const said = (lowest ? 1 - values[parameter]! : values[parameter]!) - rest * (1 - before);
-  const offered = (lowest ? 1 - value : value) * share;
-  const made = Math.max(said, offered) + rest * (1 - after);
-  values[parameter] = lowest ? 1 - made : made;
-  covered[parameter] = after;
-  return share > 0 && (offered > said || before === 0);
+  const [there, before] = [said[parameter]!, covered[parameter]!];
+  const offered = rule === "lowest" ? value * share + (1 - share) : value * share;
+  const wins = rule === "lowest" ? offered < there : offered > there;
+  if (wins) said[parameter] = offered;
+  covered[parameter] = Math.max(before, share);
+  return share > 0 && (wins || before === 0);
 }

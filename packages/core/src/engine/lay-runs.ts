@@ -1,13 +1,13 @@
-import { layCounting } from "./lay-counting";
 import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
 import type { Seen } from "./seen";
 import type { Source } from "./source";
 
 /** Lays what is seen of a source over what lies beneath: HTP rows raise it, others replace it. Allocates nothing. */
-export function laySeen(source: Source, { plain, counting }: Seen, stage: LaidStage): void {
+export function laySeen(source: Source, { plain, highest, lowest }: Seen, stage: LaidStage): void {
   layRuns(source, plain, stage);
-  if (counting.count > 0) layRuns(source, counting, stage, layCounting);
+  if (highest.count > 0) layRuns(source, highest, stage, layHighest);
+  if (lowest.count > 0) layRuns(source, lowest, stage, layLowest);
 }
 
 type Lay = (source: Source, at: Stretch, stage: LaidStage) => void;
@@ -53,6 +53,19 @@ function layPlain(source: Source, at: Stretch, stage: LaidStage): void {
   else replaceOnTheWay(source, at, values);
 }
 
+/** Colours that add up. */
+function layHighest(source: Source, at: Stretch, stage: LaidStage): void {
+  at.share[0] = source.weight * source.level;
+  if (at.share[0] !== 0) raise(source, at, stage);
+}
+
+/** The same of colours that take away: the lowest shows. */
+function layLowest(source: Source, at: Stretch, stage: LaidStage): void {
+  const share = source.weight * source.level;
+  at.share[0] = share;
+  if (share !== 0) lower(source, at, stage);
+}
+
 /** Levels on their way into a maximum, as numbers and as the bits of these. */
 const offered = new Float32Array(1024);
 const offeredBits = new Int32Array(offered.buffer);
@@ -61,7 +74,7 @@ const offeredBits = new Int32Array(offered.buffer);
 function raise(source: Source, stretch: Stretch, { bits }: LaidStage): void {
   for (let left = stretch.length; left > 0;) {
     const count = left < offered.length ? left : offered.length;
-    offer(source, stretch, count);
+    offer(source, stretch, { count, above: 0 });
     raiseBits(bits, stretch.parameter, count);
     stretch.row += count;
     stretch.parameter += count;
@@ -69,23 +82,39 @@ function raise(source: Source, stretch: Stretch, { bits }: LaidStage): void {
   }
 }
 
-/** Works out what so many rows offer. */
-function offer(source: Source, { row, timing, share: shares }: Stretch, count: number): void {
+/** Rows that lower, in pieces for which there is room; what isn't in the share offers nothing lower than 1. */
+function lower(source: Source, stretch: Stretch, { bits }: LaidStage): void {
+  for (let left = stretch.length; left > 0;) {
+    const count = left < offered.length ? left : offered.length;
+    offer(source, stretch, { count, above: 1 - stretch.share[0]! });
+    lowerBits(bits, stretch.parameter, count);
+    stretch.row += count;
+    stretch.parameter += count;
+    left -= count;
+  }
+}
+
+/** Works out what so many rows offer, in their share and so much above. */
+function offer(source: Source, { row, timing, share: shares }: Stretch, { count, above }: { count: number; above: number }): void {
   const share = shares[0]!;
   const { from, progress, settled } = source;
+  if (!settled && (source.beneath !== null || source.travel.size > 0)) {
+    for (let at = 0; at < count; at++) offered[at] = source.rowValue(row + at) * share + above;
+    return;
+  }
   const { to, timing: timings } = source.compiled;
   const mixed = !settled && timing === MIXED;
   const same = settled || mixed ? 1 : progress[timing]!;
-  if (!mixed && same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at]! * share;
+  if (!mixed && same === 1) for (let at = 0; at < count; at++) offered[at] = to[row + at]! * share + above;
   else if (mixed)
     for (let at = 0; at < count; at++) {
       const start = from[row + at]!;
-      offered[at] = (start + (to[row + at]! - start) * progress[timings[row + at]!]!) * share;
+      offered[at] = (start + (to[row + at]! - start) * progress[timings[row + at]!]!) * share + above;
     }
   else
     for (let at = 0; at < count; at++) {
       const start = from[row + at]!;
-      offered[at] = (start + (to[row + at]! - start) * same) * share;
+      offered[at] = (start + (to[row + at]! - start) * same) * share + above;
     }
 }
 
@@ -95,6 +124,14 @@ function raiseBits(bits: Int32Array, parameter: number, count: number): void {
     const there = bits[parameter + at]!;
     const short = (there - offeredBits[at]!) | 0;
     bits[parameter + at] = (there - (short & (short >> 31))) | 0;
+  }
+}
+
+function lowerBits(bits: Int32Array, parameter: number, count: number): void {
+  for (let at = 0; at < count; at++) {
+    const there = bits[parameter + at]!;
+    const over = (offeredBits[at]! - there) | 0;
+    bits[parameter + at] = (there + (over & (over >> 31))) | 0;
   }
 }
 

@@ -9,15 +9,13 @@ import { isColumn, withoutTimes } from "../stroke/column";
 import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
-import { wholeSpan } from "./blocks";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
 import type { RigWays } from "./rig-ways";
-import { layCounting } from "./lay-counting";
-import { laidStage } from "./laid-stage";
-import { layRuns } from "./lay-runs";
 import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
+import { ABOVE, homeCounts } from "./home-share";
+import { layRow, shownAt } from "./lay-rows";
 
 export interface SourceContext {
   readonly show: Show;
@@ -128,8 +126,17 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
       : playbackSource({ ...state, cueId: state.previousCueId, previousCueId: null, goSeconds: 0 }, context, { present: null, merged });
   if (!before) return { present: null, merged };
   before.settled = true;
-  const cover = { covered: new Float32Array(merged.length), home: context.ways.home };
-  layRuns(before, before.runs, laidStage(merged, { cover, spans: wholeSpan(merged.length) }), layCounting);
+  const { home } = context.ways;
+  const counts = homeCounts([before], context.ways);
+  // What is there beside home's part was said by somebody.
+  const said = merged.map((value, parameter) =>
+    counts?.[parameter] ? value - home[parameter]! + (counts[parameter] === ABOVE ? 1 : 0) : value,
+  );
+  const stage = { said, covered: new Float32Array(merged.length), rest: home, counts };
+  before.compiled.parameters.forEach((parameter, row) => {
+    layRow(before, row, stage);
+    merged[parameter] = shownAt(stage, parameter);
+  });
   return { present: before, merged };
 }
 

@@ -1,10 +1,10 @@
 import { Blocks, type Spans } from "./blocks";
-import type { Cover, CoveredStage } from "./lay-rows";
+import { homeCounts, HomeShare } from "./home-share";
 import type { RigWays } from "./rig-ways";
 import { LastLaid } from "./last-laid";
 import { laidStage, type LaidStage } from "./laid-stage";
 import { laySeen } from "./lay-runs";
-import { countsOf, isOpaque, seenOf, type Seen } from "./seen";
+import { isOpaque, seenOf, type Seen } from "./seen";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
 import { layLit, type StageOverlay } from "./stage-overlay";
@@ -18,29 +18,28 @@ export class MergedStage {
   /** What shows where nothing plays. Who changes it calls `renew`. */
   readonly rest: Float32Array;
   readonly #ways: RigWays;
-  readonly #covered: CoveredStage;
   readonly #blocks: Blocks;
   readonly #laid: LaidStage;
   #order: readonly Source[] = [];
   #opaque: boolean[] = [];
   #seen: readonly Seen[] = [];
   #last: readonly LastLaid[] = [];
-  #counts: Uint8Array | null = null;
+  /** Where home has a part in what is shown. */
+  #home: HomeShare | null = null;
 
   constructor(ways: RigWays, rest: Float32Array) {
     this.#ways = ways;
     this.rest = rest;
     this.values = rest.slice();
-    const cover: Cover = { covered: new Float32Array(rest.length), home: rest };
-    this.#covered = { values: this.values, cover };
     this.#blocks = new Blocks(rest.length);
-    this.#laid = laidStage(this.values, { cover, spans: this.#blocks.spans() });
+    this.#laid = laidStage(this.values, this.#blocks.spans());
     this.renew();
   }
 
   /** All is to be merged again: what lies under the sources has changed. */
   renew(): void {
     this.#blocks.markAll();
+    this.#home?.forget();
   }
 
   /** Merges what has moved since the last merge, as the sources are now; tells so in `moved`. */
@@ -51,21 +50,23 @@ export class MergedStage {
     const spans = blocks.spans();
     if (spans.count === 0) return;
     this.#clear(spans);
-    layLit(overlay, this.#covered, blocks);
+    layLit(overlay, this.values, blocks);
     for (let at = 0; at < order.length; at++) laySeen(order[at]!, seen[at]!, this.#laid);
+    this.#home?.cover(order, seen, overlay.lit);
+    this.#home?.add(this.values, this.rest, spans);
     moved.markSame(blocks);
     blocks.clear();
   }
 
-  /** Back to what shows where nothing plays. */
-  #clear({ count, bounds }: Spans): void {
+  /** Back to what shows where nothing plays, or to nothing where home has its part later. */
+  #clear(spans: Spans): void {
     const { values, rest } = this;
-    const { covered } = this.#covered.cover;
+    const { count, bounds } = spans;
     for (let at = 0; at < count; at++) {
       const [begin, end] = [bounds[2 * at]!, bounds[2 * at + 1]!];
       for (let parameter = begin; parameter < end; parameter++) values[parameter] = rest[parameter]!;
-      covered.fill(0, begin, end);
     }
+    this.#home?.clear(values, spans);
   }
 
   /** Works out anew what is seen of each source, when sources came or went or hide more or less than before. */
@@ -75,8 +76,9 @@ export class MergedStage {
     const [was, is] = [new Set(before), new Set(order)];
     const stayed = before.filter((source) => is.has(source));
     const sameOrder = order.filter((source) => was.has(source)).every((source, index) => source === stayed[index]);
-    const counts = countsOf(order, this.#ways);
-    if (!sameOrder || counts || this.#counts) this.renew();
+    const counts = homeCounts(order, this.#ways);
+    const home = counts && new HomeShare(counts, { spans: this.#laid.spans, sources: order.length });
+    if (!sameOrder || home || this.#home) this.renew();
     else {
       before.forEach((source, index) => {
         if (!is.has(source) || isOpaque(source) !== this.#opaque[index]) this.#blocks.markRuns(source.runs);
@@ -87,8 +89,8 @@ export class MergedStage {
     this.#last = order.map((source) => known.get(source) ?? new LastLaid(source));
     this.#order = order;
     this.#opaque = order.map(isOpaque);
-    this.#counts = counts;
-    this.#seen = seenOf(order, { parameters: this.values.length, counts });
+    this.#home = home;
+    this.#seen = seenOf(order, this.values.length);
   }
 
   #turnedOpaque(): boolean {

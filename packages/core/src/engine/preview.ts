@@ -46,9 +46,7 @@ export class Preview {
     this.#htpCount = show.rig.htpCount;
     this.#beneath = stage.slice();
     this.#values = stage.slice();
-    // A single source over the stage: nothing has to be counted.
-    const cover = { covered: new Float32Array(0), home: new Float32Array(0) };
-    this.#stage = laidStage(this.#values, { cover, spans: wholeSpan(stage.length) });
+    this.#stage = laidStage(this.#values, wholeSpan(stage.length));
     this.#touched = Int32Array.from(new Set([...compiled.parameters, ...compiled.riders.targets]));
     this.#takeRidersOff(now);
   }

@@ -4,7 +4,6 @@ import { placedBase } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
 import type { Blocks } from "./blocks";
-import { raise, type CoveredStage } from "./lay-rows";
 import type { RigWays } from "./rig-ways";
 
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
@@ -64,9 +63,11 @@ function flat<K extends "levels" | "values">(
 }
 
 /** Masters of groups that light come first: the highest counts. Only where it is asked for. */
-export function layLit({ lit: { parameters, levels } }: StageOverlay, on: CoveredStage, asked: Blocks): void {
-  for (let at = 0; at < parameters.length; at++)
-    if (asked.isStale(parameters[at]!)) raise(parameters[at]!, on, { value: 1, share: levels[at]!, rule: "highest" });
+export function layLit({ lit: { parameters, levels } }: StageOverlay, values: Float32Array, asked: Blocks): void {
+  for (let at = 0; at < parameters.length; at++) {
+    const parameter = parameters[at]!;
+    if (asked.isStale(parameter) && levels[at]! > values[parameter]!) values[parameter] = levels[at]!;
+  }
 }
 
 /** Grand master, blackout and masters of groups, then what is parked. */

@@ -4,7 +4,8 @@ import type { Curtains } from "./curtains";
 import { encodeSlots } from "./slots";
 import type { HighlightOverlay } from "./highlight-overlay";
 import type { Trace, TraceLink, TraceStep } from "../show/trace";
-import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
+import { homeCounts } from "./home-share";
+import { layRow, raise, ruleOf, saidStage, shareOf, shownAt } from "./lay-rows";
 import type { RigWays } from "./rig-ways";
 import { virtualDimmer } from "./output-map";
 import type { Source } from "./source";
@@ -26,8 +27,8 @@ export interface TracedStage {
 /** The chain of one parameter as of the last merge, by the code that renders. */
 export function traceOf(parameter: number, stage: TracedStage): Trace {
   const { show, stack, ways, rest } = stage;
-  const on: CoveredStage = { values: rest.slice(), cover: { covered: new Float32Array(rest.length), home: rest } };
-  const value = (): number => on.values[parameter]!;
+  const on = saidStage(rest, homeCounts(stack.order, ways));
+  const value = (): number => shownAt(on, parameter);
   const links: TraceLink[] = [];
   let winner: string | null = null;
   for (const { sourceId, level } of lightsOf(parameter, stage)) {
@@ -43,9 +44,9 @@ export function traceOf(parameter: number, stage: TracedStage): Trace {
     if (row >= 0 && layRow(source, row, on)) winner = source.id;
     links.push({ ...linkOf(source, row, parameter), before, after: value() });
   }
-  on.values[parameter] = ridden(parameter, { value: value(), links, stack, htpCount: ways.htpCount });
-  const steps = stepsOf(parameter, value(), stage);
-  const end = steps.at(-1)?.after ?? value();
+  const merged = ridden(parameter, { value: value(), links, stack, htpCount: ways.htpCount });
+  const steps = stepsOf(parameter, merged, stage);
+  const end = steps.at(-1)?.after ?? merged;
   const dimmer = virtualDimmer(show.rig, parameter);
   const leaves = dimmer < 0 ? end : end * traceOf(dimmer, stage).value;
   if (dimmer >= 0) steps.push({ what: "dimmer", before: end, after: leaves });

@@ -1,5 +1,6 @@
 import type { Showing } from "../show/trace";
-import { layRow, raise, ruleOf, shareOf, type CoveredStage } from "./lay-rows";
+import { homeCounts } from "./home-share";
+import { layRow, raise, ruleOf, saidStage, shareOf } from "./lay-rows";
 import { SKETCH_RANK, type Source } from "./source";
 import type { TracedStage } from "./trace";
 
@@ -29,7 +30,7 @@ export interface WhoShows {
  * two steps is seen by the next work.
  */
 export function* whoShows({ stack, overlay, rest, ways }: TracedStage): Generator<void, WhoShows> {
-  const on: CoveredStage = { values: rest.slice(), cover: { covered: new Float32Array(rest.length), home: rest.slice() } };
+  const on = saidStage(rest.slice(), homeCounts(stack.order, ways));
   const wins = new Int32Array(rest.length).fill(NOBODY);
   overlay.lit.parameters.forEach((parameter, at) => {
     if (raise(parameter, on, { value: 1, share: overlay.lit.levels[at]!, rule: "highest" })) wins[parameter] = GROUP_LIGHT;
@@ -55,7 +56,7 @@ export function* whoShows({ stack, overlay, rest, ways }: TracedStage): Generato
   }
   const left: number[] = [];
   for (let parameter = 0; parameter < wins.length; parameter++)
-    if (wins[parameter] === NOBODY && on.cover.home[parameter] !== ways.home[parameter]) left.push(parameter);
+    if (wins[parameter] === NOBODY && on.rest[parameter] !== ways.home[parameter]) left.push(parameter);
   return { showings, left };
 }
 

@@ -13,7 +13,7 @@ import { plainTravel } from "./plain-travel";
 import { done, FRESH, isSettled, levelAt, limited, moves, obey, release, weight, type Layer, type Line } from "./reference-layer";
 import { layOverMoving, lineValue, startOfRow, swingOf } from "./reference-lines";
 import { withAhead } from "./reference-ahead";
-import { dimmed, highlighted, layOverAll, litLevels, parked, type OnStage } from "./reference-stage";
+import { dimmed, highlighted, layOverAll, litLevels, parked, shown, type OnStage } from "./reference-stage";
 
 const f32 = Math.fround;
 
@@ -101,15 +101,23 @@ export class ReferenceEngine {
 
   #merged(t: number): Map<number, number> {
     this.#last = this.#stage(t);
-    return new Map(this.#last.map(({ value }, parameter) => [parameter, value]));
+    return new Map(this.#last.map((on, parameter) => [parameter, shown(on)]));
   }
 
   #stage(t: number): OnStage[] {
     const { rig } = this.#show;
     this.#playing = this.#playing.filter((layer) => weight(layer, t) > 0);
-    const stage = rig.parameters.map(({ home }, parameter): OnStage => {
+    const adding = new Set(
+      this.#layers().flatMap(({ adds, lines }) =>
+        adds ? [...lines.values()].filter(({ value }) => value !== null).map(({ parameter }) => parameter) : [],
+      ),
+    );
+    const stage = rig.parameters.map(({ home, channel: { attribute } }, parameter): OnStage => {
       const rest = this.#stayed.get(parameter) ?? f32(home);
-      return { rest, value: rest, covered: 0, decider: null };
+      const raised = (parameter < rig.htpCount && rest > 0) || (adding.has(parameter) && attribute.startsWith("ColorAdd_"));
+      const lowered = adding.has(parameter) && attribute.startsWith("ColorSub_");
+      const counts = raised ? "below" : lowered ? "above" : null;
+      return { rest, said: counts === null ? rest : lowered ? 1 : 0, covered: 0, home: counts, decider: null };
     });
     for (const { id, parameter, level } of litLevels(this.#show))
       layOverAll(stage[parameter]!, { id, value: 1, share: level, way: "highest" });

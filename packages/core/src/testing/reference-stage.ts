@@ -10,9 +10,12 @@ const f32 = Math.fround;
 export interface OnStage {
   /** What shows where nobody says anything. */
   readonly rest: number;
-  value: number;
+  /** What is said so far; where home counts, over nothing. */
+  said: number;
   /** How much of it anybody has said anything about. */
   covered: number;
+  /** Whether home has a part in it: where the highest or the lowest shows and home isn't the same as nothing said. */
+  readonly home: "below" | "above" | null;
   /** Who says what shows. */
   decider: string | null;
 }
@@ -20,20 +23,23 @@ export interface OnStage {
 /** 2-model.md section 8: the highest of all that is said, or the later in place of what was there; each in its share. */
 export function layOverAll(on: OnStage, over: { id: string; value: number; share: number; way: "highest" | "lowest" | "replaces" }): void {
   const { id, value, share, way } = over;
-  const { rest, value: beneath, covered } = on;
+  const { said, covered } = on;
   if (way === "replaces") {
-    on.value = f32(share === 1 ? value : beneath + (value - beneath) * share);
+    on.said = f32(share === 1 ? value : said + (value - said) * share);
     on.covered = f32(covered + (1 - covered) * share);
     if (share > 0) on.decider = id;
     return;
   }
-  // Home is nobody's saying: what others have said is what is there without the part that still is home's.
   const turned = (level: number): number => (way === "lowest" ? 1 - level : level);
-  const said = turned(beneath) - turned(rest) * (1 - covered);
-  const now = Math.max(covered, share);
-  on.value = f32(turned(Math.max(said, turned(value) * share) + turned(rest) * (1 - now)));
-  on.covered = f32(now);
-  if (share > 0 && (on.decider === null || turned(value) * share > said)) on.decider = id;
+  if (share > 0 && (on.decider === null || turned(value) * share > turned(said))) on.decider = id;
+  on.said = f32(turned(Math.max(turned(said), turned(value) * share)));
+  on.covered = f32(Math.max(covered, share));
+}
+
+/** Home is nobody's saying, so it has the part that nobody covers: below what is said, or above it where the lowest shows. */
+export function shown({ said, rest, covered, home }: OnStage): number {
+  if (home === null) return said;
+  return f32(home === "below" ? said + rest * (1 - covered) : 1 - (1 - said + (1 - rest) * (1 - covered)));
 }
 
 function mastered(show: Show, how: "scales" | "lights"): { id: string; level: number; parameters: number[] }[] {

@@ -1,0 +1,112 @@
+import type { Spans } from "./blocks";
+import { layRuns } from "./lay-runs";
+import { laidStage, type LaidStage, type Stretch } from "./laid-stage";
+import type { RigWays } from "./rig-ways";
+import type { Seen } from "./seen";
+import type { Source } from "./source";
+import type { StageOverlay } from "./stage-overlay";
+
+/** What home is to a parameter at which it counts: the rest below the highest that is said, or the rest above the lowest. */
+export const [BELOW, ABOVE] = [1, 2];
+
+/** BELOW or ABOVE for each parameter at which home counts; null where it counts nowhere: no colours add up, and at home all is dark. */
+export function homeCounts(order: readonly Source[], ways: RigWays): Uint8Array | null {
+  const { home, htpCount } = ways;
+  if (!ways.homeCounts && !order.some(({ adds }) => adds !== null)) return null;
+  const counts = new Uint8Array(home.length);
+  for (let parameter = 0; parameter < htpCount; parameter++) if (home[parameter]! > 0) counts[parameter] = BELOW;
+  for (const { adds, compiled, htpRows } of order)
+    for (let row = htpRows; adds !== null && row < compiled.parameters.length; row++) {
+      const parameter = compiled.parameters[row]!;
+      if (adds[parameter]! > 0) counts[parameter] = adds[parameter] === 1 ? BELOW : ABOVE;
+    }
+  return counts;
+}
+
+/** What home adds where so much is covered. */
+export function homePart(way: number, rest: number, covered: number): number {
+  return way === BELOW ? rest * (1 - covered) : -(1 - rest) * (1 - covered);
+}
+
+/**
+ * The part that home has where the highest or the lowest of several counts and home isn't the same as nothing said: what nobody covers is
+ * home's, since home is nobody's saying (a red that adds up must not meet the white of home). There sources are laid over nothing, and
+ * home's part comes on top afterwards.
+ */
+export class HomeShare {
+  readonly #counts: Uint8Array;
+  /** How much of each parameter anybody covers, 0..1. */
+  readonly #covered: LaidStage;
+  readonly #factors: Float64Array;
+
+  constructor(counts: Uint8Array, of: { spans: Spans; sources: number }) {
+    this.#counts = counts;
+    this.#covered = laidStage(new Float32Array(counts.length), of.spans);
+    this.#factors = new Float64Array(2 * of.sources).fill(NaN);
+  }
+
+  /** Where home counts nothing is said yet, within the spans. */
+  clear(values: Float32Array, { count, bounds }: Spans): void {
+    const counts = this.#counts;
+    for (let at = 0; at < count; at++)
+      for (let parameter = bounds[2 * at]!; parameter < bounds[2 * at + 1]!; parameter++)
+        if (counts[parameter] !== 0) values[parameter] = counts[parameter] === ABOVE ? 1 : 0;
+  }
+
+  /** All is worked out anew with the next call of `cover`. */
+  forget(): void {
+    this.#factors.fill(NaN);
+  }
+
+  /** Works out anew who covers how much within the spans, when anybody's level has changed. */
+  cover(order: readonly Source[], seen: readonly Seen[], { parameters, levels }: StageOverlay["lit"]): void {
+    if (!this.#levelsChanged(order)) return;
+    const { values, spans } = this.#covered;
+    for (let at = 0; at < spans.count; at++) values.fill(0, spans.bounds[2 * at], spans.bounds[2 * at + 1]);
+    for (let at = 0; at < parameters.length; at++) if (levels[at]! > values[parameters[at]!]!) values[parameters[at]!] = levels[at]!;
+    for (let at = 0; at < order.length; at++) {
+      const [source, { plain, highest, lowest }] = [order[at]!, seen[at]!];
+      layRuns(source, plain, this.#covered, coverPlainly);
+      layRuns(source, highest, this.#covered, coverByLevel);
+      layRuns(source, lowest, this.#covered, coverByLevel);
+    }
+  }
+
+  /** Adds home's part to what was said, within the spans. */
+  add(values: Float32Array, rest: Float32Array, { count, bounds }: Spans): void {
+    const counts = this.#counts;
+    const covered = this.#covered.values;
+    for (let at = 0; at < count; at++)
+      for (let parameter = bounds[2 * at]!; parameter < bounds[2 * at + 1]!; parameter++) {
+        const way = counts[parameter]!;
+        if (way !== 0) values[parameter] = values[parameter]! + homePart(way, rest[parameter]!, covered[parameter]!);
+      }
+  }
+
+  #levelsChanged(order: readonly Source[]): boolean {
+    let changed = false;
+    for (let at = 0; at < order.length; at++) {
+      const { weight, level } = order[at]!;
+      if (this.#factors[2 * at] === weight && this.#factors[2 * at + 1] === level) continue;
+      this.#factors[2 * at] = weight;
+      this.#factors[2 * at + 1] = level;
+      changed = true;
+    }
+    return changed;
+  }
+}
+
+/** What raises covers by the highest level; what replaces covers its part of what was open. */
+function coverPlainly(source: Source, at: Stretch, { values }: LaidStage): void {
+  if (at.row < source.htpRows) return coverByLevel(source, at, { values });
+  const share = source.scalesAll ? source.weight * source.level : source.weight;
+  const end = at.parameter + at.length;
+  for (let parameter = at.parameter; parameter < end; parameter++)
+    values[parameter] = values[parameter]! + (1 - values[parameter]!) * share;
+}
+
+function coverByLevel({ weight, level }: Source, at: Stretch, { values }: Pick<LaidStage, "values">): void {
+  const share = weight * level;
+  const end = at.parameter + at.length;
+  for (let parameter = at.parameter; parameter < end; parameter++) if (share > values[parameter]!) values[parameter] = share;
+}
