@@ -1,112 +1,61 @@
-import { writeFileSync } from "node:fs";
+import { spawn } from "node:child_process";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { cpus } from "node:os";
-import {
-  againstPlain,
-  editInFrames,
-  frameTimes,
-  groupEditInFrames,
-  presetEditInFrames,
-  heapGrowth,
-  idleShare,
-  eightFadersShare,
-  oneFaderShare,
-} from "./frame-time";
-import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
-import { crewCost } from "./crew";
-import { octetsPerFrame, unlikePlain } from "./allocations";
-import { moveFixtureInFrames } from "./move-fixture";
-import { largeEditMs } from "./large-edit";
-import { commandToPacket } from "./latency";
-import { goToLastInFrames } from "./long-list";
-import { movingShare } from "./moving-share";
+import { fileURLToPath } from "node:url";
+import { GROUPS, type GroupName, type Row } from "./groups";
 
-/** `./vexa bench [--quick]`: prints ratios of this very run and keeps them in bench/results/latest.json. */
+/**
+ * `./vexa bench [--quick] [GROUP...]`: prints ratios of this very run, each group from a process of its own, and keeps them in
+ * bench/results/latest.json; groups that aren't measured stay there as they were.
+ */
 const quick = process.argv.includes("--quick");
 const rounds = quick ? 60 : 600;
-const shown = (value: number, digits = 2): string => value.toFixed(digits);
-const rows: { what: string; value: string; target: string }[] = [];
-const tell = (what: string, value: string, target: string): void => {
-  rows.push({ what, value, target });
-  console.log(`${what.padEnd(74)} ${value.padStart(12)}   ${target}`);
-};
-
-console.log(`Node ${process.version}, ${cpus()[0]?.model ?? "unknown processor"} x ${cpus().length}, ${rounds} rounds\n`);
-const large = frameTimes(256, rounds);
-tell(
-  `frame, 256 universes, ${large.parameters} parameters, ${large.contributions} contributions, over bare`,
-  `x ${shown(large.ratio)}`,
-  "<= 2",
-);
-tell("  in ms: engine, bare", `${shown(large.engineMs)} ${shown(large.bareMs)}`, "");
-const small = frameTimes(16, rounds);
-tell(
-  `frame, 16 universes, ${small.parameters} parameters, ${small.contributions} contributions, over bare`,
-  `x ${shown(small.ratio)}`,
-  "<= 2",
-);
-const growth = large.engineMs / small.engineMs / (large.contributions / small.contributions);
-tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
-const plain = againstPlain(16, quick ? 5 : 20);
-tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
-tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");
-tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "<= 0.10");
-for (const field of ["position", "patch"] as const)
-  tell(
-    `another ${field} of a fixture beside 64 fading playbacks, 256 universes, in frames until it is out`,
-    shown(moveFixtureInFrames(field)),
-    "<= 1",
-  );
-tell("eight faders move and a frame, 256 universes, over a full frame", `x ${shown(eightFadersShare(256))}`, "<= 1.2");
-const taller = frameTimes(1024, Math.min(rounds, 100));
-tell("frame, 1,024 universes, all fading, one core, in frames", shown(taller.engineMs / FRAME_MS), "<= 1");
-tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 0.3");
-tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "<= 1");
-tell(
-  "edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames",
-  shown(presetEditInFrames()),
-  "<= 0.3",
-);
-tell("10,000 changes over 10,000 records, without the database, in ms", shown(largeEditMs(quick ? 5 : 20), 0), "<= 250");
-tell("go to the last of 2,000 cues until it is compiled, in frames", shown(goToLastInFrames()), "state within 1");
-const moving = movingShare(rounds);
-tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");
-const frames = quick ? 10_000 : 100_000;
-tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
-const unlike = unlikePlain(Math.min(rounds, 200));
-tell("frame with fanned rates, 256 universes, over the plain case", `x ${shown(unlike.fannedRates)}`, "<= 1.2");
-tell("frame with colours that add, 256 universes, over the plain case", `x ${shown(unlike.addedColours)}`, "<= 1.2");
-for (const [what, octets] of Object.entries(octetsPerFrame()))
-  tell(`octets that a frame takes from the heap, 16 universes, ${what}`, shown(octets, 0), "<= 0");
-const latency = await commandToPacket(quick ? 100 : 400);
-tell("command to packet in frames: median", shown(latency.median), "< 1");
-tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");
-tell("command to packet in frames: worst", shown(latency.worst), "");
-tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
-const crowd = crowdFrame(rounds);
-tell(`${crowd.running} playbacks running over the demo's rig, a frame's work in frames`, shown(crowd.frameMs / FRAME_MS, 3), "");
-tell("  who hides whom among them, in frames, three times a second", shown(crowd.showingsMs / FRAME_MS, 3), "");
-const steadyNow = Number(process.hrtime.bigint()) / 1e9;
-const goes = await commandToPacket(quick ? 100 : 400, { beside: crowdRecords(steadyNow), how: "go" });
-tell("  a go beside them to its packet in frames: median", shown(goes.median), "<= 1.5");
-tell("  a go beside them to its packet in frames: p99", shown(goes.p99), "<= 2");
-tell("  a go beside them to its packet in frames: worst", shown(goes.worst), "");
-for (const dragging of [4, 16]) {
-  const crew = await crewCost(quick ? 4 : 15, dragging);
-  tell(
-    `16 people, 2,000 heads, ${dragging} of them dragging ten times a second: traffic to each`,
-    `${shown(crew.kilobytesASecond, 0)} kB/s`,
-    "",
-  );
-  tell("  the server's share of a core, all its threads", `${shown(100 * crew.share, 0)} %`, "");
-  for (const [what, { median, p99 }] of [
-    ["hears of it", crew.heardMs],
-    ["sees the level", crew.seenMs],
-  ] as const)
-    tell(
-      `  from one's touch until another ${what}, in frames: median and p99`,
-      `${shown(median / FRAME_MS, 1)} ${shown(p99 / FRAME_MS, 1)}`,
-      dragging === 4 ? "100 ms = 4.4" : "",
-    );
+const named = process.argv.slice(2).filter((word) => !word.startsWith("--"));
+const names = Object.keys(GROUPS) as GroupName[];
+const unknown = named.find((name) => !names.includes(name as GroupName));
+if (unknown !== undefined) {
+  console.error(`There is no group “${unknown}”: ${names.join(", ")}.`);
+  process.exit(2);
 }
-if (!quick)
-  writeFileSync(new URL("../results/latest.json", import.meta.url), `${JSON.stringify({ node: process.version, rows }, null, 2)}\n`);
+
+/** Measures one group here and tells its rows to who asked. */
+async function measure(name: GroupName): Promise<void> {
+  const rows: Row[] = [];
+  await GROUPS[name]({
+    quick,
+    rounds,
+    tell(what, value, target) {
+      rows.push({ what, value, target });
+      console.log(`${what.padEnd(74)} ${value.padStart(12)}   ${target}`);
+    },
+  });
+  process.send?.(rows);
+}
+
+function measuredApart(name: GroupName): Promise<readonly Row[]> {
+  return new Promise((resolve, reject) => {
+    const own = spawn(process.execPath, [...process.execArgv, fileURLToPath(import.meta.url), ...process.argv.slice(2)], {
+      env: { ...process.env, VEXA_BENCH_GROUP: name },
+      stdio: ["ignore", "inherit", "inherit", "ipc"],
+    });
+    let rows: readonly Row[] | null = null;
+    own.on("message", (message) => (rows = message as readonly Row[]));
+    own.once("exit", (code) => (rows && code === 0 ? resolve(rows) : reject(new Error(`${name} ended with ${code}`))));
+  });
+}
+
+const asked = process.env["VEXA_BENCH_GROUP"];
+if (asked !== undefined) {
+  await measure(asked as GroupName);
+  process.exit(0);
+}
+console.log(`Node ${process.version}, ${cpus()[0]?.model ?? "unknown processor"} x ${cpus().length}, ${rounds} rounds\n`);
+const file = new URL("../results/latest.json", import.meta.url);
+const before = existsSync(file) ? (JSON.parse(readFileSync(file, "utf8")) as { groups?: Partial<Record<GroupName, object>> }) : {};
+const groups: Partial<Record<GroupName, object>> = { ...before.groups };
+for (const name of names) {
+  if (named.length > 0 && !named.includes(name)) continue;
+  const rows = await measuredApart(name);
+  groups[name] = { measured: new Date().toISOString().slice(0, 16), node: process.version, rows };
+  if (!quick) writeFileSync(file, `${JSON.stringify({ groups }, null, 2)}\n`);
+}

@@ -30,9 +30,24 @@ export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay =
       stretch.timing = runs.timings[at]!;
       lay(source, stretch, stage);
     }
-    if (end <= to) at++;
-    else span++;
+    if (end > to) span++;
+    else at = span < count && end <= from ? firstBehind(runs, at + 1, from) : at + 1;
   }
+}
+
+/** So many stretches are looked at one by one before it is worth searching. */
+const NEAR = 4;
+
+/** The first stretch from `at` on that ends behind a parameter: where little has moved most of them lie before it. */
+function firstBehind({ count, parameters, lengths }: Runs, at: number, parameter: number): number {
+  for (const near = at + NEAR; at < near; at++) if (at >= count || parameters[at]! + lengths[at]! > parameter) return at;
+  let end = count;
+  while (at < end) {
+    const middle = (at + end) >> 1;
+    if (parameters[middle]! + lengths[middle]! > parameter) end = middle;
+    else at = middle + 1;
+  }
+  return at;
 }
 
 function layPlain(source: Source, at: Stretch, stage: LaidStage): void {

@@ -1,0 +1,137 @@
+import { octetsPerFrame, unlikePlain } from "./allocations";
+import { crewCost } from "./crew";
+import { crowdFrame, crowdRecords, FRAME_MS } from "./crowd";
+import {
+  againstPlain,
+  editInFrames,
+  eightFadersShare,
+  frameTimes,
+  groupEditInFrames,
+  heapGrowth,
+  idleShare,
+  oneFaderShare,
+  presetEditInFrames,
+} from "./frame-time";
+import { largeEditMs } from "./large-edit";
+import { commandToPacket } from "./latency";
+import { goToLastInFrames } from "./long-list";
+import { moveFixtureInFrames } from "./move-fixture";
+import { movingShare } from "./moving-share";
+
+/** One line of the results. */
+export interface Row {
+  readonly what: string;
+  readonly value: string;
+  readonly target: string;
+}
+
+/** What a group measures with; `rounds` are fewer when it has to be quick. */
+interface Measuring {
+  readonly quick: boolean;
+  readonly rounds: number;
+  readonly tell: (what: string, value: string, target: string) => void;
+}
+
+const shown = (value: number, digits = 2): string => value.toFixed(digits);
+
+/** Measures by name; each group runs in a process of its own, as the engine does: what ran before would cost it up to a third. */
+export const GROUPS = {
+  frame({ rounds, quick, tell }) {
+    const large = frameTimes(256, rounds);
+    const of = ({ universes, parameters, contributions }: typeof large): string =>
+      `frame, ${universes} universes, ${parameters} parameters, ${contributions} contributions, over bare`;
+    tell(of(large), `x ${shown(large.ratio)}`, "<= 2");
+    tell("  in ms: engine, bare", `${shown(large.engineMs)} ${shown(large.bareMs)}`, "");
+    const small = frameTimes(16, rounds);
+    tell(of(small), `x ${shown(small.ratio)}`, "<= 2");
+    const growth = large.engineMs / small.engineMs / (large.contributions / small.contributions);
+    tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
+    const plain = againstPlain(16, quick ? 5 : 20);
+    tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
+  },
+  rest({ tell }) {
+    tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");
+  },
+  faders({ tell }) {
+    tell("one fader moves and all else rests, over a full frame, 256 universes", `x ${shown(oneFaderShare(256))}`, "<= 0.10");
+    tell("eight faders move and a frame, 256 universes, over a full frame", `x ${shown(eightFadersShare(256))}`, "<= 1.2");
+  },
+  rig({ tell }) {
+    for (const field of ["position", "patch"] as const)
+      tell(
+        `another ${field} of a fixture beside 64 fading playbacks, 256 universes, in frames until it is out`,
+        shown(moveFixtureInFrames(field)),
+        "<= 1",
+      );
+  },
+  universes({ rounds, tell }) {
+    const taller = frameTimes(1024, Math.min(rounds, 100));
+    tell("frame, 1,024 universes, all fading, one core, in frames", shown(taller.engineMs / FRAME_MS), "<= 1");
+  },
+  edits({ tell, quick }) {
+    tell("edit of one attribute that 2,000 heads of a running cue show, compiled, in frames", shown(editInFrames()), "<= 0.3");
+    tell("edit of which 2,000 heads a running cue of 16 attributes is about, in frames", shown(groupEditInFrames()), "<= 1");
+    tell(
+      "edit of a preset used in 400 of 1,000 cues, two of them playing on 1,000 heads each, in frames",
+      shown(presetEditInFrames()),
+      "<= 0.3",
+    );
+    tell("10,000 changes over 10,000 records, without the database, in ms", shown(largeEditMs(quick ? 5 : 20), 0), "<= 250");
+    tell("go to the last of 2,000 cues until it is compiled, in frames", shown(goToLastInFrames()), "state within 1");
+  },
+  motions({ rounds, tell }) {
+    const moving = movingShare(rounds);
+    tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");
+  },
+  heap({ quick, tell }) {
+    const frames = quick ? 10_000 : 100_000;
+    tell(`heap after ${frames} frames, octets per frame`, shown(heapGrowth(frames) / frames, 3), "0 (flat)");
+    for (const [what, octets] of Object.entries(octetsPerFrame()))
+      tell(`octets that a frame takes from the heap, 16 universes, ${what}`, shown(octets, 0), "<= 0");
+  },
+  unlike({ rounds, tell }) {
+    const unlike = unlikePlain(Math.min(rounds, 200));
+    tell("frame with fanned rates, 256 universes, over the plain case", `x ${shown(unlike.fannedRates)}`, "<= 1.2");
+    tell("frame with colours that add, 256 universes, over the plain case", `x ${shown(unlike.addedColours)}`, "<= 1.2");
+  },
+  async latency({ quick, tell }) {
+    const latency = await commandToPacket(quick ? 100 : 400);
+    tell("command to packet in frames: median", shown(latency.median), "< 1");
+    tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");
+    tell("command to packet in frames: worst", shown(latency.worst), "");
+    tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
+  },
+  async crowd({ rounds, quick, tell }) {
+    const crowd = crowdFrame(rounds);
+    tell(`${crowd.running} playbacks running over the demo's rig, a frame's work in frames`, shown(crowd.frameMs / FRAME_MS, 3), "");
+    tell("  who hides whom among them, in frames, three times a second", shown(crowd.showingsMs / FRAME_MS, 3), "");
+    const steadyNow = Number(process.hrtime.bigint()) / 1e9;
+    const goes = await commandToPacket(quick ? 100 : 400, { beside: crowdRecords(steadyNow), how: "go" });
+    tell("  a go beside them to its packet in frames: median", shown(goes.median), "<= 1.5");
+    tell("  a go beside them to its packet in frames: p99", shown(goes.p99), "<= 2");
+    tell("  a go beside them to its packet in frames: worst", shown(goes.worst), "");
+  },
+  async crew({ quick, tell }) {
+    for (const dragging of [4, 16]) {
+      const crew = await crewCost(quick ? 4 : 15, dragging);
+      const all = dragging === 16;
+      tell(
+        `16 people, 2,000 heads, ${dragging} of them dragging ten times a second: traffic to each`,
+        `${shown(crew.kilobytesASecond, 0)} kB/s`,
+        all ? "<= 60" : "",
+      );
+      tell("  the server's share of a core, all its threads", `${shown(100 * crew.share, 0)} %`, all ? "<= 60" : "");
+      for (const [what, { median, p99 }] of [
+        ["hears of it", crew.heardMs],
+        ["sees the level", crew.seenMs],
+      ] as const)
+        tell(
+          `  from one's touch until another ${what}, ${dragging} dragging, in frames: median and p99`,
+          `${shown(median / FRAME_MS, 1)} ${shown(p99 / FRAME_MS, 1)}`,
+          "p99 <= 4.4",
+        );
+    }
+  },
+} satisfies Record<string, (of: Measuring) => void | Promise<void>>;
+
+export type GroupName = keyof typeof GROUPS;
