@@ -34,6 +34,7 @@ const WITHOUT_DATABASE = [
   "session/audience",
   "session/edit-feed",
   "session/inbox",
+  "session/shared-feed",
   "show/crew-simulation",
   "show/crossing-edits",
   "show/redo-exact",

@@ -26,6 +26,7 @@ import { type Audience } from "./audience";
 import { EditFeed } from "./edit-feed";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
+import { SharedFeed } from "./shared-feed";
 
 /** Hands over one message of a connection in a turn of the event loop, so that nobody's flood keeps others waiting. */
 class OneAtATime extends WebSocketServer {
@@ -35,10 +36,11 @@ class OneAtATime extends WebSocketServer {
 }
 
 const LEVELS_EVERY_MS = 33;
+/** With more connections than this levels come 20 times a second instead of 30. */
+const MANY_CONNECTIONS = 8;
+const LEVELS_TO_MANY_EVERY_MS = 50;
 const LARGEST_MESSAGE = 4_000_000;
 const MOST_WAITING_OCTETS = 16_000_000;
-/** The room of those who see the whole show. */
-const WHOLE = "whole";
 /** Connections of one person: a desk, a tablet, a phone, some windows. */
 const MOST_CONNECTIONS = 24;
 
@@ -46,7 +48,7 @@ type VexaSocket = Socket<
   ClientToServer,
   ServerToClient,
   Record<string, never>,
-  { personId: string; sid: string; locked: boolean; levelTurn: number | null; edits: EditFeed }
+  { personId: string; sid: string; locked: boolean; levelTurn: number | null; edits: EditFeed; flush: () => void }
 >;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
@@ -113,9 +115,11 @@ export function openSockets(
     }
     return inbox;
   };
-  const place = async (socket: VexaSocket): Promise<void> => {
+  /** Edits to those who see the whole show; the others are told each their own part. */
+  const whole = new SharedFeed((connections, edits) => void io.to([...connections]).emit("changes", edits));
+  const seesAll = (socket: VexaSocket): boolean => {
     const person = personOf(socket);
-    await (person && seenBy(stage.show, person) === null ? socket.join(WHOLE) : socket.leave(WHOLE));
+    return person !== null && seenBy(stage.show, person) === null;
   };
   const turns = new Turns(nowMs, (work, waitMs) => (waitMs === 0 ? setImmediate(work) : setTimeout(work, waitMs)));
   let standing: Standing | null = null;
@@ -124,10 +128,14 @@ export function openSockets(
   io.on("connection", (socket) => {
     const { personId } = socket.data;
     const edits = new EditFeed((together) => socket.emit("changes", together));
+    socket.data.flush = () => {
+      whole.flushFor(socket.id);
+      edits.flush();
+    };
     socket.data.edits = edits;
     presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
     tellPresence();
-    void place(socket);
+    if (seesAll(socket)) whole.join(socket.id);
     listen(socket, { stage, inbox: inboxOf(personId), turns, log: of.log }, (entry) => {
       presence.set(socket.id, { connection: socket.id, personId, ...entry });
       tellPresence();
@@ -135,6 +143,7 @@ export function openSockets(
     if (strangers.length > 0 && personOf(socket)?.role === "lead") socket.emit("strangers", strangers);
     if (standing && personOf(socket)?.role !== "guest") socket.emit("standing", standing);
     socket.on("disconnect", () => {
+      whole.leave(socket.id);
       edits.drop();
       presence.delete(socket.id);
       tellPresence();
@@ -143,16 +152,20 @@ export function openSockets(
 
   stage.on("changes", (seq, transaction) => {
     const rolesMoved = transaction.changes.some((change) => stage.show.records.get(changedId(change))?.kind === "person");
+    whole.push([seq, transaction]);
     for (const socket of io.sockets.sockets.values()) {
-      const whole = socket.rooms.has(WHOLE);
-      if (rolesMoved) void place(socket);
+      const shared = whole.has(socket.id);
+      const all = rolesMoved ? seesAll(socket) : shared;
+      if (all && shared) continue;
       const person = personOf(socket);
-      const told = whole ? { transaction } : person ? audience.told(person, transaction) : null;
+      const told = person && !shared ? audience.told(person, transaction) : null;
       if (told && told !== "stale") socket.data.edits.push([seq, told.transaction]);
-      if (told === "stale" || (rolesMoved && person && whole !== (seenBy(stage.show, person) === null))) {
-        socket.data.edits.flush();
-        socket.emit("stale");
-      }
+      if (told !== "stale" && all === shared) continue;
+      // From here on they see more or less than before, so they fetch it anew.
+      socket.data.flush();
+      if (all) whole.join(socket.id);
+      else whole.leave(socket.id);
+      socket.emit("stale");
     }
   });
   stage.on("show", () => io.emit("stale"));
@@ -167,7 +180,7 @@ export function openSockets(
   });
   stage.on("health", (health) => io.volatile.emit("health", { ...health, ...of.more() } satisfies Health));
   let feed = new LevelFeed(0);
-  const levels = setInterval(() => {
+  const tellLevels = (): void => {
     if (io.sockets.sockets.size === 0) return;
     const values = stage.values();
     if (!values) return;
@@ -177,17 +190,33 @@ export function openSockets(
       for (const { data } of io.sockets.sockets.values()) data.levelTurn &&= 0;
     }
     feed.take(values);
+    const alike = new Map<number, string[]>();
     for (const socket of io.sockets.sockets.values()) {
       if (waitingOctets(socket) > MOST_WAITING_OCTETS) socket.disconnect(true);
-      else sendLevels(socket, feed);
+      else if (takesLevels(socket)) alike.set(socket.data.levelTurn!, [...(alike.get(socket.data.levelTurn!) ?? []), socket.id]);
     }
-  }, LEVELS_EVERY_MS);
+    // Whoever stands at the same place gets the same message, written once.
+    for (const [turn, connections] of alike) {
+      const message = feed.since(turn);
+      for (const id of connections) io.sockets.sockets.get(id)!.data.levelTurn = feed.turn;
+      if (message) io.to(connections).emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+    }
+  };
+  let levels: NodeJS.Timeout;
+  const nextLevels = (): void => {
+    const everyMs = io.sockets.sockets.size > MANY_CONNECTIONS ? LEVELS_TO_MANY_EVERY_MS : LEVELS_EVERY_MS;
+    levels = setTimeout(() => {
+      nextLevels();
+      tellLevels();
+    }, everyMs);
+  };
+  nextLevels();
 
   return {
     attach: (another) => io.attach(another),
     connections: () => io.sockets.sockets.size,
     close: async () => {
-      clearInterval(levels);
+      clearTimeout(levels);
       await io.close();
     },
   };
@@ -200,14 +229,10 @@ function waitingOctets(socket: VexaSocket): number {
 }
 
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
-function sendLevels(socket: VexaSocket, feed: LevelFeed): void {
-  const { levelTurn } = socket.data;
-  if (levelTurn === null) return;
-  const connection = socket.conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
-  if (connection.writeBuffer.length > 0 || !connection.transport.writable) return;
-  const message = feed.since(levelTurn);
-  socket.data.levelTurn = feed.turn;
-  if (message) socket.emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+function takesLevels({ data, conn }: VexaSocket): boolean {
+  if (data.levelTurn === null) return false;
+  const connection = conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
+  return connection.writeBuffer.length === 0 && connection.transport.writable;
 }
 
 /**
@@ -243,7 +268,7 @@ function listen(
     const last = sent.at(-1);
     const reply = typeof last === "function" ? (last as (answer: unknown) => void) : (): void => undefined;
     const answer = (said: unknown): void => {
-      socket.data.edits.flush();
+      socket.data.flush();
       reply(said);
     };
     const message = typeof sent[0] === "function" ? null : sent[0];

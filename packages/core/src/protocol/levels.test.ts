@@ -24,7 +24,7 @@ describe("level messages", () => {
   });
 
   it("carry only the runs that changed since the receiver's last one, however many receivers stand where", () => {
-    const levels = new Float32Array(1000);
+    const levels = Float32Array.from({ length: 1000 }, (_, at) => at / 2000);
     const feed = feedOf(levels);
     const first = feed.turn;
     expect(feed.since(first)).toBeNull();
@@ -41,6 +41,20 @@ describe("level messages", () => {
     const received = new Float32Array(1000).fill(0.25);
     readLevelMessage(late, received);
     expect([received[5], received[900], received[200]]).toEqual([1, expect.closeTo(0.5, 4), 0.25]);
+  });
+
+  it("say a level of many once for each run", () => {
+    const levels = Float32Array.from({ length: 1000 }, (_, at) => at / 2000);
+    const feed = feedOf(levels);
+    const { turn } = feed;
+    levels.fill(0.75, 60, 1000);
+    feed.take(levels);
+    const message = feed.since(turn)!;
+    // 16 runs, the last of 40: the first is mixed.
+    expect(message.byteLength).toBe(2 * (2 + (1 + RUN_LENGTH) + 15 * 2));
+    const received = levels.slice().fill(0);
+    expect(readLevelMessage(message, received)).toBe(true);
+    received.forEach((value, at) => expect(value).toBeCloseTo(levels[at]!, 4));
   });
 
   it("bring receivers that take messages now and then to the same levels as those that take each", () => {
@@ -64,7 +78,10 @@ describe("level messages", () => {
   it("are refused whole when damaged or made for another rig", () => {
     const received = new Float32Array(100).fill(0.25);
     const message = feedOf(new Float32Array(100).fill(1)).since(0)!;
-    expect(readLevelMessage(message.slice(0, 11), received)).toBe(false);
+    for (let length = 0; length < message.byteLength; length++) expect(readLevelMessage(message.slice(0, length), received)).toBe(false);
+    const longer = new Uint8Array(message.byteLength + 2);
+    longer.set(new Uint8Array(message));
+    expect(readLevelMessage(longer.buffer, received)).toBe(false);
     expect(readLevelMessage(new ArrayBuffer(1), received)).toBe(false);
     expect(readLevelMessage(message, new Float32Array(99))).toBe(false);
     expect([...received]).toEqual(Array(100).fill(0.25));
