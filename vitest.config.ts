@@ -8,6 +8,7 @@ const SCREENS = [
   "bad-input",
   "crew",
   "double-clicks",
+  "far-hands",
   "fingers",
   "held",
   "locked-screen",
