@@ -1,4 +1,4 @@
-import { Engine, playChanges, Show, type Cue, type CueList, type Playback, type ShowRecord } from "@vexa/core";
+import { Engine, playChanges, Show, type Cue, type CueList, type Playback, type ShowRecord, type Stroke } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { START_SECONDS } from "./loaded-show";
 import { median } from "./measure";
@@ -21,7 +21,7 @@ export function goToLastInFrames(): number {
       shape: {},
       touched: 1,
     };
-    const parts =
+    const parts: Stroke["parts"] =
       index % 3 === 0 ? { Dimmer: level(0, 1), Color: color } : { Dimmer: level(0.2, 0.9), Pan: level(-40, 40), Tilt: level(-20, 20) };
     const stroke = { who: { groupIds: [groups[index % groups.length]!] }, parts, rank: 1 };
     return {

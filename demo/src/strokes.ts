@@ -17,7 +17,7 @@ export function preset(...ids: readonly string[]): Part {
   return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
 }
 
-export function stroke(rank: number, groupId: string, parts: Partial<Record<Attribute, Part>>, mask?: Mask): Stroke {
+export function stroke(rank: number, groupId: string, parts: Record<Attribute, Part>, mask?: Mask): Stroke {
   return { rank, who: { groupIds: [groupId], ...(mask ? { mask } : {}) }, parts };
 }
 

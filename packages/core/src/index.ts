@@ -22,9 +22,9 @@ export { sameJson, type Json, type RecordBase, type Records } from "./document/r
 export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
 export {
-  ATTRIBUTES,
-  ATTRIBUTE_NAMES,
+  ATTRIBUTE_NAME,
   attributeInfo,
+  compareAttributes,
   FAMILIES,
   isAttribute,
   type Attribute,

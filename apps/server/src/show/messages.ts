@@ -2,11 +2,11 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
-  IsIn,
   IsOptional,
   IsString,
   IsUUID,
   Length,
+  Matches,
   Validate,
   ValidateIf,
   ValidatorConstraint,
@@ -14,7 +14,7 @@ import {
   type ValidatorConstraintInterface,
 } from "class-validator";
 import {
-  ATTRIBUTE_NAMES,
+  ATTRIBUTE_NAME,
   ok,
   type Attribute,
   type Change,
@@ -92,7 +92,7 @@ class HeadAttributeDto {
   @Length(1, 70)
   head: string;
 
-  @IsIn(ATTRIBUTE_NAMES)
+  @Matches(ATTRIBUTE_NAME)
   attribute: Attribute;
 }
 

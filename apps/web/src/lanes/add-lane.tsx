@@ -1,6 +1,6 @@
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
-import { ATTRIBUTE_NAMES, attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
+import { attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -14,7 +14,7 @@ export function useAddLane(): (attribute: Attribute) => void {
 
 export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Element {
   const add = useAddLane();
-  const attributes = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
+  const attributes = useMemo(() => attributesOf(heads), [heads]);
   const barred = useBarred(heads);
   return (
     <div className="grid gap-3 p-3">
@@ -59,7 +59,7 @@ function useBarred(heads: readonly Head[]): string | null {
 
 export function AddLane({ heads, present }: { heads: readonly Head[]; present: readonly Attribute[] }): React.JSX.Element | null {
   const add = useAddLane();
-  const own = useMemo(() => attributesOf(heads, ATTRIBUTE_NAMES), [heads]);
+  const own = useMemo(() => attributesOf(heads), [heads]);
   if (present.length === 0) return null;
   const rest = own.filter((attribute) => !present.includes(attribute));
   return (

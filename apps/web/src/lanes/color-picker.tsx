@@ -126,7 +126,7 @@ function LampLine({ head, color }: { head: Head; color: XyY }): React.JSX.Elemen
   );
 }
 
-const LETTERS: Partial<Record<Attribute, string>> = {
+const LETTERS: Record<Attribute, string> = {
   ColorAdd_R: "R",
   ColorAdd_G: "G",
   ColorAdd_B: "B",

@@ -7,5 +7,5 @@ export function screenScale(attribute: Attribute): number {
 
 export function screenUnit(attribute: Attribute): string {
   const { unit } = attributeInfo(attribute);
-  return { percent: "%", degrees: "°", hertz: "Hz", slot: "", color: "", point: "m" }[unit];
+  return { percent: "%", degrees: "°", "degrees a second": "°/s", hertz: "Hz", kelvin: "K", slot: "", color: "", point: "m" }[unit];
 }

@@ -12,7 +12,7 @@ interface InterfaceState {
   /** Lanes that were opened for the selection: until the first touch they show the stage and are nowhere but here. */
   readonly openLanes: readonly Attribute[];
   /** Heads of the lanes in sight on which somebody else's later touch shows, by attribute. */
-  readonly overruledHeads: Readonly<Partial<Record<Attribute, readonly string[]>>>;
+  readonly overruledHeads: Readonly<Record<Attribute, readonly string[]>>;
   /** Sections that somebody unfolded or folded by hand, by attribute and section; all others show themselves where they aren't empty. */
   readonly unfolded: Readonly<Record<string, boolean>>;
   /** The lane that the motion column is about. */

@@ -105,7 +105,7 @@ function positionsOf(strokes: Strokes): Strokes | null {
   let found = positions.get(strokes);
   if (found === undefined) {
     const entries = Object.entries(strokes).flatMap(([id, stroke]) => {
-      const parts = Object.entries(stroke.parts).filter(([name]) => attributeInfo(name as Attribute).family === "Position");
+      const parts = Object.entries(stroke.parts).filter(([name]) => attributeInfo(name).family === "Position");
       return parts.length > 0 ? [[id, { ...stroke, parts: Object.fromEntries(parts) }] as const] : [];
     });
     positions.set(strokes, (found = entries.length > 0 ? Object.fromEntries(entries) : null));

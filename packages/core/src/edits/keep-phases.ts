@@ -92,7 +92,7 @@ function partLeads(
   at: At,
 ): Change[] {
   if (was === is) return [];
-  return (Object.keys(is) as Attribute[]).flatMap((attribute): Change[] => {
+  return Object.keys(is).flatMap((attribute): Change[] => {
     const [from, to] = [was[attribute]?.motion, is[attribute]!.motion];
     if (!from || !to || from === to || from.kind !== to.kind) return [];
     const lead = drives(from) === drives(to) ? from.lead : leadFor(from, to, { ...at, attribute });

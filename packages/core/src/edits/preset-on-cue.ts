@@ -3,7 +3,6 @@ import { setChange, type Change } from "../document/transaction";
 import { timedCues } from "../playing/list-clock";
 import { presetKeys, type Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
-import type { Attribute } from "../rig/attributes";
 import type { Selection } from "../selection/selection";
 import type { Show } from "../show/show";
 import type { Part, Stroke } from "../stroke/stroke";
@@ -36,7 +35,7 @@ export function presetOnStroke(cue: Cue, strokeId: string, { preset, how }: { pr
   const next = partsWith(preset, present);
   const path = ["strokes", strokeId, "parts"];
   if (how === "replace") return [setChange(cue.id, path, { from: present, to: next })];
-  return (Object.entries(next) as [Attribute, Part][]).map(([key, to]) => {
+  return Object.entries(next).map(([key, to]) => {
     const from = present[key];
     return setChange(cue.id, [...path, key], { ...(from ? { from } : {}), to });
   });

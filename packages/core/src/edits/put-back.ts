@@ -3,14 +3,14 @@ import { selectedHeads } from "../selection/selection";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Attribute } from "../rig/attributes";
-import { inRank, withoutOrigin, type Part, type Stroke, type Strokes, type TakenFrom } from "../stroke/stroke";
+import { inRank, withoutOrigin, type Stroke, type Strokes, type TakenFrom } from "../stroke/stroke";
 import { addedStrokes } from "./record-cue";
 
 /** The cues into which something of one's sketch can be put back, with what goes into each. */
 export function cuesToPutBack(show: Show, personId: string): ReadonlyMap<string, Strokes> {
   const into = new Map<string, Record<string, Stroke>>();
   for (const [id, stroke] of inRank(show.sketchOf(personId)?.strokes ?? {}))
-    for (const [attribute, part] of Object.entries(stroke.parts) as [Attribute, Part][])
+    for (const [attribute, part] of Object.entries(stroke.parts))
       for (const from of part.takenFrom ?? []) {
         if (!show.get("cue", from.cueId)) continue;
         const strokes = into.get(from.cueId) ?? {};

@@ -1,7 +1,7 @@
 import { apply } from "../document/apply";
 import { sameJson } from "../document/record";
 import { setChange, type Change } from "../document/transaction";
-import { ATTRIBUTE_NAMES, attributeInfo, type Attribute } from "../rig/attributes";
+import { attributeInfo, compareAttributes, type Attribute } from "../rig/attributes";
 import { selectedHeads, type Selection } from "../selection/selection";
 import { fan, type Fan } from "../shape/fan";
 import type { Show } from "../show/show";
@@ -59,7 +59,7 @@ export interface PartOn {
 export function partChanges(show: Show, on: PartOn): Change[] {
   let changes = placedPart(show, on);
   if (!on.part || onlyRides(on.part)) return changes;
-  for (const attribute of rivalsOf(on.attribute)) {
+  for (const attribute of rivalsOf(on.attribute, show.sketchOf(on.personId)?.strokes ?? {})) {
     const next = apply(show.records, changes);
     if (!next.ok) return changes;
     const after = show.withRecords(next.value);
@@ -69,14 +69,13 @@ export function partChanges(show: Show, on: PartOn): Change[] {
   return changes;
 }
 
-/** What says the same of a head in other terms. */
-function rivalsOf(attribute: Attribute): Attribute[] {
+/** What these strokes say of the same in other terms. */
+function rivalsOf(attribute: Attribute, strokes: Strokes): Attribute[] {
   if (attribute === "Position") return ["Pan", "Tilt"];
   if (attribute === "Pan" || attribute === "Tilt") return ["Position"];
-  const { family } = attributeInfo(attribute);
-  return family === "Colour" && attribute === "Color"
-    ? ATTRIBUTE_NAMES.filter((name) => name !== "Color" && attributeInfo(name).family === "Colour")
-    : [];
+  if (attribute !== "Color") return [];
+  const said = new Set(Object.values(strokes).flatMap(({ parts }) => Object.keys(parts)));
+  return [...said].filter((name) => name !== "Color" && attributeInfo(name).family === "Colour").sort(compareAttributes);
 }
 
 function placedPart(show: Show, on: PartOn): Change[] {
@@ -116,7 +115,7 @@ function onTopChanges(show: Show, on: PartOn, { strokes, without }: { strokes: S
   );
   if (host) return [setChange(sketchId, ["strokes", host[0], "parts", on.attribute], { to: on.part })];
   const rank = 1 + Math.max(0, ...Object.values(strokes).map((stroke) => stroke.rank));
-  const stroke: Stroke = { who: on.selection, parts: { [on.attribute]: on.part }, rank };
+  const stroke: Stroke = { who: on.selection, parts: on.part ? { [on.attribute]: on.part } : {}, rank };
   const id = on.newId().slice(0, 8);
   if (show.sketchOf(on.personId)) return [setChange(sketchId, ["strokes", id], { to: stroke })];
   const record: Sketch = { id: sketchId, kind: "sketch", version: 1, personId: on.personId, strokes: { [id]: stroke } };

@@ -23,7 +23,7 @@ export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
   for (const record of [...show.all("cue"), ...show.all("sketch")]) {
     let strokes: Strokes = record.strokes;
     for (const [id, stroke] of Object.entries(record.strokes))
-      for (const [key, part] of Object.entries(stroke.parts) as [Attribute, Part][]) {
+      for (const [key, part] of Object.entries(stroke.parts)) {
         const inSteps = motionReads(part.motion).includes(preset.id);
         if (!inSteps && !part.presets?.ids.includes(preset.id)) continue;
         if (inSteps || part.presets!.ids.length > 1) {
@@ -42,7 +42,8 @@ export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
 
 function writtenIn(show: Show, preset: Preset, at: { strokes: Strokes; id: string; key: Attribute }): Strokes {
   const stroke = at.strokes[at.id]!;
-  const { [at.key]: part, ...others } = stroke.parts as Record<Attribute, Part>;
+  const { [at.key]: part, ...others } = stroke.parts;
+  if (!part) return at.strokes;
   const times = { ...(part.fade ? { fade: part.fade } : {}), ...(part.delay ? { delay: part.delay } : {}) };
   const { heads } = spreadOf(stroke.who, show);
   if (heads.every((head) => scopeOf(preset, head, at.key) === "universal")) {
@@ -51,7 +52,7 @@ function writtenIn(show: Show, preset: Preset, at: { strokes: Strokes; id: strin
     );
     return { ...at.strokes, [at.id]: { ...stroke, parts: { ...others, ...Object.fromEntries(own) } } };
   }
-  const single = headStrokes(show, stroke, { part: part, key: at.key });
+  const single = headStrokes(show, stroke, { part, key: at.key });
   const left = Object.keys(others).length > 0 ? { [at.id]: { ...stroke, parts: others } } : {};
   const { [at.id]: _, ...rest } = at.strokes;
   return { ...rest, ...left, ...Object.fromEntries(single.map((entry, index) => [`${at.id}-${at.key}-${index + 1}`, entry])) };

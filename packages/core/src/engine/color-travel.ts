@@ -23,16 +23,14 @@ export function colorTravel(legs: readonly Leg[], rig: Rig, path: ColorPath): Ma
   const byHead = new Map<Head, Map<Attribute, Leg>>();
   for (const leg of legs) {
     const { head, channel } = rig.parameters[leg.parameter]!;
-    if (attributeInfo(channel.attribute).family !== "Colour" || channel.attribute === "Color1") continue;
+    if (attributeInfo(channel.attribute).mixing === undefined) continue;
     const own = byHead.get(head) ?? new Map<Attribute, Leg>();
     own.set(channel.attribute, leg);
     byHead.set(head, own);
   }
   const tables = new Map<number, Float32Array>();
   for (const [head, own] of byHead) {
-    const mixing = [...head.parameters.keys()].filter(
-      (attribute) => attributeInfo(attribute).family === "Colour" && attribute !== "Color1",
-    );
+    const mixing = [...head.parameters.keys()].filter((attribute) => attributeInfo(attribute).mixing !== undefined);
     const moves = [...own.values()].some(({ from, to }) => Math.abs(from - to) > 1e-6);
     if (moves && mixing.every((attribute) => own.has(attribute))) layTravel(head, own, { path, tables });
   }
@@ -47,7 +45,7 @@ function layTravel(
   const at = (end: "from" | "to") => mixed(head, new Map([...own].map(([attribute, leg]) => [attribute, leg[end]])));
   const [start, end] = [at("from"), at("to")];
   if (!(start.y > 1e-9) || !(end.y > 1e-9)) return;
-  const emits = [...own.keys()].some((attribute) => attribute.startsWith("ColorAdd_"));
+  const emits = [...own.keys()].some((attribute) => attributeInfo(attribute).mixing === "adds");
   // How far below the brightest mix of its colour each end is: that goes straight, so that nothing flares up on the way.
   const share = (color: typeof start): number => (emits ? color.y / Math.max(1e-9, mixed(head, mix(head, color)).y) : 1);
   const [first, last] = [share(start), share(end)];

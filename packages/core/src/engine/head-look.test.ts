@@ -8,7 +8,7 @@ import { HeadLooks, type HeadLook } from "./head-look";
 const empty: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
 
 /** The look of one lamp of a profile with these values, by attribute; the rest is at home. */
-function lookOf(profile: Profile, values: Partial<Record<Attribute, number>>): HeadLook {
+function lookOf(profile: Profile, values: Record<Attribute, number>): HeadLook {
   const lamp = { ...fixture(1), profileId: profile.id };
   const { rig } = new Show(new Map([profile, lamp].map((record) => [record.id, record])));
   const levels = Float32Array.from(rig.parameters, ({ home, channel }) => values[channel.attribute] ?? home);

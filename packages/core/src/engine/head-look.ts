@@ -2,6 +2,7 @@ import { encodedSrgb, linearSrgbOf, xyzOf } from "../color/colorimetry";
 import { planckian } from "../color/color-temperature";
 import type { Head, Rig } from "../rig/rig";
 import { physicalOf } from "../rig/rig";
+import { attributeInfo } from "../rig/attributes";
 
 /** How a head looks from afar: brightness and hue as encoded sRGB 0..255 at full, angles in degrees. */
 export interface HeadLook {
@@ -105,7 +106,7 @@ function makeReader(head: Head, rig: Rig): Reader {
     return { parameter, from, span: physicalOf(channel, 1) - from };
   };
   const emitters = [...head.parameters].flatMap(([attribute, parameter]) => {
-    const emitter = attribute.startsWith("ColorAdd_") ? head.profile.emitters[attribute] : undefined;
+    const emitter = attributeInfo(attribute).mixing === "adds" ? head.profile.emitters[attribute] : undefined;
     return emitter ? [{ parameter, color: linearSrgbOf(xyzOf(emitter)) }] : [];
   });
   // Emitters share one scale, so that full white is as bright as the screen can show.

@@ -7,7 +7,7 @@ import type { ShowRecord } from "../show/records";
 import type { Part } from "../stroke/stroke";
 import type { Attribute } from "../rig/attributes";
 
-type Parts = Partial<Record<Attribute, Part>>;
+type Parts = Record<Attribute, Part>;
 
 /** A list of one cue without times for the movers. */
 function look(id: string, parts: Parts, card: Partial<Playback> = {}): ShowRecord[] {
@@ -86,7 +86,7 @@ describe("worked cases of the merge (common practice)", () => {
 
   it("where colours add up, the lowest of flags counts beside the highest of emitters, in one look over lamps of both kinds", () => {
     const [mover] = TEST_PROFILES;
-    const flags = { ColorAdd_R: "ColorSub_C", ColorAdd_G: "ColorSub_M", ColorAdd_B: "ColorSub_Y" } as Partial<Record<Attribute, Attribute>>;
+    const flags = { ColorAdd_R: "ColorSub_C", ColorAdd_G: "ColorSub_M", ColorAdd_B: "ColorSub_Y" } as Record<Attribute, Attribute>;
     const modes = mover!.modes.map((mode) => ({
       ...mode,
       channels: mode.channels.map((channel) => ({ ...channel, attribute: flags[channel.attribute] ?? channel.attribute, home: 0 })),

@@ -1,4 +1,5 @@
 import type { Rig } from "../rig/rig";
+import { attributeInfo } from "../rig/attributes";
 
 /** Slots of one universe. */
 export const SLOTS = 512;
@@ -143,7 +144,7 @@ function columns(rows: readonly (readonly number[])[]): LooseExits {
  */
 export function virtualDimmer(rig: Rig, parameter: number): number {
   const { head, channel } = rig.parameters[parameter]!;
-  if (!channel.attribute.startsWith("ColorAdd_")) return -1;
+  if (attributeInfo(channel.attribute).mixing !== "adds") return -1;
   const dimmer = head.parameters.get("Dimmer");
   return dimmer !== undefined && rig.parameters[dimmer]!.channel.slots.length === 0 ? dimmer : -1;
 }

@@ -13,12 +13,14 @@ export interface RigWays {
   readonly homeCounts: boolean;
 }
 
+const ADDING = { replaces: 0, adds: 1, takes: 2 } as const;
+
 export function rigWays({ parameters, htpCount }: Rig): RigWays {
   const flags = (of: (parameter: Parameter) => number): Uint8Array => Uint8Array.from(parameters, of);
   return {
     htpCount,
     home: Float32Array.from(parameters, ({ home }) => home),
-    adding: flags(({ channel: { attribute } }) => (attribute.startsWith("ColorAdd_") ? 1 : attribute.startsWith("ColorSub_") ? 2 : 0)),
+    adding: flags(({ channel: { attribute } }) => ADDING[attributeInfo(attribute).mixing ?? "replaces"]),
     dims: flags(({ htp, channel }) => (htp && attributeInfo(channel.attribute).family === "Intensity" ? 1 : 0)),
     homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
   };

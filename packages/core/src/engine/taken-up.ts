@@ -143,7 +143,7 @@ function sameColor(heads: readonly Head[], taken: HeadNumbers): Pick<Part, "colo
 
 function levelsOf(head: Head, taken: HeadNumbers): Map<Attribute, number> {
   return new Map(
-    (Object.entries(taken[head.key]!) as [Attribute, number][]).map(([name, value]) => {
+    Object.entries(taken[head.key]!).map(([name, value]) => {
       const channel = head.mode.channels.find((entry) => entry.head === head.index && entry.attribute === name)!;
       return [name, normalizedFreely(channel, value)];
     }),
@@ -219,7 +219,7 @@ function origins(
   for (const { playback, cue } of running.toReversed())
     for (const { id, strokes } of countingCues(show, { listId: playback.listId, cueId: cue.id }))
       for (const [, { who, parts }] of inRank(strokes)) {
-        const about = (Object.keys(parts) as Attribute[]).some((name) => name === attribute || presetKeyOf(name) === attribute);
+        const about = Object.keys(parts).some((name) => name === attribute || presetKeyOf(name) === attribute);
         if (!about) continue;
         for (const { key } of headsOf(who, show)) if (open.delete(key)) from.set(id, [...(from.get(id) ?? []), key]);
       }

@@ -1,5 +1,5 @@
 import { fields, integerIn, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
-import { ATTRIBUTE_NAMES, FAMILIES, type Family } from "../rig/attributes";
+import { FAMILIES, MOST_ATTRIBUTES, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import { ROLE_TABLE, type Act } from "../territory/role-table";
 
@@ -60,7 +60,7 @@ export const parkSchema: Schema<Park> = fields<Park>({
   kind: oneOf(["park"]),
   version,
   head: textUpTo(70),
-  values: mapOf(numberIn(0, 1), ATTRIBUTE_NAMES.length),
+  values: mapOf(numberIn(0, 1), MOST_ATTRIBUTES),
   personId: textUpTo(64),
 });
 

@@ -1,7 +1,7 @@
 import type { Json } from "../document/record";
 import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
 import { fail, ok, type Result } from "../errors/result";
-import { ATTRIBUTE_NAMES, isAttribute } from "../rig/attributes";
+import { isAttribute, MOST_ATTRIBUTES } from "../rig/attributes";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
@@ -45,7 +45,7 @@ const id = textUpTo(64);
 const head = textUpTo(70);
 const level = numberIn(0, 1);
 const seconds = numberIn(0, DAY_SECONDS);
-const values = where(mapOf(level, ATTRIBUTE_NAMES.length), (of) => {
+const values = where(mapOf(level, MOST_ATTRIBUTES), (of) => {
   const names = Object.keys(of);
   return names.length > 0 && names.every(isAttribute) ? null : "it must be one or more attributes with a number from 0 to 1 each";
 });

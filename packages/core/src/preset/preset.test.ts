@@ -216,7 +216,7 @@ describe("presets", () => {
     [{ universal: { Color: refers("ember") } }, "a preset can't be made of other presets"],
     [{ universal: { Dimmer: color("#ff0000") } }, "whole colours belong to Colour"],
     [{ universal: { Color: color("#ff0000") }, swatch: "red" }, "it must be written #rrggbb"],
-    [{ perHead: { "fx-1": { Warp: 9 } } }, "no head has an attribute of this name"],
+    [{ perHead: { "fx-1": { "warp core": 9 } } }, "no head has an attribute of this name"],
   ])("refuse %j", (content, words) => {
     const made = edit(showWith(), [{ op: "add", record: preset("odd", content as unknown as Partial<Preset>) }]);
     expect(JSON.stringify(made)).toContain(words);

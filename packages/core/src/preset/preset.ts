@@ -56,13 +56,13 @@ export function presetKeyOf(attribute: Attribute): Attribute {
 
 /** The parts that a stroke gets when the preset is applied. */
 export function presetKeys({ universal, perProfile, perHead }: Pick<Preset, "universal" | "perProfile" | "perHead">): Attribute[] {
-  const said = [universal, ...Object.values(perProfile), ...Object.values(perHead)].flatMap((parts) => Object.keys(parts) as Attribute[]);
+  const said = [universal, ...Object.values(perProfile), ...Object.values(perHead)].flatMap((parts) => Object.keys(parts));
   return [...new Set(said.map(presetKeyOf))];
 }
 
 /** The parts of a scope that a key takes, whole colours and points first: single components lie over them. */
 export function partsUnder(parts: PresetParts, key: Attribute): [Attribute, Part][] {
-  return (Object.entries(parts) as [Attribute, Part][])
+  return Object.entries(parts)
     .filter(([attribute]) => presetKeyOf(attribute) === key)
     .sort(([a], [b]) => Number(b === key) - Number(a === key));
 }

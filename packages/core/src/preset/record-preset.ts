@@ -39,9 +39,9 @@ export function presetContent(of: {
 }): PresetContent {
   const { strokes, attributes, scope, heads, resolved } = of;
   if (scope === "per head") return { ...NO_CONTENT, perHead: headNumbers(attributes, heads, resolved) };
-  const parts: Partial<Record<Attribute, Part>> = {};
+  const parts: Record<Attribute, Part> = {};
   for (const [, stroke] of inRank(strokes))
-    for (const [attribute, part] of Object.entries(stroke.parts) as [Attribute, Part][])
+    for (const [attribute, part] of Object.entries(stroke.parts))
       if (attributes.includes(attribute) && !part.presets && !part.nudge) parts[attribute] = settled(part);
   if (scope === "universal") return { ...NO_CONTENT, universal: parts };
   const profiles = new Set(heads.map(({ profile }) => profile.id));
@@ -77,7 +77,7 @@ export function addedContent(present: PresetContent, more: PresetContent): Prese
 export function contentWithout(present: PresetContent, attributes: readonly Attribute[], heads?: readonly Head[]): PresetContent {
   const keys = new Set(attributes.map(presetKeyOf));
   const thinned = <T extends object>(entries: T): T =>
-    Object.fromEntries(Object.entries(entries).filter(([name]) => !keys.has(presetKeyOf(name as Attribute)))) as T;
+    Object.fromEntries(Object.entries(entries).filter(([name]) => !keys.has(presetKeyOf(name)))) as T;
   const within = heads && new Set(heads.map(({ key }) => key));
   const perHead = Object.fromEntries(
     Object.entries(present.perHead).flatMap(([key, values]) => {

@@ -21,7 +21,7 @@ export function drivenBy(masterId: string, show: Show): DrivenBy[] {
   const named = (motion: Motion, inList: boolean): boolean => motion.masterId === masterId || (motion.masterId === null && inList);
   const found = (strokes: Strokes, where: string, inList: boolean): DrivenBy[] =>
     Object.values(strokes).flatMap(({ parts }) =>
-      (Object.entries(parts) as [Attribute, Part][]).flatMap(([attribute, part]) =>
+      Object.entries(parts).flatMap(([attribute, part]) =>
         motionsOf(part, show).flatMap((motion) => {
           const within = !master?.families || master.families.includes(attributeInfo(attribute).family);
           return within && named(motion, inList) ? [{ where, attribute, motion }] : [];

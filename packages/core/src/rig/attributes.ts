@@ -1,9 +1,11 @@
+import { ATTRIBUTE_PATTERNS, isService, type AttributePattern } from "./attribute-patterns";
+
 /** The trade's four families of attributes. */
 export const FAMILIES = ["Intensity", "Position", "Colour", "Beam"] as const;
 export type Family = (typeof FAMILIES)[number];
 
 /** How numbers of an attribute are written on screen. Percent is 0..1 inside. */
-export type AttributeUnit = "percent" | "degrees" | "hertz" | "slot" | "color" | "point";
+export type AttributeUnit = "percent" | "degrees" | "degrees a second" | "hertz" | "kelvin" | "slot" | "color" | "point";
 
 export interface AttributeInfo {
   readonly label: string;
@@ -11,56 +13,78 @@ export interface AttributeInfo {
   readonly unit: AttributeUnit;
   /** What lanes show at first, in the attribute's inside unit. */
   readonly usual: readonly [number, number];
+  /** Whether it is a light that adds to a colour, or a filter that takes from it. */
+  readonly mixing?: "adds" | "takes";
+  /** Physical value under highlight where the profile names none; without it it stays as it is. */
+  readonly highlight?: number;
 }
 
-/**
- * The attributes that Vexa knows, by their names in the GDTF attribute list (DIN SPEC 15800, names from memory).
- * `Color` and `Position` are ours and no channels: a whole colour, which each head makes with the emitters or flags that it
- * has, and a point on stage, at which each head looks. The order is the order on screen.
- */
-export const ATTRIBUTES = {
-  Dimmer: { label: "Dimmer", family: "Intensity", unit: "percent", usual: [0, 1] },
-  Position: { label: "Position", family: "Position", unit: "point", usual: [-10, 10] },
-  Pan: { label: "Pan", family: "Position", unit: "degrees", usual: [-90, 90] },
-  Tilt: { label: "Tilt", family: "Position", unit: "degrees", usual: [-90, 90] },
-  Color: { label: "Colour", family: "Colour", unit: "color", usual: [0, 1] },
-  ColorAdd_R: { label: "Red", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_G: { label: "Green", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_B: { label: "Blue", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_W: { label: "White", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_RY: { label: "Amber", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_GY: { label: "Lime", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_C: { label: "Cyan light", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorAdd_BM: { label: "Indigo", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorSub_C: { label: "Cyan", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorSub_M: { label: "Magenta", family: "Colour", unit: "percent", usual: [0, 1] },
-  ColorSub_Y: { label: "Yellow", family: "Colour", unit: "percent", usual: [0, 1] },
-  Color1: { label: "Colour wheel", family: "Colour", unit: "slot", usual: [0, 7] },
-  Shutter1: { label: "Shutter", family: "Beam", unit: "percent", usual: [0, 1] },
-  Shutter1Strobe: { label: "Strobe rate", family: "Beam", unit: "hertz", usual: [0, 20] },
-  Zoom: { label: "Zoom", family: "Beam", unit: "degrees", usual: [5, 50] },
-  Focus1: { label: "Focus", family: "Beam", unit: "percent", usual: [0, 1] },
-  Iris: { label: "Iris", family: "Beam", unit: "percent", usual: [0, 1] },
-  Gobo1: { label: "Gobo", family: "Beam", unit: "slot", usual: [0, 7] },
-  Gobo1Pos: { label: "Gobo turn", family: "Beam", unit: "degrees", usual: [-180, 180] },
-  Prism1: { label: "Prism", family: "Beam", unit: "percent", usual: [0, 1] },
-  Frost1: { label: "Frost", family: "Beam", unit: "percent", usual: [0, 1] },
-  Fog1: { label: "Haze", family: "Beam", unit: "percent", usual: [0, 1] },
-  Fan1: { label: "Fan speed", family: "Beam", unit: "percent", usual: [0, 1] },
-} as const satisfies Record<string, AttributeInfo>;
+/** The name of an attribute: one of the GDTF attribute list with its number, or a maker's own. */
+export type Attribute = string;
 
-export type Attribute = keyof typeof ATTRIBUTES;
+/** A head has this many at most. */
+export const MOST_ATTRIBUTES = 64;
 
-export const ATTRIBUTE_NAMES = Object.keys(ATTRIBUTES) as Attribute[];
-
-/** Attributes that channels can have. */
-export const CHANNEL_ATTRIBUTES = ATTRIBUTE_NAMES.filter((name) => name !== "Color" && name !== "Position");
+/** A name that an attribute can have: a capital letter, then letters, digits and underscores. */
+export const ATTRIBUTE_NAME = /^[A-Z][A-Za-z0-9_]{0,63}$/;
 
 export function isAttribute(name: string): name is Attribute {
-  return Object.hasOwn(ATTRIBUTES, name);
+  return ATTRIBUTE_NAME.test(name);
 }
 
-/** Description of an attribute by name. */
+/** A name that a channel can have: whole colours and points are ours alone, and what serves the lamp itself is no light. */
+export function isChannelAttribute(name: string): name is Attribute {
+  return isAttribute(name) && name !== "Color" && name !== "Position" && !isService(name);
+}
+
+interface Known {
+  readonly info: AttributeInfo;
+  /** Its place in the order on screen: its pattern's, and within it its number's. */
+  readonly place: number;
+}
+
+const PLACES_A_PATTERN = 1000;
+const known = new Map<Attribute, Known>();
+const MOST_KNOWN = 4096;
+
+/** Description of an attribute by name, from the table of patterns. A name that nobody knows is its own label, of family Beam. */
 export function attributeInfo(name: Attribute): AttributeInfo {
-  return ATTRIBUTES[name];
+  return lookUp(name).info;
+}
+
+/** The order on screen; attributes that no pattern knows come last, by name. */
+export function compareAttributes(one: Attribute, other: Attribute): number {
+  return lookUp(one).place - lookUp(other).place || (one < other ? -1 : one > other ? 1 : 0);
+}
+
+function lookUp(name: Attribute): Known {
+  let found = known.get(name);
+  if (!found) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(name, (found = described(name)));
+  }
+  return found;
+}
+
+const PATTERNS = ATTRIBUTE_PATTERNS.map((pattern) => ({
+  pattern,
+  fits: new RegExp(`^${pattern.name.replace("{n}", "([1-9]\\d{0,2})").replace("{a}", "([AB])")}$`),
+}));
+
+function described(name: Attribute): Known {
+  for (const [index, { pattern, fits }] of PATTERNS.entries()) {
+    const match = fits.exec(name);
+    if (!match) continue;
+    const [, number = "1", side = ""] = match;
+    const place = index * PLACES_A_PATTERN + Number(number) + (side === "B" ? 0.5 : 0);
+    return { info: infoOf(pattern, { number, side }), place };
+  }
+  return { info: { label: name, family: "Beam", unit: "percent", usual: [0, 1] }, place: PATTERNS.length * PLACES_A_PATTERN };
+}
+
+/** "Gobo 2 turn", "Blade 3 B"; a first one says no number unless it has a side. */
+function infoOf({ label, family, of }: AttributePattern, { number, side }: { number: string; side: string }): AttributeInfo {
+  const [first, ...rest] = label.split(" ");
+  const numbered = number === "1" && side === "" ? label : [first, number, side, ...rest].filter((word) => word !== "").join(" ");
+  return { label: numbered, family, unit: "percent", usual: [0, 1], ...of };
 }

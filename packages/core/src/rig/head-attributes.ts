@@ -1,4 +1,4 @@
-import { attributeInfo, type Attribute } from "./attributes";
+import { attributeInfo, compareAttributes, type Attribute } from "./attributes";
 import type { Head } from "./rig";
 
 /** Parameters through which a head shows an attribute: its own; for a whole colour all that mix or filter it; for a point pan and tilt. Empty = it can't. */
@@ -11,15 +11,15 @@ export function parametersOf(head: Head, attribute: Attribute): number[] {
     const parameter = head.parameters.get(attribute);
     return parameter === undefined ? [] : [parameter];
   }
-  const mixing = [...head.parameters].filter(([name]) => attributeInfo(name).family === "Colour");
+  const mixing = [...head.parameters].filter(([name]) => attributeInfo(name).mixing !== undefined || name === "Color1");
   const mixes = mixing.some(([name]) => name !== "Color1") || head.profile.wheels !== undefined;
   return mixes ? mixing.map(([, parameter]) => parameter) : [];
 }
 
 /** The attributes that any of the heads can show, in screen order. */
-export function attributesOf(heads: readonly Head[], order: readonly Attribute[]): Attribute[] {
+export function attributesOf(heads: readonly Head[]): Attribute[] {
   const own = new Set(heads.flatMap(({ parameters }) => [...parameters.keys()]));
   if (heads.some((head) => parametersOf(head, "Color").length > 0)) own.add("Color");
   if (heads.some((head) => parametersOf(head, "Position").length > 0)) own.add("Position");
-  return order.filter((attribute) => own.has(attribute));
+  return [...own].sort(compareAttributes);
 }

@@ -1,7 +1,7 @@
 import { deltaE2000, labOf } from "../color/ciede2000";
 import { linearSrgbOf, xyzOf, xyzOfLinearSrgb, type Xyz } from "../color/colorimetry";
 import { mixedXyz, mixEmitters } from "../color/mix-emitters";
-import type { Attribute } from "./attributes";
+import { attributeInfo, type Attribute } from "./attributes";
 import type { Profile } from "./profile";
 import { normalized, physicalOf, type Head } from "./rig";
 
@@ -85,7 +85,7 @@ export function mixDistance(head: Head, target: Xyz): number | null {
 }
 
 function emittersOf(head: Head): Attribute[] {
-  return [...head.parameters.keys()].filter((attribute) => attribute.startsWith("ColorAdd_") && head.profile.emitters[attribute]);
+  return [...head.parameters.keys()].filter((attribute) => attributeInfo(attribute).mixing === "adds" && head.profile.emitters[attribute]);
 }
 
 function whiteOf(head: Head): [number, number, number] {

@@ -1,6 +1,6 @@
 import type { XyY } from "../color/colorimetry";
-import { CHANNEL_ATTRIBUTES, attributeInfo, type Attribute } from "./attributes";
-import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { attributeInfo, isChannelAttribute, type Attribute } from "./attributes";
+import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 
 export type Precedence = "HTP" | "LTP";
 
@@ -59,7 +59,9 @@ const physicalNumber = numberIn(-100000, 100000);
 
 const channelSchema: Schema<Channel> = fields<Channel>({
   head: integerIn(0, 511),
-  attribute: oneOf(CHANNEL_ATTRIBUTES),
+  attribute: where(textUpTo(64), (name) =>
+    isChannelAttribute(name) ? null : "it must be the name of an attribute that is part of the light",
+  ),
   slots: listOf(integerIn(1, 512), { max: 4 }),
   physical: listOf(physicalNumber, { min: 2, max: 2 }) as unknown as Schema<readonly [number, number]>,
   home: physicalNumber,

@@ -6,7 +6,7 @@ import { attributeInfo, isAttribute, type Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
 import { headsOf } from "../stroke/spread";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
-import type { Part, Stroke, Strokes } from "../stroke/stroke";
+import type { Stroke, Strokes } from "../stroke/stroke";
 import { ownership, reachOf, type Reach } from "../territory/reach";
 import type { Person } from "../territory/territory";
 import type { Show } from "../show/show";
@@ -58,7 +58,7 @@ function clipChange(change: Change, { sketchId, strokes, tally }: { sketchId: st
   }
   const stroke = strokes[strokeId];
   if (!stroke) return change;
-  if (field === "parts" && attribute !== undefined) return tally.leaves(stroke, attribute as Attribute) ? change : null;
+  if (field === "parts" && attribute !== undefined) return tally.leaves(stroke, attribute) ? change : null;
   const next = { ...stroke, [field]: to };
   return clippedStroke(next, tally) ? change : null;
 }
@@ -81,7 +81,7 @@ function clippedStrokes(strokes: Strokes, tally: Tally): Strokes {
 }
 
 function clippedStroke(stroke: Stroke, tally: Tally): Stroke | null {
-  const parts = Object.entries(stroke.parts ?? {}) as [Attribute, Part][];
+  const parts = Object.entries(stroke.parts ?? {});
   const kept = parts.filter(([attribute]) => tally.leaves(stroke, attribute));
   if (kept.length === parts.length) return stroke;
   return kept.length > 0 ? { ...stroke, parts: Object.fromEntries(kept) } : null;

@@ -1,5 +1,5 @@
 import type { Cue } from "../cue/cue";
-import { attributeInfo, type Attribute } from "../rig/attributes";
+import { attributeInfo } from "../rig/attributes";
 import type { Who } from "../selection/who";
 import type { Stroke } from "../stroke/stroke";
 import type { Show } from "./show";
@@ -21,7 +21,7 @@ export function cueName({ name, strokes }: Pick<Cue, "name" | "strokes">, show: 
 
 /** Whom a stroke is about and what it sets, in a few words. */
 export function strokeName({ who, parts }: Pick<Stroke, "who" | "parts">, show: Show): string {
-  const attributes = (Object.keys(parts) as Attribute[]).map((attribute) => attributeInfo(attribute).label);
+  const attributes = Object.keys(parts).map((attribute) => attributeInfo(attribute).label);
   const shown = attributes.slice(0, MOST_ATTRIBUTES).join(", ");
   return `${whoName(who, show)} ${shown}${attributes.length > MOST_ATTRIBUTES ? "…" : ""}`;
 }

@@ -8,8 +8,6 @@ import { makeColumns } from "./make-columns";
 import { makeRows, type PartIn } from "./make-rows";
 import type { Row } from "./row";
 import { spreadOf } from "./spread";
-import type { Attribute } from "../rig/attributes";
-import type { Part } from "./stroke";
 
 const show = withEmitters(smallShow());
 const rising = (rows: readonly Row[]): Row[] => rows.toSorted((a, b) => a.parameter - b.parameter);
@@ -17,7 +15,7 @@ function partsOf(seed: number): PartIn[] {
   const random = seededRandom(seed);
   const { who, parts } = randomStroke(random, 1);
   const masked = random() < 0.5 ? { ...who, mask: { type: "every" as const, n: 2, at: 1 + Math.floor(random() * 2) } } : who;
-  return (Object.entries(parts) as [Attribute, Part][]).map(([attribute, part]) => ({
+  return Object.entries(parts).map(([attribute, part]) => ({
     attribute,
     part: random() < 0.3 ? { ...part, timesIn: "parts" as const } : part,
     spread: spreadOf(masked, show),

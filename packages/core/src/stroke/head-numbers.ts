@@ -3,7 +3,7 @@ import { isAttribute, type Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 
 /** Values of single heads by attribute, in the attribute's unit. */
-export type HeadNumbers = Readonly<Record<HeadKey, Readonly<Partial<Record<Attribute, number>>>>>;
+export type HeadNumbers = Readonly<Record<HeadKey, Readonly<Record<Attribute, number>>>>;
 
 const numbersOfOne: Schema<HeadNumbers[HeadKey]> = (value, path): Flaw | null => {
   const flaw = mapOf(numberIn(-100000, 100000), 64)(value, path);

@@ -104,7 +104,7 @@ function wholeValues(
 
 /** The colour that a head's own numbers mix to. */
 function takenColor(head: Head, taken: HeadNumbers, { rig }: ResolveContext): Xyz | null {
-  const own = Object.entries(taken[head.key] ?? {}) as [Attribute, number][];
+  const own = Object.entries(taken[head.key] ?? {});
   if (own.length === 0) return null;
   const levels = own.flatMap(([name, value]): [Attribute, number][] => {
     const parameter = head.parameters.get(name);

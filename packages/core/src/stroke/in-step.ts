@@ -9,11 +9,11 @@ const SHARED = ["rate", "masterId", "ownBpm", "direction", "count"] as const sat
  * The parts of a stroke that change when one of its motions becomes `motion`: that one, and all that run in step with it, which take
  * its rate, master, direction and count.
  */
-export function inStep(parts: Stroke["parts"], attribute: Attribute, motion: Motion): Partial<Record<Attribute, Part>> {
+export function inStep(parts: Stroke["parts"], attribute: Attribute, motion: Motion): Record<Attribute, Part> {
   const own = parts[attribute];
-  const changed: Partial<Record<Attribute, Part>> = own ? { [attribute]: { ...own, motion } } : {};
+  const changed: Record<Attribute, Part> = own ? { [attribute]: { ...own, motion } } : {};
   if (motion.together === undefined) return changed;
-  for (const [name, part] of Object.entries(parts) as [Attribute, Part][])
+  for (const [name, part] of Object.entries(parts))
     if (name !== attribute && part.motion?.together === motion.together) changed[name] = { ...part, motion: driven(part.motion, motion) };
   return changed;
 }

@@ -87,7 +87,7 @@ function takenRows(
   { attribute, by, times, show }: { attribute: Attribute; by: number; times: Times; show: ResolveContext },
 ): Row[] {
   return Object.entries(taken[head.key] ?? {}).flatMap(([name, value]): Row[] => {
-    const parameter = head.parameters.get(name as Attribute);
+    const parameter = head.parameters.get(name);
     if (parameter === undefined) return [];
     const { channel } = show.rig.parameters[parameter]!;
     return [plainRow(parameter, normalizedFreely(channel, value + (name === attribute ? by : 0)), times)];

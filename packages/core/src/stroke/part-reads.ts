@@ -72,7 +72,7 @@ function presetOfPlaces(id: string, show: ResolveContext): boolean {
   const preset = show.preset?.(id);
   if (!preset) return false;
   const scopes = [preset.universal, ...Object.values(preset.perProfile)];
-  return scopes.some((scope) => (Object.entries(scope) as [Attribute, Part][]).some(([attribute, part]) => ofPlaces(attribute, part)));
+  return scopes.some((scope) => Object.entries(scope).some(([attribute, part]) => ofPlaces(attribute, part)));
 }
 
 /** The record of an id that `partReads` gives. */

@@ -33,7 +33,7 @@ export function presetRows(of: PartIn): Row[] {
 /** The most specific scope of a preset that says something of a key for a head. */
 export function scopeOf(preset: Preset, head: Head, key: Attribute): "per head" | "per profile" | "universal" | null {
   const own = preset.perHead[head.key];
-  if (own && (Object.keys(own) as Attribute[]).some((attribute) => presetKeyOf(attribute) === key)) return "per head";
+  if (own && Object.keys(own).some((attribute) => presetKeyOf(attribute) === key)) return "per head";
   const profile = preset.perProfile[head.profile.id];
   if (profile && partsUnder(profile, key).length > 0) return "per profile";
   return partsUnder(preset.universal, key).length > 0 ? "universal" : null;
@@ -73,7 +73,7 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: Par
     const scope = scopes.get(head.key);
     if (scope === "per profile") profiles.add(head.profile.id);
     if (scope !== "per head" || (show.reaches && !show.reaches(head.key, family))) continue;
-    for (const [attribute, value] of Object.entries(preset.perHead[head.key]!) as [Attribute, number][]) {
+    for (const [attribute, value] of Object.entries(preset.perHead[head.key]!)) {
       const parameter = presetKeyOf(attribute) === key ? head.parameters.get(attribute) : undefined;
       if (parameter !== undefined)
         rows.set(parameter, plainRow(parameter, normalizedFreely(show.rig.parameters[parameter]!.channel, value), NO_TIMES));

@@ -44,7 +44,7 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
 
 /** Whole colours and positions first: single components lie over them. What only rides comes last: it moves what the others say. */
 export function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part][] {
-  const entries = Object.entries(parts) as [Attribute, Part][];
+  const entries = Object.entries(parts);
   const whole = (name: Attribute): boolean => name === "Color" || name === "Position";
   const turn = ([name, part]: [Attribute, Part]): number => (onlyRides(part) ? 2 : whole(name) ? 0 : 1);
   return parts.Color || parts.Position ? entries.sort((a, b) => turn(a) - turn(b)) : entries;

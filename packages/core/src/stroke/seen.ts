@@ -1,4 +1,3 @@
-import type { Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
 import { onlyRides } from "./resolve";
 import type { ResolveContext } from "./row";
@@ -14,7 +13,7 @@ export function seenStrokes(strokes: Strokes, show: Pick<ResolveContext, "rig" |
   const kept: [string, Stroke][] = [];
   for (const [id, stroke] of inRank(strokes).toReversed()) {
     const heads = headsOf(stroke.who, show);
-    const parts = (Object.entries(stroke.parts) as [Attribute, Part][]).filter(([attribute, part]) => {
+    const parts = Object.entries(stroke.parts).filter(([attribute, part]) => {
       const parameters = heads.flatMap((head) => parametersOf(head, attribute));
       const seen = parameters.some((parameter) => !covered.has(parameter));
       // A nudge or a relative motion without a level rides on what an earlier stroke says: that stays seen.

@@ -60,7 +60,7 @@ export interface Part {
 /** The unit of all content: who, what, how it lies and when. */
 export interface Stroke {
   readonly who: Who;
-  readonly parts: Readonly<Partial<Record<Attribute, Part>>>;
+  readonly parts: Readonly<Record<Attribute, Part>>;
   /** Later strokes (higher rank) win, attribute by attribute. */
   readonly rank: number;
 }

@@ -136,7 +136,7 @@ export function part(knots: readonly number[], more: Partial<Part> = {}): Part {
   return { level: { knots }, shape: {}, touched: 1, ...more };
 }
 
-export function strokeOn(groupId: string, parts: Partial<Record<Attribute, Part>>, rank = 1): Stroke {
+export function strokeOn(groupId: string, parts: Record<Attribute, Part>, rank = 1): Stroke {
   return { who: { groupIds: [groupId] }, parts, rank };
 }
 

@@ -1,4 +1,4 @@
-import { ATTRIBUTE_NAMES, attributeInfo, attributesOf, type Attribute, type Head, type Motion } from "@vexa/core";
+import { attributeInfo, attributesOf, type Attribute, type Head, type Motion } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useShow } from "../../../session/show-context";
@@ -18,7 +18,7 @@ import { WaveFields } from "./wave-fields";
 export function MotionColumn(): React.JSX.Element {
   const { selection, laneAttribute } = useInterface();
   const { heads } = useSelected();
-  const offered = attributesOf(heads, ATTRIBUTE_NAMES);
+  const offered = attributesOf(heads);
   if (heads.length === 0 || offered.length === 0)
     return (
       <div className="grid gap-1.5 p-3 text-[13px] text-ink-3">

@@ -49,7 +49,7 @@ export function useMotion(attribute: Attribute): MotionInHand {
   const motion = part?.motion ?? draft;
   const { label } = attributeInfo(attribute);
 
-  const lay = (parts: Partial<Record<Attribute, Part | null>>, words: string, gesture: string = newId()): boolean =>
+  const lay = (parts: Record<Attribute, Part | null>, words: string, gesture: string = newId()): boolean =>
     (Object.entries(parts) as [Attribute, Part | null][]).every(([name, next]) =>
       client.transact(
         `${words} on ${selectionName(client.view, selection)}`,
