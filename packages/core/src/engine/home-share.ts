@@ -38,11 +38,12 @@ export class HomeShare {
   /** How much of each parameter anybody covers, 0..1. */
   readonly #covered: LaidStage;
   readonly #factors: Float64Array;
+  #due = true;
 
   constructor(counts: Uint8Array, of: { spans: Spans; sources: number }) {
     this.#counts = counts;
     this.#covered = laidStage(new Float32Array(counts.length), of.spans);
-    this.#factors = new Float64Array(2 * of.sources).fill(NaN);
+    this.#factors = new Float64Array(2 * of.sources);
   }
 
   /** Where home counts nothing is said yet, within the spans. */
@@ -55,7 +56,7 @@ export class HomeShare {
 
   /** All is worked out anew with the next call of `cover`. */
   forget(): void {
-    this.#factors.fill(NaN);
+    this.#due = true;
   }
 
   /** Works out anew who covers how much within the spans, when anybody's level has changed. */
@@ -84,7 +85,8 @@ export class HomeShare {
   }
 
   #levelsChanged(order: readonly Source[]): boolean {
-    let changed = false;
+    let changed = this.#due;
+    this.#due = false;
     for (let at = 0; at < order.length; at++) {
       const { weight, level } = order[at]!;
       if (this.#factors[2 * at] === weight && this.#factors[2 * at + 1] === level) continue;
