@@ -1,4 +1,4 @@
-import type { AttributeInfo, Family } from "./attributes";
+import type { AttributeInfo, Family } from "./attribute-info";
 
 /** What is said of all attributes of one pattern; the rest is usual: percent, 0 to 1, left alone by highlight. */
 export interface AttributePattern {
