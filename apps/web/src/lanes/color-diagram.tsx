@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { hexOfColor, isRealColor, planckian, SPECTRAL_LOCUS, uvOf, xyOfUv, xyzOf, type Head, type XyY } from "@vexa/core";
+import { attributeInfo, hexOfColor, isRealColor, planckian, SPECTRAL_LOCUS, uvOf, xyOfUv, xyzOf, type Head, type XyY } from "@vexa/core";
 import { sharpContext, token } from "../frames/use-size";
 
 const SIZE = { width: 286, height: 200 };
@@ -16,7 +16,7 @@ interface Uv {
 
 /** Corners of what a lamp can make: its emitters, or for flags the screen's own triangle as ideal filters give it. */
 function cornersOf(head: Head): Uv[] {
-  const own = Object.entries(head.profile.emitters).filter(([name]) => name.startsWith("ColorAdd_"));
+  const own = Object.entries(head.profile.emitters).filter(([name]) => attributeInfo(name).mixing === "adds");
   const colors =
     own.length > 0
       ? own.map(([, color]) => color)
