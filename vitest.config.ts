@@ -33,7 +33,6 @@ const WITHOUT_DATABASE = [
   "input/timecode-input",
   "input/wing-link",
   "session/audience",
-  "session/edit-feed",
   "session/inbox",
   "session/shared-feed",
   "show/crew-simulation",

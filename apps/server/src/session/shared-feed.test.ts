@@ -1,8 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { NumberedEdit } from "@vexa/core";
 import { seededRandom } from "@vexa/core";
-import { TOGETHER_MS } from "./edit-feed";
-import { SharedFeed } from "./shared-feed";
+import { SharedFeed, TOGETHER_MS } from "./shared-feed";
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());

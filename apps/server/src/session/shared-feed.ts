@@ -1,13 +1,14 @@
 import type { NumberedEdit } from "@vexa/core";
-import { TOGETHER_MS } from "./edit-feed";
 
+/** Edits that come sooner after each other than this travel together. */
+export const TOGETHER_MS = 20;
 /** The more connections there are, the longer edits wait for each other, since each message is written to each of them. */
 const WAITS_FOR_EACH_MS = 2.5;
 const LONGEST_MS = 60;
 
 /**
- * Edits on their way to all connections that see the whole show. Those that come closely travel together, and whoever stands at the same
- * place gets the same message, so that it is written once however many they are.
+ * Edits on their way to connections that are told the same. The first goes at once; those that follow closely travel together, and whoever
+ * stands at the same place gets the same message, so that it is written once however many they are.
  */
 export class SharedFeed {
   readonly #send: (connections: readonly string[], edits: readonly NumberedEdit[]) => void;

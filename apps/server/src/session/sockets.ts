@@ -23,7 +23,6 @@ import type { SessionBook } from "../account/session-book";
 import { isOwnPage } from "../http/own-pages";
 import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
-import { EditFeed } from "./edit-feed";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
 import { SharedFeed } from "./shared-feed";
@@ -48,7 +47,7 @@ type VexaSocket = Socket<
   ClientToServer,
   ServerToClient,
   Record<string, never>,
-  { personId: string; sid: string; locked: boolean; levelTurn: number | null; edits: EditFeed; flush: () => void }
+  { personId: string; sid: string; locked: boolean; levelTurn: number | null; edits: SharedFeed; flush: () => void }
 >;
 
 /** Live connections: edits in, changes out to everybody, presence, and levels to each as fast as it takes them. */
@@ -127,10 +126,11 @@ export function openSockets(
   const leads = (): VexaSocket[] => crew().filter((socket) => personOf(socket)?.role === "lead");
   io.on("connection", (socket) => {
     const { personId } = socket.data;
-    const edits = new EditFeed((together) => socket.emit("changes", together));
+    const edits = new SharedFeed((_, together) => socket.emit("changes", together));
+    edits.join(socket.id);
     socket.data.flush = () => {
       whole.flushFor(socket.id);
-      edits.flush();
+      edits.flushFor(socket.id);
     };
     socket.data.edits = edits;
     presence.set(socket.id, { connection: socket.id, personId, path: "/build", heads: [], edits: null });
@@ -144,7 +144,7 @@ export function openSockets(
     if (standing && personOf(socket)?.role !== "guest") socket.emit("standing", standing);
     socket.on("disconnect", () => {
       whole.leave(socket.id);
-      edits.drop();
+      edits.leave(socket.id);
       presence.delete(socket.id);
       tellPresence();
     });

@@ -1,7 +1,8 @@
 import { apply } from "../document/apply";
 import { sameJson } from "../document/record";
 import { setChange, type Change } from "../document/transaction";
-import { attributeInfo, compareAttributes, type Attribute } from "../rig/attributes";
+import { compareAttributes, type Attribute } from "../rig/attributes";
+import { makesColor } from "../rig/head-attributes";
 import { selectedHeads, type Selection } from "../selection/selection";
 import { fan, type Fan } from "../shape/fan";
 import type { Show } from "../show/show";
@@ -75,7 +76,7 @@ function rivalsOf(attribute: Attribute, strokes: Strokes): Attribute[] {
   if (attribute === "Pan" || attribute === "Tilt") return ["Position"];
   if (attribute !== "Color") return [];
   const said = new Set(Object.values(strokes).flatMap(({ parts }) => Object.keys(parts)));
-  return [...said].filter((name) => name !== "Color" && attributeInfo(name).family === "Colour").sort(compareAttributes);
+  return [...said].filter(makesColor).sort(compareAttributes);
 }
 
 function placedPart(show: Show, on: PartOn): Change[] {

@@ -1,6 +1,11 @@
 import { attributeInfo, compareAttributes, type Attribute } from "./attributes";
 import type { Head } from "./rig";
 
+/** Whether a channel is one of those that make a whole colour: emitters, flags and the wheel; not what corrects or turns. */
+export function makesColor(attribute: Attribute): boolean {
+  return attributeInfo(attribute).mixing !== undefined || attribute === "Color1";
+}
+
 /** Parameters through which a head shows an attribute: its own; for a whole colour all that mix or filter it; for a point pan and tilt. Empty = it can't. */
 export function parametersOf(head: Head, attribute: Attribute): number[] {
   if (attribute === "Position") {
@@ -11,7 +16,7 @@ export function parametersOf(head: Head, attribute: Attribute): number[] {
     const parameter = head.parameters.get(attribute);
     return parameter === undefined ? [] : [parameter];
   }
-  const mixing = [...head.parameters].filter(([name]) => attributeInfo(name).mixing !== undefined || name === "Color1");
+  const mixing = [...head.parameters].filter(([name]) => makesColor(name));
   const mixes = mixing.some(([name]) => name !== "Color1") || head.profile.wheels !== undefined;
   return mixes ? mixing.map(([, parameter]) => parameter) : [];
 }
