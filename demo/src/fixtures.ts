@@ -4,7 +4,6 @@ import { demoProfile } from "./profiles";
 const HANGING = { x: 0, y: 0, z: 0 };
 /** Stands on the floor and points up. */
 const STANDING = { x: 180, y: 0, z: 0 };
-const NO_STEP: Vector = { x: 0, y: 0, z: 0 };
 
 /** Ribs R1 (upstage) to R7 (downstage): distance upstage in metres. */
 const RIB_Y = [12, 10, 8, 6, 4, 2, 0] as const;
@@ -40,7 +39,7 @@ function fixture(of: {
   patch: Patch;
   position: Vector;
   rotation?: Fixture["rotation"];
-  headStep?: Vector;
+  cellStep?: Vector;
 }): Fixture {
   return {
     id: `fx-${of.number}`,
@@ -53,7 +52,7 @@ function fixture(of: {
     patch: of.patch,
     position: of.position,
     rotation: of.rotation ?? HANGING,
-    headStep: of.headStep ?? NO_STEP,
+    ...(of.cellStep ? { cellStep: of.cellStep } : {}),
   };
 }
 
@@ -92,7 +91,7 @@ function canopyBars(): Fixture[] {
         profileId: "profile-bar",
         patch: addressers[Math.floor(rib / 3)]!.take("profile-bar"),
         position: { x, y: y - 0.6, z: Math.round((ribHeight(x) + 0.5) * 1000) / 1000 },
-        headStep: { x: 0.24, y: 0, z: Math.round(0.24 * slope * 1000) / 1000 },
+        cellStep: { x: 0.24, y: 0, z: Math.round(0.24 * slope * 1000) / 1000 },
       });
     }),
   );
@@ -155,7 +154,7 @@ function specials(): Fixture[] {
       patch: addresses.take("profile-blinder"),
       position: { x: along(-7, 7, { i, n: 4 }), y: 13.2, z: 1.2 },
       rotation: { x: 90, y: 0, z: 180 },
-      headStep: { x: 0.35, y: 0, z: 0 },
+      cellStep: { x: -0.35, y: 0, z: 0 },
     }),
   );
   const strobes = Array.from({ length: 4 }, (_, i) =>

@@ -41,6 +41,6 @@ function hung(of: { number: number; profileId: string; universe: number; address
     patch: { universe: of.universe, address: of.address },
     position: { x: (place % 80) * 0.5 - 20, y: Math.floor(place / 80) * 0.8, z: 9 },
     rotation: { x: 0, y: 0, z: 0 },
-    headStep: { x: 0.035, y: 0, z: 0 },
+    cellStep: { x: 0.035, y: 0, z: 0 },
   };
 }

@@ -1,2 +1,3 @@
+export { differences, type Difference } from "./asked-for";
 export { MOMENTS, playMoments } from "./play-moments";
 export { readRecording, type Recording } from "./recording";

@@ -16,7 +16,7 @@ export { brightestLevels, mixEmitters, mixedXyz } from "./color/mix-emitters";
 export { oklabOf, oklchOf, xyzOfOklab, xyzOfOklch, type Oklab, type Oklch } from "./color/oklab";
 export { aim, type Aim, type Aimable, type Angles } from "./geometry/aim";
 export { fanPoint, type PointFan } from "./geometry/point-fan";
-export { beam, type Placement, type Vector } from "./geometry/beam";
+export { beam, rotated, rotationOf, turnedBack, type Placement, type Vector } from "./geometry/beam";
 export { applyInPlace } from "./document/apply";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { alreadyHolds, apply, valueAt } from "./document/apply";
@@ -27,19 +27,23 @@ export {
   compareAttributes,
   FAMILIES,
   isAttribute,
+  isService,
   type Attribute,
   type AttributeInfo,
   type Family,
 } from "./rig/attributes";
-export type { Channel, Mode, Profile } from "./rig/profile";
-export { headKey, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
-export { buildRig, normalized, physicalOf, type Head, type Parameter, type Rig } from "./rig/rig";
+export { profileSchema, type Channel, type HeadPlace, type Mode, type Profile } from "./rig/profile";
+export type { ChannelFunction, ChannelNeed, ChannelSet, DmxRange } from "./rig/channel-function";
+export { cellNumber, headKey, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
+export { headPlace } from "./rig/head-place";
+export { buildRig, type Head, type Parameter, type Rig } from "./rig/rig";
+export { functionAt, functionsOf, mostOf, normalized, physicalOf, scaleOf, setAt, type Scale } from "./rig/scale";
 export { placedHead } from "./rig/placed-head";
 export { attributesOf, parametersOf } from "./rig/head-attributes";
 export { mix, mixDistance, mixed } from "./rig/mix-head";
 export { colorsAlong, commonColor } from "./rig/common-color";
 export { highlightValue } from "./rig/highlight-value";
-export { patchConflicts, type PatchConflict } from "./rig/patch-conflicts";
+export { patchConflicts, takenSlots, type PatchConflict } from "./rig/patch-conflicts";
 export type { Group } from "./rig/group";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";
 export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";

@@ -1,3 +1,4 @@
+import { turnedBack, type Fixture } from "@vexa/core";
 import type { MigrationInterface, QueryRunner } from "typeorm";
 
 /** Tables of the first version. The session table is that of connect-pg-simple 10. */
@@ -184,6 +185,30 @@ export class ScreenCodes1764800000000 implements MigrationInterface {
   }
 }
 
+/** Cells turn with their lamp: the step between them is written in the lamp's own axes, so that each stays where it stands. */
+export class CellsTurn1764900000000 implements MigrationInterface {
+  name = "CellsTurn1764900000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    const rows = (await runner.query(`SELECT "show_id", "id", "body" FROM "record" WHERE "kind" = 'fixture' AND "body" ? 'headStep'`)) as {
+      show_id: string;
+      id: string;
+      body: Fixture;
+    }[];
+    for (const { show_id: showId, id, body } of rows) {
+      const { headStep, ...rest } = body;
+      const still = !headStep || (headStep.x === 0 && headStep.y === 0 && headStep.z === 0);
+      const turned = still ? rest : { ...rest, cellStep: turnedBack(headStep, body.rotation) };
+      await runner.query(`UPDATE "record" SET "body" = $3::jsonb WHERE "show_id" = $1 AND "id" = $2`, [showId, id, JSON.stringify(turned)]);
+    }
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`UPDATE "record" SET "body" = ("body" - 'cellStep') || jsonb_build_object('headStep', COALESCE("body"->'cellStep', '{"x":0,"y":0,"z":0}'::jsonb))
+      WHERE "kind" = 'fixture'`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -194,4 +219,5 @@ export const MIGRATIONS = [
   SoundParts1764600000000,
   Leading1764700000000,
   ScreenCodes1764800000000,
+  CellsTurn1764900000000,
 ];

@@ -1,4 +1,5 @@
 import { attributeInfo, type Family } from "../rig/attributes";
+import { changesOf } from "../rig/changes";
 import type { Rig } from "../rig/rig";
 import { resolve } from "../stroke/resolve";
 import type { ResolveContext, Row } from "../stroke/row";
@@ -34,11 +35,15 @@ export function spansOf(
   rows: readonly Row[],
   { rig, before }: { rig: Rig; before: ReadonlyMap<number, number> },
 ): Map<number, Span> {
+  const changes = changesOf(rig);
   return new Map(
     rows.map((row) => {
       const from = before.get(row.parameter) ?? rig.parameters[row.parameter]!.home;
       const { fade, delay } = timesOfRow(cue, row, { rig, from });
-      return [row.parameter, { start: delay, end: delay + fade }];
+      const snaps = row.value !== null && changes.snaps(row.parameter, from, row.value);
+      if (!snaps) return [row.parameter, { start: delay, end: delay + fade }];
+      const moment = changes.late[row.parameter] === 1 ? delay + fade : delay;
+      return [row.parameter, { start: moment, end: moment }];
     }),
   );
 }

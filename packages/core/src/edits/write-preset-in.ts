@@ -3,7 +3,7 @@ import { fail, ok, type Result } from "../errors/result";
 import { partsUnder, type Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
 import type { Attribute } from "../rig/attributes";
-import { physicalOf } from "../rig/rig";
+import { functionAt, physicalOf } from "../rig/scale";
 import { partRows } from "../stroke/resolve";
 import { motionReads } from "../stroke/part-reads";
 import { scopeOf } from "../stroke/preset-rows";
@@ -64,14 +64,15 @@ function headStrokes(show: Show, stroke: Stroke, { part, key }: { part: Part; ke
   const parts = new Map<string, Record<string, Part>>();
   for (const { parameter, value, fade, delay } of partRows({ attribute: key, part, spread: spreadOf(stroke.who, show), show: context })) {
     const { head, channel } = show.rig.parameters[parameter]!;
+    const { attribute } = functionAt(channel, value ?? 0);
     const own: Part = {
-      level: { knots: [Math.round(physicalOf(channel, value ?? 0) * 1e6) / 1e6] },
+      level: { knots: [Math.round(physicalOf(channel, value ?? 0, attribute) * 1e6) / 1e6] },
       shape: {},
       touched: part.touched,
       ...(fade === null ? {} : { fade: { knots: [fade] } }),
       ...(delay === null ? {} : { delay: { knots: [delay] } }),
     };
-    parts.set(head.key, { ...parts.get(head.key), [channel.attribute]: own });
+    parts.set(head.key, { ...parts.get(head.key), [attribute]: own });
   }
   const alike = new Map<string, { heads: string[]; parts: Record<string, Part> }>();
   for (const [head, own] of parts) {

@@ -2,7 +2,7 @@ import { Euler, Object3D, Vector3 } from "three";
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import type { PathMotion, WaveMotion } from "../motion/motion";
-import { physicalOf } from "../rig/rig";
+import { physicalOf } from "../rig/scale";
 import type { ShowRecord } from "../show/records";
 import type { Strokes } from "../stroke/stroke";
 import { circleMotion, EngineOnBench, fixture, listWithCard, moving, part, smallShow, strokeOn, waveMotion } from "../testing";

@@ -42,8 +42,9 @@ export class FrameWriter {
 
   #writeWide(values: Float32Array): void {
     for (let exit = 0; exit < this.#wide.length; exit++) {
-      const { parameter, dimmer, offsets } = this.#wide[exit]!;
-      const value = values[parameter]! * (dimmer >= 0 ? values[dimmer]! : 1);
+      const { parameter, dimmers, offsets } = this.#wide[exit]!;
+      let value = values[parameter]!;
+      for (let at = 0; at < dimmers.length; at++) value *= values[dimmers[at]!]!;
       let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);
       for (let at = offsets.length - 1; at >= 0; at--) {
         this.#frame[offsets[at]!] = whole % 256;

@@ -1,8 +1,8 @@
 import { encodedSrgb, linearSrgbOf, xyzOf } from "../color/colorimetry";
 import { planckian } from "../color/color-temperature";
 import type { Head, Rig } from "../rig/rig";
-import { physicalOf } from "../rig/rig";
-import { attributeInfo } from "../rig/attributes";
+import { scaleOf } from "../rig/scale";
+import { attributeInfo, type Attribute } from "../rig/attributes";
 
 /** How a head looks from afar: brightness and hue as encoded sRGB 0..255 at full, angles in degrees. */
 export interface HeadLook {
@@ -30,7 +30,8 @@ export class HeadLooks {
 
   /** The most that the head at this index may shine, 0..1: asked first, it spares a crowd of dark heads their colours. */
   atMost(index: number, values: Float32Array): number {
-    const { dimmer, emitters } = this.#readers[index]!;
+    const { dimmer, emitters, masters } = this.#readers[index]!;
+    for (let at = 0; at < masters.length; at++) if (values[masters[at]!] === 0) return 0;
     if (dimmer >= 0) return values[dimmer]!;
     for (let at = 0; at < emitters.length; at++) if (values[emitters[at]!.parameter]! > 0) return 1;
     return 0;
@@ -64,6 +65,7 @@ export class HeadLooks {
     const colored = emitters.length > 0 ? Math.min(1, peak) : 1;
     // What has neither a dimmer nor emitters, such as a hazer, gives no light.
     into.intensity = (dimmer >= 0 ? values[dimmer]! : emitters.length > 0 ? 1 : 0) * colored;
+    for (let at = 0; at < reader.masters.length; at++) into.intensity *= values[reader.masters[at]!]!;
     into.red = Math.round(255 * encodedSrgb(Math.max(0, red) / peak));
     into.green = Math.round(255 * encodedSrgb(Math.max(0, green) / peak));
     into.blue = Math.round(255 * encodedSrgb(Math.max(0, blue) / peak));
@@ -79,10 +81,15 @@ interface Angle {
   readonly parameter: number;
   readonly from: number;
   readonly span: number;
+  /** Where in the channel it is. */
+  readonly low: number;
+  readonly high: number;
 }
 
 interface Reader {
   readonly dimmer: number;
+  /** Masters that scale the dimmer, or the light where it has none. */
+  readonly masters: readonly number[];
   readonly emitters: readonly { readonly parameter: number; readonly color: Linear }[];
   /** Parameters of the cyan, magenta and yellow flags, or -1. */
   readonly flags: Linear;
@@ -97,13 +104,16 @@ interface Reader {
 }
 
 function makeReader(head: Head, rig: Rig): Reader {
-  const parameterOf = (attribute: Parameters<typeof head.parameters.get>[0]): number => head.parameters.get(attribute) ?? -1;
+  // A cell has its lamp's own pan, tilt and dimmer where it has none.
+  const whole = head.mode.master && head.index > 0 ? rig.heads[head.order - head.index] : undefined;
+  const parameterOf = (attribute: Attribute): number => head.parameters.get(attribute) ?? whole?.parameters.get(attribute) ?? -1;
   const angleOf = (attribute: "Pan" | "Tilt" | "Zoom"): Angle | null => {
     const parameter = parameterOf(attribute);
     if (parameter < 0) return null;
-    const { channel } = rig.parameters[parameter]!;
-    const from = physicalOf(channel, 0);
-    return { parameter, from, span: physicalOf(channel, 1) - from };
+    const { segments } = scaleOf(rig.parameters[parameter]!.channel, attribute);
+    const { low, high, from, to } = segments[0]!;
+    const span = high === low ? 0 : (to - from) / (high - low);
+    return { parameter, from: from - span * low, span, low, high };
   };
   const emitters = [...head.parameters].flatMap(([attribute, parameter]) => {
     const emitter = attributeInfo(attribute).mixing === "adds" ? head.profile.emitters[attribute] : undefined;
@@ -114,8 +124,11 @@ function makeReader(head: Head, rig: Rig): Reader {
   const scale = 1 / Math.max(1e-6, ...sums);
   const white = head.profile.emitters["open"];
   const open = emitters.length > 0 ? ([0, 0, 0] as const) : white ? linearSrgbOf(xyzOf({ ...white, luminance: 1 })) : ([1, 1, 1] as const);
+  const dimmer = parameterOf("Dimmer");
+  const lights = dimmer >= 0 ? [dimmer] : emitters.map(({ parameter }) => parameter);
   return {
-    dimmer: parameterOf("Dimmer"),
+    dimmer,
+    masters: [...new Set(lights.flatMap((parameter) => mastersOf(rig, parameter)))].filter((master) => master !== dimmer),
     emitters: emitters.map(({ parameter, color }) => ({
       parameter,
       color: [color[0] * scale, color[1] * scale, color[2] * scale],
@@ -130,6 +143,13 @@ function makeReader(head: Head, rig: Rig): Reader {
   };
 }
 
+/** All masters over a parameter, the lamp's own among them. */
+function mastersOf({ parameters }: Rig, parameter: number): number[] {
+  const masters: number[] = [];
+  for (let at = parameters[parameter]!.master; at >= 0 && !masters.includes(at); at = parameters[at]!.master) masters.push(at);
+  return masters;
+}
+
 const GLOW_STEPS = 64;
 
 /** Colours of a glowing lamp, worked out once: reading one allocates nothing. */
@@ -139,5 +159,7 @@ function glowOf(kelvin: number): (part: number) => Linear {
 }
 
 function angle(of: Angle | null, values: Float32Array): number {
-  return of ? of.from + of.span * values[of.parameter]! : 0;
+  if (!of) return 0;
+  const value = values[of.parameter]!;
+  return of.from + of.span * (value > of.low ? (value < of.high ? value : of.high) : of.low);
 }

@@ -21,12 +21,13 @@ export function highlightOverlay(show: Show): HighlightOverlay {
     for (const { key } of placedBase(who, show)) {
       const head = show.rig.headByKey.get(key)!;
       for (const [attribute, parameter] of head.parameters) {
-        if (!reach(key, attributeInfo(attribute).family)) continue;
+        const { channel } = show.rig.parameters[parameter]!;
+        if (attribute !== channel.attribute || !reach(key, attributeInfo(attribute).family)) continue;
         if (!atHand.has(key)) {
           if (attribute === "Dimmer") over.set(parameter, dim);
           continue;
         }
-        const value = highlightValue(show.rig.parameters[parameter]!.channel);
+        const value = highlightValue(channel);
         if (value !== null) over.set(parameter, value);
       }
     }

@@ -1,5 +1,8 @@
 import type { LayRule } from "../show/trace";
+import type { Changes } from "../rig/changes";
 import { ABOVE, homePart } from "./home-share";
+import { isThere } from "./lay-runs";
+import type { RigWays } from "./rig-ways";
 import type { Source } from "./source";
 
 export function ruleOf(source: Source, row: number): LayRule {
@@ -21,15 +24,16 @@ export interface SaidStage {
   readonly covered: Float32Array;
   readonly rest: Float32Array;
   readonly counts: Uint8Array | null;
+  readonly changes: Changes;
 }
 
 /** Nobody has said anything yet. `counts`: see `homeCounts`. */
-export function saidStage(rest: Float32Array, counts: Uint8Array | null): SaidStage {
+export function saidStage(rest: Float32Array, counts: Uint8Array | null, { changes }: Pick<RigWays, "changes">): SaidStage {
   const said = rest.slice();
   counts?.forEach((way, parameter) => {
     if (way !== 0) said[parameter] = way === ABOVE ? 1 : 0;
   });
-  return { said, covered: new Float32Array(rest.length), rest, counts };
+  return { said, covered: new Float32Array(rest.length), rest, counts, changes };
 }
 
 /** What shows of a parameter: what was said, and home's part. */
@@ -47,6 +51,12 @@ export function layRow(source: Source, row: number, stage: SaidStage): boolean {
   if (rule !== "replaces") return raise(parameter, stage, { value, share, rule });
   const { said, covered } = stage;
   const beneath = said[parameter]!;
+  if (share !== 1 && stage.changes.snaps(parameter, beneath, value)) {
+    if (!isThere(source)) return false;
+    said[parameter] = value;
+    covered[parameter] = 1;
+    return true;
+  }
   said[parameter] = share === 1 ? value : beneath + (value - beneath) * share;
   covered[parameter] = covered[parameter]! + (1 - covered[parameter]!) * share;
   return share > 0;

@@ -1,11 +1,16 @@
+import type { Changes } from "../rig/changes";
 import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
 import type { Seen } from "./seen";
 import type { Source } from "./source";
 
 /** Lays what is seen of a source over what lies beneath: HTP rows raise it, others replace it. Allocates nothing. */
-export function laySeen(source: Source, { plain, highest, lowest }: Seen, stage: LaidStage): void {
+export function laySeen(source: Source, { plain, snapping, highest, lowest }: Seen, stage: LaidStage, changes: Changes): void {
   layRuns(source, plain, stage);
+  if (snapping.count > 0) {
+    snappingChanges = changes;
+    layRuns(source, snapping, stage, laySnapping);
+  }
   if (highest.count > 0) layRuns(source, highest, stage, layHighest);
   if (lowest.count > 0) layRuns(source, lowest, stage, layLowest);
 }
@@ -66,6 +71,27 @@ function layPlain(source: Source, at: Stretch, stage: LaidStage): void {
   else if (done === 1) replaceBy(source.compiled.to, at, values);
   else if (done === 0) replaceBy(source.from, at, values);
   else replaceOnTheWay(source, at, values);
+}
+
+/** How what snaps does so, while it is laid: frames make no functions. */
+let snappingChanges: Changes | null = null;
+
+/** What snaps is wholly there or not at all: there as soon as it comes, gone as soon as it lets go. Within one function it goes along. */
+function laySnapping(source: Source, { row, parameter, length }: Stretch, { values }: LaidStage): void {
+  const share = source.scalesAll ? source.weight * source.level : source.weight;
+  const there = isThere(source);
+  for (let at = 0; at < length; at++) {
+    const value = source.rowValue(row + at);
+    const beneath = values[parameter + at]!;
+    if (snappingChanges!.snaps(parameter + at, beneath, value)) {
+      if (there) values[parameter + at] = value;
+    } else values[parameter + at] = beneath + (value - beneath) * share;
+  }
+}
+
+/** Whether what snaps shows. */
+export function isThere({ weight, scalesAll, level }: Source): boolean {
+  return weight === 1 && (!scalesAll || level > 0);
 }
 
 /** Colours that add up. */

@@ -132,7 +132,7 @@ export function continuation(state: PlaybackState, context: SourceContext): Star
   const said = merged.map((value, parameter) =>
     counts?.[parameter] ? value - home[parameter]! + (counts[parameter] === ABOVE ? 1 : 0) : value,
   );
-  const stage = { said, covered: new Float32Array(merged.length), rest: home, counts };
+  const stage = { said, covered: new Float32Array(merged.length), rest: home, counts, changes: context.ways.changes };
   before.compiled.parameters.forEach((parameter, row) => {
     layRow(before, row, stage);
     merged[parameter] = shownAt(stage, parameter);

@@ -51,7 +51,7 @@ export class MergedStage {
     if (spans.count === 0) return;
     this.#clear(spans);
     layLit(overlay, this.values, blocks);
-    for (let at = 0; at < order.length; at++) laySeen(order[at]!, seen[at]!, this.#laid);
+    for (let at = 0; at < order.length; at++) laySeen(order[at]!, seen[at]!, this.#laid, this.#ways.changes);
     this.#home?.cover(order, seen, overlay.lit);
     this.#home?.add(this.values, this.rest, spans);
     moved.markSame(blocks);
@@ -90,7 +90,7 @@ export class MergedStage {
     this.#order = order;
     this.#opaque = order.map(isOpaque);
     this.#home = home;
-    this.#seen = seenOf(order, this.values.length);
+    this.#seen = seenOf(order, this.#ways.changes);
   }
 
   #turnedOpaque(): boolean {

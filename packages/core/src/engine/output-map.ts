@@ -12,10 +12,10 @@ export interface FlatExits {
   readonly fine: Int32Array;
 }
 
-/** A parameter of 24 or 32 bit: offsets, coarse first. */
+/** A parameter of 24 or 32 bit, or one that several masters scale: offsets, coarse first. */
 interface WideExit {
   readonly parameter: number;
-  readonly dimmer: number;
+  readonly dimmers: readonly number[];
   readonly offsets: readonly number[];
 }
 
@@ -29,17 +29,17 @@ export interface OutputMap {
   /** The same rising by their dimmers. */
   readonly eightByDimmer: FlatExits;
   readonly sixteenByDimmer: FlatExits;
-  /** 24 and 32 bit: rare. */
+  /** 24 and 32 bit, and masters of masters: rare. */
   readonly wide: readonly WideExit[];
 }
 
-/** Exits before anything is patched: by the heads' order in the rig, with slots counted from the fixture's first. */
+/** Exits before anything is patched: by their places in the rig's patches, with slots counted from the first. */
 interface LooseExits extends FlatExits {
-  readonly heads: Int32Array;
+  readonly places: Int32Array;
 }
 
 type Group = "eight" | "sixteen" | "dimmedEight" | "dimmedSixteen";
-type Loose = Record<Group | "eightByDimmer" | "sixteenByDimmer", LooseExits> & { readonly wide: readonly (WideExit & { head: number })[] };
+type Loose = Record<Group | "eightByDimmer" | "sixteenByDimmer", LooseExits> & { readonly wide: readonly (WideExit & { place: number })[] };
 
 // The same layout has the same parameters in the same places, wherever its fixtures are patched.
 const looseOf = new WeakMap<Rig["layout"], Loose>();
@@ -57,8 +57,8 @@ export function buildOutputMap(rig: Rig): OutputMap {
     dimmedSixteen: patched(groups.dimmedSixteen, places),
     eightByDimmer: patched(groups.eightByDimmer, places),
     sixteenByDimmer: patched(groups.sixteenByDimmer, places),
-    wide: wide.flatMap(({ head, offsets, ...exit }) => {
-      const [start, end] = [places.starts[head]!, places.ends[head]!];
+    wide: wide.flatMap(({ place, offsets, ...exit }) => {
+      const [start, end] = [places.starts[place]!, places.ends[place]!];
       return start !== UNPATCHED && offsets.every((slot) => start + slot < end)
         ? [{ ...exit, offsets: offsets.map((slot) => start + slot) }]
         : [];
@@ -68,7 +68,7 @@ export function buildOutputMap(rig: Rig): OutputMap {
 
 const UNPATCHED = -SLOTS;
 
-/** Where each head's fixture begins in the frame, or UNPATCHED, and where its universe ends. */
+/** Where each place begins in the frame, or UNPATCHED, and where its universe ends. */
 interface Places {
   readonly starts: Int32Array;
   readonly ends: Int32Array;
@@ -87,18 +87,18 @@ function placesOf({ patches, universes }: Rig): Places {
 }
 
 function patched(exits: LooseExits, { starts, ends }: Places): FlatExits {
-  const { parameters, dimmers, heads, coarse, fine } = exits;
+  const { parameters, dimmers, places, coarse, fine } = exits;
   const all = { parameters: parameters.slice(), dimmers: dimmers.slice(), coarse: coarse.slice(), fine: fine.slice() };
   let count = 0;
-  for (let at = 0; at < heads.length; at++) {
-    const [start, end] = [starts[heads[at]!]!, ends[heads[at]!]!];
+  for (let at = 0; at < places.length; at++) {
+    const [start, end] = [starts[places[at]!]!, ends[places[at]!]!];
     if (start === UNPATCHED || start + coarse[at]! >= end || start + fine[at]! >= end) continue;
     all.parameters[count] = parameters[at]!;
     all.dimmers[count] = dimmers[at]!;
     all.coarse[count] = start + coarse[at]!;
     all.fine[count++] = start + fine[at]!;
   }
-  if (count === heads.length) return all;
+  if (count === places.length) return all;
   return {
     parameters: all.parameters.slice(0, count),
     dimmers: all.dimmers.slice(0, count),
@@ -111,14 +111,15 @@ function looseExits(rig: Rig): Loose {
   const lists: Record<Group, number[][]> = { eight: [], sixteen: [], dimmedEight: [], dimmedSixteen: [] };
   const wide: Loose["wide"][number][] = [];
   for (let parameter = 0; parameter < rig.parameters.length; parameter++) {
-    const { head, channel } = rig.parameters[parameter]!;
+    const { place, channel } = rig.parameters[parameter]!;
     const { slots } = channel;
     if (slots.length === 0) continue;
-    const dimmer = virtualDimmer(rig, parameter);
-    if (slots.length > 2) wide.push({ parameter, dimmer, head: head.order, offsets: slots });
+    const dimmers = scalersOf(rig, parameter);
+    if (slots.length > 2 || dimmers.length > 1) wide.push({ parameter, dimmers, place, offsets: slots });
     else {
-      const group = slots.length === 1 ? (dimmer < 0 ? "eight" : "dimmedEight") : dimmer < 0 ? "sixteen" : "dimmedSixteen";
-      lists[group].push([parameter, dimmer, head.order, slots[0]!, slots.at(-1)!]);
+      const dimmed = dimmers.length > 0;
+      const group = slots.length === 1 ? (dimmed ? "dimmedEight" : "eight") : dimmed ? "dimmedSixteen" : "sixteen";
+      lists[group].push([parameter, dimmers[0] ?? -1, place, slots[0]!, slots.at(-1)!]);
     }
   }
   const byDimmer = (rows: readonly number[][]): LooseExits => columns(rows.toSorted((a, b) => a[1]! - b[1]!));
@@ -135,16 +136,28 @@ function looseExits(rig: Rig): Loose {
 
 function columns(rows: readonly (readonly number[])[]): LooseExits {
   const column = (at: number): Int32Array => Int32Array.from(rows, (row) => row[at]!);
-  return { parameters: column(0), dimmers: column(1), heads: column(2), coarse: column(3), fine: column(4) };
+  return { parameters: column(0), dimmers: column(1), places: column(2), coarse: column(3), fine: column(4) };
 }
 
 /**
- * Colours of a head without a dimmer of its own are scaled by its virtual one, so that intensity isn't hidden in
- * colour. Returns the virtual dimmer's parameter or -1.
+ * The virtual masters that scale a parameter before it leaves, from the nearest on: those of its channel, and for colours of a head
+ * without a dimmer of its own that head's virtual one, so that intensity isn't hidden in colour. What has slots the lamp multiplies itself.
  */
-export function virtualDimmer(rig: Rig, parameter: number): number {
-  const { head, channel } = rig.parameters[parameter]!;
-  if (attributeInfo(channel.attribute).mixing !== "adds") return -1;
-  const dimmer = head.parameters.get("Dimmer");
-  return dimmer !== undefined && rig.parameters[dimmer]!.channel.slots.length === 0 ? dimmer : -1;
+export function scalersOf(rig: Rig, parameter: number): readonly number[] {
+  let at = scalerOf(rig, parameter);
+  if (at < 0) return NONE;
+  const scalers: number[] = [];
+  for (; at >= 0 && !scalers.includes(at); at = scalerOf(rig, at)) {
+    if (rig.parameters[at]!.channel.slots.length > 0) break;
+    scalers.push(at);
+  }
+  return scalers;
+}
+
+const NONE: readonly number[] = [];
+
+function scalerOf({ parameters }: Rig, parameter: number): number {
+  const { head, channel, master } = parameters[parameter]!;
+  if (master >= 0) return master;
+  return attributeInfo(channel.attribute).mixing === "adds" ? (head.parameters.get("Dimmer") ?? -1) : -1;
 }

@@ -1,7 +1,8 @@
 import { presetKeyOf } from "../preset/preset";
 import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
-import { physicalOf, type Head } from "../rig/rig";
+import type { Head } from "../rig/rig";
+import { physicalOf } from "../rig/scale";
 import { sketchDrives } from "../show/driving";
 import type { Show } from "../show/show";
 import type { Row } from "../stroke/row";
@@ -42,7 +43,7 @@ export function overruled(
       });
       if (theirs === undefined) continue;
       const { channel } = show.rig.parameters[theirs]!;
-      return [{ head: head.key, personId, value: whole ? null : physicalOf(channel, rows.get(theirs)!.value!) }];
+      return [{ head: head.key, personId, value: whole ? null : physicalOf(channel, rows.get(theirs)!.value!, of.attribute) }];
     }
     return [];
   });

@@ -1,4 +1,5 @@
 import { attributeInfo } from "../rig/attributes";
+import { changesOf, type Changes } from "../rig/changes";
 import type { Parameter, Rig } from "../rig/rig";
 
 /** What merging reads of a rig, by parameter. */
@@ -11,17 +12,28 @@ export interface RigWays {
   readonly dims: Uint8Array;
   /** Some parameter merges by the highest and isn't zero at home. */
   readonly homeCounts: boolean;
+  readonly changes: Changes;
 }
 
 const ADDING = { replaces: 0, adds: 1, takes: 2 } as const;
 
-export function rigWays({ parameters, htpCount }: Rig): RigWays {
+export function rigWays(rig: Rig): RigWays {
+  const { parameters, htpCount } = rig;
   const flags = (of: (parameter: Parameter) => number): Uint8Array => Uint8Array.from(parameters, of);
   return {
     htpCount,
     home: Float32Array.from(parameters, ({ home }) => home),
     adding: flags(({ channel: { attribute } }) => ADDING[attributeInfo(attribute).mixing ?? "replaces"]),
-    dims: flags(({ htp, channel }) => (htp && attributeInfo(channel.attribute).family === "Intensity" ? 1 : 0)),
+    dims: dimsOf(rig),
     homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
+    changes: changesOf(rig),
   };
+}
+
+/** Intensities; but not masters of what dims by itself: it would be dimmed twice. */
+function dimsOf({ parameters }: Rig): Uint8Array {
+  const intensity = ({ htp, channel }: Parameter): boolean => htp && attributeInfo(channel.attribute).family === "Intensity";
+  const dims = Uint8Array.from(parameters, (parameter) => (intensity(parameter) ? 1 : 0));
+  for (const parameter of parameters) if (parameter.master >= 0 && intensity(parameter)) dims[parameter.master] = 0;
+  return dims;
 }

@@ -2,6 +2,7 @@ import { rowTimes, type RowTimes } from "../cue/cue-times";
 import type { Cue } from "../cue/cue";
 import { timesOfRow } from "../cue/timeline";
 import { attributeInfo } from "../rig/attributes";
+import { ALWAYS_FADES, changesOf, type Changes } from "../rig/changes";
 import type { Rig } from "../rig/rig";
 import { isColumn, type Column, type Content } from "../stroke/column";
 import type { Seconds } from "../units/units";
@@ -24,6 +25,7 @@ export function timesOfContent(
   const [fades, delays] = [new Float64Array(length), new Float64Array(length)];
   if (chosen !== undefined) {
     fades.fill(chosen);
+    snapAtOnce(content, { fades, delays }, starts);
     return { fades, delays };
   }
   let at = 0;
@@ -38,7 +40,33 @@ export function timesOfContent(
         const { fade, delay } = timesOfRow(cue, row, { rig: starts.rig, from: starts.startOf(row.parameter) });
         put(fade, delay);
       }
+  snapAtOnce(content, { fades, delays }, starts);
   return { fades, delays };
+}
+
+/** The fade of what goes to its new value at once, whatever its time: also by hand, as soon as the hand moves. */
+export const SNAPS = -1;
+
+/** What snaps has no fade: it waits for its delay, or where its profile wants that for its whole time. */
+function snapAtOnce(content: readonly Content[], { fades, delays }: TimesOfRows, { rig, startOf }: Starts): void {
+  const changes = changesOf(rig);
+  let at = 0;
+  const look = (parameter: number, value: number | null): void => {
+    const here = at++;
+    if (changes.ways[parameter] === ALWAYS_FADES || value === null || !changes.snaps(parameter, startOf(parameter), value)) return;
+    if (changes.late[parameter] === 1) delays[here] = delays[here]! + fades[here]!;
+    fades[here] = SNAPS;
+  };
+  for (const one of content)
+    if (!isColumn(one)) for (const { parameter, value } of one) look(parameter, value);
+    else if (changes.ways[one.parameters[0]!] === ALWAYS_FADES && sameWay(one, changes)) at += one.parameters.length;
+    else for (let index = 0; index < one.parameters.length; index++) look(one.parameters[index]!, one.values[index]!);
+}
+
+/** Whether all parameters of a column fade. */
+function sameWay({ parameters }: Column, { ways }: Changes): boolean {
+  for (let at = 0; at < parameters.length; at++) if (ways[parameters[at]!] !== ALWAYS_FADES) return false;
+  return true;
 }
 
 /** For a family one time, or two where intensities go up and down; but each value's own where it has any. */
@@ -79,15 +107,16 @@ export function keepPlaces(
   const keep = (parameter: number): void => {
     const [old, here] = [rowOf(parameter), at++];
     const [fade, delay] = [times.fades[here]!, times.delays[here]!];
+    const length = Math.max(0, fade);
     if (present.settled) {
       if (old < 0) times.fades[here] = 0;
-      times.delays[here] = old >= 0 ? elapsed - fade : 0;
+      times.delays[here] = old >= 0 ? elapsed - length : 0;
       return;
     }
     const timing = old >= 0 ? timings[old]! : -1;
     if (old < 0 || (fades[timing] === fade && delays[timing] === delay)) return;
     const done = present.progressOf(old);
-    times.delays[here] = done > 0 ? elapsed - done * fade : Math.max(delay, elapsed);
+    times.delays[here] = done > 0 ? elapsed - done * length : Math.max(delay, elapsed);
   };
   for (const one of content)
     if (isColumn(one)) one.parameters.forEach(keep);

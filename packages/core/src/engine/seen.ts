@@ -1,3 +1,4 @@
+import { ALWAYS_FADES, type Changes } from "../rig/changes";
 import { RunList, type Runs } from "./runs";
 import type { Source } from "./source";
 
@@ -10,6 +11,8 @@ export function isOpaque({ weight, scalesAll, level }: Source): boolean {
 export interface Seen {
   /** Rows that raise or replace. */
   readonly plain: Runs;
+  /** Rows that replace and snap, or may, while the source lets something through. */
+  readonly snapping: Runs;
   /** Colours that add up: the highest shows, or the lowest. */
   readonly highest: Runs;
   readonly lowest: Runs;
@@ -18,12 +21,12 @@ export interface Seen {
 const NOTHING = new RunList().done();
 
 /** What of each source is seen, from the lowest to the topmost: a row under one that replaces it wholly shows nothing and is left out. */
-export function seenOf(order: readonly Source[], parameters: number): Seen[] {
-  const hidden = new Uint8Array(parameters);
+export function seenOf(order: readonly Source[], { ways }: Changes): Seen[] {
+  const hidden = new Uint8Array(ways.length);
   const seen: Seen[] = [];
   for (let index = order.length - 1; index >= 0; index--) {
     const source = order[index]!;
-    seen[index] = byWay(source, visibleRuns(source, hidden));
+    seen[index] = byWay(source, visibleRuns(source, hidden), ways);
     if (isOpaque(source)) hide(source, hidden);
   }
   return seen;
@@ -44,12 +47,18 @@ function visibleRuns({ runs }: Source, hidden: Uint8Array): Runs {
 }
 
 /** Stretches apart by what the source does to their parameters. */
-function byWay({ htpRows, adds }: Source, runs: Runs): Seen {
-  if (adds === null) return { plain: runs, highest: NOTHING, lowest: NOTHING };
-  const lists = [new RunList(), new RunList(), new RunList()] as const;
+function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
+  const { htpRows, adds } = source;
+  const snaps = !isOpaque(source);
+  if (adds === null && !snaps) return { plain: runs, snapping: NOTHING, highest: NOTHING, lowest: NOTHING };
+  const lists = [new RunList(), new RunList(), new RunList(), new RunList()] as const;
   for (let at = 0; at < runs.count; at++) {
     const [row, parameter, length, timing] = [runs.rows[at]!, runs.parameters[at]!, runs.lengths[at]!, runs.timings[at]!];
-    const wayAt = (offset: number): number => (row < htpRows ? 0 : adds[parameter + offset]!);
+    const wayAt = (offset: number): number => {
+      if (row < htpRows) return 0;
+      const adding = adds === null ? 0 : adds[parameter + offset]!;
+      return adding === 0 && snaps && ways[parameter + offset] !== ALWAYS_FADES ? 3 : adding;
+    };
     let begin = 0;
     for (let offset = 1; offset <= length; offset++) {
       const way = wayAt(begin);
@@ -58,8 +67,8 @@ function byWay({ htpRows, adds }: Source, runs: Runs): Seen {
       begin = offset;
     }
   }
-  const [plain, highest, lowest] = lists;
-  return { plain: plain.done(), highest: highest.done(), lowest: lowest.done() };
+  const [plain, highest, lowest, snapping] = lists;
+  return { plain: plain.done(), snapping: snapping.done(), highest: highest.done(), lowest: lowest.done() };
 }
 
 function hide({ runs, htpRows, adds }: Source, hidden: Uint8Array): void {

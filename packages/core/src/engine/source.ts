@@ -201,7 +201,8 @@ export class Source {
     const { progress } = this;
     for (let timing = 0; timing < fades.length; timing++) {
       if (this.#hand === null) progress[timing] = progressAt(elapsed, delays[timing]!, fades[timing]!);
-      else progress[timing] = this.#hand;
+      // What snaps is there as soon as the hand moves.
+      else progress[timing] = fades[timing]! < 0 && this.#hand > 0 ? 1 : this.#hand;
       if (progress[timing]! < 1) arrived = false;
     }
     this.settled = arrived;

@@ -21,7 +21,7 @@ export function intensitiesOf(master: GroupMaster, show: Show, { dims }: RigWays
   return placedBase(master.who, show).flatMap(({ key }) => {
     const head = show.rig.headByKey.get(key);
     if (!head || !reach(key, "Intensity")) return [];
-    return [...head.parameters.values()].filter((parameter) => dims[parameter] === 1);
+    return [...new Set(head.parameters.values())].filter((parameter) => dims[parameter] === 1);
   });
 }
 

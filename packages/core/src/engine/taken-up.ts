@@ -7,8 +7,9 @@ import { presetKeyOf } from "../preset/preset";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { xyYOf } from "../color/colorimetry";
-import { mix, mixed } from "../rig/mix-head";
-import { normalizedFreely, physicalOf, type Head } from "../rig/rig";
+import { channelOf, mix, mixed } from "../rig/mix-head";
+import type { Head } from "../rig/rig";
+import { functionAt, normalizedFreely, physicalOf } from "../rig/scale";
 import type { Selection } from "../selection/selection";
 import { sketchDrives } from "../show/driving";
 import type { Show } from "../show/show";
@@ -74,7 +75,11 @@ export function takenUpChanges(
 /** The attributes that make a beam, where it is as it rests, needn't be said. */
 function isWorthTaking(head: Head, attribute: Attribute, { show, stage }: { show: Show; stage: Float32Array }): boolean {
   const own = ownAttributes(head, attribute);
-  if (own.length === 0) return false;
+  const stands = (name: Attribute): boolean => {
+    const parameter = head.parameters.get(name)!;
+    return functionAt(show.rig.parameters[parameter]!.channel, stage[parameter]!).attribute === name;
+  };
+  if (!own.some(stands)) return false;
   if (attributeInfo(attribute).family !== "Beam") return true;
   return own.some((name) => {
     const parameter = head.parameters.get(name)!;
@@ -112,7 +117,7 @@ function numbersOf(
     heads.map((head) => {
       const own = ownAttributes(head, attribute).map((name) => {
         const parameter = head.parameters.get(name)!;
-        return [name, rounded(physicalOf(show.rig.parameters[parameter]!.channel, values.get(parameter)!))] as const;
+        return [name, rounded(physicalOf(show.rig.parameters[parameter]!.channel, values.get(parameter)!, name))] as const;
       });
       return [head.key, Object.fromEntries(own)];
     }),
@@ -144,8 +149,7 @@ function sameColor(heads: readonly Head[], taken: HeadNumbers): Pick<Part, "colo
 function levelsOf(head: Head, taken: HeadNumbers): Map<Attribute, number> {
   return new Map(
     Object.entries(taken[head.key]!).map(([name, value]) => {
-      const channel = head.mode.channels.find((entry) => entry.head === head.index && entry.attribute === name)!;
-      return [name, normalizedFreely(channel, value)];
+      return [name, normalizedFreely(channelOf(head, name)!, value, name)];
     }),
   );
 }

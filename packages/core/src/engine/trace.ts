@@ -7,7 +7,7 @@ import type { Trace, TraceLink, TraceStep } from "../show/trace";
 import { homeCounts } from "./home-share";
 import { layRow, raise, ruleOf, saidStage, shareOf, shownAt } from "./lay-rows";
 import type { RigWays } from "./rig-ways";
-import { virtualDimmer } from "./output-map";
+import { scalersOf } from "./output-map";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
 import { intensitiesOf, type StageOverlay } from "./stage-overlay";
@@ -27,7 +27,7 @@ export interface TracedStage {
 /** The chain of one parameter as of the last merge, by the code that renders. */
 export function traceOf(parameter: number, stage: TracedStage): Trace {
   const { show, stack, ways, rest } = stage;
-  const on = saidStage(rest, homeCounts(stack.order, ways));
+  const on = saidStage(rest, homeCounts(stack.order, ways), ways);
   const value = (): number => shownAt(on, parameter);
   const links: TraceLink[] = [];
   let winner: string | null = null;
@@ -47,11 +47,14 @@ export function traceOf(parameter: number, stage: TracedStage): Trace {
   const merged = ridden(parameter, { value: value(), links, stack, htpCount: ways.htpCount });
   const steps = stepsOf(parameter, merged, stage);
   const end = steps.at(-1)?.after ?? merged;
-  const dimmer = virtualDimmer(show.rig, parameter);
-  const leaves = dimmer < 0 ? end : end * traceOf(dimmer, stage).value;
-  if (dimmer >= 0) steps.push({ what: "dimmer", before: end, after: leaves });
-  const { channel, head } = show.rig.parameters[parameter]!;
-  const patched = head.fixture.patch !== null && channel.slots.length > 0;
+  let leaves = end;
+  for (const dimmer of scalersOf(show.rig, parameter)) {
+    const before = leaves;
+    leaves *= traceOf(dimmer, stage).value;
+    steps.push({ what: "dimmer", before, after: leaves });
+  }
+  const { channel, place } = show.rig.parameters[parameter]!;
+  const patched = show.rig.patches.universes[place]! > 0 && channel.slots.length > 0;
   return {
     parameter,
     rest: rest[parameter]!,

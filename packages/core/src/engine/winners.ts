@@ -30,7 +30,7 @@ export interface WhoShows {
  * two steps is seen by the next work.
  */
 export function* whoShows({ stack, overlay, rest, ways }: TracedStage): Generator<void, WhoShows> {
-  const on = saidStage(rest.slice(), homeCounts(stack.order, ways));
+  const on = saidStage(rest.slice(), homeCounts(stack.order, ways), ways);
   const wins = new Int32Array(rest.length).fill(NOBODY);
   overlay.lit.parameters.forEach((parameter, at) => {
     if (raise(parameter, on, { value: 1, share: overlay.lit.levels[at]!, rule: "highest" })) wins[parameter] = GROUP_LIGHT;

@@ -33,7 +33,8 @@ export function beam(placement: Placement, pan: Degrees, tilt: Degrees): { origi
   return { origin: placement.position, direction: rotated(local, placement.rotation) };
 }
 
-function rotated(v: Vector, rotation: Placement["rotation"]): Vector {
+/** A direction of an unturned head as it is on stage. */
+export function rotated(v: Vector, rotation: Placement["rotation"]): Vector {
   const [cx, sx] = [Math.cos(rotation.x * RADIANS), Math.sin(rotation.x * RADIANS)];
   const [cy, sy] = [Math.cos(rotation.y * RADIANS), Math.sin(rotation.y * RADIANS)];
   const [cz, sz] = [Math.cos(rotation.z * RADIANS), Math.sin(rotation.z * RADIANS)];
@@ -50,4 +51,20 @@ export function turnedBack(v: Vector, rotation: Placement["rotation"]): Vector {
   const beforeZ = { x: cz * v.x + sz * v.y, y: -sz * v.x + cz * v.y, z: v.z };
   const beforeY = { x: cy * beforeZ.x - sy * beforeZ.z, y: beforeZ.y, z: sy * beforeZ.x + cy * beforeZ.z };
   return { x: beforeY.x, y: cx * beforeY.y + sx * beforeY.z, z: -sx * beforeY.y + cx * beforeY.z };
+}
+
+/** The rotation that turns by `inner` first and by `outer` then. */
+export function composed(outer: Placement["rotation"], inner: Placement["rotation"]): Placement["rotation"] {
+  if (inner.x === 0 && inner.y === 0 && inner.z === 0) return outer;
+  const axis = (v: Vector): Vector => rotated(rotated(v, inner), outer);
+  const [x, y, z] = [axis({ x: 1, y: 0, z: 0 }), axis({ x: 0, y: 1, z: 0 }), axis({ x: 0, y: 0, z: 1 })];
+  return rotationOf({ x, y, z });
+}
+
+/** The rotation Rz*Ry*Rx whose matrix has these columns: where it takes the axes. Straight up or down all of the turn is x's. */
+export function rotationOf({ x, y, z }: { x: Vector; y: Vector; z: Vector }): Placement["rotation"] {
+  const flat = Math.hypot(x.x, x.y);
+  const turnY = Math.atan2(-x.z, flat) / RADIANS;
+  if (flat < 1e-9) return { x: Math.atan2(-z.y, y.y) / RADIANS, y: turnY, z: 0 };
+  return { x: Math.atan2(y.z, z.z) / RADIANS, y: turnY, z: Math.atan2(x.y, x.x) / RADIANS };
 }

@@ -3,7 +3,7 @@ import { stateAt } from "../cue/state-at";
 import { changedId, invert, setChange } from "../document/transaction";
 import { beam } from "../geometry/beam";
 import type { Attribute } from "../rig/attributes";
-import { physicalOf } from "../rig/rig";
+import { physicalOf } from "../rig/scale";
 import { edit } from "../show/edit";
 import { mergePresetInto } from "../edits/merge-preset";
 import type { ShowRecord } from "../show/records";

@@ -1,6 +1,8 @@
 import type { Attribute } from "../rig/attributes";
 import { attributeInfo, type Family } from "../rig/attributes";
-import { physicalOf, type Head } from "../rig/rig";
+import type { Head } from "../rig/rig";
+import { channelOf } from "../rig/mix-head";
+import { functionAt, physicalOf } from "../rig/scale";
 import type { Resolved } from "../stroke/resolve";
 import type { Part, Strokes } from "../stroke/stroke";
 import { settled } from "../stroke/seen";
@@ -55,9 +57,16 @@ function headNumbers(attributes: readonly Attribute[], heads: readonly Head[], {
     heads.flatMap((head) => {
       const own = [...head.parameters].flatMap(([attribute, parameter]): [Attribute, number][] => {
         const value = values.get(parameter);
-        const channel = head.mode.channels.find((entry) => entry.head === head.index && entry.attribute === attribute);
-        if (value === undefined || value === null || !channel || !keys.has(presetKeyOf(attribute))) return [];
-        return [[attribute, Math.round(physicalOf(channel, value) * 1e6) / 1e6]];
+        const channel = channelOf(head, attribute);
+        if (
+          value === undefined ||
+          value === null ||
+          !channel ||
+          !keys.has(presetKeyOf(attribute)) ||
+          functionAt(channel, value).attribute !== attribute
+        )
+          return [];
+        return [[attribute, Math.round(physicalOf(channel, value, attribute) * 1e6) / 1e6]];
       });
       return own.length > 0 ? [[head.key, Object.fromEntries(own)] as const] : [];
     }),

@@ -15,4 +15,8 @@ export interface AttributeInfo {
   readonly mixing?: "adds" | "takes";
   /** Physical value under highlight where the profile names none; without it it stays as it is. */
   readonly highlight?: number;
+  /** It goes from value to value at once, unless a profile says otherwise. */
+  readonly snaps?: true;
+  /** It serves the lamp itself and is no part of the light: never in looks, fans or highlights. */
+  readonly service?: true;
 }

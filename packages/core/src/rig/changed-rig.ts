@@ -1,6 +1,7 @@
 import { sameJson } from "../document/record";
-import { headKey, type Fixture } from "./fixture";
-import { headPosition, universesIn, type Head, type Parameter, type Rig } from "./rig";
+import { headKey, patchOf, type Fixture, type Patch } from "./fixture";
+import { headPlace } from "./head-place";
+import { universesIn, type Head, type Parameter, type Rig } from "./rig";
 
 /**
  * The rig after fixtures were only placed, patched or named otherwise: its parameters lie as they lay, and whoever reads by their indices
@@ -14,16 +15,20 @@ export function replacedRig(rig: Rig, fixtures: readonly Fixture[]): Rig | null 
   for (const fixture of fixtures) {
     const own = headsOfFixture(rig, fixture.id);
     if (own.length === 0 || !liesAlike(own[0]!.fixture, fixture)) return null;
-    const elsewhere = !sameJson(own[0]!.fixture.patch, fixture.patch);
+    const was = own[0]!.fixture;
+    const elsewhere = !sameJson(was.patch, fixture.patch) || !sameJson(was.morePatches, fixture.morePatches);
     for (const before of own) {
-      const head: Head = { ...before, fixture, position: headPosition(fixture, { index: before.index, count: own.length }) };
+      const head: Head = { ...before, fixture, ...headPlace(fixture, before.mode, before.index) };
       heads[before.order] = head;
       if (elsewhere) repatched.push(head);
       headByKey.set(head.key, head);
-      for (const parameter of head.parameters.values()) parameters[parameter] = { ...parameters[parameter]!, head };
+      for (const owned of [head.parameters, head.services])
+        for (const parameter of owned.values())
+          if (parameters[parameter]!.head !== head) parameters[parameter] = { ...parameters[parameter]!, head };
     }
   }
-  return { ...rig, heads, parameters, headByKey, ...(repatched.length > 0 ? repatchedRig(rig, repatched) : {}) };
+  const next = { ...rig, heads, parameters, headByKey };
+  return repatched.length > 0 ? { ...next, ...repatchedRig(next, repatched) } : next;
 }
 
 function headsOfFixture({ heads, headByKey }: Rig, fixtureId: string): readonly Head[] {
@@ -38,9 +43,17 @@ function liesAlike(a: Fixture, b: Fixture): boolean {
 /** Where everything is patched after some heads were patched otherwise. */
 function repatchedRig(rig: Rig, heads: readonly Head[]): Pick<Rig, "patches" | "universes"> {
   const patches = { universes: rig.patches.universes.slice(), addresses: rig.patches.addresses.slice() };
-  for (const { order, fixture } of heads) {
-    patches.universes[order] = fixture.patch?.universe ?? 0;
-    patches.addresses[order] = fixture.patch?.address ?? 0;
+  const put = (place: number, patch: Patch | null): void => {
+    patches.universes[place] = patch?.universe ?? 0;
+    patches.addresses[place] = patch?.address ?? 0;
+  };
+  for (const { order, fixture, parameters } of heads) {
+    put(order, fixture.patch);
+    if (fixture.morePatches)
+      for (const parameter of parameters.values()) {
+        const { channel, place } = rig.parameters[parameter]!;
+        if (channel.break !== undefined && channel.break > 1) put(place, patchOf(fixture, channel.break));
+      }
   }
   const universes = universesIn(patches);
   const same = universes.length === rig.universes.length && universes.every((universe, at) => universe === rig.universes[at]);
@@ -50,6 +63,9 @@ function repatchedRig(rig: Rig, heads: readonly Head[]): Pick<Rig, "patches" | "
 /** For each parameter of one rig where it is in another, or -1 where it is gone; null = all lie as they lay. */
 export function parametersMoved(before: Rig, after: Rig): Int32Array | null {
   if (before.layout === after.layout) return null;
-  const place = ({ head, channel }: Parameter): number => after.headByKey.get(head.key)?.parameters.get(channel.attribute) ?? -1;
+  const place = ({ head, channel: { attribute } }: Parameter): number => {
+    const now = after.headByKey.get(head.key);
+    return now?.parameters.get(attribute) ?? now?.services.get(attribute) ?? -1;
+  };
   return Int32Array.from(before.parameters, place);
 }

@@ -1,6 +1,7 @@
 import type { Placement, Vector } from "../geometry/beam";
+import { degreesSchema, vectorSchema } from "./place-schema";
 import type { Precedence } from "./profile";
-import { fields, integerIn, mapOf, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, mapOf, nullable, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 
 export const MAX_UNIVERSE = 63999;
 
@@ -20,16 +21,19 @@ export interface Fixture extends Placement {
   readonly name: string;
   readonly profileId: string;
   readonly modeId: string;
+  /** Of its first break. */
   readonly patch: Patch | null;
-  /** Step from one head to the next for fixtures with several heads, before rotation; metres. */
-  readonly headStep: Vector;
+  /** Of its further breaks, from the second on. */
+  readonly morePatches?: readonly (Patch | null)[];
+  /** Step from one cell to the next in metres, turned with the lamp, in place of where its profile has them. */
+  readonly cellStep?: Vector;
+  /** The same as written before cells turned with their lamp: on stage, whatever the rotation. Read, and no longer written. */
+  readonly headStep?: Vector;
   /** Precedence of attributes where this one differs from its profile. */
   readonly precedence?: Readonly<Partial<Record<string, Precedence>>>;
 }
 
-const metres = numberIn(-10000, 10000);
-const degrees = numberIn(-360, 360);
-const vectorSchema = fields<Vector>({ x: metres, y: metres, z: metres });
+const patchSchema = fields<Patch>({ universe: integerIn(1, MAX_UNIVERSE), address: integerIn(1, 512) });
 
 export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   id: textUpTo(64),
@@ -39,19 +43,37 @@ export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   name: textUpTo(80),
   profileId: textUpTo(64),
   modeId: textUpTo(64),
-  patch: nullable(fields<Patch>({ universe: integerIn(1, MAX_UNIVERSE), address: integerIn(1, 512) })),
+  patch: nullable(patchSchema),
+  morePatches: optional(listOf(nullable(patchSchema), { max: 7 })),
   position: vectorSchema,
-  rotation: fields<Placement["rotation"]>({ x: degrees, y: degrees, z: degrees }),
-  headStep: vectorSchema,
+  rotation: degreesSchema,
+  cellStep: optional(vectorSchema),
+  headStep: optional(vectorSchema),
   precedence: optional(mapOf(oneOf(["HTP", "LTP"]), 40)),
 });
 
 /**
- * A head by identity: the fixture's id, and for fixtures with several heads `.` and the head's number from 1.
- * The screen writes the fixture's number in place of its id: `12`, `12.3`.
+ * A head by identity: the fixture's id, and for fixtures with several heads `.` and the head's number from 1; the lamp as a whole, where
+ * its profile has it, goes by the id alone. The screen writes the fixture's number in place of its id: `12`, `12.3`.
  */
 export type HeadKey = string;
 
 export function headKey(fixtureId: string, headIndex: number, headCount: number): HeadKey {
   return headCount === 1 ? fixtureId : `${fixtureId}.${headIndex + 1}`;
+}
+
+/** A cell's number from 1; 0 = the head is the whole lamp. */
+export function cellNumber({ heads, master }: { heads: readonly string[]; master?: true }, index: number): number {
+  return master ? index : heads.length === 1 ? 0 : index + 1;
+}
+
+/** The key of a head of a fixture in a mode. */
+export function headKeyIn(fixtureId: string, mode: { heads: readonly string[]; master?: true }, index: number): HeadKey {
+  const cell = cellNumber(mode, index);
+  return cell === 0 ? fixtureId : `${fixtureId}.${cell}`;
+}
+
+/** The patch of a break, counted from 1. */
+export function patchOf({ patch, morePatches }: Pick<Fixture, "patch" | "morePatches">, number = 1): Patch | null {
+  return number === 1 ? patch : (morePatches?.[number - 2] ?? null);
 }

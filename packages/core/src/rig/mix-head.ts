@@ -2,8 +2,9 @@ import { deltaE2000, labOf } from "../color/ciede2000";
 import { linearSrgbOf, xyzOf, xyzOfLinearSrgb, type Xyz } from "../color/colorimetry";
 import { mixedXyz, mixEmitters } from "../color/mix-emitters";
 import { attributeInfo, type Attribute } from "./attributes";
-import type { Profile } from "./profile";
-import { normalized, physicalOf, type Head } from "./rig";
+import type { Channel, Profile } from "./profile";
+import type { Head } from "./rig";
+import { functionsOf, normalized, physicalOf } from "./scale";
 
 /** What was mixed before: colours are asked for again and again, frame after frame of a drag. */
 const known = new WeakMap<Profile, Map<string, ReadonlyMap<Attribute, number>>>();
@@ -51,11 +52,11 @@ function freshMix(head: Head, target: Xyz): ReadonlyMap<Attribute, number> {
 /** A wheel alone: the slot that looks nearest by CIEDE2000, both at the same brightness. */
 function wheelSlot(head: Head, target: Xyz): ReadonlyMap<Attribute, number> {
   const slots = head.profile.wheels?.["Color1"];
-  const channel = head.mode.channels.find((entry) => entry.head === head.index && entry.attribute === "Color1");
+  const channel = channelOf(head, "Color1");
   if (!slots || !channel) return new Map();
   const distances = slots.map((slot) => deltaE2000(evenLab(xyzOf(slot)), evenLab(target)));
   const nearest = distances.indexOf(Math.min(...distances));
-  return new Map([["Color1", normalized(channel, nearest)]]);
+  return new Map([["Color1", normalized(channel, nearest, "Color1")]]);
 }
 
 /** What levels of emitters, flags or a wheel (0..1 of each channel's range) give together, in XYZ; brightness relative to all open. */
@@ -67,8 +68,8 @@ export function mixed(head: Head, levels: ReadonlyMap<Attribute, number>): Xyz {
       own.map((attribute) => emitters[attribute]!),
       own.map((attribute) => levels.get(attribute) ?? 0),
     );
-  const channel = head.mode.channels.find((entry) => entry.head === head.index && entry.attribute === "Color1");
-  const slot = channel && wheels?.["Color1"]?.[Math.round(physicalOf(channel, levels.get("Color1") ?? 0))];
+  const channel = channelOf(head, "Color1");
+  const slot = channel && wheels?.["Color1"]?.[Math.round(physicalOf(channel, levels.get("Color1") ?? 0, "Color1"))];
   const white = slot ? linearSrgbOf(xyzOf(slot)) : whiteOf(head);
   const [red, green, blue] = FLAGS.map((attribute, index) => white[index]! * (1 - (levels.get(attribute) ?? 0))) as [
     number,
@@ -82,6 +83,11 @@ export function mixed(head: Head, levels: ReadonlyMap<Attribute, number>): Xyz {
 export function mixDistance(head: Head, target: Xyz): number | null {
   const levels = mix(head, target);
   return levels.size === 0 ? null : deltaE2000(evenLab(mixed(head, levels)), evenLab(target));
+}
+
+/** The channel of a head that has an attribute, alone or among others. */
+export function channelOf(head: Head, attribute: Attribute): Channel | undefined {
+  return head.mode.channels.find((entry) => entry.head === head.index && functionsOf(entry).some((each) => each.attribute === attribute));
 }
 
 function emittersOf(head: Head): Attribute[] {

@@ -1,7 +1,9 @@
-import type { Vector } from "../geometry/beam";
-import type { Attribute } from "./attributes";
-import { headKey, MAX_UNIVERSE, type Fixture, type HeadKey } from "./fixture";
+import type { Placement, Vector } from "../geometry/beam";
+import { isService, type Attribute } from "./attributes";
+import { cellNumber, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey } from "./fixture";
+import { headPlace } from "./head-place";
 import { precedenceOf, type Channel, type Mode, type Profile } from "./profile";
+import { functionsOf, normalized } from "./scale";
 
 /** One head of the rig with its place and its parameters. */
 export interface Head {
@@ -15,8 +17,12 @@ export interface Head {
   /** Its place among the rig's heads. */
   readonly order: number;
   readonly position: Vector;
-  /** Parameter index by attribute. */
+  /** Its own turn in the lamp and the lamp's. */
+  readonly rotation: Placement["rotation"];
+  /** Parameter index by attribute: those of one channel that are alternatives have the same. */
   readonly parameters: ReadonlyMap<Attribute, number>;
+  /** The same of what serves the lamp itself and is no part of any look. */
+  readonly services: ReadonlyMap<Attribute, number>;
 }
 
 /** One attribute of one head: what the engine computes a value for. Values are 0..1 of the channel's range. */
@@ -26,6 +32,10 @@ export interface Parameter {
   /** Home value 0..1. */
   readonly home: number;
   readonly htp: boolean;
+  /** Parameter of the master that scales its light; -1 = none does. */
+  readonly master: number;
+  /** Where it is patched: an index into the rig's patches. */
+  readonly place: number;
 }
 
 /**
@@ -37,7 +47,7 @@ export interface Rig {
   readonly headByKey: ReadonlyMap<HeadKey, Head>;
   readonly parameters: readonly Parameter[];
   readonly htpCount: number;
-  /** Universe and address of each head's fixture, by its order; 0 = it isn't patched. */
+  /** Universe and address of each head's fixture, by its order, then those of further breaks; 0 = it isn't patched. */
   readonly patches: { readonly universes: Int32Array; readonly addresses: Int32Array };
   /** The universes in use, rising. */
   readonly universes: readonly number[];
@@ -55,11 +65,13 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     const first = heads.length;
     for (let index = 0; index < mode.heads.length; index++) heads.push(makeHead({ fixture, profile, mode, index, order: first + index }));
     for (const channel of mode.channels) {
+      const head = heads[first + channel.head];
+      if (!head) continue;
       const htp = (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP";
       const byAttribute = htp ? raised : replaced;
       let own = byAttribute.get(channel.attribute);
       if (!own) byAttribute.set(channel.attribute, (own = []));
-      own.push({ head: heads[first + channel.head]!, channel, htp, home: normalized(channel, channel.home) });
+      own.push({ head, channel, htp, home: normalized(channel, channel.home), master: -1, place: head.order });
     }
   }
   // One attribute's parameters follow each other, head by head: what says the same of many heads runs through memory in order.
@@ -69,12 +81,14 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
   const parameters = htp.concat(inOrder(replaced));
   for (let at = 0; at < parameters.length; at++) {
     const { head, channel } = parameters[at]!;
-    (head.parameters as Map<Attribute, number>).set(channel.attribute, at);
+    for (const { attribute } of functionsOf(channel)) {
+      const own = (isService(attribute) ? head.services : head.parameters) as Map<Attribute, number>;
+      // Of two channels with one attribute the later counts, of two functions of one channel both do.
+      if (attribute === channel.attribute || !own.has(attribute)) own.set(attribute, at);
+    }
   }
-  const patches = {
-    universes: Int32Array.from(heads, ({ fixture }) => fixture.patch?.universe ?? 0),
-    addresses: Int32Array.from(heads, ({ fixture }) => fixture.patch?.address ?? 0),
-  };
+  linkMasters(heads, parameters);
+  const patches = patchesOf(heads, parameters);
   return {
     heads,
     headByKey: new Map(heads.map((head) => [head.key, head])),
@@ -84,6 +98,42 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     universes: universesIn(patches),
     layout: {},
   };
+}
+
+/** Which parameter scales which: by the mode's channels, or a virtual dimmer the colours of its own head. */
+function linkMasters(heads: readonly Head[], parameters: Parameter[]): void {
+  for (let at = 0; at < parameters.length; at++) {
+    const parameter = parameters[at]!;
+    const { head, channel } = parameter;
+    if (channel.scaledBy === undefined) continue;
+    const master = head.mode.channels[channel.scaledBy];
+    const owner = master && heads[head.order - head.index + master.head];
+    const found = master && owner ? (owner.parameters.get(master.attribute) ?? -1) : -1;
+    if (found >= 0 && found !== at) parameters[at] = { ...parameter, master: found };
+  }
+}
+
+/** Where each head's fixture begins; channels of further breaks get places of their own behind those. */
+function patchesOf(heads: readonly Head[], parameters: Parameter[]): Rig["patches"] {
+  const [universes, addresses] = [
+    heads.map(({ fixture }) => fixture.patch?.universe ?? 0),
+    heads.map(({ fixture }) => fixture.patch?.address ?? 0),
+  ];
+  const known = new Map<string, number>();
+  for (let at = 0; at < parameters.length; at++) {
+    const parameter = parameters[at]!;
+    const { break: number = 1 } = parameter.channel;
+    if (number === 1) continue;
+    const key = `${parameter.head.fixture.id} ${number}`;
+    let place = known.get(key);
+    if (place === undefined) {
+      const patch = patchOf(parameter.head.fixture, number);
+      known.set(key, (place = universes.push(patch?.universe ?? 0) - 1));
+      addresses.push(patch?.address ?? 0);
+    }
+    parameters[at] = { ...parameter, place };
+  }
+  return { universes: Int32Array.from(universes), addresses: Int32Array.from(addresses) };
 }
 
 /** The universes in which something is patched, rising. */
@@ -97,47 +147,17 @@ export function universesIn({ universes }: Rig["patches"]): number[] {
 
 function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number; order: number }): Head {
   const { fixture, profile, mode, index, order } = of;
-  const count = mode.heads.length;
+  const cell = cellNumber(mode, index);
   return {
     fixture,
     profile,
     mode,
     index,
     order,
-    key: headKey(fixture.id, index, count),
-    label: count === 1 ? String(fixture.number) : `${fixture.number}.${index + 1}`,
-    position: headPosition(fixture, { index, count }),
+    key: headKeyIn(fixture.id, mode, index),
+    label: cell === 0 ? String(fixture.number) : `${fixture.number}.${cell}`,
+    ...headPlace(fixture, mode, index),
     parameters: new Map(),
+    services: new Map(),
   };
-}
-
-/** Where a head of a fixture hangs, in metres. */
-export function headPosition({ position, headStep }: Fixture, { index, count }: { index: number; count: number }): Vector {
-  const steps = index - (count - 1) / 2;
-  return { x: position.x + headStep.x * steps, y: position.y + headStep.y * steps, z: position.z + headStep.z * steps };
-}
-
-/** A physical value as 0..1 of the channel's range, limited to it. */
-export function normalized(channel: Channel, physical: number): number {
-  const [from, to] = channel.physical;
-  const value = to === from ? 0 : (physical - from) / (to - from);
-  return value > 0 ? (value < 1 ? value : 1) : 0;
-}
-
-/** As `normalized`, not limited: what lies beyond the end is kept, so that it comes back undamaged. */
-export function normalizedFreely(channel: Channel, physical: number): number {
-  const [from, to] = channel.physical;
-  return to === from ? 0 : (physical - from) / (to - from);
-}
-
-/** A size (a difference of physical values) in parts of the channel's range, with its sign, not limited. */
-export function normalizedSize(channel: Channel, physicalSize: number): number {
-  const [from, to] = channel.physical;
-  return to === from ? 0 : physicalSize / (to - from);
-}
-
-/** 0..1 of the channel's range as a physical value. */
-export function physicalOf(channel: Channel, value: number): number {
-  const [from, to] = channel.physical;
-  return from + (to - from) * value;
 }

@@ -2,6 +2,7 @@ import { aim } from "../geometry/aim";
 import type { Vector } from "../geometry/beam";
 import type { Channel } from "../rig/profile";
 import type { Head, Rig } from "../rig/rig";
+import { scaleOf } from "../rig/scale";
 
 interface Axis {
   readonly parameter: number;
@@ -24,6 +25,12 @@ export function aimHead(
   { pan, tilt }: { readonly pan: Axis; readonly tilt: Axis },
   of: { point: Vector; present?: { pan: number; tilt: number } },
 ): ReturnType<typeof aim> {
-  const placement = { position: head.position, rotation: head.fixture.rotation };
-  return aim({ ...placement, panRange: pan.channel.physical, tiltRange: tilt.channel.physical }, of.point, of.present);
+  const { position, rotation } = head;
+  const limits = { panRange: endsOf(pan.channel, "Pan"), tiltRange: endsOf(tilt.channel, "Tilt") };
+  return aim({ position, rotation, ...limits }, of.point, of.present);
+}
+
+function endsOf(channel: Channel, axis: "Pan" | "Tilt"): readonly [number, number] {
+  const { segments } = scaleOf(channel, axis);
+  return [segments[0]!.from, segments.at(-1)!.to];
 }

@@ -5,7 +5,8 @@ import { fanPoint } from "../geometry/point-fan";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mixed } from "../rig/mix-head";
-import { normalizedFreely, physicalOf, type Head } from "../rig/rig";
+import type { Head } from "../rig/rig";
+import { normalizedFreely, physicalOf } from "../rig/scale";
 import type { HeadNumbers } from "./head-numbers";
 import { laidOver } from "./laid";
 import { partRows } from "./resolve";
@@ -108,7 +109,7 @@ function takenColor(head: Head, taken: HeadNumbers, { rig }: ResolveContext): Xy
   if (own.length === 0) return null;
   const levels = own.flatMap(([name, value]): [Attribute, number][] => {
     const parameter = head.parameters.get(name);
-    return parameter === undefined ? [] : [[name, normalizedFreely(rig.parameters[parameter]!.channel, value)]];
+    return parameter === undefined ? [] : [[name, normalizedFreely(rig.parameters[parameter]!.channel, value, name)]];
   });
   return mixed(head, new Map(levels));
 }
@@ -136,7 +137,7 @@ function headValue(head: Head, found: Found, { attribute, show }: { attribute: A
   const turned = channel.physical[1] < channel.physical[0];
   const beyond = value === null ? null : value < -1e-9 ? "low" : value > 1 + 1e-9 ? "high" : null;
   return {
-    value: value === null || motions.some(({ relative }) => !relative) ? null : physicalOf(channel, value),
+    value: value === null || motions.some(({ relative }) => !relative) ? null : physicalOf(channel, value, attribute),
     color: null,
     point: null,
     reached: true,

@@ -1,9 +1,10 @@
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { attributeTable } from "../rig/attribute-table";
+import { neededPlace } from "../rig/needed-place";
 import type { Rig } from "../rig/rig";
 import { fan } from "../shape/fan";
 import { isPlain, OWN_TIMES, risingColumn, type Column, type Content } from "./column";
-import { colorMixer, type PartIn } from "./make-rows";
+import { colorMixer, shiftedValue, type PartIn } from "./make-rows";
 import type { Times } from "./part-times";
 import type { Row } from "./row";
 import type { Part } from "./stroke";
@@ -94,7 +95,7 @@ export function makeColumns(of: PartIn): Column[] | null {
   // One time for all is worked out once.
   const alike = (part.fade?.knots.length ?? 0) <= 1 && (part.delay?.knots.length ?? 0) <= 1;
   const forAll = at(0);
-  const columns = new Columns(show.rig, { most: spread.heads.length, timed });
+  const columns = new Columns(show.rig, { most: 2 * spread.heads.length, timed });
   const add = colors ? colorValues(of) : levelValues(of);
   for (let index = 0; index < spread.heads.length; index++) {
     if (show.reaches && !show.reaches(spread.heads[index]!.key, family)) continue;
@@ -117,12 +118,20 @@ function colorValues({ part, spread }: PartIn): AddValues {
 function levelValues({ attribute, part, spread, show }: PartIn): AddValues {
   const { nudge } = part;
   const level = part.level!;
-  const { parameters, from, size } = attributeTable(show.rig, attribute);
+  const { parameters, from, size, shared } = attributeTable(show.rig, attribute);
   const { orders } = spread;
   return (columns, index, u, times) => {
     const order = orders[index]!;
     const parameter = parameters[order]!;
     if (parameter < 0) return;
+    const channel = shared?.[order];
+    if (channel) {
+      const by = nudge ? fan(nudge.knots, u, nudge.path) : 0;
+      columns.add(channel.attribute, parameter, shiftedValue(channel, fan(level.knots, u, level.path), { attribute, by }), times);
+      const needed = neededPlace(show.rig, spread.heads[index]!, { channel, attribute });
+      if (needed) columns.add(show.rig.parameters[needed.parameter]!.channel.attribute, needed.parameter, needed.value, times);
+      return;
+    }
     const length = size[order]!;
     const own = length === 0 ? 0 : (fan(level.knots, u, level.path) - from[order]!) / length;
     const push = nudge && length !== 0 ? fan(nudge.knots, u, nudge.path) / length : 0;

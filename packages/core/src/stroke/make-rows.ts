@@ -4,8 +4,10 @@ import { fanPoint } from "../geometry/point-fan";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
-import type { Profile } from "../rig/profile";
-import { normalizedFreely, normalizedSize, physicalOf, type Head } from "../rig/rig";
+import { neededPlace } from "../rig/needed-place";
+import type { Channel, Profile } from "../rig/profile";
+import type { Head } from "../rig/rig";
+import { normalizedFreely, normalizedSize, physicalOf, scaleOf } from "../rig/scale";
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
 import { motionsOfHeads, type MovedParameter } from "./motion-rows";
@@ -74,10 +76,25 @@ function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: n
     const parameter = head.parameters.get(attribute);
     if (parameter === undefined) return [];
     const { channel } = show.rig.parameters[parameter]!;
-    const push = nudge ? normalizedSize(channel, fan(nudge.knots, u, nudge.path)) : 0;
-    const own = level ? normalizedFreely(channel, fan(level.knots, u, level.path)) : absoluteMotion ? 0 : null;
-    return [{ parameter, value: own === null ? null : own + push, nudge: own === null ? push : 0, ...times, motions: NO_MOTIONS }];
+    const by = nudge ? fan(nudge.knots, u, nudge.path) : 0;
+    const needed = level || absoluteMotion ? neededPlace(show.rig, head, { channel, attribute }) : null;
+    const own = level
+      ? shiftedValue(channel, fan(level.knots, u, level.path), { attribute, by })
+      : absoluteMotion
+        ? normalizedSize(channel, by, attribute)
+        : null;
+    const nudged = own === null ? normalizedSize(channel, by, attribute) : 0;
+    const row = { parameter, value: own, nudge: nudged, ...times, motions: NO_MOTIONS };
+    return needed ? [row, plainRow(needed.parameter, needed.value, times)] : [row];
   };
+}
+
+/** A level and what is added to it, in parts of the channel's range: together where values aren't spread evenly. */
+export function shiftedValue(channel: Channel, level: number, { attribute, by }: { attribute: Attribute; by: number }): number {
+  const { plain } = scaleOf(channel, attribute);
+  if (!plain) return normalizedFreely(channel, level + by, attribute);
+  const own = normalizedFreely(channel, level, attribute);
+  return by === 0 ? own : own + normalizedSize(channel, by, attribute);
 }
 
 /** A head's own numbers; what is added to them belongs to the part's attribute alone. */
@@ -90,7 +107,7 @@ function takenRows(
     const parameter = head.parameters.get(name);
     if (parameter === undefined) return [];
     const { channel } = show.rig.parameters[parameter]!;
-    return [plainRow(parameter, normalizedFreely(channel, value + (name === attribute ? by : 0)), times)];
+    return [plainRow(parameter, normalizedFreely(channel, value + (name === attribute ? by : 0), name), times)];
   });
 }
 
@@ -115,13 +132,13 @@ export function plainRow(parameter: number, value: number, times: Times): Row {
 export function aimedRows(head: Head, { point, show, times }: { point: Vector; show: ResolveContext; times: Times }): Row[] {
   const axes = axesOf(head, show.rig);
   if (!axes) return [];
-  const angleOf = ({ parameter, channel }: typeof axes.pan): number => {
+  const angleOf = ({ parameter, channel }: typeof axes.pan, axis: "Pan" | "Tilt"): number => {
     const present = show.present?.(parameter) ?? null;
-    return present === null ? 0 : physicalOf(channel, present);
+    return present === null ? 0 : physicalOf(channel, present, axis);
   };
-  const found = aimHead(head, axes, { point, present: { pan: angleOf(axes.pan), tilt: angleOf(axes.tilt) } });
+  const found = aimHead(head, axes, { point, present: { pan: angleOf(axes.pan, "Pan"), tilt: angleOf(axes.tilt, "Tilt") } });
   return [
-    plainRow(axes.pan.parameter, normalizedFreely(axes.pan.channel, found.pan), times),
-    plainRow(axes.tilt.parameter, normalizedFreely(axes.tilt.channel, found.tilt), times),
+    plainRow(axes.pan.parameter, normalizedFreely(axes.pan.channel, found.pan, "Pan"), times),
+    plainRow(axes.tilt.parameter, normalizedFreely(axes.tilt.channel, found.tilt, "Tilt"), times),
   ];
 }

@@ -3,7 +3,8 @@ import type { CycleTable } from "../motion/cycle-table";
 import type { Motion, PathMotion, Step, StepMotion, WaveMotion } from "../motion/motion";
 import { anglePathTables, PATH_CELLS, pathCycles, pathPoint, stepTable, waveMotionTable, type MotionTable } from "../motion/motion-table";
 import { attributeInfo, type Attribute, type Family } from "../rig/attributes";
-import { normalizedFreely, normalizedSize, type Head } from "../rig/rig";
+import type { Head } from "../rig/rig";
+import { normalizedFreely, normalizedSize } from "../rig/scale";
 import type { Channel } from "../rig/profile";
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
@@ -85,9 +86,9 @@ function waveSwings({ attribute, show }: MotionIn, motion: WaveMotion): HeadSwin
     if (parameter === undefined) return [];
     const { channel } = show.rig.parameters[parameter]!;
     const middle = relative ? 0 : (motion.low + motion.high) / 2;
-    const low = scaled(channel, middle + (motion.low - middle) * size);
-    const high = scaled(channel, middle + (motion.high - middle) * size);
-    return [{ parameter, swing: { ...shared, low, span: high - low, middle: scaled(channel, middle) } }];
+    const low = scaled(channel, middle + (motion.low - middle) * size, attribute);
+    const high = scaled(channel, middle + (motion.high - middle) * size, attribute);
+    return [{ parameter, swing: { ...shared, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
   };
 }
 
@@ -95,16 +96,16 @@ function waveSwings({ attribute, show }: MotionIn, motion: WaveMotion): HeadSwin
 function angleSwings({ show }: MotionIn, motion: PathMotion): HeadSwings {
   const { pan, tilt } = anglePathTables(motion);
   const relative = motion.base === "relative";
-  const swing = (table: MotionTable, of: { channel: Channel; centre: number; size: number }): Swing => {
-    const middle = relative ? 0 : normalizedFreely(of.channel, of.centre);
-    return { ...table, low: middle, span: normalizedSize(of.channel, 1) * of.size, middle };
+  const swing = (table: MotionTable, of: { channel: Channel; axis: "Pan" | "Tilt"; centre: number; size: number }): Swing => {
+    const middle = relative ? 0 : normalizedFreely(of.channel, of.centre, of.axis);
+    return { ...table, low: middle, span: normalizedSize(of.channel, 1, of.axis) * of.size, middle };
   };
   return (head, { size }) => {
     const axes = axesOf(head, show.rig);
     if (!axes) return [];
     return [
-      { parameter: axes.pan.parameter, swing: swing(pan, { channel: axes.pan.channel, centre: motion.centre.x, size }) },
-      { parameter: axes.tilt.parameter, swing: swing(tilt, { channel: axes.tilt.channel, centre: motion.centre.y, size }) },
+      { parameter: axes.pan.parameter, swing: swing(pan, { channel: axes.pan.channel, axis: "Pan", centre: motion.centre.x, size }) },
+      { parameter: axes.tilt.parameter, swing: swing(tilt, { channel: axes.tilt.channel, axis: "Tilt", centre: motion.centre.y, size }) },
     ];
   };
 }
@@ -178,7 +179,9 @@ function stepSwings({ attribute, rowsOf, show }: MotionIn, motion: StepMotion): 
     [...head.parameters].flatMap(([name, parameter]) => {
       if (!underSteps(attribute, key.family, name)) return [];
       const { channel } = show.rig.parameters[parameter]!;
-      const own = steps.map((step, index) => (relative ? normalizedSize(channel, step.level ?? 0) : (said[index]!.get(parameter) ?? null)));
+      const own = steps.map((step, index) =>
+        relative ? normalizedSize(channel, step.level ?? 0, name) : (said[index]!.get(parameter) ?? null),
+      );
       const values = filled(own);
       if (!values) return [];
       const middle = relative ? 0 : (Math.min(...values) + Math.max(...values)) / 2;

@@ -5,7 +5,8 @@ import { fanPoint } from "../geometry/point-fan";
 import { partsUnder, presetKeyOf, type Preset } from "../preset/preset";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
-import { normalizedFreely, type Head } from "../rig/rig";
+import type { Head } from "../rig/rig";
+import { normalizedFreely } from "../rig/scale";
 import { fan } from "../shape/fan";
 import type { Column } from "./column";
 import { makeColumns } from "./make-columns";
@@ -76,7 +77,7 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: Par
     for (const [attribute, value] of Object.entries(preset.perHead[head.key]!)) {
       const parameter = presetKeyOf(attribute) === key ? head.parameters.get(attribute) : undefined;
       if (parameter !== undefined)
-        rows.set(parameter, plainRow(parameter, normalizedFreely(show.rig.parameters[parameter]!.channel, value), NO_TIMES));
+        rows.set(parameter, plainRow(parameter, normalizedFreely(show.rig.parameters[parameter]!.channel, value, attribute), NO_TIMES));
     }
   }
   take(forAll, (head) => scopes.get(head.key) === "universal");
@@ -105,7 +106,7 @@ function rowsBetween(presets: readonly Preset[], of: PartIn): Row[] {
       if (points.every((point) => point !== null))
         return aimedRows(head, { point: fanPoint({ knots: points, path: "straight" }, u), show, times: NO_TIMES });
     }
-    return [...head.parameters.values()].flatMap((parameter): Row[] => {
+    return [...new Set(head.parameters.values())].flatMap((parameter): Row[] => {
       const knots = values.map((rows) => rows.get(parameter)?.value ?? null);
       return knots.every((value) => value !== null) ? [plainRow(parameter, fan(knots, u), NO_TIMES)] : [];
     });

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { part, smallShow, strokeOn } from "../testing";
 import type { Attribute } from "../rig/attributes";
-import { physicalOf } from "../rig/rig";
+import { physicalOf } from "../rig/scale";
 import { compile } from "../engine/compile";
 import { headValues } from "./head-values";
 import { resolve } from "./resolve";

@@ -42,12 +42,15 @@ export function resolve(strokes: Strokes, show: ResolveContext): Resolved {
   return new Resolved(laid.content, reads);
 }
 
-/** Whole colours and positions first: single components lie over them. What only rides comes last: it moves what the others say. */
+/**
+ * Whole colours and positions first: single components lie over them. What only rides comes last: it moves what the others say. Of two
+ * that are alternatives on one channel the one touched last decides.
+ */
 export function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part][] {
   const entries = Object.entries(parts);
   const whole = (name: Attribute): boolean => name === "Color" || name === "Position";
   const turn = ([name, part]: [Attribute, Part]): number => (onlyRides(part) ? 2 : whole(name) ? 0 : 1);
-  return parts.Color || parts.Position ? entries.sort((a, b) => turn(a) - turn(b)) : entries;
+  return entries.length > 1 ? entries.sort((a, b) => turn(a) - turn(b) || a[1].touched - b[1].touched) : entries;
 }
 
 /** Nothing but a nudge or a relative motion on what lies beneath. */

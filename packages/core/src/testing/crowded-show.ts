@@ -7,6 +7,7 @@ import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import { steadyTempo } from "../tempo/tempo-clock";
+import { ODD_LAMP, oddLamp } from "./odd-lamp";
 import { pick, randomStroke, randomTimes, withEmitters, type Random } from "./random-content";
 import { fixture, listWithCard, showOf, TEST_PROFILES } from "./small-show";
 
@@ -15,30 +16,39 @@ const LAMPS = 16;
 
 const MOVER_GROUPS = 16;
 const CELL_GROUPS = 4;
+const ODD_LAMPS = 8;
 
-/** Sixteen groups of nine or ten movers, and four of twelve cells. */
+/** Sixteen groups of nine or ten movers, four of twelve cells, one of lamps that do all that lamps can, and one of their cells. */
 export const CROWD_GROUPS: readonly string[] = [
   ...Array.from({ length: MOVER_GROUPS }, (_, index) => `movers-${index + 1}`),
   ...Array.from({ length: CELL_GROUPS }, (_, index) => `cells-${index + 1}`),
+  "odd",
+  "odd-cells",
 ];
 
-/** 200 heads under 50 random playbacks of all roles and priorities, with masters of groups; Ann leads, Ben has half of the movers. */
+/** 224 heads under 50 random playbacks of all roles and priorities, with masters of groups; Ann leads, Ben has half of the movers. */
 export function crowdedShow(random: Random): Show {
   const movers = Array.from({ length: MOVERS }, (_, index) => oddOne(fixture(index + 1)));
   const lamps = Array.from({ length: LAMPS }, (_, index) => fixture(MOVERS + index + 1, "profile-cells"));
+  const odd = Array.from({ length: ODD_LAMPS }, (_, index) => oddLamp(MOVERS + LAMPS + index + 1));
   const cells = lamps.flatMap(({ id }) => [1, 2, 3].map((cell) => `${id}.${cell}`));
   const nth = <T>(list: readonly T[], of: number, index: number): T[] => list.filter((_, at) => at % of === index);
-  const heads = CROWD_GROUPS.map((_, index) =>
-    index < MOVER_GROUPS ? nth(movers, MOVER_GROUPS, index).map(({ id }) => id) : nth(cells, CELL_GROUPS, index - MOVER_GROUPS),
-  );
+  const heads = [
+    ...Array.from({ length: MOVER_GROUPS }, (_, index) => nth(movers, MOVER_GROUPS, index).map(({ id }) => id)),
+    ...Array.from({ length: CELL_GROUPS }, (_, index) => nth(cells, CELL_GROUPS, index)),
+    odd.map(({ id }) => id),
+    odd.flatMap(({ id }) => [`${id}.1`, `${id}.2`]),
+  ];
   const families = ["Intensity", "Position", "Colour", "Beam"] as const;
   return withEmitters(
     showOf([
       { id: "ann", kind: "person", version: 1, name: "Ann", initials: "An", role: "lead" },
       { id: "ben", kind: "person", version: 1, name: "Ben", initials: "Be", role: "programmer" },
       ...TEST_PROFILES,
+      ODD_LAMP,
       ...movers,
       ...lamps,
+      ...odd,
       ...CROWD_GROUPS.map((id, rank): ShowRecord => ({
         id,
         kind: "group",

@@ -51,6 +51,18 @@ function randomSwing(random: Random, of: { value: () => number; relative: boolea
   return { kind: "wave", waveform, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
 }
 
+/** What only the odd lamps have: alternatives on one channel, wheels, what needs another channel. */
+function oddParts(random: Random): Stroke["parts"] {
+  return {
+    ...(random() < 0.5 ? { Shutter1: randomPart(random, [0, 1]) } : {}),
+    ...(random() < 0.5 ? { Shutter1Strobe: randomPart(random, [1, 25]) } : {}),
+    ...(random() < 0.5 ? { Gobo1: randomPart(random, [0, 2]) } : {}),
+    ...(random() < 0.3 ? { Gobo1WheelSpin: randomPart(random, [-180, 180]) } : {}),
+    ...(random() < 0.4 ? { Gobo1Pos: randomPart(random, [-180, 180]) } : {}),
+    ...(random() < 0.4 ? { Gobo1PosRotate: randomPart(random, [-360, 360]) } : {}),
+  };
+}
+
 /** A circle or an eight, about where the heads look or on the floor. */
 function randomPath(random: Random): Part {
   const plane = pick(random, ["angles", "flat"] as const);
@@ -83,6 +95,7 @@ export function randomStroke(random: Random, rank: number, groups: readonly stri
           }
         : {}),
       ColorAdd_G: randomPart(random, [0, 1]),
+      ...(groups.includes("odd") ? oddParts(random) : {}),
     },
     rank,
   );

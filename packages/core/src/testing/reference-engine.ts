@@ -7,6 +7,7 @@ import { resolve } from "../stroke/resolve";
 import { contextWith } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
 import { plainOwnerReach, plainReach } from "./plain-reach";
+import { plainMasters, plainSnaps } from "./plain-functions";
 import { plainState } from "./plain-state";
 import { plainCardLevel, plainTimes } from "./plain-times";
 import { plainTravel } from "./plain-travel";
@@ -81,11 +82,11 @@ export class ReferenceEngine {
     for (const [parameter, value] of values) values.set(parameter, f32(value * factorOf(parameter)));
     for (const [parameter, value] of parked(this.#show)) values.set(parameter, f32(value));
     rig.parameters.forEach(({ head, channel }, parameter) => {
-      const { patch } = head.fixture;
+      const { fixture } = head;
+      const patch = channel.break === undefined || channel.break === 1 ? fixture.patch : fixture.morePatches?.[channel.break - 2];
       if (!patch) return;
-      const own = head.parameters.get("Dimmer");
-      const virtual = channel.attribute.startsWith("ColorAdd_") && own !== undefined && rig.parameters[own]!.channel.slots.length === 0;
-      const value = values.get(parameter)! * (virtual ? values.get(own)! : 1);
+      let value = values.get(parameter)!;
+      for (const master of plainMasters(rig.parameters, parameter)) value *= values.get(master)!;
       const octets = encodeSlots(value, channel.slots.length * 8);
       channel.slots.forEach((slot, at) => {
         frame[rig.universes.indexOf(patch.universe) * 512 + patch.address - 2 + slot] = octets[at]!;
@@ -127,7 +128,8 @@ export class ReferenceEngine {
       const id = layer.kind === "sketch" ? `sketch ${layer.id}` : layer.id;
       for (const line of layer.lines.values()) {
         if (line.value === null) continue;
-        const { attribute } = rig.parameters[line.parameter]!.channel;
+        const { channel } = rig.parameters[line.parameter]!;
+        const { attribute } = channel;
         const way =
           (layer.kind === "playback" && line.parameter < rig.htpCount) || (layer.adds && attribute.startsWith("ColorAdd_"))
             ? "highest"
@@ -135,12 +137,10 @@ export class ReferenceEngine {
               ? "lowest"
               : "replaces";
         const share = held * (way !== "replaces" || layer.everything ? level : 1);
-        layOverAll(stage[line.parameter]!, {
-          id,
-          value: lineValue(this.#show, { layer, line }, t, settled),
-          share,
-          way,
-        });
+        const value = lineValue(this.#show, { layer, line }, t, settled);
+        const on = stage[line.parameter]!;
+        const there = held === 1 && (!layer.everything || level > 0);
+        layOverAll(on, { id, value, share, way, ...(plainSnaps(channel, on.said, value) ? { snaps: { there } } : {}) });
       }
     }
     return stage;
@@ -216,7 +216,10 @@ export class ReferenceEngine {
         const from = f32(startOfRow(this.#show, row.parameter, { old, present, playback, state }, { at, stage }));
         const own = plainTimes(cue, row, { rig: this.#show.rig, from });
         const { fade: seconds, delay } = state.seconds === undefined ? own : { fade: state.seconds, delay: 0 };
-        return [row.parameter, { ...row, seconds, delay, from }];
+        const { channel } = this.#show.rig.parameters[row.parameter]!;
+        if (row.value === null || !plainSnaps(channel, from, row.value)) return [row.parameter, { ...row, seconds, delay, from }];
+        const wait = channel.change === "snaps at the end" ? delay + seconds : delay;
+        return [row.parameter, { ...row, seconds: 0, delay: wait, from, snaps: true }];
       }),
     );
     if (cue.colorPath) {

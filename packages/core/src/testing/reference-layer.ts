@@ -7,6 +7,8 @@ export interface Line extends Row {
   seconds: number;
   /** The level at a part done of a colour's way; null = it goes straight. */
   travel?: ((part: number) => number | null) | undefined;
+  /** It goes to its value at once. */
+  snaps?: boolean;
   /** What moves on beneath while this fades in. */
   under?: { layer: Layer; line: Line; gain: number } | undefined;
 }
@@ -99,7 +101,7 @@ export function isSettled(layer: Layer, t: number): boolean {
 }
 
 export function done(layer: Layer, line: Line, t: number): number {
-  if (layer.hand !== null) return layer.hand;
+  if (layer.hand !== null) return line.snaps && layer.hand > 0 ? 1 : layer.hand;
   return part((layer.pause.since ?? t) - layer.start - layer.pause.held - line.delay!, line.seconds);
 }
 

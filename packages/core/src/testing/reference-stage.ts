@@ -21,9 +21,17 @@ export interface OnStage {
 }
 
 /** 2-model.md section 8: the highest of all that is said, or the later in place of what was there; each in its share. */
-export function layOverAll(on: OnStage, over: { id: string; value: number; share: number; way: "highest" | "lowest" | "replaces" }): void {
-  const { id, value, share, way } = over;
+export function layOverAll(
+  on: OnStage,
+  over: { id: string; value: number; share: number; way: "highest" | "lowest" | "replaces"; snaps?: { there: boolean } },
+): void {
+  const { id, value, share, way, snaps } = over;
   const { said, covered } = on;
+  if (way === "replaces" && snaps && share !== 1) {
+    if (!snaps.there) return;
+    Object.assign(on, { said: f32(value), covered: 1, decider: id });
+    return;
+  }
   if (way === "replaces") {
     on.said = f32(share === 1 ? value : said + (value - said) * share);
     on.covered = f32(covered + (1 - covered) * share);
@@ -55,7 +63,20 @@ function mastered(show: Show, how: "scales" | "lights"): { id: string; level: nu
     });
 }
 
+const knownMasters = new WeakMap<object, Set<number>>();
+
+/** What is master of intensities leaves the dimming to these. */
+function dimmingMasters({ layout, parameters }: Show["rig"]): Set<number> {
+  let masters = knownMasters.get(layout);
+  if (!masters) {
+    const dimming = parameters.filter(({ htp, channel }) => htp && attributeInfo(channel.attribute).family === "Intensity");
+    knownMasters.set(layout, (masters = new Set(dimming.map(({ master }) => master))));
+  }
+  return masters;
+}
+
 function isIntensity({ rig }: Show, parameter: number): boolean {
+  if (dimmingMasters(rig).has(parameter)) return false;
   return parameter < rig.htpCount && attributeInfo(rig.parameters[parameter]!.channel.attribute).family === "Intensity";
 }
 
@@ -97,6 +118,7 @@ export function highlighted(show: Show): Map<number, number> {
     for (const { key } of placedBase(who, show))
       for (const [attribute, parameter] of show.rig.headByKey.get(key)!.parameters) {
         const value = atHand.includes(key) ? highlightValue(show.rig.parameters[parameter]!.channel) : attribute === "Dimmer" ? dim : null;
+        if (attribute !== show.rig.parameters[parameter]!.channel.attribute) continue;
         if (value !== null && reach(key, attributeInfo(attribute).family)) lit.set(parameter, f32(value));
       }
   }

@@ -37,7 +37,6 @@ const RECORDS = [
     patch: { universe: 3, address },
     position: { x: 0, y: 0, z: 0 },
     rotation: { x: 0, y: 0, z: 0 },
-    headStep: { x: 0, y: 0, z: 0 },
   })),
 ] as unknown as ShowRecord[];
 const { rig } = new Show(new Map(RECORDS.map((record) => [record.id, record])));

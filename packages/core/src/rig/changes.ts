@@ -1,0 +1,77 @@
+import { attributeInfo } from "./attributes";
+import type { ChannelFunction } from "./channel-function";
+import type { Channel } from "./profile";
+import type { Rig } from "./rig";
+import { functionsOf, mostOf } from "./scale";
+
+/** What a parameter does when its value changes: it always fades, always snaps, or it depends on the functions it is in. */
+export const [ALWAYS_FADES, ALWAYS_SNAPS, BY_FUNCTION] = [0, 1, 2];
+
+/** How the parameters of a rig go from value to value. */
+export interface Changes {
+  /** ALWAYS_FADES, ALWAYS_SNAPS or BY_FUNCTION for each parameter. */
+  readonly ways: Uint8Array;
+  /** Whether it goes at once from one value to another, both 0..1. */
+  snaps(parameter: number, from: number, to: number): boolean;
+  /** 1 for those that snap when the fade's time is over, not when it begins. */
+  readonly late: Uint8Array;
+}
+
+interface Stretch {
+  readonly low: number;
+  readonly high: number;
+  readonly snaps: boolean;
+}
+
+// The same layout has the same parameters in the same places.
+const known = new WeakMap<Rig["layout"], Changes>();
+
+export function changesOf(rig: Rig): Changes {
+  let changes = known.get(rig.layout);
+  if (!changes) known.set(rig.layout, (changes = makeChanges(rig)));
+  return changes;
+}
+
+function makeChanges({ parameters }: Rig): Changes {
+  const [ways, late] = [new Uint8Array(parameters.length), new Uint8Array(parameters.length)];
+  const stretches = new Map<number, readonly Stretch[]>();
+  for (let at = 0; at < parameters.length; at++) {
+    const { channel } = parameters[at]!;
+    ways[at] = wayOf(channel);
+    late[at] = channel.change === "snaps at the end" ? 1 : 0;
+    if (ways[at] === BY_FUNCTION) stretches.set(at, stretchesOf(channel));
+  }
+  const snaps = (parameter: number, from: number, to: number): boolean => {
+    const way = ways[parameter]!;
+    if (way !== BY_FUNCTION) return way === ALWAYS_SNAPS;
+    const own = stretches.get(parameter)!;
+    const [begin, end] = [stretchAt(own, from), stretchAt(own, to)];
+    return begin !== end || end === undefined || end.snaps;
+  };
+  return { ways, late, snaps };
+}
+
+function wayOf(channel: Channel): number {
+  const { change, more } = channel;
+  if (change === "snaps" || change === "snaps at the end") return ALWAYS_SNAPS;
+  if (!more) return change === undefined && snapsWithin(channel) ? ALWAYS_SNAPS : ALWAYS_FADES;
+  return functionsOf(channel).every(snapsWithin) ? ALWAYS_SNAPS : BY_FUNCTION;
+}
+
+/** Wheels and the like, and functions whose names stand for single values. */
+function snapsWithin({ attribute, sets }: ChannelFunction): boolean {
+  return attributeInfo(attribute).snaps === true || sets?.some(({ at }) => at !== undefined) === true;
+}
+
+function stretchesOf(channel: Channel): Stretch[] {
+  const most = mostOf(channel);
+  return functionsOf(channel).map((each) => ({
+    low: ((each.range?.[0] ?? 0) - 0.5) / most,
+    high: ((each.range?.[1] ?? most) + 0.5) / most,
+    snaps: snapsWithin(each),
+  }));
+}
+
+function stretchAt(stretches: readonly Stretch[], value: number): Stretch | undefined {
+  return stretches.find(({ low, high }) => value >= low && value <= high);
+}
