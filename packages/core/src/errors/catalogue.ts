@@ -64,6 +64,11 @@ export const ERROR_CATALOGUE = {
     sentence: "{name} is used by {users}.",
     remedy: "It was kept. Take it out there first.",
   },
+  "file.unreadable": {
+    status: 422,
+    sentence: "{name} can't be read: {why}.",
+    remedy: "Nothing was changed.",
+  },
   "value.invalid": {
     status: 422,
     sentence: "{field} can't be {value}: {why}.",

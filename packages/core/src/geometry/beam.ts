@@ -64,7 +64,7 @@ export function composed(outer: Placement["rotation"], inner: Placement["rotatio
 /** The rotation Rz*Ry*Rx whose matrix has these columns: where it takes the axes. Straight up or down all of the turn is x's. */
 export function rotationOf({ x, y, z }: { x: Vector; y: Vector; z: Vector }): Placement["rotation"] {
   const flat = Math.hypot(x.x, x.y);
-  const turnY = Math.atan2(-x.z, flat) / RADIANS;
-  if (flat < 1e-9) return { x: Math.atan2(-z.y, y.y) / RADIANS, y: turnY, z: 0 };
+  const turnY = Math.atan2(0 - x.z, flat) / RADIANS;
+  if (flat < 1e-9) return { x: Math.atan2(0 - z.y, y.y) / RADIANS, y: turnY, z: 0 };
   return { x: Math.atan2(y.z, z.z) / RADIANS, y: turnY, z: Math.atan2(x.y, x.x) / RADIANS };
 }

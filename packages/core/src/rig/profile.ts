@@ -40,6 +40,8 @@ export interface Channel extends ChannelFunction {
   readonly change?: ChannelChange;
   /** Index into the mode's channels of the master that scales its light. A master that is virtual is multiplied in before output. */
   readonly scaledBy?: number;
+  /** How long the lamp itself takes over the full way, which levels don't know of. */
+  readonly fullWaySeconds?: number;
 }
 
 /** Where a head sits in its lamp, before the lamp is turned. */
@@ -112,6 +114,7 @@ const channelSchema: Schema<Channel> = fields<Channel>({
   more: optional(listOf(functionSchema, { max: 64 })),
   change: optional(changeSchema),
   scaledBy: optional(integerIn(0, 2047)),
+  fullWaySeconds: optional(numberIn(0, 3600)),
 });
 
 const placeSchema: Schema<HeadPlace> = fields<HeadPlace>({ position: vectorSchema, rotation: degreesSchema });

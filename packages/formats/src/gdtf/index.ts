@@ -1,0 +1,4 @@
+export { dmxValue } from "./dmx-value";
+export { read, type ReadProfile, type WheelPicture } from "./read";
+export type { GdtfReport } from "./report";
+export { fileName, write } from "./write";
