@@ -55,6 +55,7 @@ export default defineConfig({
       // In a process of its own, as the engine is: other tests' shapes of objects cost numbers on the heap.
       { test: { name: "heap", root: "packages/core", include: HEAP, testTimeout: 120000 } },
       { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"], isolate: false } },
+      { test: { name: "library", root: "packages/library", include: ["src/**/*.test.ts"], isolate: false } },
       { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"], isolate: false } },
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
       { test: { name: "docs", root: "docs", include: ["*.test.ts"], isolate: false } },

@@ -37,7 +37,7 @@ export type { ChannelFunction, ChannelNeed, ChannelSet, DmxRange } from "./rig/c
 export { cellNumber, headKey, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
 export { headPlace } from "./rig/head-place";
 export { buildRig, type Head, type Parameter, type Rig } from "./rig/rig";
-export { functionAt, functionsOf, mostOf, normalized, physicalOf, scaleOf, setAt, type Scale } from "./rig/scale";
+export { functionAt, functionsOf, mostOf, normalized, physicalOf, plainPhysical, scaleOf, setAt, type Scale } from "./rig/scale";
 export { placedHead } from "./rig/placed-head";
 export { attributesOf, parametersOf } from "./rig/head-attributes";
 export { mix, mixDistance, mixed } from "./rig/mix-head";

@@ -119,6 +119,19 @@ export function physicalOf(channel: Channel, value: number, attribute?: Attribut
   return best;
 }
 
+const MOST_DECIMALS = 6;
+
+/** The plainest number that a DMX value of a channel's first function stands for: of all that give that DMX value the one with the fewest decimals. */
+export function plainPhysical(channel: Channel, dmx: number): number {
+  const most = mostOf(channel);
+  const exact = physicalOf(channel, dmx / most);
+  for (let decimals = 0; decimals <= MOST_DECIMALS; decimals++) {
+    const plain = Number(exact.toFixed(decimals));
+    if (Math.floor(normalized(channel, plain) * most + 0.5) === dmx) return plain === 0 ? 0 : plain;
+  }
+  return exact;
+}
+
 /** Where a value of a channel stands: the function whose range it lies in; of several the one whose need is met. */
 export function functionAt(channel: Channel, value: number, valueOf?: (channel: number) => number | null): ChannelFunction {
   if (!channel.more) return channel;

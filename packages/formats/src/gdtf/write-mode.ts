@@ -18,11 +18,12 @@ interface ModeOf {
   readonly mode: Mode;
   readonly profile: Profile;
   readonly geometries: readonly string[];
+  readonly wheels: readonly string[];
 }
 
 export function writeMode(mode: Mode, { profile, index }: { profile: Profile; index: number }): Element {
   const { whole, heads } = geometryNames(mode, index);
-  const of: ModeOf = { mode, profile, geometries: heads };
+  const of: ModeOf = { mode, profile, geometries: heads, wheels: wheelNames(profile) };
   const relations = mode.channels.flatMap((channel, at) =>
     channel.scaledBy === undefined
       ? []
@@ -117,7 +118,7 @@ function writeFunction(of: ModeOf, channel: Channel, each: ChannelFunction): Ele
       PhysicalFrom: physical[0],
       PhysicalTo: physical[1],
       RealFade: channel.fullWaySeconds ?? 0,
-      Wheel: wheelNames(of.profile).includes(attribute) ? attribute : undefined,
+      Wheel: of.wheels.includes(attribute) ? attribute : undefined,
       Emitter: mixing === "adds" && emitters[attribute] ? attribute : undefined,
       Filter: mixing === "takes" && emitters[attribute] ? attribute : undefined,
       ModeMaster: other ? nameOf(of, other) : undefined,

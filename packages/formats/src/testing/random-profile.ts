@@ -1,4 +1,4 @@
-import { physicalOf, seededRandom, type Channel, type ChannelFunction, type Mode, type Profile } from "@vexa/core";
+import { plainPhysical, seededRandom, type Channel, type ChannelFunction, type Mode, type Profile } from "@vexa/core";
 
 type Random = () => number;
 
@@ -164,7 +164,7 @@ function randomChannel(random: Random, of: { attribute: string; head: number; sl
     ...(random() < 0.2 ? { fullWaySeconds: decimal(random, [0.1, 9]) } : {}),
     ...(!wheel && random() < 0.2 ? { change: "snaps" as const } : wheel && random() < 0.2 ? { change: "fades" as const } : {}),
   };
-  return { ...own, home: physicalOf(own, Math.floor(random() * ((range?.[1] ?? most) + 1)) / most) };
+  return { ...own, home: plainPhysical(own, Math.floor(random() * ((range?.[1] ?? most) + 1))) };
 }
 
 function physicalFor(random: Random, attribute: string): readonly [number, number] {
