@@ -24,3 +24,10 @@ export const DEMO_PROFILES: readonly Profile[] = libraryLamps().flatMap(({ profi
 export function demoProfile(id: string): Profile {
   return DEMO_PROFILES.find((entry) => entry.id === id)!;
 }
+
+/** The pictures of the demo's wheels, by profile. */
+export function demoPictures(): Map<string, ReturnType<typeof libraryLamps>[number]["pictures"]> {
+  return new Map(
+    libraryLamps().flatMap(({ profile, pictures }) => (IDS[profile.model] === undefined ? [] : [[IDS[profile.model]!, pictures] as const])),
+  );
+}

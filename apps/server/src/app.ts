@@ -18,6 +18,7 @@ import type { HealthBook } from "./health/health-book";
 import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
+import { rigRoutes } from "./rig/rig-routes";
 import type { StagePort } from "./stage/stage-port";
 import type { Audience } from "./session/audience";
 import { historyRoutes } from "./show/history-routes";
@@ -77,6 +78,7 @@ export function createApp(parts: AppParts): Express {
           "default-src": ["'self'"],
           "style-src": ["'self'", "'unsafe-inline'"],
           "media-src": ["'self'", "blob:"],
+          "img-src": ["'self'", "blob:", "data:"],
           // The page's own host, for sockets too: browsers count them as 'self' (CSP level 3).
           "connect-src": ["'self'"],
           "font-src": ["'self'", "data:"],
@@ -91,6 +93,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session, whileUnlocked);
   app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
+  app.use("/api/rig", rigRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
   app.use("/api/history", historyRoutes(parts.database, parts.stage));

@@ -62,7 +62,7 @@ async function ask(route: keyof typeof ROUTES, as: Role | null, body: unknown = 
 
 function send(route: keyof typeof ROUTES, as: Role | null, body: unknown): Promise<Asked> {
   const [method, pattern] = route.split(" ") as [string, string];
-  const path = pattern.replace(/:[a-zA-Z]+/, FOREIGN);
+  const path = pattern.replace(/:[a-zA-Z]+/g, FOREIGN);
   let request = supertest(server.url)[method.toLowerCase() as "get" | "post" | "delete"](path);
   if (as) request = request.set("cookie", cookies.get(as)!);
   return (body === undefined ? request : request.send(body as object)) as never;
@@ -85,7 +85,7 @@ describe("the table of entrances", () => {
       handle?: { stack?: Layer[] };
       match?: (path: string) => boolean;
     }
-    const bases = ["/api/sounds", "/api/session", "/api/people", "/api/history", "/api/show", "/api/health"];
+    const bases = ["/api/rig", "/api/sounds", "/api/session", "/api/people", "/api/history", "/api/show", "/api/health"];
     const served = (app.router.stack as unknown as Layer[]).flatMap((layer) => {
       const base = bases.find(
         (path) => layer.handle?.stack && layer.match?.(path) && layer.match(`${path}/x`) && !layer.match("/api/elsewhere"),

@@ -31,6 +31,11 @@ export const ROUTES = {
   "GET /api/health": { what: "the health of the last minutes", admits: "health" },
   "GET /api/health/metrics": { what: "the health now, for Prometheus; also by a token of its own", admits: "health" },
   "POST /api/sounds": { what: "keep a sound file", admits: "build" },
+  "GET /api/rig/library": { what: "the lamps of the library", admits: "signed in" },
+  "GET /api/rig/library/:file": { what: "a lamp of the library as a GDTF file", admits: "signed in" },
+  "GET /api/rig/profiles/:id/file": { what: "a profile of the show as a GDTF file", admits: "signed in" },
+  "GET /api/rig/profiles/:id/pictures/:name": { what: "a picture of a wheel", admits: "signed in" },
+  "PUT /api/rig/profiles/:id/pictures/:name": { what: "keep a picture of a wheel", admits: "rig" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },
 } as const satisfies Readonly<Record<string, Entrance>>;
 

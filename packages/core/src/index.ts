@@ -1,3 +1,4 @@
+export * from "./rig-names";
 export { phaseChanges } from "./edits/keep-phases";
 export { scaleChanges } from "./edits/give-back-scales";
 export { rebased } from "./document/rebase";
@@ -21,30 +22,9 @@ export { applyInPlace } from "./document/apply";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
-export {
-  ATTRIBUTE_NAME,
-  attributeInfo,
-  compareAttributes,
-  FAMILIES,
-  isAttribute,
-  isService,
-  type Attribute,
-  type AttributeInfo,
-  type Family,
-} from "./rig/attributes";
-export { profileSchema, type Channel, type HeadPlace, type Mode, type Profile } from "./rig/profile";
-export type { ChannelFunction, ChannelNeed, ChannelSet, DmxRange } from "./rig/channel-function";
-export { cellNumber, headKey, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
-export { headPlace } from "./rig/head-place";
-export { buildRig, type Head, type Parameter, type Rig } from "./rig/rig";
-export { functionAt, functionsOf, mostOf, normalized, physicalOf, plainPhysical, scaleOf, setAt, type Scale } from "./rig/scale";
-export { placedHead } from "./rig/placed-head";
-export { attributesOf, parametersOf } from "./rig/head-attributes";
-export { mix, mixDistance, mixed } from "./rig/mix-head";
-export { colorsAlong, commonColor } from "./rig/common-color";
-export { highlightValue } from "./rig/highlight-value";
-export { patchConflicts, takenSlots, type PatchConflict } from "./rig/patch-conflicts";
-export type { Group } from "./rig/group";
+export { addLamps, MOST_LAMPS_AT_ONCE, nextFreeNumber, nextFreePatches, type LampsToAdd } from "./edits/add-lamps";
+export { profileUse, type ProfileUse } from "./questions/profile-use";
+export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";
 export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";
 export { partsUnder, presetKeyOf, presetKeys, type Preset, type PresetParts } from "./preset/preset";
@@ -225,6 +205,7 @@ export {
   type HeadAttribute,
   type Health,
   type HealthSample,
+  type LibraryEntry,
   type Standing,
   type Hello,
   type NumberedEdit,

@@ -2,8 +2,9 @@ import { randomUUID } from "node:crypto";
 import { Readable } from "node:stream";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
-import { DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory, waltz } from "@vexa/demo";
+import { demoPictures, DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory, waltz } from "@vexa/demo";
 import { hashPassword } from "../account/password";
+import { PictureStore } from "../rig/picture-store";
 import { SoundStore } from "../sound/sound-store";
 import { AccountEntity, ShowEntity } from "../storage/entities";
 import { ShowStorage } from "../storage/show-storage";
@@ -37,6 +38,9 @@ export async function seedWhenEmpty(database: DataSource, demo: "understory" | "
   });
   if (demo === "understory")
     await new SoundStore(database).keep({ showId: SHOW_ID, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
+  const pictures = new PictureStore(database);
+  for (const [profileId, own] of demoPictures())
+    for (const { name, content } of own) await pictures.keep({ showId: SHOW_ID, profileId, name }, Buffer.from(content));
   await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
   return true;
 }

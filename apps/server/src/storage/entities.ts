@@ -154,6 +154,25 @@ export class SoundFileEntity {
   size: string;
 }
 
+/** A picture of a wheel's slot, as a lamp's file has it. */
+@Entity("wheel_picture")
+export class WheelPictureEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, name: "show_id", primaryKeyConstraintName: "pk_wheel_picture" })
+  showId: string;
+
+  @PrimaryColumn({ type: "varchar", length: 64, name: "profile_id", primaryKeyConstraintName: "pk_wheel_picture" })
+  profileId: string;
+
+  @PrimaryColumn({ type: "varchar", length: 200, primaryKeyConstraintName: "pk_wheel_picture" })
+  name: string;
+
+  @Column({ type: "varchar", length: 40, name: "content_type" })
+  contentType: string;
+
+  @Column({ type: "bytea" })
+  content: Buffer;
+}
+
 /** A part of a sound's octets: it comes in and goes out part by part, and is never whole in memory. */
 @Entity("sound_part")
 export class SoundPartEntity {
@@ -171,4 +190,13 @@ export class SoundPartEntity {
   content: Buffer;
 }
 
-export const ENTITIES = [AccountEntity, ShowEntity, RecordEntity, JournalEntity, SoundFileEntity, SoundPartEntity, VersionEntity];
+export const ENTITIES = [
+  AccountEntity,
+  ShowEntity,
+  RecordEntity,
+  JournalEntity,
+  SoundFileEntity,
+  SoundPartEntity,
+  VersionEntity,
+  WheelPictureEntity,
+];

@@ -209,6 +209,21 @@ export class CellsTurn1764900000000 implements MigrationInterface {
   }
 }
 
+/** Pictures of what wheels hold. */
+export class WheelPictures1765000000000 implements MigrationInterface {
+  name = "WheelPictures1765000000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "wheel_picture" ("show_id" varchar(64) NOT NULL, "profile_id" varchar(64) NOT NULL, "name" varchar(200) NOT NULL, "content_type" varchar(40) NOT NULL, "content" bytea NOT NULL, CONSTRAINT "pk_wheel_picture" PRIMARY KEY ("show_id", "profile_id", "name"))`,
+    );
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "wheel_picture"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -220,4 +235,5 @@ export const MIGRATIONS = [
   Leading1764700000000,
   ScreenCodes1764800000000,
   CellsTurn1764900000000,
+  WheelPictures1765000000000,
 ];

@@ -1,9 +1,9 @@
-import { attributeInfo, presetsNamed, type Head, type Part, type Quantity } from "@vexa/core";
+import { attributeInfo, channelOf as ownChannel, presetsNamed, scaleOf, valueNamed, type Head, type Part, type Quantity } from "@vexa/core";
 import { newId } from "../session/new-id";
 import { useShow } from "../session/show-context";
 import { FanField, type Meaning } from "../ui/fan-field";
 import { laneCurve, withFan, type Lane } from "./lane-model";
-import { SlotChoice, UnitLine } from "./lane-numbers";
+import { channelOf, SlotChoice, UnitLine } from "./lane-numbers";
 import { motionWords } from "./motion-words";
 import type { LaneEdits } from "./use-lane-edits";
 import { ColorEntry, emptied, PointEntry, PresetEntry } from "./whole-entry";
@@ -43,6 +43,11 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
     const path = curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {};
     return edits.put(withFan(part.presets ? emptied(lane) : part, "value", { knots, ...path }));
   };
+  const channel = channelOf(show.rig, heads, attribute);
+  const named = (text: string): boolean | null => {
+    const value = channel ? valueNamed(channel, text, attribute) : null;
+    return value === null ? presets(text) : take([value], "set");
+  };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);
     return ids ? edits.put({ ...emptied(lane), presets: { ids, path: "even" } }) : null;
@@ -58,7 +63,7 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
         range={rangeOf(heads, lane, curve)}
         placeholder={part.presets ? "type over it" : part.motion ? "from the motion" : "mixed"}
         adds={editable ? "with a plus" : "with any sign"}
-        otherwise={presets}
+        otherwise={named}
         onKnots={take}
       />
       {shownFan && <SlotChoice attribute={attribute} heads={heads} fan={shownFan} onFan={(fan) => take(fan.knots, "set")} />}
@@ -81,11 +86,11 @@ function sameValue(values: Lane["values"]): number | null {
 /** What the heads' own channels reach, in words. */
 function rangeOf(heads: readonly Head[], { attribute }: Lane, { scale, unit }: { scale: number; unit: string }): string {
   let [low, high] = [Infinity, -Infinity];
-  for (const { mode, index } of heads) {
-    const physical = mode.channels.find((channel) => channel.head === index && channel.attribute === attribute)?.physical;
-    if (!physical) continue;
-    low = Math.min(low, ...physical);
-    high = Math.max(high, ...physical);
+  for (const head of heads) {
+    const channel = ownChannel(head, attribute);
+    const ends = channel ? scaleOf(channel, attribute).segments.flatMap(({ from, to }) => [from, to]) : [];
+    low = Math.min(low, ...ends);
+    high = Math.max(high, ...ends);
   }
   return `${Math.round(low * scale)} to ${Math.round(high * scale)} ${unit}`.trim();
 }

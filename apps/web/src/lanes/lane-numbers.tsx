@@ -1,6 +1,7 @@
 import {
   attributeInfo,
   encodeSlots,
+  namedValues,
   normalized,
   parametersOf,
   type Attribute,
@@ -32,17 +33,18 @@ export function SlotChoice({
   fan: Fan;
   onFan: (fan: Fan) => void;
 }): React.JSX.Element | null {
-  const names = channelOf(useShow().rig, heads, attribute)?.names;
-  if (!names || fan.knots.length > 1) return null;
+  const channel = channelOf(useShow().rig, heads, attribute);
+  const names = channel ? namedValues(channel, attribute) : [];
+  if (names.length === 0 || fan.knots.length > 1) return null;
   return (
     <Choice
       aria-label={`${attributeInfo(attribute).label} by name`}
       className="h-7 text-xs"
-      value={Math.round(fan.knots[0]!)}
+      value={names.find(({ value }) => Math.abs(value - fan.knots[0]!) < 1e-6)?.value ?? Math.round(fan.knots[0]!)}
       onValue={(next) => onFan({ knots: [Number(next)] })}
     >
-      {names.map((name, index) => (
-        <Option key={name} value={index}>
+      {names.map(({ name, value }) => (
+        <Option key={`${name} ${value}`} value={value}>
           {name}
         </Option>
       ))}
@@ -65,10 +67,14 @@ export function UnitLine({
   const { laneNumbers } = useInterface();
   const channel = channelOf(useShow().rig, heads, attribute);
   const asDmx = laneNumbers === "DMX" && channel && fan && channel.slots.length > 0;
-  return <p className="truncate text-xs text-ink-3">{asDmx ? `DMX ${fan.knots.map((knot) => dmxOf(channel, knot)).join("..")}` : words}</p>;
+  return (
+    <p className="truncate text-xs text-ink-3">
+      {asDmx ? `DMX ${fan.knots.map((knot) => dmxOf(channel, knot, attribute)).join("..")}` : words}
+    </p>
+  );
 }
 
 /** A physical value as the whole number that its slots carry. */
-function dmxOf(channel: Channel, physical: number): number {
-  return encodeSlots(normalized(channel, physical), channel.slots.length * 8).reduce((sum, octet) => sum * 256 + octet, 0);
+function dmxOf(channel: Channel, physical: number, attribute: Attribute): number {
+  return encodeSlots(normalized(channel, physical, attribute), channel.slots.length * 8).reduce((sum, octet) => sum * 256 + octet, 0);
 }

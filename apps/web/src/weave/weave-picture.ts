@@ -105,7 +105,7 @@ function valuePainter(rig: Rig, heads: readonly Head[], attribute: Attribute): P
   });
   return (values, row, into, at) => {
     const own = channels[row];
-    const value = own ? (physicalOf(own.channel, values[own.parameter]!) - low) / (high - low) : 0;
+    const value = own ? (physicalOf(own.channel, values[own.parameter]!, name) - low) / (high - low) : 0;
     const light = Math.min(1, Math.max(0, value));
     const shade = Math.sqrt(light);
     into[at] = 8 + 240 * shade;

@@ -20,7 +20,7 @@ import type { Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
 import { Resumption } from "./resumption";
-import { keepStaying, sendHome, valuesThatStay } from "./stays";
+import { keepStaying, movedRest, sendHome, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
 import { whoShows, type WhoShows } from "./winners";
@@ -92,7 +92,7 @@ export class Engine {
     this.#t = t;
     if (!this.#finish.movesAt(t) && !this.#dirty && !this.#stack.moving) return false;
     this.#merge(t);
-    this.#finish.write(frame);
+    this.#finish.write(frame, t);
     this.#dirty = false;
     return true;
   }
@@ -113,8 +113,18 @@ export class Engine {
   }
 
   #traced(): TracedStage {
-    const { overlay, highlight, curtains } = this.#finish;
-    return { show: this.#show, stack: this.#stack, overlay, highlight, ways: this.#ways, rest: this.#stage.rest, curtains, t: this.#t };
+    const { overlay, highlight, curtains, tests } = this.#finish;
+    return {
+      show: this.#show,
+      stack: this.#stack,
+      overlay,
+      highlight,
+      ways: this.#ways,
+      rest: this.#stage.rest,
+      curtains,
+      tests,
+      t: this.#t,
+    };
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
@@ -174,14 +184,10 @@ export class Engine {
 
   /** Another rig: what runs goes on where its parameters lie now, with its fades, phases and all that is held. */
   #takeRig(before: Show, at: Seconds): void {
-    const { rig } = this.#show;
-    const to = parametersMoved(before.rig, rig);
-    if (!to) return this.#finish.takePatch(before.rig, rig);
-    this.#ways = rigWays(rig);
-    const rest = this.#ways.home.slice();
-    to.forEach((parameter, old) => {
-      if (parameter >= 0 && this.#stage.rest[old] !== before.rig.parameters[old]!.home) rest[parameter] = this.#stage.rest[old]!;
-    });
+    const to = parametersMoved(before.rig, this.#show.rig);
+    if (!to) return this.#finish.takePatch(before.rig, this.#show);
+    this.#ways = rigWays(this.#show.rig);
+    const rest = movedRest(this.#stage.rest, before.rig, { to, ways: this.#ways });
     const { curtains } = this.#finish;
     curtains.move(to);
     this.#stack.replace((source) => source.moved(to, this.#ways));

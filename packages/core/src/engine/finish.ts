@@ -8,6 +8,7 @@ import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-ov
 import type { RigWays } from "./rig-ways";
 import type { EnginePart } from "./record-kinds";
 import type { Resumption } from "./resumption";
+import { SlotTests } from "./slot-tests";
 import type { Stack } from "./stack";
 import { layMasters, stageOverlay, type StageOverlay } from "./stage-overlay";
 
@@ -18,6 +19,7 @@ export class Finish {
   /** What may leave otherwise than in the last frame. */
   readonly moved: Blocks;
   readonly curtains: Curtains;
+  readonly tests = new SlotTests();
   readonly #ways: RigWays;
   #writer: FrameWriter;
   #overlay: StageOverlay;
@@ -37,6 +39,7 @@ export class Finish {
     this.#overlay = stageOverlay(show, ways);
     this.#highlight = highlightOverlay(show);
     this.#resumption = of.resumption;
+    this.tests.take(show);
   }
 
   get overlay(): StageOverlay {
@@ -55,7 +58,7 @@ export class Finish {
   movesAt(t: Seconds): boolean {
     if (this.#resumption?.over) this.#resumption = null;
     // What was on its way in the last frame arrives in the next one, however late that comes.
-    return this.#moving || this.#resumption !== null || this.curtains.movesAt(t);
+    return this.#moving || this.#resumption !== null || this.curtains.movesAt(t) || this.tests.endsBy(t);
   }
 
   /** Brings what changed records make anew up to date. True when what lies under the sources has changed. */
@@ -66,6 +69,7 @@ export class Finish {
       for (const { parked } of [before, this.#overlay]) for (const parameter of parked.parameters) this.moved.mark(parameter);
       this.moved.markRange(0, this.#ways.htpCount);
     }
+    if (renewed.has("tests")) this.tests.take(show);
     if (renewed.has("highlight")) this.#highlight = highlightOverlay(show);
     if (renewed.has("curtain")) this.curtains.take(show, this.values);
     if (renewed.has("highlight") || renewed.has("curtain")) this.moved.markAll();
@@ -73,9 +77,10 @@ export class Finish {
   }
 
   /** Fixtures are patched or placed otherwise; their parameters are where they were. */
-  takePatch(before: Rig, after: Rig): void {
-    if (before.patches === after.patches) return;
-    this.#writer = new FrameWriter(after);
+  takePatch(before: Rig, after: Show): void {
+    if (before.patches === after.rig.patches) return;
+    this.tests.take(after);
+    this.#writer = new FrameWriter(after.rig);
     this.moved.markAll();
   }
 
@@ -96,8 +101,9 @@ export class Finish {
   }
 
   /** Fills the frame with what leaves. */
-  write(frame: Uint8Array): void {
+  write(frame: Uint8Array, t: Seconds): void {
     this.#writer.write(this.values, this.moved, frame);
+    this.tests.lay(frame, t);
     this.moved.clear();
   }
 }

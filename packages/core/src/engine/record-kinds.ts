@@ -5,7 +5,7 @@ import type { Kind, ShowRecord } from "../show/records";
  * Parts of the engine that are made anew when a record of a kind changes: what lies over the stage, the highlight, what a curtain covers,
  * who reaches what, and what begins from the levels on stage.
  */
-export type EnginePart = "overlay" | "highlight" | "curtain" | "reach" | "from stage";
+export type EnginePart = "overlay" | "highlight" | "curtain" | "reach" | "from stage" | "tests";
 
 /** What reads which kind. Every kind has an entry, so that a new one can't be forgotten. */
 const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
@@ -26,6 +26,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   stageState: ["overlay"],
   park: ["overlay"],
   curtain: ["curtain", "from stage"],
+  slotTest: ["tests"],
   settings: [],
   timeState: [],
   territory: ["overlay", "highlight", "curtain", "reach"],

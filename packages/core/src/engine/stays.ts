@@ -1,4 +1,5 @@
 import { attributeInfo } from "../rig/attributes";
+import type { Rig } from "../rig/rig";
 import { SETTINGS_ID } from "../playback/stage-state";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
@@ -50,4 +51,13 @@ export function sendHome(stack: Stack, rest: Float32Array, { ways, at }: { ways:
   const source = sweptSource(rest, ways, at);
   rest.set(ways.home);
   if (source) stack.setPlaying([source, ...stack.playing]);
+}
+
+/** What shows where nothing plays after parameters have moved: what had stayed behind stays. `to`: where each is now, -1 = gone. */
+export function movedRest(rest: Float32Array, before: Rig, { to, ways }: { to: Int32Array; ways: RigWays }): Float32Array {
+  const moved = ways.home.slice();
+  to.forEach((parameter, old) => {
+    if (parameter >= 0 && rest[old] !== before.parameters[old]!.home) moved[parameter] = rest[old]!;
+  });
+  return moved;
 }

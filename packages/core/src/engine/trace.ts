@@ -7,7 +7,8 @@ import type { Trace, TraceLink, TraceStep } from "../show/trace";
 import { homeCounts } from "./home-share";
 import { layRow, raise, ruleOf, saidStage, shareOf, shownAt } from "./lay-rows";
 import type { RigWays } from "./rig-ways";
-import { scalersOf } from "./output-map";
+import { scalersOf, SLOTS } from "./output-map";
+import type { SlotTests } from "./slot-tests";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
 import { intensitiesOf, type StageOverlay } from "./stage-overlay";
@@ -21,6 +22,7 @@ export interface TracedStage {
   readonly ways: RigWays;
   readonly rest: Float32Array;
   readonly curtains: Curtains;
+  readonly tests: SlotTests;
   readonly t: Seconds;
 }
 
@@ -55,6 +57,9 @@ export function traceOf(parameter: number, stage: TracedStage): Trace {
   }
   const { channel, place } = show.rig.parameters[parameter]!;
   const patched = show.rig.patches.universes[place]! > 0 && channel.slots.length > 0;
+  const octets = patched ? encodeSlots(leaves, channel.slots.length * 8) : [];
+  const tested = testedSlots(parameter, octets, stage);
+  if (tested) steps.push({ what: "test", name: tested.name, before: leaves, after: leaves });
   return {
     parameter,
     rest: rest[parameter]!,
@@ -62,8 +67,23 @@ export function traceOf(parameter: number, stage: TracedStage): Trace {
     winner,
     steps,
     value: end,
-    slots: patched ? [...encodeSlots(leaves, channel.slots.length * 8)] : [],
+    slots: tested?.slots ?? octets,
   };
+}
+
+/** The octets with those that somebody holds in their place; null = nobody does. */
+function testedSlots(
+  parameter: number,
+  octets: readonly number[],
+  { show, tests, t }: TracedStage,
+): { slots: number[]; name: string } | null {
+  const { channel, place } = show.rig.parameters[parameter]!;
+  const universe = show.rig.universes.indexOf(show.rig.patches.universes[place]!);
+  const first = universe * SLOTS + show.rig.patches.addresses[place]! - 2;
+  const held = octets.map((_, at) => tests.at(first + channel.slots[at]!, t));
+  const by = held.find((each) => each !== null);
+  if (!by) return null;
+  return { slots: octets.map((octet, at) => held[at]?.value ?? octet), name: show.get("person", by.personId)?.name ?? "somebody" };
 }
 
 const SAYS_NOTHING = { rides: null, phases: [], lettingGo: false } as const;

@@ -1,7 +1,9 @@
 import type { Json } from "../document/record";
 import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
 import { fail, ok, type Result } from "../errors/result";
+import { slotsSchema } from "../playback/slot-test";
 import { isAttribute, MOST_ATTRIBUTES } from "../rig/attributes";
+import { MAX_UNIVERSE } from "../rig/fixture";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
@@ -106,6 +108,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   },
   park: { ...PARK, fields: { head, values } },
   unpark: { ...PARK, fields: { head } },
+  test: {
+    label: "Testing slots",
+    act: "rig",
+    of: "stage",
+    fields: { universe: integerIn(1, MAX_UNIVERSE), slots: slotsSchema, seconds: numberIn(0.1, 3600) },
+    lands: ["slotTest"],
+  },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },
   "curtain-hand": { ...CURTAIN, fields: { level } },

@@ -1,4 +1,6 @@
 import { setChange, type Change } from "../document/transaction";
+import { sameJson } from "../document/record";
+import { slotTestIdOf, type SlotTest } from "../playback/slot-test";
 import { fail, ok, type Result } from "../errors/result";
 import { curtainIdOf, type Curtain } from "../playback/curtain";
 import { groupMasterStateIdOf, type GroupMasterState } from "../playback/group-master";
@@ -16,6 +18,8 @@ export type StageCommand =
   | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
   | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
   | { readonly type: "unpark"; readonly head: HeadKey }
+  /** Holds slots of a universe at DMX values, in place of what one held before; none = an end of it. */
+  | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
   /** One's own curtain; heads left out = all within reach. */
   | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
   | { readonly type: "curtain-raise"; readonly seconds: number }
@@ -54,6 +58,8 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       const record: Park = { id, kind: "park", version: 1, head: command.head, values, personId };
       return ok(present ? [setChange(id, ["values"], { from: present.values, to: values })] : [{ op: "add", record }]);
     }
+    case "test":
+      return testChanges(show, command, { t, personId });
     case "curtain-drop":
     case "curtain-raise":
     case "curtain-hand":
@@ -63,6 +69,26 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       return ok(present ? [{ op: "remove", record: present }] : []);
     }
   }
+}
+
+function testChanges(show: Show, command: Extract<StageCommand, { type: "test" }>, of: { t: Seconds; personId: string }): Result<Change[]> {
+  const id = slotTestIdOf(of.personId);
+  const present = show.get("slotTest", id);
+  const { universe, slots, seconds } = command;
+  if (Object.keys(slots).length === 0) return ok(present ? [{ op: "remove", record: present }] : []);
+  if (!show.rig.universes.includes(universe))
+    return fail("value.invalid", {
+      field: "The universe",
+      value: String(universe),
+      why: "nothing is patched there, so nothing leaves for it",
+    });
+  const record: SlotTest = { id, kind: "slotTest", version: 1, personId: of.personId, universe, slots, untilSeconds: of.t + seconds };
+  if (!present) return ok([{ op: "add", record }]);
+  return ok(
+    (["universe", "slots", "untilSeconds"] as const)
+      .filter((field) => !sameJson(present[field], record[field]))
+      .map((field) => setChange(id, [field], { from: present[field], to: record[field] })),
+  );
 }
 
 function curtainChanges(

@@ -97,6 +97,18 @@ export interface Health {
   readonly standbys?: number;
 }
 
+/** A lamp of the library, in short: all of it is in its file. */
+export interface LibraryEntry {
+  /** Name of its GDTF file. */
+  readonly file: string;
+  /** Id of the profile that the file gives. */
+  readonly id: string;
+  readonly maker: string;
+  readonly model: string;
+  /** Slots of each break. */
+  readonly modes: readonly { readonly name: string; readonly footprints: readonly number[]; readonly heads: number }[];
+}
+
 /** The health of a second as the server remembers it. */
 export interface HealthSample extends Health {
   /** Milliseconds since 1970. */

@@ -44,6 +44,7 @@ const WHO_CHANGES: {
   stageState: "play commands",
   park: "play commands",
   curtain: "play commands",
+  slotTest: "play commands",
   settings: "stage",
   groupMaster: "owner",
   control: "builders",

@@ -30,6 +30,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   stageState: "perform",
   park: "perform",
   curtain: "perform",
+  slotTest: "rig",
   territory: "crew",
   person: "crew",
   loan: "crew",

@@ -12,6 +12,7 @@ import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
 import { fixtureSchema, type Fixture } from "../rig/fixture";
 import { groupSchema, type Group } from "../rig/group";
+import { slotTestSchema, type SlotTest } from "../playback/slot-test";
 import { profileSchema, type Profile } from "../rig/profile";
 import { highlightSchema, type Highlight } from "../selection/highlight";
 import { savedShapeSchema, type SavedShape } from "../shape/saved-shape";
@@ -39,6 +40,7 @@ export interface RecordByKind {
   groupMasterState: GroupMasterState;
   stageState: StageState;
   park: Park;
+  slotTest: SlotTest;
   curtain: Curtain;
   settings: ShowSettings;
   timeState: TimeState;
@@ -83,6 +85,7 @@ export const KINDS: {
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
+  slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },
   curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },
   settings: { label: "settings", scope: "document", undone: "yes", schema: settingsSchema },
   sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },

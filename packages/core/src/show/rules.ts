@@ -1,6 +1,8 @@
 import { changedId, type Change } from "../document/transaction";
 import type { Cue } from "../cue/cue";
 import type { UserError } from "../errors/result";
+import { slotTestIdOf } from "../playback/slot-test";
+import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
 import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
@@ -128,6 +130,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
         ? null
         : { code: "value.invalid", details: { field: "The role", value: record.role, why: "a show needs a lead" } };
     case "profile":
+      return profileInUse(record, show);
     case "savedShape":
     case "savedWave":
     case "sound":
@@ -136,6 +139,8 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
       return null;
     case "park":
       return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");
+    case "slotTest":
+      return show.get("person", record.personId) && record.id === slotTestIdOf(record.personId) ? null : unknown("person");
     case "curtain":
       return show.get("person", record.personId) ? null : unknown("person");
     case "groupMaster":

@@ -6,8 +6,9 @@ import {
   cueName,
   mayDo,
   namedBy,
-  physicalOf,
+  patchOf,
   reachOfOwner,
+  valueWords,
   type Parameter,
   type Show,
   type Trace,
@@ -54,7 +55,7 @@ export function Chain({ parameter }: { parameter: Parameter }): React.JSX.Elemen
   const show = useShow();
   const trace = useTrace(parameter);
   const { head, channel } = parameter;
-  const { patch } = head.fixture;
+  const patch = patchOf(head.fixture, channel.break);
   const at = patch && channel.slots.length > 0 ? `${patch.universe}.${patch.address - 1 + channel.slots[0]!}` : null;
   return (
     <section className="grid gap-2" aria-label="Why it is so">
@@ -71,7 +72,9 @@ export function Chain({ parameter }: { parameter: Parameter }): React.JSX.Elemen
       {trace !== null && trace !== "waiting" && (
         <>
           <ol className="grid gap-1.5">
-            {trace.slots.length > 0 && <Row title="Leaves as" value={trace.slots.join(" ")} note={physicalWords(parameter, trace.value)} />}
+            {trace.slots.length > 0 && (
+              <Row title="Leaves as" value={trace.slots.join(" ")} note={valueWords(parameter.channel, trace.value)} />
+            )}
             {trace.steps.toReversed().map((step, index) => (
               <Row key={index} title={stepWords(step)} value={percent(step.after)} note={`from ${percent(step.before)}`} />
             ))}
@@ -95,12 +98,6 @@ function restWords(trace: Trace, show: Show): string {
   return trace.rest === Math.fround(show.rig.parameters[trace.parameter]!.home) ? "Home" : "Left behind";
 }
 
-function physicalWords({ channel }: Parameter, value: number): string {
-  const { unit } = attributeInfo(channel.attribute);
-  if (unit !== "degrees") return percent(value);
-  return `${physicalOf(channel, value).toFixed(1)}°`;
-}
-
 function stepWords({ what, name }: TraceStep): string {
   switch (what) {
     case "highlight":
@@ -117,6 +114,8 @@ function stepWords({ what, name }: TraceStep): string {
       return `Curtain of ${name ?? "somebody"}`;
     case "dimmer":
       return "Its virtual dimmer";
+    case "test":
+      return `Raw test by ${name ?? "somebody"}: the slots leave as below`;
   }
 }
 

@@ -1,11 +1,11 @@
-import { SLOTS, type Rig } from "@vexa/core";
+import { patchOf, SLOTS, type Rig } from "@vexa/core";
 
 /** Which parameter each slot of a frame carries, universe after universe as the rig has them; -1 = nothing is patched there. */
 export function slotParameters(rig: Rig): Int32Array {
   const owners = new Int32Array(rig.universes.length * SLOTS).fill(-1);
   const universeAt = new Map(rig.universes.map((universe, index) => [universe, index]));
   rig.parameters.forEach(({ head, channel }, parameter) => {
-    const { patch } = head.fixture;
+    const patch = patchOf(head.fixture, channel.break);
     if (!patch) return;
     const start = universeAt.get(patch.universe)! * SLOTS;
     for (const slot of channel.slots) {
@@ -19,7 +19,7 @@ export function slotParameters(rig: Rig): Int32Array {
 /** Where a parameter's first slot lies in a frame; null where it leaves nowhere. */
 export function slotOf(parameter: number, rig: Rig): number | null {
   const { head, channel } = rig.parameters[parameter]!;
-  const { patch } = head.fixture;
+  const patch = patchOf(head.fixture, channel.break);
   const first = channel.slots[0];
   if (!patch || first === undefined) return null;
   return rig.universes.indexOf(patch.universe) * SLOTS + patch.address - 2 + first;

@@ -1,0 +1,31 @@
+/** The public names of lamps and rigs. */
+export {
+  ATTRIBUTE_NAME,
+  attributeInfo,
+  compareAttributes,
+  FAMILIES,
+  isAttribute,
+  isService,
+  type Attribute,
+  type AttributeInfo,
+  type Family,
+} from "./rig/attributes";
+export { namedValues, valueNamed, type NamedValue } from "./rig/named-values";
+export { valueWords } from "./rig/value-words";
+export { channelOf } from "./rig/mix-head";
+export { profileFlaws, type ProfileFlaw } from "./rig/profile-flaws";
+export { profileSchema, type Channel, type HeadPlace, type Mode, type Profile } from "./rig/profile";
+export type { ChannelFunction, ChannelNeed, ChannelSet, DmxRange } from "./rig/channel-function";
+export { cellNumber, headKey, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey, type Patch } from "./rig/fixture";
+export { headPlace } from "./rig/head-place";
+export { buildRig, type Head, type Parameter, type Rig } from "./rig/rig";
+export { functionAt, functionsOf, mostOf, normalized, physicalOf, plainPhysical, scaleOf, setAt, type Scale } from "./rig/scale";
+export { placedHead } from "./rig/placed-head";
+export { attributesOf, parametersOf } from "./rig/head-attributes";
+export { mix, mixDistance, mixed } from "./rig/mix-head";
+export { colorsAlong, commonColor } from "./rig/common-color";
+export { highlightValue } from "./rig/highlight-value";
+export { patchConflicts, takenSlots, type PatchConflict } from "./rig/patch-conflicts";
+export type { Group } from "./rig/group";
+export { attributeNamed, attributeSuggestions } from "./rig/attribute-named";
+export { rangeText, readRanges, type ReadRanges } from "./rig/range-text";
