@@ -23,6 +23,16 @@ export { sameJson, type Json, type RecordBase, type Records } from "./document/r
 export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
 export { addLamps, MOST_LAMPS_AT_ONCE, nextFreeNumber, nextFreePatches, type LampsToAdd } from "./edits/add-lamps";
+export {
+  channelTexts,
+  fitted,
+  newProfile,
+  profileChanges,
+  typedChannel,
+  withChannel,
+  withoutChannel,
+  type ChannelTexts,
+} from "./edits/profile-edits";
 export { profileUse, type ProfileUse } from "./questions/profile-use";
 export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";

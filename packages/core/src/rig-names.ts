@@ -29,3 +29,4 @@ export { patchConflicts, takenSlots, type PatchConflict } from "./rig/patch-conf
 export type { Group } from "./rig/group";
 export { attributeNamed, attributeSuggestions } from "./rig/attribute-named";
 export { rangeText, readRanges, type ReadRanges } from "./rig/range-text";
+export { addressText, readAddress } from "./rig/address-text";
