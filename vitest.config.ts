@@ -15,6 +15,7 @@ const SCREENS = [
   "moving-dark",
   "pages",
   "presets",
+  "rig",
   "score-editing",
   "selecting",
   "show-place",

@@ -3,8 +3,9 @@ import { gdtf } from "@vexa/formats";
 import { goboPicture } from "./gobos";
 import { DEMO_LAMPS } from "./lamps/demo-lamps";
 import { MORE_LAMPS } from "./lamps/more-lamps";
+import { MOVING_LAMPS } from "./lamps/moving-lamps";
 
-export const PLANNED: readonly Profile[] = [...DEMO_LAMPS, ...MORE_LAMPS];
+export const PLANNED: readonly Profile[] = [...DEMO_LAMPS, ...MOVING_LAMPS, ...MORE_LAMPS];
 
 /** The files of the library as they are to be: name and octets. */
 export function libraryFiles(): Map<string, Uint8Array> {

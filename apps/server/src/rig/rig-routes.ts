@@ -73,7 +73,7 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     },
     express.raw({ type: () => true, limit: PICTURE_LIMITS.picture }),
     async (request, response) => {
-      const { id: profileId, name } = request.params as { id: string; name: string };
+      const { id: profileId, name } = request.params;
       if (!stage.show.get("profile", profileId) || name.length > 200) return unknown(response, "profile");
       const content: unknown = request.body;
       const kept = await pictures.keep({ showId: SHOW_ID, profileId, name }, Buffer.isBuffer(content) ? content : Buffer.alloc(0));

@@ -1,8 +1,21 @@
 import { useEffect, useRef } from "react";
-import { attributeInfo, hexOfColor, isRealColor, planckian, SPECTRAL_LOCUS, uvOf, xyOfUv, xyzOf, type Head, type XyY } from "@vexa/core";
+import {
+  attributeInfo,
+  hexOfColor,
+  isRealColor,
+  planckian,
+  SPECTRAL_LOCUS,
+  uvOf,
+  xyOfUv,
+  xyzOf,
+  type Head,
+  type Profile,
+  type XyY,
+} from "@vexa/core";
 import { sharpContext, token } from "../frames/use-size";
 
-const SIZE = { width: 286, height: 200 };
+export const DIAGRAM_SIZE = { width: 286, height: 200 };
+const SIZE = DIAGRAM_SIZE;
 /** What the diagram shows of CIE 1976 u'v'. */
 const AREA = { u: [0, 0.63], v: [0, 0.61] } as const;
 
@@ -15,8 +28,8 @@ interface Uv {
 }
 
 /** Corners of what a lamp can make: its emitters, or for flags the screen's own triangle as ideal filters give it. */
-function cornersOf(head: Head): Uv[] {
-  const own = Object.entries(head.profile.emitters).filter(([name]) => attributeInfo(name).mixing === "adds");
+function cornersOf(emitters: Profile["emitters"]): Uv[] {
+  const own = Object.entries(emitters).filter(([name]) => attributeInfo(name).mixing === "adds");
   const colors =
     own.length > 0
       ? own.map(([, color]) => color)
@@ -43,6 +56,16 @@ function hull(points: readonly Uv[]): Uv[] {
   return [...half(sorted), ...half(sorted.toReversed())];
 }
 
+/** Where a colour lies in the diagram, in its own pixels. */
+export function spotIn({ u, v }: Uv): { x: number; y: number } {
+  return { x: toX(u), y: toY(v) };
+}
+
+/** The line around all that emitters can make together. */
+export function drawGamut(context: CanvasRenderingContext2D, emitters: Profile["emitters"]): void {
+  strokeLine(context, { line: cornersOf(emitters), closed: "closed", ink: token("ink") });
+}
+
 /** CIE 1976 u'v' with the gamuts of the lamps, the black body and the colour. A drag moves the colour; arrow keys by a small step. */
 export function ColorDiagram({
   color,
@@ -61,7 +84,7 @@ export function ColorDiagram({
   useEffect(() => {
     const context = sharpContext(canvas.current!, SIZE.width, SIZE.height);
     paintColors(context);
-    for (const head of heads) strokeLine(context, { line: cornersOf(head), closed: "closed", ink: token("ink") });
+    for (const head of heads) drawGamut(context, head.profile.emitters);
     const body = Array.from({ length: 40 }, (_, step) => uvOf(planckian(1800 * 1.062 ** step)));
     strokeLine(context, { line: body, closed: "open", ink: token("black") });
   }, [heads]);
@@ -111,7 +134,7 @@ function isColor(uv: Uv): boolean {
 }
 
 /** The colours there are, cut along the spectral locus so that its edge is sharp however coarse the squares. */
-function paintColors(context: CanvasRenderingContext2D): void {
+export function paintColors(context: CanvasRenderingContext2D): void {
   context.clearRect(0, 0, SIZE.width, SIZE.height);
   context.save();
   context.beginPath();

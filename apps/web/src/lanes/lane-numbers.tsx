@@ -12,6 +12,7 @@ import {
 } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useShow } from "../session/show-context";
+import { SlotPicture } from "./slot-picture";
 import { Choice, Option } from "../ui/choice";
 
 /** The first selected head's channel of an attribute; null for whole colours. */
@@ -36,7 +37,10 @@ export function SlotChoice({
   const channel = channelOf(useShow().rig, heads, attribute);
   const names = channel ? namedValues(channel, attribute) : [];
   if (names.length === 0 || fan.knots.length > 1) return null;
-  return (
+  const slot = Math.round(fan.knots[0]!);
+  const profile = heads.find((head) => head.parameters.has(attribute))?.profile;
+  const [picture, color] = [profile?.pictures?.[attribute]?.[slot] ?? null, profile?.wheels?.[attribute]?.[slot] ?? null];
+  const choice = (
     <Choice
       aria-label={`${attributeInfo(attribute).label} by name`}
       className="h-7 text-xs"
@@ -49,6 +53,13 @@ export function SlotChoice({
         </Option>
       ))}
     </Choice>
+  );
+  if (!profile || (picture === null && color === null)) return choice;
+  return (
+    <span className="flex items-center gap-1.5">
+      <SlotPicture small profileId={profile.id} picture={picture} color={color} name={names[slot]?.name ?? ""} />
+      {choice}
+    </span>
   );
 }
 

@@ -1,4 +1,6 @@
-import { fanColor, fanPoint, hexOfColor, xyzOf, type PointFan, type Preset } from "@vexa/core";
+import { attributeInfo, fanColor, fanPoint, hexOfColor, xyzOf, type PointFan, type Preset } from "@vexa/core";
+import { pictureAddress } from "../lanes/slot-picture";
+import { useShow } from "../session/show-context";
 import { cn } from "../ui/class-names";
 
 /** The colours of a preset as a background; null when it has none. */
@@ -16,6 +18,8 @@ export function PresetPicture({ preset, className }: { preset: Preset; className
   const colors = background(preset);
   const level = preset.universal.Dimmer?.level?.knots;
   const points = preset.universal.Position?.points;
+  const picture = useSlotPicture(preset);
+  if (picture) return <img aria-hidden alt="" src={picture} className={cn("rounded-[3px] bg-black object-contain", className)} />;
   if (colors) return <span aria-hidden className={cn("block rounded-[3px]", className)} style={{ background: colors }} />;
   return (
     <svg viewBox="0 0 24 24" aria-hidden className={cn("rounded-[3px] bg-stage", className)}>
@@ -28,6 +32,22 @@ export function PresetPicture({ preset, className }: { preset: Preset; className
       )}
     </svg>
   );
+}
+
+/** The picture of the one gobo that a preset lays, of the first lamp that has one for it; null when it lays none. */
+function useSlotPicture({ universal, perProfile }: Preset): string | null {
+  const show = useShow();
+  if (Object.keys(universal).some((name) => attributeInfo(name).family === "Colour")) return null;
+  for (const [id, parts] of [["", universal] as const, ...Object.entries(perProfile)])
+    for (const [attribute, { level }] of Object.entries(parts)) {
+      if (level?.knots.length !== 1 || attributeInfo(attribute).unit !== "slot") continue;
+      const profiles = id === "" ? show.all("profile") : [show.get("profile", id)];
+      for (const profile of profiles) {
+        const name = profile?.pictures?.[attribute]?.[Math.round(level.knots[0]!)];
+        if (profile && name) return pictureAddress(profile.id, name);
+      }
+    }
+  return null;
 }
 
 const HEADS_OWN = "M5 4L2 20M12 4V20M19 4L22 20";

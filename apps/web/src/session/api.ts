@@ -4,6 +4,7 @@ import {
   type Hello,
   type HealthSample,
   type HistoryLine,
+  type LibraryEntry,
   type Role,
   type SessionLine,
   type UserError,
@@ -143,4 +144,20 @@ export function nameVersion(name: string): Promise<VersionLine> {
 
 export function bringBack(versionId: string): Promise<{ before: VersionLine }> {
   return request("POST", `/api/history/versions/${encodeURIComponent(versionId)}/restore`);
+}
+
+export function fetchLibrary(): Promise<LibraryEntry[]> {
+  return request("GET", "/api/rig/library");
+}
+
+/** A lamp of the library as the file that it is. */
+export async function fetchLibraryFile(file: string): Promise<File> {
+  const response = await fetch(`/api/rig/library/${encodeURIComponent(file)}`).catch(() => null);
+  if (!response) throw new ServerError(0, { code: "server.unreachable", details: {} });
+  if (!response.ok) throw new ServerError(response.status, { code: "record.unknown", details: { what: "lamp" } });
+  return new File([await response.blob()], file);
+}
+
+export function keepPicture(profileId: string, name: string, content: Blob): Promise<void> {
+  return request("PUT", `/api/rig/profiles/${encodeURIComponent(profileId)}/pictures/${encodeURIComponent(name)}`, content);
 }

@@ -6,6 +6,7 @@ import { BuildPlace } from "../places/build/build-place";
 import { CrewPlace } from "../places/crew/crew-place";
 import { GuestPage } from "../places/perform/guest-page";
 import { PerformPlace } from "../places/perform/perform-place";
+import { RigPlace } from "../places/rig/rig-place";
 import { ScorePlace } from "../places/score/score-place";
 import { ShowPlace } from "../places/show/show-place";
 import { TracePlace } from "../places/trace/trace-place";
@@ -112,6 +113,7 @@ const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): R
       <TopStrip />
       <main className="min-h-0 min-w-0">
         <Routes>
+          <Route path="/rig/:tab?" element={<RigPlace />} />
           <Route path="/build" element={<BuildPlace />} />
           <Route path="/score" element={<ScorePlace />} />
           <Route path="/perform/:pageId?" element={<PerformPlace />} />

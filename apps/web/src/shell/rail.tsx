@@ -1,4 +1,17 @@
-import { AppWindow, ListMusic, Lock, LogOut, Moon, Route, SlidersVertical, Spline, Sun, Users, CircleHelp } from "lucide-react";
+import {
+  AppWindow,
+  LampCeiling,
+  ListMusic,
+  Lock,
+  LogOut,
+  Moon,
+  Route,
+  SlidersVertical,
+  Spline,
+  Sun,
+  Users,
+  CircleHelp,
+} from "lucide-react";
 import { useEffect } from "react";
 import { NavLink, useLocation } from "react-router";
 import { useInterface } from "../selection/interface-store";
@@ -7,6 +20,7 @@ import { cn } from "../ui/class-names";
 import { useWaiting } from "./use-waiting";
 
 const PLACES = [
+  { to: "/rig", label: "Rig", Icon: LampCeiling },
   { to: "/build", label: "Build", Icon: Spline },
   { to: "/score", label: "Score", Icon: ListMusic },
   { to: "/perform", label: "Perform", Icon: SlidersVertical },

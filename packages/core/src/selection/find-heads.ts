@@ -1,15 +1,28 @@
 import type { HeadKey } from "../rig/fixture";
-import type { Rig } from "../rig/rig";
+import type { Head, Rig } from "../rig/rig";
 
-/** All heads whose fixture's number lies in a range, both ends included, in number order. */
+/** The lamp as a whole, which has cells besides. */
+const isWhole = ({ mode, index }: Head): boolean => mode.master === true && index === 0;
+
+/**
+ * The heads of the fixtures whose numbers lie in a range, both ends included, in number order: of a lamp that is something as a whole that
+ * alone, since its dimmer would meet those of its cells; of others all.
+ */
 export function headsNumbered(rig: Rig, from: number, to: number): HeadKey[] {
   const [low, high] = [Math.min(from, to), Math.max(from, to)];
-  return rig.heads.filter(({ fixture }) => fixture.number >= low && fixture.number <= high).map(({ key }) => key);
+  return rig.heads
+    .filter((head) => head.fixture.number >= low && head.fixture.number <= high && (!head.mode.master || isWhole(head)))
+    .map(({ key }) => key);
 }
 
-/** All heads of a profile, in number order. */
+/** The cells of a fixture, in their order; of a plain lamp its one head. */
+export function cellsOf(rig: Rig, number: number): HeadKey[] {
+  return rig.heads.filter((head) => head.fixture.number === number && !isWhole(head)).map(({ key }) => key);
+}
+
+/** All heads of a profile, in number order: cells, not lamps as wholes. */
 export function headsOfProfile(rig: Rig, profileId: string): HeadKey[] {
-  return rig.heads.filter(({ profile }) => profile.id === profileId).map(({ key }) => key);
+  return rig.heads.filter((head) => head.profile.id === profileId && !isWhole(head)).map(({ key }) => key);
 }
 
 /** A level below this counts as dark. */
@@ -18,8 +31,10 @@ const DARK = 0.004;
 /** All heads with intensity now; `values` are those of the rig's parameters, 0..1. */
 export function litHeads(rig: Rig, values: Float32Array): HeadKey[] {
   return rig.heads
-    .filter(({ parameters }) => {
-      const dimmer = parameters.get("Dimmer");
+    .filter((head) => {
+      const dimmer = head.parameters.get("Dimmer");
+      // A lamp's master stands at full without any light.
+      if (isWhole(head)) return false;
       return dimmer !== undefined && values[dimmer]! > DARK;
     })
     .map(({ key }) => key);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { explain } from "../errors/result";
-import { smallShow } from "../testing";
+import { ODD_LAMP, oddLamp, smallShow } from "../testing";
 import { headsOfProfile, litHeads } from "./find-heads";
 import { readWho, type NamedHeads } from "./read-who";
 import { placedHeads } from "./who";
@@ -84,5 +84,36 @@ describe("finding heads", () => {
     const values = new Float32Array(show.rig.parameters.length);
     values[show.rig.headByKey.get("fx-5")!.parameters.get("Dimmer")!] = 0.3;
     expect(litHeads(show.rig, values)).toEqual(["fx-5"]);
+  });
+});
+
+describe("a lamp that is something as a whole", () => {
+  const batten = smallShow([ODD_LAMP, { ...oddLamp(11), patch: null }]);
+  const own: NamedHeads = { ...names, rig: batten.rig, placed: (key) => batten.placed(key) };
+  it.each([
+    ["11", "fx-11"],
+    ["10..11", "fx-10.1 fx-10.2 fx-10.3 fx-11"],
+    ["11.", "fx-11.1 fx-11.2"],
+    ["11.2", "fx-11.2"],
+    ["3.", "fx-3"],
+  ])("%s", (text, heads) => {
+    const who = readWho(text, own);
+    expect(
+      who.ok &&
+        placedHeads(who.value, own)
+          .map(({ key }) => key)
+          .join(" "),
+    ).toBe(heads);
+  });
+
+  it("is dark though its master stands at full", () => {
+    const { rig } = batten;
+    expect(
+      litHeads(
+        rig,
+        Float32Array.from(rig.parameters, ({ home }) => home),
+      ),
+    ).toEqual([]);
+    expect(headsOfProfile(rig, ODD_LAMP.id)).toEqual(["fx-11.1", "fx-11.2"]);
   });
 });

@@ -3,7 +3,7 @@ import type { HeadKey } from "../rig/fixture";
 import type { Rig } from "../rig/rig";
 import type { Mask } from "./mask";
 import { placedHeads, type Who, type WhoContext } from "./who";
-import { headsNumbered } from "./find-heads";
+import { cellsOf, headsNumbered } from "./find-heads";
 
 /** What a name or number in a typed selection is looked up in. */
 export interface NamedHeads extends WhoContext {
@@ -14,7 +14,7 @@ export interface NamedHeads extends WhoContext {
 }
 
 /**
- * Reads a typed selection: `12`, `12.3`, `1..28` or `1-28` (an end may be left open), group names and `sel`; `,` or `+` adds, ` - ` between
+ * Reads a typed selection: `12`, `12.3`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), group names and `sel`; `,` or `+` adds, ` - ` between
  * blanks takes away. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
  * `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a reference. The error names the word that it can't use.
  */
@@ -83,14 +83,14 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   const group = groupNamed(word, names);
   if (group) return ok({ groupIds: [group.id] });
   const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
-  const cell = /^(\d{1,5})(?:\.(\d{1,3}))?$/.exec(word);
+  const cell = /^(\d{1,5})(?:\.(\d{1,3})?)?$/.exec(word);
   let heads: HeadKey[];
   if (range && (range[1] !== undefined || range[2] !== undefined))
     heads = headsNumbered(names.rig, Number(range[1] ?? 0), Number(range[2] ?? HIGHEST_NUMBER));
   else if (cell)
-    heads = headsNumbered(names.rig, Number(cell[1]), Number(cell[1])).filter(
-      (key) => cell[2] === undefined || key.endsWith(`.${cell[2]}`),
-    );
+    heads = !word.includes(".")
+      ? headsNumbered(names.rig, Number(cell[1]), Number(cell[1]))
+      : cellsOf(names.rig, Number(cell[1])).filter((key) => cell[2] === undefined || key.endsWith(`.${cell[2]}`));
   else return unreadable(word, "there is no group of this name");
   return heads.length > 0 ? ok({ heads }) : unreadable(word, "no head of this rig has this number");
 }

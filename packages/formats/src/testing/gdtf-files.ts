@@ -33,7 +33,7 @@ export function channel(of: {
 
 /** The lamp of 5-references.md: twelve slots, the pan of which runs over 540 degrees. */
 export function pelican(): string {
-  const plain = (offset: string, geometry: string, attribute: string, range: string, more = ""): string =>
+  const plain = (offset: string, geometry: string, attribute: string, [range, more = ""]: readonly [string, string?]): string =>
     channel({
       offset,
       geometry,
@@ -46,9 +46,9 @@ export function pelican(): string {
     wheels: `<Wheel Name="Gobos"><Slot Name="Open"/><Slot Name="Ferns" MediaFileName="ferns"/><Slot Name="Roots" MediaFileName="gone"/></Wheel>`,
     physical: `<Emitters><Emitter Name="R" Color="0.69,0.3,30"/><Emitter Name="G" Color="0.2,0.71,60"/></Emitters><CRIs><CRI/></CRIs>`,
     modes: `<DMXMode Name="Standard 12" Geometry="Base"><DMXChannels>
-${plain("1,2", "Yoke", "Pan", 'PhysicalFrom="-270" PhysicalTo="270"', 'Highlight="None"').replace('Default="0/1"', 'Default="32768/2"')}
-${plain("3,4", "Head", "Tilt", 'PhysicalFrom="-135" PhysicalTo="135" RealFade="1.4"').replace('Default="0/1"', 'Default="128/1"')}
-${plain("5,6", "Lens", "Dimmer", 'PhysicalFrom="0" PhysicalTo="1"', 'Highlight="255/1"')}
+${plain("1,2", "Yoke", "Pan", ['PhysicalFrom="-270" PhysicalTo="270"', 'Highlight="None"']).replace('Default="0/1"', 'Default="32768/2"')}
+${plain("3,4", "Head", "Tilt", ['PhysicalFrom="-135" PhysicalTo="135" RealFade="1.4"']).replace('Default="0/1"', 'Default="128/1"')}
+${plain("5,6", "Lens", "Dimmer", ['PhysicalFrom="0" PhysicalTo="1"', 'Highlight="255/1"'])}
 ${channel({
   offset: "7",
   geometry: "Lens",
@@ -61,9 +61,9 @@ ${channel({
     'Name="Reset" Attribute="FixtureGlobalReset" DMXFrom="200/1" Default="200/1"',
   ],
 })}
-${plain("8", "Lens", "ColorAdd_R", 'PhysicalFrom="0" PhysicalTo="1" Emitter="R"')}
-${plain("9", "Lens", "ColorAdd_G", 'PhysicalFrom="0" PhysicalTo="1" Emitter="G"')}
-${plain("10", "Lens", "ColorAdd_B", 'PhysicalFrom="0" PhysicalTo="1"')}
+${plain("8", "Lens", "ColorAdd_R", ['PhysicalFrom="0" PhysicalTo="1" Emitter="R"'])}
+${plain("9", "Lens", "ColorAdd_G", ['PhysicalFrom="0" PhysicalTo="1" Emitter="G"'])}
+${plain("10", "Lens", "ColorAdd_B", ['PhysicalFrom="0" PhysicalTo="1"'])}
 ${channel({
   offset: "11",
   geometry: "Lens",
@@ -73,7 +73,7 @@ ${channel({
     'Name="Spin" Attribute="Gobo1WheelSpin" DMXFrom="30/1" Default="30/1" PhysicalFrom="-180" PhysicalTo="180"',
   ],
 })}
-${plain("12", "Lens", "Zoom", 'PhysicalFrom="8" PhysicalTo="40"')}
+${plain("12", "Lens", "Zoom", ['PhysicalFrom="8" PhysicalTo="40"'])}
 </DMXChannels><Relations/><FTMacros><FTMacro Name="Chase"/></FTMacros></DMXMode>`,
   });
 }

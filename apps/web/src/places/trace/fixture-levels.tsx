@@ -77,6 +77,8 @@ function HeadLevels(props: {
       </div>
       <div className="flex min-w-0 gap-1 overflow-x-auto">
         {[...head.parameters].map(([attribute, parameter]) => {
+          // Alternatives of one channel are one level.
+          if (rig.parameters[parameter]!.channel.attribute !== attribute) return null;
           const slot = slotOf(parameter, rig);
           const changed = slot !== null && frozen !== null && frozen[slot] !== frame[slot];
           return (

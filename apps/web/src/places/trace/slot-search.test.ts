@@ -54,6 +54,7 @@ describe("looking for levels", () => {
 
   it("finds by head's number or name, by address, by level", () => {
     expect(found("101")).toEqual([10, 11, 12]);
+    expect(found("Head 101")).toEqual([10, 11, 12]);
     expect(found("FERN")).toEqual([10, 11, 12]);
     expect(found("3.511")).toEqual([511]);
     expect(found("3.")).toHaveLength(512);

@@ -10,7 +10,7 @@ export type SlotSearch =
 
 const LARGEST = 255;
 
-/** Reads `=255`, `>200`, `<10`, `10..20` as levels 0 to 255; `2.17` and `2.` as universe and address; all else as a head's number or name. */
+/** Reads `=255`, `>200`, `<10`, `10..20` as levels 0 to 255; `2.17` and `2.` as universe and address; all else as a head's number (`head 12`) or name. */
 export function readSearch(text: string): SlotSearch {
   const plain = text.trim().toLowerCase();
   if (plain === "") return { by: "nothing" };
@@ -37,7 +37,7 @@ export function readSearch(text: string): SlotSearch {
     if (slot !== null && (slot < 1 || slot > SLOTS)) return { by: "unreadable", why: `addresses go from 1 to ${SLOTS}` };
     return { by: "address", universe: Number(address[1]), address: slot };
   }
-  return { by: "head", text: plain };
+  return { by: "head", text: plain.replace(/^head\s+(?=\d)/, "") };
 }
 
 /** Tells of a slot of the frame whether it is what is looked for. */
