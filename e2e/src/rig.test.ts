@@ -188,6 +188,7 @@ describe("files of lamps", () => {
     // The one as a preset: the other maker's lamp takes the slot of the same number.
     await select(ines, "2101");
     await setLane(ines, "Gobo", "moth");
+    await ines.getByRole("tab", { name: "Presets" }).click();
     await ines.getByRole("button", { name: "Keep the lanes as a preset" }).click();
     await choose(ines.getByLabel("Fits"), "universal");
     await ines.getByLabel("Name of the new preset").fill("Winged");
