@@ -23,12 +23,6 @@ mkdirSync(FOLDER, { recursive: true });
 const vexa = await runVexa("127.0.0.1:9");
 const browser = await openBrowser();
 try {
-  const stranger = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  await stranger.goto(vexa.url);
-  await stranger.getByLabel("Sign-in name").waitFor();
-  await shoot(stranger, "sign-in");
-  await stranger.context().close();
-
   const ines = await signedIn(browser, vexa.url, "ines");
   await ines.goto(`${vexa.url}/perform`);
   for (const list of ["Night bloom", "Canopy drift", "Lantern evening"])
@@ -175,6 +169,12 @@ try {
     .click();
   await pause(1500);
   await shoot(ines, "song");
+
+  await ines.goto(`${vexa.url}/rig/profiles`);
+  await ines.getByRole("button", { name: "Take Heron 900 Framing into this show" }).click();
+  await ines.getByText("is in the show").waitFor();
+  await ines.getByRole("button", { name: "Put away" }).click();
+  await shoot(ines, "rig");
 
   // Something had to be begun again, and some samples.
   process.kill(vexa.pids.web, "SIGKILL");
