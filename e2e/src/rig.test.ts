@@ -227,6 +227,49 @@ describe("the library", () => {
   });
 });
 
+describe("the patch", () => {
+  const row = (name: string) => ines.getByLabel("Lamps by number").getByRole("button", { name: new RegExp(name) });
+  const field = (label: string) => ines.getByRole("complementary", { name: "Selected lamps" }).getByLabel(label, { exact: true });
+
+  it("is typed for several lamps at once, along the thread, each as one step that an undo takes back", async () => {
+    await ines.getByRole("link", { name: "Lamps" }).click();
+    await ines.getByLabel("Search lamps").fill("fern left");
+    await row("Fern left 1\\b").first().click();
+    await row("Fern left 4\\b").click({ modifiers: ["Shift"] });
+    await ines.getByRole("heading", { name: "4 lamps" }).waitFor();
+    await typeInto(ines, "Number", "101");
+    await ines.getByText(/The number can't be 101: R1 spot 1 has it/).waitFor();
+    await typeInto(ines, "Number", "4001");
+    await row("4004").waitFor();
+    await typeInto(ines, "Address", "30.510");
+    await row("31.1 ").first().waitFor();
+    await typeInto(ines, "To the right, m", "-3..3");
+    await row("4002.*-1.00").waitFor();
+    await typeInto(ines, "Height, m", "+ 2");
+    expect(await field("Height, m").inputValue()).toBe("2.2");
+    expect(await complaints(ines)).toEqual([]);
+    await ines.keyboard.press("Control+z");
+    await row("4001.*0.20").waitFor();
+  });
+
+  it("puts lamps on a circle, shown before it is done; taking one out says what becomes of it, and an undo brings it back", async () => {
+    await ines.getByRole("button", { name: "Arrange…" }).click();
+    await ines.getByRole("radio", { name: "Arc or circle" }).click();
+    await typeInto(ines, "Middle, to the right", "0");
+    await typeInto(ines, "Middle, upstage", "5");
+    await typeInto(ines, "Radius", "4");
+    await ines.getByRole("img", { name: /4 lamps from 4, 5 to 0, 1/ }).waitFor();
+    await ines.getByRole("button", { name: "Put 4 lamps there" }).click();
+    await row("4003.*-4.00\\s+5.00").waitFor();
+    await row("4003").click();
+    await ines.getByRole("button", { name: "Take out" }).click();
+    await row("4003").waitFor({ state: "detached" });
+    await ines.keyboard.press("Control+z");
+    await row("4003").waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+});
+
 describe("who may", () => {
   it("technicians add lamps; programmers look on", async () => {
     const wren = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
@@ -236,7 +279,7 @@ describe("who may", () => {
     await wren.getByRole("button", { name: "Add lamps…" }).click();
     await wren.getByRole("button", { name: "Add 1 lamp" }).click();
     await wren.getByLabel("Search lamps").fill("flint");
-    await wren.getByLabel("Lamps by number").getByText("2202").waitFor();
+    await wren.getByLabel("Lamps by number").getByText("4005").waitFor();
     await wren.context().close();
     const tomasz = await signedIn(browser, vexa.url, "tomasz");
     await tomasz.goto(`${vexa.url}/rig/profiles`);

@@ -22,6 +22,8 @@ export { applyInPlace } from "./document/apply";
 export { sameJson, type Json, type RecordBase, type Records } from "./document/record";
 export { alreadyHolds, apply, valueAt } from "./document/apply";
 export { changedId, invert, merge, setChange, type Change, type Transaction } from "./document/transaction";
+export { arrangedLamps, LAMP_FIELDS, typedLamps, type LampField } from "./edits/fixture-edits";
+export { arranged, CORNERS, type Arrangement, type Corner } from "./geometry/arrangement";
 export { addLamps, MOST_LAMPS_AT_ONCE, nextFreeNumber, nextFreePatches, type LampsToAdd } from "./edits/add-lamps";
 export {
   channelTexts,

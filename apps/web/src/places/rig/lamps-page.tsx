@@ -1,17 +1,16 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
+import { Group, Panel, Separator } from "react-resizable-panels";
 import { Link } from "react-router";
-import { addressText, counted, extentOf, patchConflicts, patchOf, type Fixture, type PatchConflict, type Profile } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
-import { Button } from "../../ui/button";
+import { addressText, counted, extentOf, patchConflicts, type PatchConflict, type Profile } from "@vexa/core";
+import { useMe, useShow } from "../../session/show-context";
 import { Choice, Option } from "../../ui/choice";
-import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
+import { StageCanvas } from "../../stage/stage-canvas";
+import { StageTools } from "../../stage/stage-tools";
 import { AddLampsSheet } from "./add-lamps-sheet";
+import { LampFields } from "./lamp-fields";
+import { LampTable } from "./lamp-table";
 import { useRigPage } from "./rig-state";
-
-const ROW = 36;
-const COLUMNS = "grid-cols-[5rem_minmax(0,1fr)_minmax(0,1.2fr)_minmax(0,1fr)_9rem_6rem]";
 
 /** All lamps with what they are and where they are patched; more are added here. */
 export function LampsPage(): React.JSX.Element {
@@ -31,8 +30,8 @@ export function LampsPage(): React.JSX.Element {
       })
       .toSorted((a, b) => a.number - b.number);
   }, [fixtures, profiles, text]);
-  return (
-    <section className="flex min-h-0 flex-1 flex-col gap-2 p-3" aria-label="Lamps">
+  const table = (
+    <section className="flex h-full min-h-0 flex-col gap-2 p-3" aria-label="Lamps">
       <header className="flex shrink-0 flex-wrap items-center gap-2">
         <TextInput
           aria-label="Search lamps"
@@ -58,14 +57,30 @@ export function LampsPage(): React.JSX.Element {
           , then add lamps of it.
         </p>
       ) : (
-        <Rows
+        <LampTable
           rows={rows}
           profiles={profiles}
-          changes={changes}
           clashing={new Set(conflicts.flatMap(({ first, second }) => [first.id, second?.id ?? ""]))}
         />
       )}
     </section>
+  );
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_17rem]">
+      <Group orientation="vertical" className="min-h-0">
+        <Panel defaultSize="46%" minSize="15%">
+          <div className="relative h-full">
+            <StageCanvas wash={null} />
+            <StageTools />
+          </div>
+        </Panel>
+        <Separator className="h-1.5 border-y border-edge bg-bench hover:bg-raised" aria-label="Divider between plan and table" />
+        <Panel defaultSize="54%" minSize="20%">
+          {table}
+        </Panel>
+      </Group>
+      <LampFields changes={changes} />
+    </div>
   );
 }
 
@@ -96,69 +111,5 @@ function Conflicts({ conflicts }: { conflicts: readonly PatchConflict[] }): Reac
       {second ? `and ${second.number} ${second.name} share ${universe}.${address}` : `runs past the end of universe ${universe}`}
       {conflicts.length > 1 ? `, and ${conflicts.length - 1} more` : ""}.
     </p>
-  );
-}
-
-function Rows(of: {
-  rows: readonly Fixture[];
-  profiles: ReadonlyMap<string, Profile>;
-  changes: boolean;
-  clashing: ReadonlySet<string>;
-}): React.JSX.Element {
-  const { rows, profiles, changes, clashing } = of;
-  const client = useClient();
-  const scroll = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 12 });
-  return (
-    <>
-      <div className={cn("grid shrink-0 gap-2 px-2 text-xs text-ink-3", COLUMNS)} aria-hidden>
-        <span>Number</span>
-        <span>Name</span>
-        <span>Profile</span>
-        <span>Mode</span>
-        <span>Address</span>
-      </div>
-      <div ref={scroll} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="All lamps">
-        <ul className="relative" style={{ height: virtual.getTotalSize() }} aria-label="Lamps by number">
-          {virtual.getVirtualItems().map(({ index, start }) => {
-            const fixture = rows[index]!;
-            const profile = profiles.get(fixture.profileId);
-            const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
-            const breaks = 1 + (mode?.moreFootprints?.length ?? 0);
-            return (
-              <li
-                key={fixture.id}
-                className={cn("absolute inset-x-0 grid items-center gap-2 border-t border-edge px-2 text-[13px]", COLUMNS)}
-                style={{ top: start, height: ROW }}
-              >
-                <span className="font-mono">{fixture.number}</span>
-                <span className="truncate" title={fixture.name}>
-                  {fixture.name}
-                </span>
-                <span className="truncate text-ink-2">
-                  {profile?.model} <span className="text-ink-3">{profile?.maker}</span>
-                </span>
-                <span className="truncate text-ink-2">{mode?.name}</span>
-                <span className={cn("font-mono", clashing.has(fixture.id) && "text-barred")}>
-                  {Array.from({ length: breaks }, (_, at) => addressText(patchOf(fixture, at + 1))).join(" + ")}
-                </span>
-                {changes && (
-                  <Button
-                    size="small"
-                    tone="quiet"
-                    once
-                    className="justify-self-end text-ink-3 hover:text-barred"
-                    aria-label={`Take ${fixture.number} ${fixture.name} out`}
-                    onClick={() => client.transact(`Took ${fixture.number} ${fixture.name} out`, [{ op: "remove", record: fixture }])}
-                  >
-                    Take out
-                  </Button>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-      </div>
-    </>
   );
 }

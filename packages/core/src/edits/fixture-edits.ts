@@ -1,0 +1,140 @@
+import { setChange, type Change } from "../document/transaction";
+import { fail, ok, type Result } from "../errors/result";
+import { arranged, type Arrangement } from "../geometry/arrangement";
+import { readAddress } from "../rig/address-text";
+import { MAX_UNIVERSE, type Fixture, type Patch } from "../rig/fixture";
+import { takenSlots } from "../rig/patch-conflicts";
+import type { Mode } from "../rig/profile";
+import { fan, parseFan } from "../shape/fan";
+import type { Show } from "../show/show";
+
+/** What of several lamps can be typed at once, in their order. */
+export const LAMP_FIELDS = ["number", "name", "address", "x", "y", "z", "turn x", "turn y", "turn z"] as const;
+export type LampField = (typeof LAMP_FIELDS)[number];
+
+/**
+ * The changes that type one thing for several lamps in their order: one value for all, or a run. Numbers and addresses count on by themselves:
+ * `201` gives 201, 202…; `3.1` gives each the next free place from there on; `none` unpatches. Names count by `{n}`. Places and turns spread
+ * (`-6..6`), and with a + or - before them, and a blank, are added (`+ 0.5`). Errors: value.invalid, with what would fit.
+ */
+export function typedLamps(show: Show, ids: readonly string[], of: { field: LampField; text: string }): Result<Change[]> {
+  const lamps = ids.flatMap((id) => show.get("fixture", id) ?? []);
+  if (lamps.length === 0) return fail("record.unknown", { what: "lamp" });
+  switch (of.field) {
+    case "number":
+      return numbered(show, lamps, of.text);
+    case "name": {
+      const name = of.text.trim();
+      if (name === "") return invalid("The name", "empty", "it must have a letter");
+      const names = lamps.map((_, at) => name.replaceAll("{n}", String(at + 1)).slice(0, 80));
+      return ok(set(lamps, "name", (at) => names[at]!));
+    }
+    case "address":
+      return addressed(show, lamps, of.text);
+    case "x":
+    case "y":
+    case "z":
+      return spread(lamps, { path: "position", axis: of.field, text: of.text });
+    case "turn x":
+    case "turn y":
+    case "turn z":
+      return spread(lamps, { path: "rotation", axis: of.field.slice(-1) as "x" | "y" | "z", text: of.text });
+  }
+}
+
+/** The changes that put lamps where an arrangement has them. */
+export function arrangedLamps(show: Show, ids: readonly string[], of: Arrangement): Change[] {
+  const lamps = ids.flatMap((id) => show.get("fixture", id) ?? []);
+  const places = arranged(of, lamps.length);
+  return set(lamps, "position", (at) => places[at]!);
+}
+
+function set<F extends keyof Fixture>(lamps: readonly Fixture[], field: F, of: (at: number) => Fixture[F]): Change[] {
+  return lamps.flatMap((lamp, at) => {
+    const to = of(at);
+    return JSON.stringify(to) === JSON.stringify(lamp[field]) ? [] : [setChange(lamp.id, [field], { from: lamp[field], to })];
+  });
+}
+
+function numbered(show: Show, lamps: readonly Fixture[], text: string): Result<Change[]> {
+  const match = /^\s*(\d{1,5})\s*(?:\.\.\s*(\d{1,5})?\s*)?$/.exec(text);
+  if (!match) return invalid("The number", text, "it must be a number such as 201, from which the others count on");
+  const first = Number(match[1]);
+  const moved = new Set(lamps.map(({ id }) => id));
+  const taken = new Map(show.all("fixture").flatMap((lamp) => (moved.has(lamp.id) ? [] : [[lamp.number, lamp] as const])));
+  for (let at = 0; at < lamps.length; at++) {
+    const number = first + at;
+    const owner = taken.get(number);
+    if (owner) return invalid("The number", String(number), `${owner.name} has it`);
+    if (number < 1 || number > 99999) return invalid("The number", String(number), "it must be from 1 to 99999");
+  }
+  return ok(set(lamps, "number", (at) => first + at));
+}
+
+function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<Change[]> {
+  if (/^\s*(none|unpatched|-)?\s*$/i.test(text)) return ok(set(lamps, "patch", () => null));
+  const start = readAddress(text.replace(/\.\.\s*$/, ""));
+  if (!start) return invalid("The address", text, "it must be universe.address, such as 3.101, or none");
+  const modes = new Map(lamps.map((lamp) => [lamp.id, modeOf(show, lamp)]));
+  const moved = new Set(lamps.map(({ id }) => id));
+  const slots = new Map<number, Fixture>();
+  for (const lamp of show.all("fixture")) {
+    const mode = moved.has(lamp.id) ? null : modeOf(show, lamp);
+    for (const { universe, address, footprint } of mode ? takenSlots(lamp, mode) : [])
+      for (let slot = 0; slot < footprint; slot++) slots.set(universe * 513 + address + slot, lamp);
+  }
+  const ownerAt = ({ universe, address }: Patch, footprint: number): Fixture | null => {
+    for (let slot = 0; slot < footprint; slot++) {
+      const owner = slots.get(universe * 513 + address + slot);
+      if (owner) return owner;
+    }
+    return null;
+  };
+  const patches: Patch[] = [];
+  let next = start;
+  for (const lamp of lamps) {
+    const { footprint } = modes.get(lamp.id)!;
+    // One alone goes where it is sent; in a row each takes the next place that is free.
+    for (;;) {
+      if (next.address + footprint - 1 > 512) {
+        if (lamps.length === 1) return invalid("The address", text, `${lamp.name} takes ${footprint} slots and would run past 512`);
+        next = { universe: next.universe + 1, address: 1 };
+      }
+      if (next.universe > MAX_UNIVERSE) return invalid("The address", text, "there is no universe left");
+      const owner = ownerAt(next, footprint);
+      if (!owner) break;
+      if (lamps.length === 1) return invalid("The address", text, `${owner.name} (${owner.number}) has slots there`);
+      next = { ...next, address: next.address + 1 };
+    }
+    patches.push(next);
+    next = { ...next, address: next.address + footprint };
+  }
+  return ok(set(lamps, "patch", (at) => patches[at]!));
+}
+
+const NO_MODE: Mode = { id: "", name: "", footprint: 1, heads: [], channels: [] };
+
+function modeOf(show: Show, { profileId, modeId }: Fixture): Mode {
+  return show.get("profile", profileId)?.modes.find(({ id }) => id === modeId) ?? NO_MODE;
+}
+
+function spread(lamps: readonly Fixture[], of: { path: "position" | "rotation"; axis: "x" | "y" | "z"; text: string }): Result<Change[]> {
+  const { path, axis } = of;
+  const adds = /^\s*([+-])\s+(.*)$/.exec(of.text) ?? /^\s*(\+)(.*)$/.exec(of.text);
+  const knots = parseFan(adds ? adds[2]! : of.text, "The former value", path === "position" ? "metres" : "degrees");
+  const name = path === "position" ? `The place (${axis})` : `The turn (${axis})`;
+  if (!knots.ok) return invalid(name, of.text, "it must be a number, or a run such as -6..6");
+  const sign = adds?.[1] === "-" ? -1 : 1;
+  const most = path === "position" ? 10000 : 360;
+  const values = lamps.map((lamp, at) => {
+    const value = fan(knots.value, lamps.length > 1 ? at / (lamps.length - 1) : 0);
+    return Math.round((adds ? lamp[path][axis] + sign * value : value) * 1000) / 1000;
+  });
+  const beyond = values.find((value) => Math.abs(value) > most);
+  if (beyond !== undefined) return invalid(name, String(beyond), `it must be from ${-most} to ${most}`);
+  return ok(set(lamps, path, (at) => ({ ...lamps[at]![path], [axis]: values[at]! })));
+}
+
+function invalid(field: string, value: string, why: string): Result<Change[]> {
+  return fail("value.invalid", { field, value: value.slice(0, 40) || "empty", why });
+}
