@@ -1,5 +1,6 @@
 export * as gdtf from "./gdtf/index";
 export * as midi from "./midi/message";
 export * as mtc from "./mtc/message";
+export * as mvr from "./mvr/index";
 export * as osc from "./osc/message";
 export * as sacn from "./sacn/packet";

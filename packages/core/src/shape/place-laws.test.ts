@@ -22,6 +22,13 @@ const law = (run: (count: number, shape: Shape) => void): void => fc.assert(fc.p
 const without = (shape: Shape, ...fields: (keyof Shape)[]): Shape =>
   Object.fromEntries(Object.entries(shape).filter(([field]) => !fields.includes(field as keyof Shape)));
 
+/** How far any of the numbers is from what is wanted at its place: one look instead of thousands of expectations. */
+const furthest = (numbers: ArrayLike<number>, wanted: (index: number) => number): number =>
+  Array.from(numbers, (number, index) => Math.abs(number - wanted(index))).reduce(
+    (most, off) => (off > most || Number.isNaN(off) ? off : most),
+    0,
+  );
+
 describe("laws of place", () => {
   it("both ends are reached when open, unless a run has one place only", () => {
     law((count, shape) => {
@@ -39,14 +46,14 @@ describe("laws of place", () => {
     law((count, shape) => {
       const plain = without(shape, "runs", "by");
       const places = [...new Set(place(count, plain, "round"))].sort((a, b) => a - b);
-      places.forEach((place, index) => expect(place).toBeCloseTo(index / places.length, 9));
+      expect(furthest(places, (index) => index / places.length)).toBeLessThan(5e-10);
     });
   });
 
   it("folded is a mirror about the middle of each run", () => {
     law((count, shape) => {
       const mirrored = place(count, { ...without(shape, "order", "by", "clump", "runs"), folded: true }, "open");
-      mirrored.forEach((u, index) => expect(u).toBeCloseTo(mirrored[count - 1 - index]!, 12));
+      expect(furthest(mirrored, (index) => mirrored[count - 1 - index]!)).toBeLessThan(5e-13);
     });
   });
 
@@ -56,7 +63,7 @@ describe("laws of place", () => {
       const plain = without(shape, "order", "by", "runs", "clump", "turned");
       const clumped = place(count, { ...plain, clump }, "open");
       const single = place(Math.ceil(count / clump), plain, "open");
-      clumped.forEach((u, index) => expect(u).toBe(single[Math.floor(index / clump)]!));
+      expect(furthest(clumped, (index) => single[Math.floor(index / clump)]!)).toBe(0);
     });
   });
 

@@ -1,0 +1,2 @@
+export { read, type PlanLamp, type ReadPlan } from "./read";
+export { write } from "./write";

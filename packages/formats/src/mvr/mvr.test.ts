@@ -1,0 +1,143 @@
+import JSZip from "jszip";
+import { Matrix4, Vector3 } from "three";
+import { describe, expect, it } from "vitest";
+import { aim, beam, explain, seededRandom, type Result } from "@vexa/core";
+import { write as writeGdtf } from "../gdtf/index";
+import { packed, packedAtOnce, pelican } from "../testing/gdtf-files";
+import { randomProfile } from "../testing/random-profile";
+import { read, write, type PlanLamp, type ReadPlan } from "./index";
+
+const taken = (result: Result<ReadPlan>): ReadPlan => {
+  if (!result.ok) throw new Error(explain(result.error));
+  return result.value;
+};
+const TURNED = "{-1.0,0.0,0.0}{0.0,-1.0,0.0}{0.0,0.0,1.0}{1500.0,2000.0,6000.0}";
+const fixture = (of: { name: string; matrix: string; address: string; id: string; more?: string }): string =>
+  `<Fixture name="${of.name}" uuid="0A1B2C3D-0000-4000-8000-00000000000${of.id.at(-1)!}"><Matrix>${of.matrix}</Matrix><GDTFSpec>Quillfern Optics@Pelican 7.gdtf</GDTFSpec><GDTFMode>Standard 12</GDTFMode><Addresses><Address break="0">${of.address}</Address></Addresses><FixtureID>${of.id}</FixtureID><UnitNumber>1</UnitNumber>${of.more ?? ""}</Fixture>`;
+const scene = (layers: string): string =>
+  `<?xml version="1.0" encoding="UTF-8"?><GeneralSceneDescription verMajor="1" verMinor="6"><UserData/><Scene><AUXData/><Layers>${layers}</Layers></Scene></GeneralSceneDescription>`;
+const layer = (inner: string): string => `<Layer name="Rig" uuid="1"><ChildList>${inner}</ChildList></Layer>`;
+const plan = async (layers: string): Promise<Uint8Array> =>
+  packed({
+    "GeneralSceneDescription.xml": scene(layers),
+    "Quillfern Optics@Pelican 7.gdtf": await packed({ "description.xml": pelican() }),
+    "meshes/truss.3ds": new Uint8Array(100),
+  });
+
+// The skeleton of 5-references.md: addresses 501 = 1.501 and 513 = 2.1, the second turned 180 about Z.
+describe("a plan's file", () => {
+  const two = layer(
+    fixture({ name: "Pel 1", matrix: "{1.0,0.0,0.0}{0.0,1.0,0.0}{0.0,0.0,1.0}{-1500.0,2000.0,6000.0}", address: "501", id: "101" }) +
+      fixture({ name: "Pel 2", matrix: TURNED, address: "513", id: "102" }),
+  );
+
+  it("gives lamps with their numbers, addresses, places in metres and profiles", async () => {
+    const { lamps, profiles, report } = taken(read(await plan(two)));
+    expect(lamps.map(({ name, number, patches, position, mode }) => ({ name, number, patches, position, mode }))).toEqual([
+      { name: "Pel 1", number: 101, patches: [{ universe: 1, address: 501 }], position: { x: -1.5, y: 2, z: 6 }, mode: "Standard 12" },
+      { name: "Pel 2", number: 102, patches: [{ universe: 2, address: 1 }], position: { x: 1.5, y: 2, z: 6 }, mode: "Standard 12" },
+    ]);
+    expect(profiles.get(lamps[0]!.spec)!.profile.model).toBe("Pelican 7");
+    expect(report.taken).toEqual(["2 lamps of 1 profiles in 1 layers"]);
+  });
+
+  it("reads universe.address, too, breaks, and GDTF names without their ending", async () => {
+    const odd = fixture({ name: "Odd", matrix: TURNED, address: "2.1", id: "7" })
+      .replace("Pelican 7.gdtf", "Pelican 7")
+      .replace("</Addresses>", '<Address break="1">3.400</Address><Address break="2">nowhere</Address></Addresses>');
+    const { lamps, report } = taken(read(await plan(layer(odd))));
+    expect(lamps[0]).toMatchObject({
+      spec: "Quillfern Optics@Pelican 7.gdtf",
+      patches: [{ universe: 2, address: 1 }, { universe: 3, address: 400 }, null],
+    });
+    expect(report.left).toContain("Address nowhere of Odd: it is none.");
+  });
+
+  it("turns what stands in groups with them, and leaves what is no lamp, with a word", async () => {
+    const group = `<GroupObject name="Truss group" uuid="2"><Matrix>{0,1,0}{-1,0,0}{0,0,1}{1000,2000,6000}</Matrix><ChildList>${fixture({ name: "In it", matrix: "{1,0,0}{0,1,0}{0,0,1}{1,0,0}", address: "1", id: "5" })}<Truss name="T" uuid="3"/></ChildList></GroupObject>`;
+    const { lamps, report } = taken(read(await plan(layer(group))));
+    // L13: local (1,0,0) mm goes to (1000, 2001, 6000): a quarter turn about Z.
+    expect(lamps[0]!.position).toEqual({ x: 1, y: 2.001, z: 6 });
+    expect(lamps[0]!.rotation.z).toBeCloseTo(90, 6);
+    expect(report.left).toEqual(["1 of Truss: only lamps are taken."]);
+  });
+
+  // Oracle: three 0.187 on the file's own matrix.
+  it("places lamps so that they aim right", async () => {
+    const random = seededRandom(7);
+    for (let round = 0; round < 30; round++) {
+      const turn = new Matrix4().makeRotationFromEuler({
+        isEuler: true,
+        x: random() * 6,
+        y: random() * 3 - 1.5,
+        z: random() * 6,
+        order: "ZYX",
+      } as never);
+      const e = turn.elements;
+      const at = [random() * 10000 - 5000, random() * 10000, 4000 + random() * 4000];
+      const row = (...numbers: number[]): string => `{${numbers.join(",")}}`;
+      const matrix = row(e[0]!, e[1]!, e[2]!) + row(e[4]!, e[5]!, e[6]!) + row(e[8]!, e[9]!, e[10]!) + row(...at);
+      const [lamp] = taken(read(await plan(layer(fixture({ name: "A", matrix, address: "1", id: "1" }))))).lamps;
+      const point = { x: random() * 8 - 4, y: random() * 8, z: 0 };
+      const { pan, tilt } = aim(
+        { position: lamp!.position, rotation: lamp!.rotation, panRange: [-360, 360], tiltRange: [-180, 180] },
+        point,
+      );
+      const { direction } = beam({ position: lamp!.position, rotation: lamp!.rotation }, pan, tilt);
+      // The same beam by three: turned by pan about the base's z and tilt about the yoke's x, then by the file's matrix.
+      const theirs = new Vector3(0, 0, -1)
+        .applyAxisAngle(new Vector3(1, 0, 0), (tilt * Math.PI) / 180)
+        .applyAxisAngle(new Vector3(0, 0, 1), (pan * Math.PI) / 180)
+        .applyMatrix4(turn);
+      const wanted = new Vector3(point.x - at[0]! / 1000, point.y - at[1]! / 1000, point.z - at[2]! / 1000).normalize();
+      expect(theirs.distanceTo(wanted)).toBeLessThan(1e-4);
+      expect(new Vector3(direction.x, direction.y, direction.z).distanceTo(wanted)).toBeLessThan(1e-4);
+    }
+  });
+
+  it("comes back as it was written, and opens elsewhere (30 random plans; oracle: jszip)", async () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const random = seededRandom(seed);
+      const profile = randomProfile(seed);
+      const decimal = (low: number, high: number): number => Math.round((low + random() * (high - low)) * 1000) / 1000;
+      const lamps = Array.from({ length: 1 + Math.floor(random() * 6) }, (_, at): PlanLamp => ({
+        uuid: `0a1b2c3d-0000-4000-8000-${String(at).padStart(12, "0")}`,
+        name: `Lamp & ${at}`,
+        number: random() < 0.8 ? at + 1 : null,
+        spec: "A@B.gdtf",
+        mode: profile.modes[0]!.name,
+        patches: random() < 0.7 ? [{ universe: 1 + Math.floor(random() * 90), address: 1 + Math.floor(random() * 512) }] : [],
+        layer: random() < 0.5 ? "Front" : "Back",
+        position: { x: decimal(-20, 20), y: decimal(-20, 20), z: decimal(0, 12) },
+        rotation: { x: decimal(-80, 80), y: decimal(-80, 80), z: decimal(-170, 170) },
+      }));
+      const bytes = write(lamps, new Map([["A@B.gdtf", writeGdtf(profile)]]));
+      const again = taken(read(bytes));
+      const byId = (of: readonly PlanLamp[]): PlanLamp[] => of.toSorted((a, b) => (a.uuid < b.uuid ? -1 : 1));
+      expect(byId(again.lamps), `seed ${seed}`).toEqual(byId(lamps));
+      expect(again.profiles.get("A@B.gdtf")!.profile.model).toBe(profile.model);
+      if (seed === 1) expect(Object.keys((await JSZip.loadAsync(bytes)).files).sort()).toEqual(["A@B.gdtf", "GeneralSceneDescription.xml"]);
+    }
+  });
+
+  const hostile: Readonly<Record<string, () => Promise<Uint8Array>>> = {
+    nonsense: () => Promise.resolve(Uint8Array.of(1, 2, 3)),
+    "a zip without a scene": () => packed({ "a.txt": "a" }),
+    "another root": () => packed({ "GeneralSceneDescription.xml": "<html/>" }),
+    entities: () => packed({ "GeneralSceneDescription.xml": `<!DOCTYPE a [<!ENTITY a "b">]><GeneralSceneDescription/>` }),
+    "a bomb": () => Promise.resolve(packedAtOnce({ "GeneralSceneDescription.xml": new Uint8Array(70 * 1048576) })),
+    "a name that leads out": () => packed({ "GeneralSceneDescription.xml": scene(""), "../x": "y" }),
+    "too deep": () => packed({ "GeneralSceneDescription.xml": scene("<ChildList>".repeat(5000) + "</ChildList>".repeat(5000)) }),
+  };
+  it.each(Object.keys(hostile))("%s is refused with a sentence", async (name) => {
+    const result = read(await hostile[name]!(), "plan.mvr");
+    expect(result.ok ? "taken" : explain(result.error)).toMatch(/^plan\.mvr can't be read: [^{}]{8,}\. Nothing was changed\.$/);
+  });
+
+  it("with a lamp's file that can't be read gives the plan, and says which", async () => {
+    const bytes = await packed({ "GeneralSceneDescription.xml": scene(two), "Quillfern Optics@Pelican 7.gdtf": "broken" });
+    const { lamps, profiles, report } = taken(read(bytes));
+    expect([lamps.length, profiles.size]).toEqual([2, 0]);
+    expect(report.left.join()).toMatch(/Pelican 7\.gdtf in it can't be read: it isn't a zip file/);
+  });
+});
