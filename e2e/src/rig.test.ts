@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
-import { setLane, signedIn, signIn } from "./people";
+import { message, setLane, signedIn, signIn } from "./people";
+import { changedPlan, pelican, select, traced, typeInto } from "./rig-story";
 import { runVexa, type RunningVexa } from "./run-server";
 
 let vexa: RunningVexa;
@@ -19,48 +20,6 @@ afterAll(async () => {
   await browser.close();
   await vexa.stop();
 });
-
-const STILL = "{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}";
-
-/** A lamp of another maker: a dimmer and a wheel of three gobos with their pictures. */
-async function pelican(): Promise<Buffer> {
-  const channel = (offset: number, attribute: string, inner: string): string =>
-    `<DMXChannel DMXBreak="1" Offset="${offset}" Geometry="Lens" Highlight="255/1"><LogicalChannel Attribute="${attribute}">${inner}</LogicalChannel></DMXChannel>`;
-  const sets = ["Open", "Moth", "Lichen"]
-    .map((name, at) => `<ChannelSet Name="${name}" DMXFrom="${at * 20}/1" WheelSlotIndex="${at + 1}"/>`)
-    .join("");
-  const zip = new JSZip();
-  zip.file(
-    "description.xml",
-    `<?xml version="1.0" encoding="UTF-8"?><GDTF DataVersion="1.2"><FixtureType Name="Pelican 7" Manufacturer="Quillfern Optics" FixtureTypeID="3B0E5C1A-7D42-4F6B-9E21-5A8C0D1F2E33">
-<AttributeDefinitions/><Wheels><Wheel Name="Gobos"><Slot Name="Open"/><Slot Name="Moth" MediaFileName="moth"/><Slot Name="Lichen"/></Wheel></Wheels><PhysicalDescriptions/><Models/>
-<Geometries><Geometry Name="Body" Position="${STILL}"><Beam Name="Lens" BeamAngle="14" Position="${STILL}"/></Geometry></Geometries>
-<DMXModes><DMXMode Name="Standard" Geometry="Body"><DMXChannels>${channel(1, "Dimmer", '<ChannelFunction Name="Dimmer" Attribute="Dimmer" DMXFrom="0/1" PhysicalFrom="0" PhysicalTo="1"/>')}${channel(2, "Gobo1", `<ChannelFunction Name="Gobos" Attribute="Gobo1" DMXFrom="0/1" Wheel="Gobos">${sets}</ChannelFunction>`)}</DMXChannels></DMXMode></DMXModes></FixtureType></GDTF>`,
-  );
-  zip.file("wheels/moth.svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 8 8"><circle cx="4" cy="4" r="3" fill="#fff"/></svg>`);
-  return zip.generateAsync({ type: "nodebuffer" });
-}
-
-async function typeInto(page: Page, label: string, text: string): Promise<void> {
-  const field = page.getByLabel(label, { exact: true });
-  await field.fill(text);
-  await field.press("Enter");
-}
-
-/** Selects heads in Build by what is typed. */
-async function select(page: Page, heads: string): Promise<void> {
-  await page.getByRole("link", { name: "Build", exact: true }).click();
-  await typeInto(page, "Select by number or name", heads);
-}
-
-/** Opens the chain of an attribute of a head in Trace. */
-async function traced(page: Page, head: string, attribute: string): Promise<ReturnType<Page["getByRole"]>> {
-  await page.getByRole("link", { name: "Trace" }).click();
-  await page.getByRole("radio", { name: "By head" }).click();
-  await page.getByLabel("Search levels").fill(`Head ${head}`);
-  await page.getByRole("region", { name: "Levels by head" }).getByRole("button", { name: attribute }).first().click();
-  return page.getByRole("region", { name: "Why it is so" });
-}
 
 describe("a lamp typed in from its manual", () => {
   it("is checked while it is typed, and kept", async () => {
@@ -266,6 +225,45 @@ describe("the patch", () => {
     await row("4003").waitFor({ state: "detached" });
     await ines.keyboard.press("Control+z");
     await row("4003").waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+});
+
+describe("a plan's file", () => {
+  it("leaves with all lamps, and comes back as it was: nothing to take", async () => {
+    const answer = await ines.request.get(`${vexa.url}/api/rig/plan`);
+    const body = await answer.body();
+    const zip = await JSZip.loadAsync(body);
+    expect(Object.keys(zip.files)).toContain("Halcyard@Heron 400 Profile.gdtf");
+    await ines.getByLabel("MVR file").setInputFiles({ name: "plan.mvr", mimeType: "application/octet-stream", buffer: body });
+    await ines.getByText("It is as this show is: there is nothing to take.").waitFor();
+    await ines.getByRole("button", { name: "Leave it" }).click();
+  });
+
+  it("is compared first: what is new, moved and re-addressed is taken or left, and its lamps follow in the looks", async () => {
+    const buffer = await changedPlan(await (await ines.request.get(`${vexa.url}/api/rig/plan`)).body());
+    await ines.getByLabel("MVR file").setInputFiles({ name: "day two.mvr", mimeType: "application/octet-stream", buffer });
+    const plan = ines.getByRole("region", { name: "Plan day two.mvr" });
+    await plan.getByText("1.1 to 41.1", { exact: true }).waitFor();
+    await plan.getByText(/to -7\.00, 12\.00, 5\.00 m/).waitFor();
+    await plan.getByText(/Heron 400 Profile, 42\.1/).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    // The new address is left, the rest is taken.
+    await plan.getByRole("region", { name: "re-addressed" }).getByRole("checkbox").first().click();
+    await plan.getByRole("button", { name: "Take 2 of 3" }).click();
+    await ines.getByLabel("Search lamps").fill("R1 spot");
+    const rows = ines.getByLabel("Lamps by number");
+    await rows.getByRole("button", { name: /101.*1\.1 .*-7\.00\s+12\.00\s+5\.00/ }).waitFor();
+    await rows.getByRole("button", { name: /109.*42\.1/ }).waitFor();
+    await ines.keyboard.press("Control+z");
+    await rows.getByRole("button", { name: /109/ }).waitFor({ state: "detached" });
+  });
+
+  it("that can't be read is refused in words, and nothing is changed", async () => {
+    await ines
+      .getByLabel("MVR file")
+      .setInputFiles({ name: "menu.mvr", mimeType: "application/octet-stream", buffer: Buffer.from("soup") });
+    await message(ines, "menu.mvr can't be read: it isn't a zip file. Nothing was changed.").first().waitFor();
     expect(ines.errors).toEqual([]);
   });
 });

@@ -33,6 +33,7 @@ export const ROUTES = {
   "POST /api/sounds": { what: "keep a sound file", admits: "build" },
   "GET /api/rig/library": { what: "the lamps of the library", admits: "signed in" },
   "GET /api/rig/library/:file": { what: "a lamp of the library as a GDTF file", admits: "signed in" },
+  "GET /api/rig/plan": { what: "all lamps with their profiles as an MVR file", admits: "signed in" },
   "GET /api/rig/profiles/:id/file": { what: "a profile of the show as a GDTF file", admits: "signed in" },
   "GET /api/rig/profiles/:id/pictures/:name": { what: "a picture of a wheel", admits: "signed in" },
   "PUT /api/rig/profiles/:id/pictures/:name": { what: "keep a picture of a wheel", admits: "rig" },

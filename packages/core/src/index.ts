@@ -35,6 +35,7 @@ export {
   withoutChannel,
   type ChannelTexts,
 } from "./edits/profile-edits";
+export { comparePlan, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "./edits/take-in-plan";
 export { profileUse, type ProfileUse } from "./questions/profile-use";
 export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";

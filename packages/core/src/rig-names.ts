@@ -30,3 +30,4 @@ export type { Group } from "./rig/group";
 export { attributeNamed, attributeSuggestions } from "./rig/attribute-named";
 export { rangeText, readRanges, type ReadRanges } from "./rig/range-text";
 export { addressText, readAddress } from "./rig/address-text";
+export type { PlanLamp } from "./rig/plan-lamp";

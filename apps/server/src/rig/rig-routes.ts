@@ -1,8 +1,9 @@
 import { join } from "node:path";
 import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
-import { extentOf, type LibraryEntry, type Person } from "@vexa/core";
-import { gdtf } from "@vexa/formats";
+import { createHash } from "node:crypto";
+import { extentOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
+import { gdtf, mvr } from "@vexa/formats";
 import { libraryFolder, libraryLamps } from "@vexa/library";
 import { answerError } from "../http/answer-error";
 import { SHOW_ID } from "../show/seed";
@@ -44,6 +45,45 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     else unknown(response, "lamp");
   });
 
+  router.get("/plan", async (request, response) => {
+    if (!who(request, response)) return;
+    const { show } = stage;
+    const used = show.all("profile").filter(({ id }) => show.all("fixture").some(({ profileId }) => profileId === id));
+    const names = new Map<string, string>();
+    const files = new Map<string, Uint8Array>();
+    for (const profile of used) {
+      const plain = gdtf.fileName(profile);
+      // Two of the same maker and model each keep a file of their own.
+      const name = files.has(plain) ? plain.replace(/\.gdtf$/, `@${files.size}.gdtf`) : plain;
+      names.set(profile.id, name);
+      files.set(name, gdtf.write(profile, await pictures.all({ showId: SHOW_ID, profileId: profile.id })));
+    }
+    const lamps = show.all("fixture").flatMap((fixture): PlanLamp[] => {
+      const mode = show.get("profile", fixture.profileId)?.modes.find(({ id }) => id === fixture.modeId);
+      const { number, name, patch, morePatches = [], position, rotation, planId } = fixture;
+      const uuid = planId ?? planIdOf(fixture.id);
+      return mode
+        ? [
+            {
+              uuid,
+              number,
+              name,
+              spec: names.get(fixture.profileId)!,
+              mode: mode.name,
+              patches: [patch, ...morePatches],
+              layer: "Rig",
+              position,
+              rotation,
+            },
+          ]
+        : [];
+    });
+    response
+      .type("application/octet-stream")
+      .attachment("plan.mvr")
+      .send(Buffer.from(mvr.write(lamps, files)));
+  });
+
   router.get("/profiles/:id/file", async (request, response) => {
     if (!who(request, response)) return;
     const profile = stage.show.get("profile", request.params.id);
@@ -82,4 +122,10 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     },
   );
   return router;
+}
+
+/** An id for a lamp that never had one in a plan: always the same for the same lamp. */
+function planIdOf(fixtureId: string): string {
+  const hex = createHash("sha256").update(fixtureId).digest("hex");
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
 }

@@ -29,6 +29,8 @@ export interface Fixture extends Placement {
   readonly cellStep?: Vector;
   /** The same as written before cells turned with their lamp: on stage, whatever the rotation. Read, and no longer written. */
   readonly headStep?: Vector;
+  /** Id of the lamp in the plan that it came from. */
+  readonly planId?: string;
   /** Precedence of attributes where this one differs from its profile. */
   readonly precedence?: Readonly<Partial<Record<string, Precedence>>>;
 }
@@ -49,6 +51,7 @@ export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   rotation: degreesSchema,
   cellStep: optional(vectorSchema),
   headStep: optional(vectorSchema),
+  planId: optional(textUpTo(64)),
   precedence: optional(mapOf(oneOf(["HTP", "LTP"]), 40)),
 });
 

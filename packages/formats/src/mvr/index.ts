@@ -1,2 +1,2 @@
-export { read, type PlanLamp, type ReadPlan } from "./read";
+export { read, type ReadPlan } from "./read";
 export { write } from "./write";

@@ -1,11 +1,11 @@
 import JSZip from "jszip";
 import { Matrix4, Vector3 } from "three";
 import { describe, expect, it } from "vitest";
-import { aim, beam, explain, seededRandom, type Result } from "@vexa/core";
+import { aim, beam, explain, seededRandom, type PlanLamp, type Result } from "@vexa/core";
 import { write as writeGdtf } from "../gdtf/index";
 import { packed, packedAtOnce, pelican } from "../testing/gdtf-files";
 import { randomProfile } from "../testing/random-profile";
-import { read, write, type PlanLamp, type ReadPlan } from "./index";
+import { read, write, type ReadPlan } from "./index";
 
 const taken = (result: Result<ReadPlan>): ReadPlan => {
   if (!result.ok) throw new Error(explain(result.error));

@@ -1,24 +1,10 @@
-import { fail, MAX_UNIVERSE, ok, type Patch, type Placement, type Result } from "@vexa/core";
+import { fail, MAX_UNIVERSE, ok, type Patch, type PlanLamp, type Result } from "@vexa/core";
 import { openArchive } from "../archive/open-archive";
 import { inside, placementOf, STILL, type Frame } from "../gdtf/matrix";
 import { read as readGdtf, type ReadProfile } from "../gdtf/read";
 import { ReportDraft, type GdtfReport } from "../gdtf/report";
 import { child, childrenOf, parseXml, type Element } from "../xml/element";
 import { readMvrMatrix } from "./matrix";
-
-/** A lamp of a plan. */
-export interface PlanLamp extends Placement {
-  readonly uuid: string;
-  readonly name: string;
-  /** As people say it; null where the plan's own is no number. */
-  readonly number: number | null;
-  /** Name of its GDTF file, with the ending. */
-  readonly spec: string;
-  readonly mode: string;
-  /** By break from the first on. */
-  readonly patches: readonly (Patch | null)[];
-  readonly layer: string;
-}
 
 /** What a plan's file says. */
 export interface ReadPlan {

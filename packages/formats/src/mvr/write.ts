@@ -1,7 +1,7 @@
 import { zipSync, type Zippable } from "fflate";
 import { element, textElement, writeXml, type Element } from "../xml/element";
 import { writeMvrMatrix } from "./matrix";
-import type { PlanLamp } from "./read";
+import type { PlanLamp } from "@vexa/core";
 
 /** Lamps and their GDTF files as an MVR file (DIN SPEC 15801, from memory). What `read` makes of it are the same lamps. */
 export function write(lamps: readonly PlanLamp[], profiles: ReadonlyMap<string, Uint8Array>): Uint8Array {

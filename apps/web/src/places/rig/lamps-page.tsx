@@ -1,8 +1,9 @@
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { Link } from "react-router";
 import { addressText, counted, extentOf, patchConflicts, type PatchConflict, type Profile } from "@vexa/core";
 import { useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { TextInput } from "../../ui/field";
 import { StageCanvas } from "../../stage/stage-canvas";
@@ -10,6 +11,7 @@ import { StageTools } from "../../stage/stage-tools";
 import { AddLampsSheet } from "./add-lamps-sheet";
 import { LampFields } from "./lamp-fields";
 import { LampTable } from "./lamp-table";
+import { PlanSheet, usePlanFile } from "./plan-sheet";
 import { useRigPage } from "./rig-state";
 
 /** All lamps with what they are and where they are patched; more are added here. */
@@ -17,6 +19,8 @@ export function LampsPage(): React.JSX.Element {
   const show = useShow();
   const changes = extentOf(useMe(), "rig") === "all";
   const [text, setText] = useState("");
+  const plan = usePlanFile();
+  const picker = useRef<HTMLInputElement>(null);
   const fixtures = show.all("fixture");
   const profiles = useMemo(() => new Map(show.all("profile").map((profile) => [profile.id, profile])), [show]);
   const conflicts = useMemo(() => patchConflicts(fixtures, profiles), [fixtures, profiles]);
@@ -45,6 +49,33 @@ export function LampsPage(): React.JSX.Element {
           {rows.length === fixtures.length ? counted(rows.length, "lamp") : `${rows.length} of ${counted(fixtures.length, "lamp")}`} in{" "}
           {counted(show.rig.universes.length, "universe")}
         </span>
+        {changes && (
+          <>
+            <Button onClick={() => picker.current?.click()} title="An MVR file; or drop it here. It is compared first">
+              Take in a plan…
+            </Button>
+            <input
+              ref={picker}
+              type="file"
+              accept=".mvr"
+              className="sr-only"
+              tabIndex={-1}
+              aria-label="MVR file"
+              onChange={(event) => {
+                const [file] = event.target.files ?? [];
+                if (file) plan.take(file);
+                event.target.value = "";
+              }}
+            />
+          </>
+        )}
+        <a
+          className="inline-flex h-8 items-center rounded border border-edge bg-raised px-2.5 text-[13px] font-medium hover:border-ink-3"
+          href="/api/rig/plan"
+          download
+        >
+          Save as MVR
+        </a>
         {changes && <AddOf profiles={[...profiles.values()]} />}
       </header>
       {conflicts.length > 0 && <Conflicts conflicts={conflicts} />}
@@ -66,7 +97,16 @@ export function LampsPage(): React.JSX.Element {
     </section>
   );
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_17rem]">
+    <div
+      className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_17rem]"
+      onDragOver={(event) => changes && event.dataTransfer.types.includes("Files") && event.preventDefault()}
+      onDrop={(event) => {
+        const [file] = event.dataTransfer.files;
+        if (!changes || !file) return;
+        event.preventDefault();
+        plan.take(file);
+      }}
+    >
       <Group orientation="vertical" className="min-h-0">
         <Panel defaultSize="46%" minSize="15%">
           <div className="relative h-full">
@@ -76,10 +116,24 @@ export function LampsPage(): React.JSX.Element {
         </Panel>
         <Separator className="h-1.5 border-y border-edge bg-bench hover:bg-raised" aria-label="Divider between plan and table" />
         <Panel defaultSize="54%" minSize="20%">
-          {table}
+          {plan.open ? (
+            <PlanSheet key={plan.open.name} open={plan.open} onDone={plan.leave} />
+          ) : plan.reading === null ? (
+            table
+          ) : (
+            <Reading name={plan.reading} onLeave={plan.leave} />
+          )}
         </Panel>
       </Group>
       <LampFields changes={changes} />
+    </div>
+  );
+}
+
+function Reading({ name, onLeave }: { name: string; onLeave: () => void }): React.JSX.Element {
+  return (
+    <div className="flex items-center gap-3 p-4 text-ink-2" role="status">
+      Reading {name}…<Button onClick={onLeave}>Leave it out</Button>
     </div>
   );
 }

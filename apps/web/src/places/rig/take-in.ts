@@ -1,10 +1,9 @@
 import { create } from "zustand";
-import { explain, profileChanges, type Result } from "@vexa/core";
+import { explain, profileChanges } from "@vexa/core";
 import type { gdtf } from "@vexa/formats";
 import { keepPicture } from "../../session/api";
 import type { ShowClient } from "../../session/show-client";
-
-export type ReadFile = Result<gdtf.ReadProfile>;
+import { readApart } from "./read-apart";
 
 /** A file on its way in. */
 export interface Incoming {
@@ -16,10 +15,7 @@ export interface Incoming {
   readonly profileId: string | null;
 }
 
-const LARGEST = 64 * 1048576;
 const MOST_FILES = 100;
-/** No honest file takes so long. */
-const READ_WITHIN_MS = 10_000;
 
 export const useIncoming = create<{ readonly files: readonly Incoming[] }>(() => ({ files: [] }));
 
@@ -55,7 +51,7 @@ export async function takeIn(files: readonly File[], client: ShowClient): Promis
   for (const { file, key } of rows) {
     if (!waiting(key)) continue;
     change(key, { state: "is read" });
-    const read = await readApart(file);
+    const read = await readApart("lamp", file);
     if (!waiting(key)) continue;
     if (typeof read === "string" || !read.ok) {
       change(key, { state: "was refused", sentence: typeof read === "string" ? read : explain(read.error) });
@@ -79,31 +75,8 @@ export async function takeIn(files: readonly File[], client: ShowClient): Promis
   return last;
 }
 
-/** Reads a file in a worker of its own; a sentence where that takes too long. */
-async function readApart(file: File): Promise<ReadFile | string> {
-  if (file.size > LARGEST) return `${file.name} can't be read: it is larger than 64 MB. Nothing was changed.`;
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const worker = new Worker(new URL("./gdtf-worker.ts", import.meta.url), { type: "module" });
-  try {
-    return await new Promise<ReadFile | string>((resolve) => {
-      const late = setTimeout(() => resolve(`${file.name} can't be read: it takes too long. Nothing was changed.`), READ_WITHIN_MS);
-      worker.onmessage = ({ data }: MessageEvent<ReadFile>) => {
-        clearTimeout(late);
-        resolve(data);
-      };
-      worker.onerror = () => {
-        clearTimeout(late);
-        resolve(`${file.name} can't be read. Nothing was changed.`);
-      };
-      worker.postMessage({ name: file.name, bytes });
-    });
-  } finally {
-    worker.terminate();
-  }
-}
-
 /** Pictures come after the profile; the server may hear of it a moment later. */
-async function keepPictures(profileId: string, pictures: readonly gdtf.WheelPicture[]): Promise<void> {
+export async function keepPictures(profileId: string, pictures: readonly gdtf.WheelPicture[]): Promise<void> {
   for (const { name, type, content } of pictures) {
     const blob = new Blob([new Uint8Array(content)], { type });
     for (let tries = 0; tries < 5; tries++) {

@@ -1,0 +1,134 @@
+import { useRef, useState } from "react";
+import { comparePlan, counted, explain, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "@vexa/core";
+import type { mvr } from "@vexa/formats";
+import { newId } from "../../session/new-id";
+import { useClient, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { refuse } from "../../ui/messages";
+import { Tick } from "../../ui/tick";
+import { readApart } from "./read-apart";
+import { keepPictures } from "./take-in";
+
+interface Open {
+  readonly name: string;
+  readonly read: mvr.ReadPlan;
+}
+
+/** Picks or takes a plan's file, and shows in what it differs before anything is changed. */
+export function usePlanFile(): { open: Open | null; reading: string | null; take: (file: File) => void; leave: () => void } {
+  const [open, setOpen] = useState<Open | null>(null);
+  const [reading, setReading] = useState<string | null>(null);
+  const abort = useRef<AbortController | null>(null);
+  const take = (file: File): void => {
+    abort.current = new AbortController();
+    setReading(file.name);
+    void readApart("plan", file, abort.current.signal).then((read) => {
+      setReading(null);
+      if (typeof read === "string") refuse(read);
+      else if (!read.ok) refuse(explain(read.error));
+      else setOpen({ name: file.name, read: read.value });
+    });
+  };
+  const leave = (): void => {
+    abort.current?.abort();
+    setOpen(null);
+  };
+  return { open, reading, take, leave };
+}
+
+const MOST_LISTED = 200;
+
+/** In what a plan differs from the show, each to be taken or left; programming stays with its lamps. */
+export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const plan: Plan = { lamps: open.read.lamps, profiles: new Map([...open.read.profiles].map(([spec, { profile }]) => [spec, profile])) };
+  const rows = comparePlan(show, plan);
+  const taken = rows.filter(({ key, barred }) => barred === null && !left.has(key));
+  const turn = (of: readonly PlanDifference[]): void => {
+    const next = new Set(left);
+    const all = of.every(({ key }) => !left.has(key));
+    for (const { key } of of)
+      if (all) next.add(key);
+      else next.delete(key);
+    setLeft(next);
+  };
+  const take = (): void => {
+    const changes = planChanges(client.view, plan, { take: taken, newId: () => `fx-${newId()}` });
+    if (!client.transact(`Took ${counted(taken.length, "difference")} from ${open.name}`, changes)) return;
+    const fresh = new Set(changes.flatMap((change) => (change.op === "add" && change.record.kind === "profile" ? [change.record.id] : [])));
+    for (const { profile, pictures } of open.read.profiles.values()) if (fresh.has(profile.id)) void keepPictures(profile.id, pictures);
+    onDone();
+  };
+  const { report } = open.read;
+  return (
+    <section className="flex h-full min-h-0 flex-col gap-2 p-3" aria-label={`Plan ${open.name}`}>
+      <header className="flex flex-wrap items-center gap-2">
+        <h2 className="min-w-0 flex-1 truncate font-semibold">{open.name}</h2>
+        <Button onClick={onDone}>Leave it</Button>
+        <Button tone="sketch" once disabled={taken.length === 0} onClick={take}>
+          Take {taken.length} of {rows.length}
+        </Button>
+      </header>
+      <p className="text-[13px] text-ink-2" role="status">
+        {report.taken.join("; ")}.{" "}
+        {rows.length === 0 ? "It is as this show is: there is nothing to take." : "Nothing is changed before you take it."}
+      </p>
+      {report.left.length > 0 && (
+        <details className="text-xs text-ink-2">
+          <summary className="cursor-pointer">{report.left.length} left out</summary>
+          <ul className="list-disc pl-5">
+            {report.left.slice(0, 100).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="Differences">
+        {PLAN_KINDS.map((kind) => {
+          const own = rows.filter((row) => row.kind === kind);
+          return own.length === 0 ? null : <Kind key={kind} kind={kind} rows={own} left={left} onTurn={turn} />;
+        })}
+      </div>
+    </section>
+  );
+}
+
+function Kind(of: {
+  kind: PlanKind;
+  rows: readonly PlanDifference[];
+  left: ReadonlySet<string>;
+  onTurn: (rows: readonly PlanDifference[]) => void;
+}): React.JSX.Element {
+  const { kind, rows, left, onTurn } = of;
+  const open = rows.filter(({ barred }) => barred === null);
+  return (
+    <section className="mb-3" aria-label={kind}>
+      <h3 className="flex items-center gap-2 text-xs text-ink-3">
+        <Tick
+          label={`${rows.length} ${kind}`}
+          on={open.length > 0 && open.every(({ key }) => !left.has(key))}
+          disabled={open.length === 0}
+          onTick={() => onTurn(open)}
+        />
+      </h3>
+      <ul className="grid gap-0.5 pl-4">
+        {rows.slice(0, MOST_LISTED).map((row) => (
+          <li key={row.key} className="grid grid-cols-[14rem_minmax(0,1fr)] items-center gap-2 text-[13px]">
+            <Tick
+              label={<span className="truncate">{row.lamp}</span>}
+              on={row.barred === null && !left.has(row.key)}
+              disabled={row.barred !== null}
+              onTick={() => onTurn([row])}
+            />
+            <span className="truncate text-ink-2" title={row.words}>
+              {row.barred === null ? row.words : <span className="text-barred">▬ {row.barred}</span>}
+            </span>
+          </li>
+        ))}
+        {rows.length > MOST_LISTED && <li className="text-xs text-ink-3">{rows.length - MOST_LISTED} more of the same kind</li>}
+      </ul>
+    </section>
+  );
+}

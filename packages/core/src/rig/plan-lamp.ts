@@ -1,0 +1,17 @@
+import type { Placement } from "../geometry/beam";
+import type { Patch } from "./fixture";
+
+/** A lamp as a plan's file has it. */
+export interface PlanLamp extends Placement {
+  /** The plan's own id of it, by which it is known again. */
+  readonly uuid: string;
+  readonly name: string;
+  /** As people say it; null where the plan's own is no number. */
+  readonly number: number | null;
+  /** Name of its GDTF file, with the ending. */
+  readonly spec: string;
+  readonly mode: string;
+  /** By break from the first on. */
+  readonly patches: readonly (Patch | null)[];
+  readonly layer: string;
+}
