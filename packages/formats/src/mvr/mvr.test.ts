@@ -38,7 +38,7 @@ describe("a plan's file", () => {
       { name: "Pel 2", number: 102, patches: [{ universe: 2, address: 1 }], position: { x: 1.5, y: 2, z: 6 }, mode: "Standard 12" },
     ]);
     expect(profiles.get(lamps[0]!.spec)!.profile.model).toBe("Pelican 7");
-    expect(report.taken).toEqual(["2 lamps of 1 profiles in 1 layers"]);
+    expect(report.taken).toEqual(["2 lamps of 1 profile in 1 layer"]);
   });
 
   it("reads universe.address, too, breaks, and GDTF names without their ending", async () => {

@@ -1,4 +1,4 @@
-import { fail, MAX_UNIVERSE, ok, type Patch, type PlanLamp, type Result } from "@vexa/core";
+import { counted, fail, MAX_UNIVERSE, ok, type Patch, type PlanLamp, type Result } from "@vexa/core";
 import { openArchive } from "../archive/open-archive";
 import { inside, placementOf, STILL, type Frame } from "../gdtf/matrix";
 import { read as readGdtf, type ReadProfile } from "../gdtf/read";
@@ -55,7 +55,9 @@ export function read(bytes: Uint8Array, file = "The file"): Result<ReadPlan> {
     if (profile?.ok) profiles.set(spec, profile.value);
     else report.leave(profile ? `${spec} in it can't be read: ${profile.error.details["why"]}.` : `${spec} isn't in the file.`);
   }
-  report.taken.push(`${lamps.length} lamps of ${profiles.size} profiles in ${new Set(lamps.map(({ layer }) => layer)).size} layers`);
+  report.taken.push(
+    `${counted(lamps.length, "lamp")} of ${counted(profiles.size, "profile")} in ${counted(new Set(lamps.map(({ layer }) => layer)).size, "layer")}`,
+  );
   return ok({ lamps, profiles, report: report.done() });
 }
 

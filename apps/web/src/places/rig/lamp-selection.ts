@@ -1,4 +1,4 @@
-import { added, headsNumbered, removed, selectHeads, type Fixture, type HeadKey, type Show } from "@vexa/core";
+import { added, removed, selectHeads, type Fixture, type HeadKey, type Show } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
 import { useShow } from "../../session/show-context";
@@ -31,7 +31,9 @@ export function usePressLamp(
 
 /** What is selected for lamps: wholes where lamps are one, else their heads. */
 export function headsOfLamps({ rig }: Show, lamps: readonly Fixture[]): HeadKey[] {
-  return lamps.flatMap(({ number }) => headsNumbered(rig, number, number));
+  const own = new Map<string, HeadKey[]>(lamps.map(({ id }) => [id, []]));
+  for (const { fixture, mode, index, key } of rig.heads) if (!mode.master || index === 0) own.get(fixture.id)?.push(key);
+  return [...own.values()].flat();
 }
 
 function allHeadsOf({ rig }: Show, lamp: Fixture): HeadKey[] {

@@ -105,14 +105,15 @@ export function Tester({ profile, mode, changes }: { profile: Profile; mode: Mod
             }}
           />
         )}
-        <span className="flex-1 text-xs text-ink-3">
-          Over all that plays, masters and blackout too; it ends by itself after two minutes. What serves the lamp (○) is sent by holding it
-          for a second.
-        </span>
+        <span className="flex-1" />
         <Button onClick={release} disabled={held.size === 0}>
           Let go of all
         </Button>
       </header>
+      <p className="text-xs text-ink-3">
+        Over all that plays, masters and blackout too; it ends by itself after two minutes. What serves the lamp (○) is sent by holding it
+        for a second.
+      </p>
       <ul className="grid gap-1.5">
         {mode.channels
           .slice(0, MOST_SHOWN)
