@@ -23,6 +23,8 @@ afterAll(async () => {
 });
 
 const PLACES = [
+  "rig/lamps",
+  "rig/profiles",
   "build",
   "score",
   "perform/page-main",
