@@ -57,7 +57,12 @@ module.exports = {
     },
     { name: "formats-know-no-library", severity: "error", from: { path: "^packages/formats/" }, to: { path: "^packages/library/" } },
     { name: "server-is-no-web", severity: "error", from: { path: "^apps/server/" }, to: { path: "^apps/(web|devices)/" } },
-    { name: "web-is-no-server", severity: "error", from: { path: "^apps/web/" }, to: { path: "^(apps/(server|devices)|demo|bench|e2e|packages/library)/" } },
+    {
+      name: "web-is-no-server",
+      severity: "error",
+      from: { path: "^apps/web/" },
+      to: { path: "^(apps/(server|devices)|demo|bench|e2e|packages/library)/" },
+    },
     { name: "web-has-no-node", severity: "error", from: { path: "^apps/web/src/", pathNot: TESTS }, to: { dependencyTypes: ["core"] } },
     {
       name: "devices-stand-alone",
