@@ -16,6 +16,7 @@ const SCREENS = [
   "pages",
   "presets",
   "rig",
+  "rig-patch",
   "score-editing",
   "selecting",
   "show-place",

@@ -25,6 +25,7 @@ afterAll(async () => {
 const PLACES = [
   "rig/lamps",
   "rig/profiles",
+  "rig/check",
   "build",
   "score",
   "perform/page-main",

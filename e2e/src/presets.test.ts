@@ -149,6 +149,26 @@ describe("presets", () => {
     expect(await field.inputValue()).toBe("#40b050..#5a40e0");
   });
 
+  it("aren't all: a value is said with its attribute, before there is any lane and in any lane's field", async () => {
+    await story.find("91");
+    const said = story.page.getByLabel("Attribute and value");
+    await said.fill("strobe eight");
+    await said.press("Enter");
+    await message(story.page, /“strobe eight” names none of these heads’ attributes with a value/).waitFor();
+    await said.fill("strobe 8 Hz");
+    await said.press("Enter");
+    await story.lane("Strobe rate").waitFor();
+    const rate = story.page.getByLabel("Strobe rate value");
+    expect(await rate.inputValue()).toBe("8");
+    await rate.fill("dim 60%");
+    await rate.press("Enter");
+    await story.lane("Dimmer").waitFor();
+    expect(await story.page.getByLabel("Dimmer value").inputValue()).toBe("60");
+    expect(await rate.inputValue()).toBe("8");
+    // The first strobe, behind four blinders of two slots: intensity, then its rate, eight of twenty hertz.
+    await until("both are on the wire", () => story.levels(13)?.[8] === 153 && story.levels(13)?.[9] === 102);
+  });
+
   it("in use are deleted only with their content written in, and nothing on stage changes", async () => {
     await pickGroup(story.page, "Rib 3 spots");
     await preset("Frostlight").click();

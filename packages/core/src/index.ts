@@ -36,6 +36,8 @@ export {
   type ChannelTexts,
 } from "./edits/profile-edits";
 export { comparePlan, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "./edits/take-in-plan";
+export { CHECK_KINDS, rigChecks, type CheckKind, type RigCheck } from "./questions/rig-checks";
+export { lampsOfRows, PATCH_COLUMNS, patchRows, type PatchRow } from "./edits/patch-rows";
 export { profileUse, type ProfileUse } from "./questions/profile-use";
 export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";

@@ -1,3 +1,4 @@
+export * as csv from "./csv/table";
 export * as gdtf from "./gdtf/index";
 export * as midi from "./midi/message";
 export * as mtc from "./mtc/message";

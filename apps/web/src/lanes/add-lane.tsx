@@ -1,16 +1,11 @@
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
 import { attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
 import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { Menu, MenuItem } from "../ui/menu";
-
-/** Opens a lane for the selection: it shows what is on stage, and changes nothing until something in it is touched. */
-export function useAddLane(): (attribute: Attribute) => void {
-  const { openLanes, set } = useInterface();
-  return (attribute) => set({ laneAttribute: attribute, openLanes: openLanes.includes(attribute) ? openLanes : [attribute, ...openLanes] });
-}
+import { SaidField } from "./said-field";
+import { useAddLane } from "./use-add-lane";
 
 export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Element {
   const add = useAddLane();
@@ -33,6 +28,7 @@ export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Ele
           </div>
         );
       })}
+      {attributes.length > 0 && !barred && <SaidField heads={heads} />}
       {barred && <p className="text-[13px] text-barred">▬ {barred}</p>}
     </div>
   );

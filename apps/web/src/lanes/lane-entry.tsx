@@ -2,11 +2,13 @@ import { attributeInfo, channelOf as ownChannel, presetsNamed, scaleOf, valueNam
 import { newId } from "../session/new-id";
 import { useShow } from "../session/show-context";
 import { FanField, type Meaning } from "../ui/fan-field";
+import { emptied } from "./emptied";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { channelOf, SlotChoice, UnitLine } from "./lane-numbers";
 import { motionWords } from "./motion-words";
 import type { LaneEdits } from "./use-lane-edits";
-import { ColorEntry, emptied, PointEntry, PresetEntry } from "./whole-entry";
+import { useSaid } from "./use-said";
+import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
 
 const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz" };
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second" };
@@ -41,16 +43,17 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
     if (meaning === "add") return edits.nudge({ knots }, newId());
     if (!editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
     const path = curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {};
-    return edits.put(withFan(part.presets ? emptied(lane) : part, "value", { knots, ...path }));
+    return edits.put(withFan(part.presets ? emptied(lane.own?.part, lane.touched + 1) : part, "value", { knots, ...path }));
   };
   const channel = channelOf(show.rig, heads, attribute);
+  const said = useSaid(heads);
   const named = (text: string): boolean | null => {
     const value = channel ? valueNamed(channel, text, attribute) : null;
-    return value === null ? presets(text) : take([value], "set");
+    return value === null ? (presets(text) ?? said(text)) : take([value], "set");
   };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);
-    return ids ? edits.put({ ...emptied(lane), presets: { ids, path: "even" } }) : null;
+    return ids ? edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids, path: "even" } }) : null;
   };
   return (
     <>

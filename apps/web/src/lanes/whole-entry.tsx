@@ -1,41 +1,16 @@
 import { tell } from "../ui/messages";
-import {
-  COLOR_PATHS,
-  hexOfColor,
-  presetName,
-  presetsNamed,
-  readColor,
-  xyYOf,
-  xyzOf,
-  type ColorFan,
-  type Head,
-  type Part,
-  type XyY,
-} from "@vexa/core";
+import { COLOR_PATHS, hexOfColor, presetName, presetsNamed, readColor, xyYOf, xyzOf, type ColorFan, type Head, type XyY } from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
 import { ColorChips } from "./color-chips";
 import { ColorPicker } from "./color-picker";
+import { emptied } from "./emptied";
 import type { Lane } from "./lane-model";
 import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
 
 const FIELD = "h-7 text-xs text-sketch";
-
-/** The part without what it said before: what is typed takes its place. */
-export function emptied({ own, touched }: Lane): Part {
-  const {
-    colors: _,
-    points: __,
-    presets: ___,
-    level: ____,
-    nudge: _____,
-    taken: ______,
-    ...rest
-  } = own?.part ?? { shape: {}, touched: touched + 1 };
-  return rest;
-}
 
 /** Colours as they are typed: #ff7a30..#30a060, or presets by name: Ember..Moss. */
 export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
@@ -45,10 +20,10 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
   const path = colors?.path ?? "even";
   const take = (typed: string): boolean | string => {
     const named = presetsNamed(show, typed, "Color");
-    if (named) return edits.put({ ...emptied(lane), presets: { ids: named, path } });
+    if (named) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids: named, path } });
     const knots = typed.split("..").map(readColor);
     if (knots.length <= 64 && knots.every((knot) => knot !== null))
-      return edits.put({ ...emptied(lane), colors: { knots: knots as ColorFan["knots"], path } });
+      return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), colors: { knots: knots as ColorFan["knots"], path } });
     return `“${typed}” is neither colours such as #ff7a30..#0a6, amber..blue nor presets such as Ember..Moss. Nothing was changed.`;
   };
   return (
@@ -66,7 +41,7 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
         <ColorPicker
           colors={colors ?? { knots: [firstColor(values)], path }}
           heads={heads}
-          onColors={(next, gesture) => edits.put({ ...emptied(lane), colors: next }, gesture)}
+          onColors={(next, gesture) => edits.put({ ...emptied(lane.own?.part, lane.touched + 1), colors: next }, gesture)}
         />
       </div>
     </>
@@ -94,9 +69,9 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
   const show = useShow();
   const take = (typed: string): boolean | string => {
     const named = presetsNamed(show, typed, "Position");
-    if (named) return edits.put({ ...emptied(lane), presets: { ids: named, path: "even" } });
+    if (named) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids: named, path: "even" } });
     const knots = readPoints(typed);
-    if (knots) return edits.put({ ...emptied(lane), points: { knots, path: points?.path ?? "straight" } });
+    if (knots) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), points: { knots, path: points?.path ?? "straight" } });
     return `“${typed}” is neither a place on stage nor a preset. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`;
   };
   return (
@@ -146,7 +121,8 @@ export function PresetEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): 
         ...(part.fade ? { fade: part.fade } : {}),
         ...(part.delay ? { delay: part.delay } : {}),
       });
-    else if (lane.attribute === "Color" && colors.length === ids.length) edits.put({ ...emptied(lane), colors: { knots: colors, path } });
+    else if (lane.attribute === "Color" && colors.length === ids.length)
+      edits.put({ ...emptied(lane.own?.part, lane.touched + 1), colors: { knots: colors, path } });
     else tell("Values of single heads or profiles can't be written into one lane. The reference was kept.");
   };
   return (

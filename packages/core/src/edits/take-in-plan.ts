@@ -41,12 +41,12 @@ export function comparePlan(show: Show, plan: Plan): PlanDifference[] {
   const byNumber = new Map(fixtures.flatMap((fixture) => (fixture.planId === undefined ? [[fixture.number, fixture] as const] : [])));
   const seen = new Set<string>();
   const found: PlanDifference[] = [];
-  for (const lamp of plan.lamps) {
+  for (const [index, lamp] of plan.lamps.entries()) {
     const fixture = byPlan.get(lamp.uuid) ?? (lamp.number === null ? undefined : byNumber.get(lamp.number));
     if (fixture && !seen.has(fixture.id)) {
       seen.add(fixture.id);
       found.push(...differencesOf(show, fixture, { lamp, plan }));
-    } else found.push(newLamp(show, lamp, plan));
+    } else found.push({ ...newLamp(show, lamp, plan), key: `new ${index}` });
   }
   for (const fixture of fixtures)
     if (fixture.planId !== undefined && !seen.has(fixture.id))
@@ -61,7 +61,7 @@ const of = (fixture: Fixture, planLamp: PlanLamp | null): Pick<PlanDifference, "
   planLamp,
 });
 
-function newLamp(show: Show, lamp: PlanLamp, plan: Plan): PlanDifference {
+function newLamp(show: Show, lamp: PlanLamp, plan: Plan): Omit<PlanDifference, "key"> {
   const { profile, mode } = modeOf(show, lamp, plan);
   const barred = !profile
     ? `${lamp.spec} isn't in the file, and no lamp here is of it`
@@ -70,7 +70,6 @@ function newLamp(show: Show, lamp: PlanLamp, plan: Plan): PlanDifference {
       : null;
   const where = lamp.patches.map((patch) => addressText(patch)).join(" + ") || "unpatched";
   return {
-    key: `new ${lamp.uuid} ${lamp.name}`,
     kind: "new",
     lamp: `${lamp.number ?? ""} ${lamp.name}`.trim(),
     words: `${profile?.model ?? lamp.spec}, ${where}, ${placeText(lamp.position)}`,

@@ -126,6 +126,8 @@ const LEFT: readonly (readonly [parent: string | null, name: string, sentence: s
   ["PhysicalDescriptions", "ColorSpace", "Its colour space was left out."],
   ["PhysicalDescriptions", "CRIs", "Its colour rendering was left out."],
   ["PhysicalDescriptions", "Connectors", "Its connectors were left out."],
+  ["PhysicalDescriptions", "DMXProfiles", "Its curves of response were left out."],
+  ["PhysicalDescriptions", "Properties", "Its weight and other properties were left out."],
 ];
 
 function leaveOut(type: Element, report: ReportDraft): void {
@@ -133,6 +135,11 @@ function leaveOut(type: Element, report: ReportDraft): void {
     const found = child(parent === null ? type : child(type, parent), name);
     if (found && found.children.length > 0) report.leave(sentence);
   }
+  const physical = child(type, "PhysicalDescriptions");
+  const measured = ["Emitters", "Filters"]
+    .flatMap((name) => child(physical, name)?.children ?? [])
+    .some((own) => child(own, "Measurement"));
+  if (measured) report.leave("Spectra of its emitters and filters were left out.");
   for (const mode of modeElements(type)) if ((child(mode, "FTMacros")?.children.length ?? 0) > 0) report.leave("Its macros were left out.");
 }
 

@@ -11,7 +11,7 @@ import { StageTools } from "../../stage/stage-tools";
 import { AddLampsSheet } from "./add-lamps-sheet";
 import { LampFields } from "./lamp-fields";
 import { LampTable } from "./lamp-table";
-import { PlanSheet, usePlanFile } from "./plan-sheet";
+import { PlanSheet, saveTable, usePlanFile } from "./plan-sheet";
 import { useRigPage } from "./rig-state";
 
 /** All lamps with what they are and where they are patched; more are added here. */
@@ -51,16 +51,16 @@ export function LampsPage(): React.JSX.Element {
         </span>
         {changes && (
           <>
-            <Button onClick={() => picker.current?.click()} title="An MVR file; or drop it here. It is compared first">
+            <Button onClick={() => picker.current?.click()} title="An MVR file, or a table in CSV; or drop it here. It is compared first">
               Take in a plan…
             </Button>
             <input
               ref={picker}
               type="file"
-              accept=".mvr"
+              accept=".mvr,.csv"
               className="sr-only"
               tabIndex={-1}
-              aria-label="MVR file"
+              aria-label="MVR or CSV file"
               onChange={(event) => {
                 const [file] = event.target.files ?? [];
                 if (file) plan.take(file);
@@ -76,6 +76,7 @@ export function LampsPage(): React.JSX.Element {
         >
           Save as MVR
         </a>
+        <Button onClick={() => saveTable(show)}>CSV</Button>
         {changes && <AddOf profiles={[...profiles.values()]} />}
       </header>
       {conflicts.length > 0 && <Conflicts conflicts={conflicts} />}

@@ -1,6 +1,19 @@
 import { useRef, useState } from "react";
-import { comparePlan, counted, explain, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "@vexa/core";
-import type { mvr } from "@vexa/formats";
+import {
+  comparePlan,
+  counted,
+  explain,
+  lampsOfRows,
+  PATCH_COLUMNS,
+  patchRows,
+  type Show,
+  PLAN_KINDS,
+  planChanges,
+  type Plan,
+  type PlanDifference,
+  type PlanKind,
+} from "@vexa/core";
+import { csv, type gdtf } from "@vexa/formats";
 import { newId } from "../../session/new-id";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -11,22 +24,51 @@ import { keepPictures } from "./take-in";
 
 interface Open {
   readonly name: string;
-  readonly read: mvr.ReadPlan;
+  readonly plan: Plan;
+  readonly pictures: ReadonlyMap<string, readonly gdtf.WheelPicture[]>;
+  readonly report: { readonly taken: readonly string[]; readonly left: readonly string[] };
 }
 
-/** Picks or takes a plan's file, and shows in what it differs before anything is changed. */
+/** What a plan's file, or a table of a patch, comes to; a sentence where it can't be read. */
+async function readPlan(file: File, show: Show, signal: AbortSignal): Promise<Open | string> {
+  const { name } = file;
+  if (/\.csv$/i.test(name)) {
+    const read = await readApart("table", file, signal);
+    if (typeof read === "string") return read;
+    if (!read.ok) return explain(read.error);
+    const { lamps, left } = lampsOfRows(show, read.value);
+    return {
+      name,
+      plan: { lamps, profiles: new Map() },
+      pictures: new Map(),
+      report: { taken: [counted(read.value.length, "row")], left },
+    };
+  }
+  const read = await readApart("plan", file, signal);
+  if (typeof read === "string") return read;
+  if (!read.ok) return explain(read.error);
+  const { lamps, profiles, report } = read.value;
+  return {
+    name,
+    plan: { lamps, profiles: new Map([...profiles].map(([spec, { profile }]) => [spec, profile])) },
+    pictures: new Map([...profiles.values()].map(({ profile, pictures }) => [profile.id, pictures])),
+    report,
+  };
+}
+
+/** Takes a plan's file, and shows in what it differs before anything is changed. */
 export function usePlanFile(): { open: Open | null; reading: string | null; take: (file: File) => void; leave: () => void } {
+  const client = useClient();
   const [open, setOpen] = useState<Open | null>(null);
   const [reading, setReading] = useState<string | null>(null);
   const abort = useRef<AbortController | null>(null);
   const take = (file: File): void => {
-    abort.current = new AbortController();
+    const mine = (abort.current = new AbortController());
     setReading(file.name);
-    void readApart("plan", file, abort.current.signal).then((read) => {
+    void readPlan(file, client.view, mine.signal).then((read) => {
       setReading(null);
       if (typeof read === "string") refuse(read);
-      else if (!read.ok) refuse(explain(read.error));
-      else setOpen({ name: file.name, read: read.value });
+      else setOpen(read);
     });
   };
   const leave = (): void => {
@@ -36,6 +78,15 @@ export function usePlanFile(): { open: Open | null; reading: string | null; take
   return { open, reading, take, leave };
 }
 
+/** The patch as a table, saved by the browser. */
+export function saveTable(show: Show): void {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(new Blob([csv.write(PATCH_COLUMNS, patchRows(show))], { type: "text/csv" }));
+  link.download = "patch.csv";
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
 const MOST_LISTED = 200;
 
 /** In what a plan differs from the show, each to be taken or left; programming stays with its lamps. */
@@ -43,7 +94,7 @@ export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }):
   const show = useShow();
   const client = useClient();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const plan: Plan = { lamps: open.read.lamps, profiles: new Map([...open.read.profiles].map(([spec, { profile }]) => [spec, profile])) };
+  const { plan, pictures, report } = open;
   const rows = comparePlan(show, plan);
   const taken = rows.filter(({ key, barred }) => barred === null && !left.has(key));
   const turn = (of: readonly PlanDifference[]): void => {
@@ -58,10 +109,9 @@ export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }):
     const changes = planChanges(client.view, plan, { take: taken, newId: () => `fx-${newId()}` });
     if (!client.transact(`Took ${counted(taken.length, "difference")} from ${open.name}`, changes)) return;
     const fresh = new Set(changes.flatMap((change) => (change.op === "add" && change.record.kind === "profile" ? [change.record.id] : [])));
-    for (const { profile, pictures } of open.read.profiles.values()) if (fresh.has(profile.id)) void keepPictures(profile.id, pictures);
+    for (const [id, own] of pictures) if (fresh.has(id)) void keepPictures(id, own);
     onDone();
   };
-  const { report } = open.read;
   return (
     <section className="flex h-full min-h-0 flex-col gap-2 p-3" aria-label={`Plan ${open.name}`}>
       <header className="flex flex-wrap items-center gap-2">

@@ -1,8 +1,8 @@
 import type { Result } from "@vexa/core";
-import type { gdtf, mvr } from "@vexa/formats";
+import type { csv, gdtf, mvr } from "@vexa/formats";
 
 export interface AskedFile {
-  readonly as: "lamp" | "plan";
+  readonly as: "lamp" | "plan" | "table";
   readonly name: string;
   readonly bytes: Uint8Array;
 }
@@ -10,11 +10,12 @@ export interface AskedFile {
 interface Read {
   readonly lamp: gdtf.ReadProfile;
   readonly plan: mvr.ReadPlan;
+  readonly table: readonly csv.TableRow[];
 }
 
-const LARGEST = { lamp: 64, plan: 512 } as const;
+const LARGEST = { lamp: 64, plan: 512, table: 16 } as const;
 /** No honest file takes so long. */
-const WITHIN_MS = { lamp: 10_000, plan: 60_000 } as const;
+const WITHIN_MS = { lamp: 10_000, plan: 60_000, table: 10_000 } as const;
 
 /** Reads a file in a worker of its own; a sentence where it is too large or takes too long. `signal` ends it. */
 export async function readApart<K extends keyof Read>(as: K, file: File, signal?: AbortSignal): Promise<Result<Read[K]> | string> {

@@ -1,11 +1,13 @@
 import { NavLink, useParams } from "react-router";
 import { cn } from "../../ui/class-names";
+import { CheckPage } from "./check-page";
 import { LampsPage } from "./lamps-page";
 import { ProfilesPage } from "./profiles-page";
 
 const TABS = [
   { to: "lamps", label: "Lamps" },
   { to: "profiles", label: "Profiles" },
+  { to: "check", label: "Check" },
 ] as const;
 
 /** What hangs: the lamps with their addresses, and what kinds of lamps there are. */
@@ -28,7 +30,7 @@ export function RigPlace(): React.JSX.Element {
           </NavLink>
         ))}
       </nav>
-      {tab === "profiles" ? <ProfilesPage /> : <LampsPage />}
+      {tab === "profiles" ? <ProfilesPage /> : tab === "check" ? <CheckPage /> : <LampsPage />}
     </div>
   );
 }
