@@ -11,6 +11,7 @@ export {
   type Family,
 } from "./rig/attributes";
 export { namedValues, valueNamed, type NamedValue } from "./rig/named-values";
+export { seenFlux } from "./rig/seen-flux";
 export { saidValue, type SaidValue } from "./rig/said-value";
 export { valueWords } from "./rig/value-words";
 export { channelOf } from "./rig/mix-head";

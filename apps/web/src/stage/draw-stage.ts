@@ -1,4 +1,4 @@
-import { beam, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
+import { beam, seenFlux, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 import { rigMarks, type RigMarks } from "./rig-marks";
 
@@ -219,7 +219,7 @@ function drawBeams(
   { count, soft }: { count: number; soft: "soft" | "plain" },
 ): void {
   const { heads, lit, marks, projection } = drawing;
-  const wedges: { wedge: Wedge; look: HeadLook }[] = [];
+  const wedges: { wedge: Wedge; look: HeadLook; flux: number }[] = [];
   let pixels = 0;
   for (let at = 0; at < count; at++) {
     const index = lit[at]!;
@@ -229,10 +229,10 @@ function drawBeams(
     const seen = seenPixels(wedge, projection);
     if (seen === 0) continue;
     pixels += seen;
-    wedges.push({ wedge, look });
+    wedges.push({ wedge, look, flux: seenFlux(heads[index]!.profile.lumens) });
   }
   const narrow = Math.min(1, MOST_BEAM_PIXELS / Math.max(1, pixels));
-  for (const { wedge, look } of wedges) fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, { look, soft });
+  for (const { wedge, ...light } of wedges) fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, { ...light, soft });
 }
 
 function wedgeOf(head: Head, look: HeadLook, projection: Projection): Wedge {
@@ -258,16 +258,17 @@ function seenPixels({ x0, y0, x1, y1, half }: Wedge, { width, height }: Projecti
 function fillWedge(
   context: CanvasRenderingContext2D,
   { x0, y0, x1, y1, half }: Wedge,
-  { look, soft }: { look: HeadLook; soft: "soft" | "plain" },
+  { look, flux, soft }: { look: HeadLook; flux: number; soft: "soft" | "plain" },
 ): void {
+  const strength = look.intensity * flux;
   const length = Math.hypot(x1 - x0, y1 - y0);
   const color = `${look.red} ${look.green} ${look.blue}`;
   if (soft === "soft") {
     const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
-    glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * look.intensity)}%)`);
+    glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
     glow.addColorStop(1, `rgb(${color} / 0%)`);
     context.fillStyle = glow;
-  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * look.intensity)}%)`;
+  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * strength)}%)`;
   context.beginPath();
   if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
   else {

@@ -44,7 +44,7 @@ export function pelican(): string {
   return described({
     geometries: `<Geometry Name="Base" Model="" Position="${IDENTITY}"><Axis Name="Yoke" Model="" Position="${IDENTITY}"><Axis Name="Head" Model="" Position="{1,0,0,0}{0,1,0,0}{0,0,1,-0.3}{0,0,0,1}"><Beam Name="Lens" Model="" LampType="LED" BeamAngle="12.0" FieldAngle="18.0" LuminousFlux="14000" ColorTemperature="6500" Position="${IDENTITY}"/></Axis></Axis></Geometry>`,
     wheels: `<Wheel Name="Gobos"><Slot Name="Open"/><Slot Name="Ferns" MediaFileName="ferns"/><Slot Name="Roots" MediaFileName="gone"/></Wheel>`,
-    physical: `<Emitters><Emitter Name="R" Color="0.69,0.3,30"/><Emitter Name="G" Color="0.2,0.71,60"/></Emitters><CRIs><CRI/></CRIs>`,
+    physical: `<Emitters><Emitter Name="R" Color="0.69,0.3,30"><Measurement Physical="100"><MeasurementPoint WaveLength="630" Energy="1"/></Measurement></Emitter><Emitter Name="G" Color="0.2,0.71,60"/></Emitters><CRIs><CRI/></CRIs><DMXProfiles><DMXProfile/></DMXProfiles>`,
     modes: `<DMXMode Name="Standard 12" Geometry="Base"><DMXChannels>
 ${plain("1,2", "Yoke", "Pan", ['PhysicalFrom="-270" PhysicalTo="270"', 'Highlight="None"']).replace('Default="0/1"', 'Default="32768/2"')}
 ${plain("3,4", "Head", "Tilt", ['PhysicalFrom="-135" PhysicalTo="135" RealFade="1.4"']).replace('Default="0/1"', 'Default="128/1"')}
