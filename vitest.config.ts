@@ -50,15 +50,15 @@ const HEAP = ["src/engine/engine-heap.test.ts"];
 export default defineConfig({
   test: {
     projects: [
-      // Its tests only compute: the limit stops what never ends, on however busy a machine.
+      // Tests of the packages only compute: the limit stops what never ends, on however busy a machine.
       {
         test: { name: "core", root: "packages/core", include: ["src/**/*.test.ts"], exclude: HEAP, testTimeout: 120000, isolate: false },
       },
       // In a process of its own, as the engine is: other tests' shapes of objects cost numbers on the heap.
       { test: { name: "heap", root: "packages/core", include: HEAP, testTimeout: 120000 } },
-      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"], isolate: false } },
-      { test: { name: "library", root: "packages/library", include: ["src/**/*.test.ts"], isolate: false } },
-      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"], isolate: false } },
+      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"], testTimeout: 120000, isolate: false } },
+      { test: { name: "library", root: "packages/library", include: ["src/**/*.test.ts"], testTimeout: 120000, isolate: false } },
+      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"], testTimeout: 120000, isolate: false } },
       { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"] } },
       { test: { name: "docs", root: "docs", include: ["*.test.ts"], isolate: false } },
       { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"] } },

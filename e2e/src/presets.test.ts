@@ -158,12 +158,12 @@ describe("presets", () => {
     await said.fill("strobe 8 Hz");
     await said.press("Enter");
     await story.lane("Strobe rate").waitFor();
-    const rate = story.page.getByLabel("Strobe rate value");
+    const rate = story.page.getByLabel("Strobe rate value", { exact: true });
     expect(await rate.inputValue()).toBe("8");
     await rate.fill("dim 60%");
     await rate.press("Enter");
     await story.lane("Dimmer").waitFor();
-    expect(await story.page.getByLabel("Dimmer value").inputValue()).toBe("60");
+    expect(await story.page.getByLabel("Dimmer value", { exact: true }).inputValue()).toBe("60");
     expect(await rate.inputValue()).toBe("8");
     // The first strobe, behind four blinders of two slots: intensity, then its rate, eight of twenty hertz.
     await until("both are on the wire", () => story.levels(13)?.[8] === 153 && story.levels(13)?.[9] === 102);

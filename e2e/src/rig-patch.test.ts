@@ -89,6 +89,8 @@ describe("a plan's file", () => {
     const rows = ines.getByLabel("Lamps by number");
     await rows.getByRole("button", { name: /101.*1\.1 .*-7\.00\s+12\.00\s+5\.00/ }).waitFor();
     await rows.getByRole("button", { name: /109.*42\.1/ }).waitFor();
+    // In the field the keys take back what was typed there.
+    await ines.getByLabel("Search lamps").blur();
     await ines.keyboard.press("Control+z");
     await rows.getByRole("button", { name: /109/ }).waitFor({ state: "detached" });
   });
@@ -111,6 +113,7 @@ describe("a plan's file", () => {
     await ines.getByRole("button", { name: "CSV", exact: true }).click();
     expect((await download).suggestedFilename()).toBe("patch.csv");
     await ines.keyboard.press("Control+z");
+    await ines.getByLabel("Lamps by number").getByRole("button", { name: /Spot two/ }).waitFor({ state: "detached" });
   });
 
   it("that can't be read is refused in words, and nothing is changed", async () => {

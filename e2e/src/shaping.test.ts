@@ -108,7 +108,8 @@ describe("lanes", () => {
     await pickGroup(story.page, "Rib 3 spots");
     await addLane(story.page, "Gobo");
     await choose(story.lane("Gobo").getByLabel("Gobo by name"), "rain on glass");
-    await until("the third of eight slots", () => spotOctet(story.levels, 16, 12) === 73);
+    // Eight slots of 32 levels each: the third has 64 to 95, and its middle is sent.
+    await until("the third of eight slots", () => spotOctet(story.levels, 16, 12) === 79);
     await setLane(story.page, "Dimmer", "20..100");
     await story.page.getByRole("button", { name: "DMX", exact: true }).click();
     await story.lane("Dimmer").getByText("DMX 13107..65535").waitFor();

@@ -1,21 +1,21 @@
 import { describe, expect, it } from "vitest";
-import { ODD_LAMP, oddLamp, smallShow } from "../testing";
+import { fixture, ODD_LAMP, oddLamp, smallShow } from "../testing";
 import { lampsOfRows, patchRows } from "./patch-rows";
 import { comparePlan } from "./take-in-plan";
 
-const show = smallShow([ODD_LAMP, oddLamp(11)]);
+const show = smallShow([ODD_LAMP, oddLamp(11), { ...fixture(12), planId: "plan-12" }, { ...fixture(13), planId: "plan-13" }]);
 const differences = (rows: readonly Record<string, string>[]): string[] => {
   const { lamps, left } = lampsOfRows(show, rows);
   return [
     ...left,
-    ...comparePlan(show, { lamps, profiles: new Map() }).map(({ kind, lamp, words, barred }) => `${kind}: ${lamp}: ${barred ?? words}`),
+    ...comparePlan(show, { lamps, profiles: new Map(), part: true }).map(({ kind, lamp, words, barred }) => `${kind}: ${lamp}: ${barred ?? words}`),
   ];
 };
 
 describe("a patch as rows", () => {
   it("comes back as it was written: nothing differs", () => {
     const rows = patchRows(show);
-    expect(rows).toHaveLength(11);
+    expect(rows).toHaveLength(13);
     expect(rows[10]).toMatchObject({ number: "11", profile: "Oddment 2", address: "1.201 + 100.67" });
     expect(differences(rows as Record<string, string>[])).toEqual([]);
   });
@@ -36,6 +36,10 @@ describe("a patch as rows", () => {
       "re-addressed: 3 Head 3: 1.41 to unpatched",
       "renamed: 2 Head 2: Head 2 to Key",
     ]);
+  });
+
+  it("knows lamps that came from a plan by their numbers, and takes none for gone", () => {
+    expect(differences([{ number: "12", name: "Twelfth" }])).toEqual(["renamed: 12 Head 12: Head 12 to Twelfth"]);
   });
 
   it.each([

@@ -110,7 +110,7 @@ function lampOfRow(show: Show, of: ReadonlyMap<Column, string>, byNumber: Readon
     }
   const known = maker === "" ? show.all("profile").find((each) => each.model.toLowerCase() === model.toLowerCase()) : null;
   return {
-    uuid: "",
+    uuid: present?.planId ?? "",
     number,
     name: of.get("name") ?? present?.name ?? "",
     spec: `${known?.maker ?? maker}@${model}.gdtf`,

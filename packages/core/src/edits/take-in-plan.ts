@@ -29,6 +29,8 @@ export interface PlanDifference {
 export interface Plan {
   readonly lamps: readonly PlanLamp[];
   readonly profiles: ReadonlyMap<string, Profile>;
+  /** It speaks of its own lamps alone, as a table does: none is gone because it isn't in it. */
+  readonly part?: true;
 }
 
 const MILLIMETRE = 0.0015;
@@ -49,7 +51,7 @@ export function comparePlan(show: Show, plan: Plan): PlanDifference[] {
     } else found.push({ ...newLamp(show, lamp, plan), key: `new ${index}` });
   }
   for (const fixture of fixtures)
-    if (fixture.planId !== undefined && !seen.has(fixture.id))
+    if (!plan.part && fixture.planId !== undefined && !seen.has(fixture.id))
       found.push({ ...of(fixture, null), kind: "gone", words: "the plan doesn't have it any more", key: `gone ${fixture.id}` });
   return found.sort((a, b) => PLAN_KINDS.indexOf(a.kind) - PLAN_KINDS.indexOf(b.kind));
 }

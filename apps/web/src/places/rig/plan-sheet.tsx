@@ -39,7 +39,7 @@ async function readPlan(file: File, show: Show, signal: AbortSignal): Promise<Op
     const { lamps, left } = lampsOfRows(show, read.value);
     return {
       name,
-      plan: { lamps, profiles: new Map() },
+      plan: { lamps, profiles: new Map(), part: true },
       pictures: new Map(),
       report: { taken: [counted(read.value.length, "row")], left },
     };
