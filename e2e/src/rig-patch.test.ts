@@ -113,7 +113,10 @@ describe("a plan's file", () => {
     await ines.getByRole("button", { name: "CSV", exact: true }).click();
     expect((await download).suggestedFilename()).toBe("patch.csv");
     await ines.keyboard.press("Control+z");
-    await ines.getByLabel("Lamps by number").getByRole("button", { name: /Spot two/ }).waitFor({ state: "detached" });
+    await ines
+      .getByLabel("Lamps by number")
+      .getByRole("button", { name: /Spot two/ })
+      .waitFor({ state: "detached" });
   });
 
   it("that can't be read is refused in words, and nothing is changed", async () => {

@@ -8,7 +8,9 @@ const differences = (rows: readonly Record<string, string>[]): string[] => {
   const { lamps, left } = lampsOfRows(show, rows);
   return [
     ...left,
-    ...comparePlan(show, { lamps, profiles: new Map(), part: true }).map(({ kind, lamp, words, barred }) => `${kind}: ${lamp}: ${barred ?? words}`),
+    ...comparePlan(show, { lamps, profiles: new Map(), part: true }).map(
+      ({ kind, lamp, words, barred }) => `${kind}: ${lamp}: ${barred ?? words}`,
+    ),
   ];
 };
 
