@@ -24,6 +24,7 @@ afterAll(async () => {
 
 const PLACES = [
   "rig/lamps",
+  "rig/addresses",
   "rig/profiles",
   "rig/check",
   "build",

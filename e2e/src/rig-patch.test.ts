@@ -1,5 +1,5 @@
 import JSZip from "jszip";
-import type { Browser, Page } from "playwright-core";
+import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
@@ -124,6 +124,43 @@ describe("a plan's file", () => {
       .getByLabel("MVR or CSV file")
       .setInputFiles({ name: "menu.mvr", mimeType: "application/octet-stream", buffer: Buffer.from("soup") });
     await message(ines, "menu.mvr can't be read: it isn't a zip file. Nothing was changed.").first().waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+});
+
+describe("the addresses", () => {
+  const block = (name: RegExp) => ines.getByRole("group", { name: "Universes" }).getByRole("button", { name });
+  const drag = async (from: RegExp, to: Locator, u: number): Promise<void> => {
+    const [own, strip] = [(await block(from).boundingBox())!, (await to.boundingBox())!];
+    await ines.mouse.move(own.x + 3, own.y + own.height / 2);
+    await ines.mouse.down();
+    await ines.mouse.move(own.x + 20, own.y + 20, { steps: 3 });
+    await ines.mouse.move(strip.x + strip.width * u, strip.y + strip.height / 2, { steps: 5 });
+    await ines.mouse.up();
+  };
+
+  it("are strips on which a lamp is dragged to free slots, and not onto another's", async () => {
+    await ines.getByRole("link", { name: "Addresses" }).click();
+    await block(/^101 .*, 1\.1 to 1\.21$/).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await drag(/^101 /, ines.getByRole("group", { name: "Universe 2", exact: true }), 0.05);
+    await message(ines, /The address can't be 2\.\d+: R2 spot \d \(20\d\) has slots there/).waitFor();
+    await block(/^101 .*, 1\.1 to/).waitFor();
+    await drag(/^101 /, ines.getByRole("group", { name: "Universe 2", exact: true }), 0.8);
+    await block(/^101 .*, 2\.4\d\d to/).waitFor();
+    await ines.keyboard.press("Control+z");
+    await block(/^101 .*, 1\.1 to/).waitFor();
+  });
+
+  it("take what is selected where free slots are pressed, one lamp behind the other", async () => {
+    await block(/^101 /).click();
+    await block(/^102 /).click({ modifiers: ["Control"] });
+    await block(/^Free 2\.169 to 2\.512: put 2 lamps here$/).click();
+    await block(/^101 .*, 2\.169 to 2\.189$/).waitFor();
+    await block(/^102 .*, 2\.190 to 2\.210$/).waitFor();
+    await ines.keyboard.press("Control+z");
+    await block(/^101 .*, 1\.1 to 1\.21$/).waitFor();
+    await ines.getByRole("link", { name: "Lamps" }).click();
     expect(ines.errors).toEqual([]);
   });
 });

@@ -38,6 +38,7 @@ export {
 export { comparePlan, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "./edits/take-in-plan";
 export { CHECK_KINDS, rigChecks, type CheckKind, type RigCheck } from "./questions/rig-checks";
 export { lampsOfRows, PATCH_COLUMNS, patchRows, type PatchRow } from "./edits/patch-rows";
+export { addressStrips, type AddressBlock, type AddressStrip, type SlotRun } from "./questions/address-strips";
 export { profileUse, type ProfileUse } from "./questions/profile-use";
 export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";

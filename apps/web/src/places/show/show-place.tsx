@@ -1,7 +1,7 @@
-import { NavLink, useParams } from "react-router";
+import { useParams } from "react-router";
 import { extentOf } from "@vexa/core";
 import { useMe } from "../../session/show-context";
-import { cn } from "../../ui/class-names";
+import { PlaceParts } from "../../ui/place-parts";
 import { DevicesPage } from "./devices-page";
 import { HealthPage } from "./health-page";
 
@@ -17,21 +17,7 @@ export function ShowPlace(): React.JSX.Element {
   const barred = extentOf(me, tab === "devices" ? "crew" : "health") === "no";
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <nav className="flex shrink-0 gap-1 border-b border-edge bg-bench p-2" aria-label="Parts of Show">
-        {TABS.map(({ to, label }) => (
-          <NavLink
-            key={to}
-            to={`/show/${to}`}
-            className={cn(
-              "grid h-8 min-w-28 place-content-center rounded border border-edge px-3 text-[13px] font-medium text-ink-2 hover:text-ink",
-              to === tab && "border-sketch bg-raised text-ink",
-            )}
-            aria-current={to === tab ? "page" : undefined}
-          >
-            {label}
-          </NavLink>
-        ))}
-      </nav>
+      <PlaceParts place="Show" parts={TABS} open={tab} />
       <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label={tab === "devices" ? "Devices" : "Health"}>
         {barred ? (
           <p className="text-ink-2">
