@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
+import type { Profile } from "../rig/profile";
 import { ODD_LAMP, oddLamp, smallShow } from "../testing";
 import { addressStrips } from "./address-strips";
+
+const LONG_LAMP: Profile = { ...ODD_LAMP, id: "profile-long", modes: [{ ...ODD_LAMP.modes[0]!, footprint: 40 }] };
 
 describe("the slots of universes", () => {
   it("are those of lamps, each place of address by itself, and the next universe is free", () => {
@@ -19,14 +22,15 @@ describe("the slots of universes", () => {
     for (let seed = 1; seed <= 60; seed++) {
       const random = seededRandom(seed);
       const lamps = Array.from({ length: 1 + Math.floor(random() * 14) }, (_, at) => ({
-        ...oddLamp(100 + at),
+        ...(at % 3 === 0 ? { ...oddLamp(100 + at), profileId: "profile-long" } : oddLamp(100 + at)),
         morePatches: [null],
         patch: { universe: 77, address: 1 + Math.floor(random() * (seed % 2 === 0 ? 120 : 512)) },
       }));
-      const strip = addressStrips(smallShow([ODD_LAMP, ...lamps])).find(({ universe }) => universe === 77)!;
-      // The odd lamp takes ten slots there.
+      const strip = addressStrips(smallShow([ODD_LAMP, LONG_LAMP, ...lamps])).find(({ universe }) => universe === 77)!;
+      // The odd lamp takes ten slots there, every third lamp forty.
+      const width = (number: number): number => ((number - 100) % 3 === 0 ? 40 : 10);
       const owners = Array.from({ length: 600 }, (_, slot) =>
-        lamps.filter(({ patch }) => slot >= patch.address && slot < patch.address + 10).map(({ number }) => number),
+        lamps.filter(({ number, patch }) => slot >= patch.address && slot < patch.address + width(number)).map(({ number }) => number),
       );
       const within = owners.slice(1, 513);
       expect(strip.taken, `seed ${seed}`).toBe(within.filter((of) => of.length > 0).length);

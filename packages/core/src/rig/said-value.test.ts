@@ -29,7 +29,7 @@ describe("a value that is said with its attribute", () => {
     "strobe eight",
     "strobe 8 s",
     "zoom 20",
-    "global reset 100%",
+    "FixtureGlobalReset 100%",
     "tilt 1..",
     "color #fff",
     "gobo f..zz",

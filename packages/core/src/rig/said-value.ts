@@ -1,5 +1,5 @@
 import { readQuantity, type Quantity } from "../units/read-quantity";
-import { attributeInfo, isService, type Attribute, type AttributeInfo } from "./attributes";
+import { attributeInfo, type Attribute, type AttributeInfo } from "./attributes";
 import { attributesOf } from "./head-attributes";
 import { channelOf } from "./mix-head";
 import { valueNamed } from "./named-values";
@@ -26,11 +26,11 @@ const TYPED: Readonly<Record<AttributeInfo["unit"], { readonly quantity: Quantit
 /**
  * What a text such as `strobe 8 Hz`, `gobo2 Ferns`, `shutter closed` or `tilt -30..30` says of these heads: one of their attributes by its
  * name, its label or the beginning of either, then numbers with their unit or names of values. Where several attributes begin so, it is the
- * first on which the value can be read. Null where it says nothing of theirs; attributes that serve the lamp are none.
+ * first on which the value can be read. Null where it says nothing of theirs; attributes that serve the lamp are none of a head's own.
  */
 export function saidValue(heads: readonly Head[], text: string): SaidValue | null {
   const words = text.trim().split(/\s+/);
-  const own = attributesOf(heads).filter((attribute) => !isService(attribute));
+  const own = attributesOf(heads);
   for (let named = words.length - 1; named > 0; named--) {
     const value = words.slice(named).join(" ");
     for (const attribute of meant(own, words.slice(0, named).join(""))) {
