@@ -19,6 +19,7 @@ export function AddressesPage(): React.JSX.Element {
   const changes = extentOf(useMe(), "rig") === "all";
   const strips = useMemo(() => addressStrips(show), [show]);
   const chosen = useSelectedLamps();
+  const chosenIds = new Set(chosen.map(({ id }) => id));
   const scroll = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({ count: strips.length, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 4 });
   const put = (ids: readonly string[], universe: number, address: number): void => {
@@ -36,7 +37,7 @@ export function AddressesPage(): React.JSX.Element {
         {counted(strips.length - 1, "universe")}
         {wrong > 0 && <span className="text-barred">, ▬ {counted(wrong, "lamp")} on slots that another has or that don’t exist</span>}.{" "}
         {!changes
-          ? "Addresses are the lead’s; you look on."
+          ? "Addresses are for technicians and the lead; you look on."
           : chosen.length > 0
             ? `Press free slots to put ${counted(chosen.length, "lamp")} there, or drag a lamp.`
             : "Drag a lamp to other slots, or select some and press free slots."}
@@ -57,18 +58,9 @@ export function AddressesPage(): React.JSX.Element {
                 </span>
                 <Strip
                   strip={strip}
-                  chosen={new Set(chosen.map(({ id }) => id))}
+                  chosen={chosenIds}
                   onPress={press}
-                  onGap={
-                    changes && chosen.length > 0
-                      ? (address) =>
-                          put(
-                            chosen.map(({ id }) => id),
-                            strip.universe,
-                            address,
-                          )
-                      : null
-                  }
+                  onGap={changes && chosen.length > 0 ? (address) => put([...chosenIds], strip.universe, address) : null}
                   words={counted(chosen.length, "lamp")}
                   drag={changes ? drag : null}
                 />

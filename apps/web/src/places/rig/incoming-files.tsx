@@ -1,5 +1,6 @@
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { ReportLines } from "./report-lines";
 import { clearIncoming, leaveOut, useIncoming, type Incoming } from "./take-in";
 
 /** What becomes of the files that were taken in: each with its report, or why it was refused. */
@@ -69,23 +70,10 @@ function Row({ file, onChoose }: { file: Incoming; onChoose: (profileId: string)
           {report.taken.map((line) => (
             <p key={line}>{line}</p>
           ))}
-          {report.guessed.length > 0 && <Lines title={`${report.guessed.length} guessed`} lines={report.guessed} />}
-          {report.left.length > 0 && <Lines title={`${report.left.length} left out`} lines={report.left} />}
+          {report.guessed.length > 0 && <ReportLines title={`${report.guessed.length} guessed`} lines={report.guessed} />}
+          {report.left.length > 0 && <ReportLines title={`${report.left.length} left out`} lines={report.left} />}
         </div>
       )}
     </li>
-  );
-}
-
-function Lines({ title, lines }: { title: string; lines: readonly string[] }): React.JSX.Element {
-  return (
-    <details>
-      <summary className="cursor-pointer">{title}</summary>
-      <ul className="list-disc pl-5">
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </details>
   );
 }

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import {
   comparePlan,
   counted,
@@ -20,6 +20,7 @@ import { Button } from "../../ui/button";
 import { refuse } from "../../ui/messages";
 import { Tick } from "../../ui/tick";
 import { readApart } from "./read-apart";
+import { ReportLines } from "./report-lines";
 import { keepPictures } from "./take-in";
 
 interface Open {
@@ -63,9 +64,12 @@ export function usePlanFile(): { open: Open | null; reading: string | null; take
   const [reading, setReading] = useState<string | null>(null);
   const abort = useRef<AbortController | null>(null);
   const take = (file: File): void => {
+    abort.current?.abort();
     const mine = (abort.current = new AbortController());
     setReading(file.name);
     void readPlan(file, client.view, mine.signal).then((read) => {
+      // Another file came meanwhile: that one is waited for.
+      if (abort.current !== mine) return;
       setReading(null);
       if (typeof read === "string") refuse(read);
       else setOpen(read);
@@ -95,7 +99,7 @@ export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }):
   const client = useClient();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const { plan, pictures, report } = open;
-  const rows = comparePlan(show, plan);
+  const rows = useMemo(() => comparePlan(show, plan), [show, plan]);
   const taken = rows.filter(({ key, barred }) => barred === null && !left.has(key));
   const turn = (of: readonly PlanDifference[]): void => {
     const next = new Set(left);
@@ -126,14 +130,9 @@ export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }):
         {rows.length === 0 ? "It is as this show is: there is nothing to take." : "Nothing is changed before you take it."}
       </p>
       {report.left.length > 0 && (
-        <details className="text-xs text-ink-2">
-          <summary className="cursor-pointer">{report.left.length} left out</summary>
-          <ul className="list-disc pl-5">
-            {report.left.slice(0, 100).map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-        </details>
+        <div className="text-xs text-ink-2">
+          <ReportLines title={`${report.left.length} left out`} lines={report.left} />
+        </div>
       )}
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="Differences">
         {PLAN_KINDS.map((kind) => {

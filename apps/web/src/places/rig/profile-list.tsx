@@ -1,5 +1,5 @@
-import { useRef } from "react";
-import { profileUse, type LibraryEntry } from "@vexa/core";
+import { useMemo, useRef } from "react";
+import type { LibraryEntry } from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -24,6 +24,11 @@ export function ProfileList(of: {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const fits = (text: string): boolean => words.every((word) => text.toLowerCase().includes(word));
   const own = show.all("profile").filter(({ maker, model }) => fits(`${maker} ${model}`));
+  const lampsOf = useMemo(() => {
+    const counts = new Map<string, number>();
+    for (const { profileId } of show.all("fixture")) counts.set(profileId, (counts.get(profileId) ?? 0) + 1);
+    return counts;
+  }, [show]);
   const there = new Set(show.all("profile").map(({ maker, model }) => `${maker} ${model}`));
   const offered = (library ?? []).filter(({ maker, model }) => !there.has(`${maker} ${model}`) && fits(`${maker} ${model}`));
   return (
@@ -67,7 +72,7 @@ export function ProfileList(of: {
         <h3 className="px-1 pb-1 text-xs text-ink-3">In this show</h3>
         <ul className="grid gap-0.5" aria-label="In this show">
           {own.map(({ id, maker, model }) => {
-            const { lamps } = profileUse(show, id);
+            const lamps = lampsOf.get(id) ?? 0;
             return (
               <li key={id}>
                 <button

@@ -6,6 +6,8 @@ const LEAST_PIXELS = 5;
 
 interface Held {
   readonly id: string;
+  readonly pointerId: number;
+  readonly element: Element;
   /** Slots from the block's first to where it was taken. */
   readonly grip: number;
   readonly x: number;
@@ -20,6 +22,7 @@ export function useDragToSlot(
   onDrop: (ids: readonly string[], universe: number, address: number) => void,
 ): (block: { id: string; first: number }) => Handlers {
   const held = useRef<Held | null>(null);
+  const own = ({ pointerId }: PointerEvent): Held | null => (held.current?.pointerId === pointerId ? held.current : null);
   /** A drag ends in a click on the block that was dragged: it isn't one. */
   const dragged = useRef(false);
   const still = (event: PointerEvent<HTMLElement>): void => {
@@ -32,30 +35,42 @@ export function useDragToSlot(
     onPointerDown: (event) => {
       dragged.current = false;
       const strip = event.currentTarget.closest("[data-universe]");
-      if (event.button !== 0 || !strip) return;
+      // One at a time: a second finger waits until the first has let go. A block that was taken off meanwhile holds nothing any more.
+      if (event.button !== 0 || !strip || held.current?.element.isConnected) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      held.current = { id, grip: slotAt(strip, event.clientX) - first, x: event.clientX, y: event.clientY, moved: false };
+      const { pointerId, currentTarget: element } = event;
+      held.current = {
+        id,
+        pointerId,
+        element,
+        grip: slotAt(strip, event.clientX) - first,
+        x: event.clientX,
+        y: event.clientY,
+        moved: false,
+      };
     },
     onPointerMove: (event) => {
-      const own = held.current;
-      if (!own) return;
-      const [x, y] = [event.clientX - own.x, event.clientY - own.y];
-      own.moved ||= Math.hypot(x, y) >= LEAST_PIXELS;
-      if (!own.moved) return;
+      const block = own(event);
+      if (!block) return;
+      const [x, y] = [event.clientX - block.x, event.clientY - block.y];
+      block.moved ||= Math.hypot(x, y) >= LEAST_PIXELS;
+      if (!block.moved) return;
       event.currentTarget.style.translate = `${x}px ${y}px`;
       event.currentTarget.style.zIndex = "10";
     },
     onPointerUp: (event) => {
-      const own = held.current;
-      if (!own) return;
+      const block = own(event);
+      if (!block) return;
       event.currentTarget.style.pointerEvents = "none";
       const strip = document.elementFromPoint(event.clientX, event.clientY)?.closest("[data-universe]") ?? null;
       still(event);
-      if (!own.moved) return;
+      if (!block.moved) return;
       dragged.current = true;
-      if (strip) onDrop([own.id], Number(strip.getAttribute("data-universe")), Math.max(1, slotAt(strip, event.clientX) - own.grip));
+      if (strip) onDrop([block.id], Number(strip.getAttribute("data-universe")), Math.max(1, slotAt(strip, event.clientX) - block.grip));
     },
-    onPointerCancel: still,
+    onPointerCancel: (event) => {
+      if (own(event)) still(event);
+    },
     onClickCapture: (event) => {
       if (dragged.current) event.stopPropagation();
       dragged.current = false;
