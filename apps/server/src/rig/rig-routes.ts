@@ -2,7 +2,7 @@ import { join } from "node:path";
 import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
 import { createHash } from "node:crypto";
-import { extentOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
+import { extentOf, modeOf, patchesOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
 import { gdtf, mvr } from "@vexa/formats";
 import { libraryFolder, libraryLamps } from "@vexa/library";
 import { answerError } from "../http/answer-error";
@@ -59,8 +59,8 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
       files.set(name, gdtf.write(profile, await pictures.all({ showId: SHOW_ID, profileId: profile.id })));
     }
     const lamps = show.all("fixture").flatMap((fixture): PlanLamp[] => {
-      const mode = show.get("profile", fixture.profileId)?.modes.find(({ id }) => id === fixture.modeId);
-      const { number, name, patch, morePatches = [], position, rotation, planId } = fixture;
+      const mode = modeOf(show.get("profile", fixture.profileId), fixture);
+      const { number, name, position, rotation, planId } = fixture;
       const uuid = planId ?? planIdOf(fixture.id);
       return mode
         ? [
@@ -70,7 +70,7 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
               name,
               spec: names.get(fixture.profileId)!,
               mode: mode.name,
-              patches: [patch, ...morePatches],
+              patches: patchesOf(fixture),
               layer: "Rig",
               position,
               rotation,

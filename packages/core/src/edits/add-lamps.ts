@@ -1,9 +1,9 @@
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { MAX_UNIVERSE, type Fixture, type Patch } from "../rig/fixture";
-import { takenSlots } from "../rig/patch-conflicts";
-import type { Mode, Profile } from "../rig/profile";
+import { modeOf, type Mode } from "../rig/profile";
 import type { Show } from "../show/show";
+import { ownerOf, slotKey, slotOwners } from "./slot-owners";
 
 /** Lamps to be added: so many of a mode of a profile, from a number and an address on. */
 export interface LampsToAdd {
@@ -32,13 +32,13 @@ const HEIGHT = 6;
  */
 export function addLamps(show: Show, of: LampsToAdd, newId: () => string): Result<Change[]> {
   const profile = show.get("profile", of.profileId);
-  const mode = profile?.modes.find(({ id }) => id === of.modeId);
+  const mode = modeOf(profile, of);
   if (!profile || !mode) return fail("record.unknown", { what: "profile or mode" });
   if (!Number.isInteger(of.count) || of.count < 1 || of.count > MOST_LAMPS_AT_ONCE)
     return invalid("The number of lamps", String(of.count), `it must be from 1 to ${MOST_LAMPS_AT_ONCE}`);
   const fixtures = show.all("fixture");
   const numbered = new Map(fixtures.map((fixture) => [fixture.number, fixture]));
-  const slots = takenIn(show);
+  const slots = slotOwners(show);
   const footprints = [mode.footprint, ...(mode.moreFootprints ?? [])];
   const next = footprints.map((_, index) => of.patches[index] ?? null);
   const changes: Change[] = [];
@@ -81,7 +81,7 @@ export function nextFreeNumber(show: Show): number {
 
 /** The first place behind all that is patched in a universe, or in a later one, where so many slots are free for each of a mode's breaks. */
 export function nextFreePatches(show: Show, mode: Mode, from: number): Patch[] {
-  const slots = takenIn(show);
+  const slots = slotOwners(show);
   const found: Patch[] = [];
   for (const footprint of [mode.footprint, ...(mode.moreFootprints ?? [])]) {
     const patch = nextFree(
@@ -104,28 +104,6 @@ function nextFree(slots: ReadonlyMap<number, unknown>, footprint: number, from: 
     }
   }
   return { universe: MAX_UNIVERSE, address: 1 };
-}
-
-const slotKey = ({ universe, address }: Patch): number => universe * 513 + address;
-
-/** Who has each slot that is patched. */
-function takenIn(show: Show): Map<number, Fixture | null> {
-  const slots = new Map<number, Fixture | null>();
-  const modes = new Map(show.all("profile").map((profile: Profile) => [profile.id, new Map(profile.modes.map((mode) => [mode.id, mode]))]));
-  for (const fixture of show.all("fixture")) {
-    const mode = modes.get(fixture.profileId)?.get(fixture.modeId);
-    for (const { universe, address, footprint } of mode ? takenSlots(fixture, mode) : [])
-      for (let slot = 0; slot < footprint; slot++) slots.set(slotKey({ universe, address: address + slot }), fixture);
-  }
-  return slots;
-}
-
-function ownerOf(slots: ReadonlyMap<number, Fixture | null>, { universe, address }: Patch, footprint: number): Fixture | null {
-  for (let slot = 0; slot < footprint; slot++) {
-    const owner = slots.get(slotKey({ universe, address: address + slot }));
-    if (owner) return owner;
-  }
-  return null;
 }
 
 /** The same place, or the next universe's beginning where it doesn't fit. */

@@ -3,10 +3,10 @@ import { fail, ok, type Result } from "../errors/result";
 import { arranged, type Arrangement } from "../geometry/arrangement";
 import { readAddress } from "../rig/address-text";
 import { MAX_UNIVERSE, type Fixture, type Patch } from "../rig/fixture";
-import { takenSlots } from "../rig/patch-conflicts";
-import type { Mode } from "../rig/profile";
+import { modeOf } from "../rig/profile";
 import { fan, parseFan } from "../shape/fan";
 import type { Show } from "../show/show";
+import { ownerOf, slotOwners } from "./slot-owners";
 
 /** What of several lamps can be typed at once, in their order. */
 export const LAMP_FIELDS = ["number", "name", "address", "x", "y", "z", "turn x", "turn y", "turn z"] as const;
@@ -75,25 +75,12 @@ function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<
   if (/^\s*(none|unpatched|-)?\s*$/i.test(text)) return ok(set(lamps, "patch", () => null));
   const start = readAddress(text.replace(/\.\.\s*$/, ""));
   if (!start) return invalid("The address", text, "it must be universe.address, such as 3.101, or none");
-  const modes = new Map(lamps.map((lamp) => [lamp.id, modeOf(show, lamp)]));
   const moved = new Set(lamps.map(({ id }) => id));
-  const slots = new Map<number, Fixture>();
-  for (const lamp of show.all("fixture")) {
-    const mode = moved.has(lamp.id) ? null : modeOf(show, lamp);
-    for (const { universe, address, footprint } of mode ? takenSlots(lamp, mode) : [])
-      for (let slot = 0; slot < footprint; slot++) slots.set(universe * 513 + address + slot, lamp);
-  }
-  const ownerAt = ({ universe, address }: Patch, footprint: number): Fixture | null => {
-    for (let slot = 0; slot < footprint; slot++) {
-      const owner = slots.get(universe * 513 + address + slot);
-      if (owner) return owner;
-    }
-    return null;
-  };
+  const owners = slotOwners(show, moved);
   const patches: Patch[] = [];
   let next = start;
   for (const lamp of lamps) {
-    const { footprint } = modes.get(lamp.id)!;
+    const footprint = modeOf(show.get("profile", lamp.profileId), lamp)?.footprint ?? 1;
     // One alone goes where it is sent; in a row each takes the next place that is free.
     for (;;) {
       if (next.address + footprint - 1 > 512) {
@@ -101,7 +88,7 @@ function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<
         next = { universe: next.universe + 1, address: 1 };
       }
       if (next.universe > MAX_UNIVERSE) return invalid("The address", text, "there is no universe left");
-      const owner = ownerAt(next, footprint);
+      const owner = ownerOf(owners, next, footprint);
       if (!owner) break;
       if (lamps.length === 1) return invalid("The address", text, `${owner.name} (${owner.number}) has slots there`);
       next = { ...next, address: next.address + 1 };
@@ -110,12 +97,6 @@ function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<
     next = { ...next, address: next.address + footprint };
   }
   return ok(set(lamps, "patch", (at) => patches[at]!));
-}
-
-const NO_MODE: Mode = { id: "", name: "", footprint: 1, heads: [], channels: [] };
-
-function modeOf(show: Show, { profileId, modeId }: Fixture): Mode {
-  return show.get("profile", profileId)?.modes.find(({ id }) => id === modeId) ?? NO_MODE;
 }
 
 function spread(lamps: readonly Fixture[], of: { path: "position" | "rotation"; axis: "x" | "y" | "z"; text: string }): Result<Change[]> {

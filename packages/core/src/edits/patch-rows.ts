@@ -1,5 +1,6 @@
+import { modeOf } from "../rig/profile";
 import { addressText, readAddress } from "../rig/address-text";
-import type { Fixture, Patch } from "../rig/fixture";
+import { patchesOf, type Fixture, type Patch } from "../rig/fixture";
 import type { PlanLamp } from "../rig/plan-lamp";
 import type { Show } from "../show/show";
 
@@ -49,7 +50,7 @@ export function patchRows(show: Show): PatchRow[] {
         name,
         maker: profile?.maker ?? "",
         profile: profile?.model ?? "",
-        mode: profile?.modes.find(({ id }) => id === modeId)?.name ?? "",
+        mode: modeOf(profile, { modeId })?.name ?? "",
         address: [patch, ...morePatches].map((each) => (each ? addressText(each) : "none")).join(" + "),
         x: String(position.x),
         y: String(position.y),
@@ -93,7 +94,7 @@ function lampOfRow(show: Show, of: ReadonlyMap<Column, string>, byNumber: Readon
   const profile = present && show.get("profile", present.profileId);
   const [maker, model] = [of.get("maker") ?? profile?.maker ?? "", of.get("profile") ?? profile?.model];
   if (model === undefined) return `${number} is new, and no profile is named for it`;
-  const patches = patchesOf(of.get("address"), present);
+  const patches = readPatches(of.get("address"), present);
   if (!patches) return `its address is ${of.get("address")!}, and must be universe.address or none`;
   const numbers = { x: 0, y: 0, z: 0 };
   const [position, rotation] = [{ ...(present?.position ?? { ...numbers, z: 6 }) }, { ...(present?.rotation ?? numbers) }];
@@ -114,7 +115,7 @@ function lampOfRow(show: Show, of: ReadonlyMap<Column, string>, byNumber: Readon
     number,
     name: of.get("name") ?? present?.name ?? "",
     spec: `${known?.maker ?? maker}@${model}.gdtf`,
-    mode: of.get("mode") ?? profile?.modes.find(({ id }) => id === present?.modeId)?.name ?? "",
+    mode: of.get("mode") ?? (present ? modeOf(profile, present)?.name : undefined) ?? "",
     patches,
     layer: "",
     position,
@@ -122,8 +123,8 @@ function lampOfRow(show: Show, of: ReadonlyMap<Column, string>, byNumber: Readon
   };
 }
 
-function patchesOf(text: string | undefined, present: Fixture | undefined): (Patch | null)[] | null {
-  if (text === undefined) return present ? [present.patch, ...(present.morePatches ?? [])] : [null];
+function readPatches(text: string | undefined, present: Fixture | undefined): (Patch | null)[] | null {
+  if (text === undefined) return present ? patchesOf(present) : [null];
   const parts = text.split("+").map((part) => part.trim());
   const read = parts.map((part) => (/^(none|unpatched|-)$/i.test(part) ? null : (readAddress(part) ?? "bad")));
   return read.includes("bad") ? null : (read as (Patch | null)[]);

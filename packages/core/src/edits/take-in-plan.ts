@@ -1,9 +1,9 @@
 import { sameJson } from "../document/record";
 import { setChange, type Change } from "../document/transaction";
 import { addressText } from "../rig/address-text";
-import type { Fixture, Patch } from "../rig/fixture";
+import { patchesOf, type Fixture } from "../rig/fixture";
 import type { PlanLamp } from "../rig/plan-lamp";
-import type { Mode, Profile } from "../rig/profile";
+import { modeOf, type Mode, type Profile } from "../rig/profile";
 import type { Show } from "../show/show";
 import { nextFreeNumber } from "./add-lamps";
 
@@ -64,7 +64,7 @@ const of = (fixture: Fixture, planLamp: PlanLamp | null): Pick<PlanDifference, "
 });
 
 function newLamp(show: Show, lamp: PlanLamp, plan: Plan): Omit<PlanDifference, "key"> {
-  const { profile, mode } = modeOf(show, lamp, plan);
+  const { profile, mode } = planModeOf(show, lamp, plan);
   const barred = !profile
     ? `${lamp.spec} isn't in the file, and no lamp here is of it`
     : !mode
@@ -85,7 +85,7 @@ function newLamp(show: Show, lamp: PlanLamp, plan: Plan): Omit<PlanDifference, "
  * The profile that a lamp of the plan is of: the file's own where the show has it, else the show's of the same maker and model with that mode,
  * else the file's.
  */
-function modeOf(show: Show, { spec, mode: name }: PlanLamp, { profiles }: Plan): { profile: Profile | null; mode: Mode | null } {
+function planModeOf(show: Show, { spec, mode: name }: PlanLamp, { profiles }: Plan): { profile: Profile | null; mode: Mode | null } {
   const own = profiles.get(spec) ?? null;
   const titles = [own ? `${own.maker}@${own.model}` : spec.replace(/\.gdtf$/i, "")].map((title) => title.toLowerCase());
   const alike = show
@@ -112,13 +112,10 @@ function differencesOf(show: Show, fixture: Fixture, { lamp, plan }: { lamp: Pla
   const was = patchesOf(fixture);
   const is = was.map((_, at) => lamp.patches[at] ?? null);
   if (!sameJson(was, is)) add("re-addressed", `${was.map(addressText).join(" + ")} to ${is.map(addressText).join(" + ")}`);
-  const { profile, mode } = modeOf(show, lamp, plan);
+  const { profile, mode } = planModeOf(show, lamp, plan);
   if (profile && mode && (profile.id !== fixture.profileId || mode.id !== fixture.modeId)) {
     const before = show.get("profile", fixture.profileId);
-    add(
-      "other mode",
-      `${before?.model ?? "?"}, ${before?.modes.find(({ id }) => id === fixture.modeId)?.name ?? "?"} to ${profile.model}, ${mode.name}`,
-    );
+    add("other mode", `${before?.model ?? "?"}, ${modeOf(before, fixture)?.name ?? "?"} to ${profile.model}, ${mode.name}`);
   }
   if (lamp.name !== "" && lamp.name !== fixture.name) add("renamed", `${fixture.name} to ${lamp.name}`);
   if (lamp.number !== null && lamp.number !== fixture.number) {
@@ -128,7 +125,6 @@ function differencesOf(show: Show, fixture: Fixture, { lamp, plan }: { lamp: Pla
   return found;
 }
 
-const patchesOf = ({ patch, morePatches = [] }: Fixture): (Patch | null)[] => [patch, ...morePatches];
 const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 180) % 360) + 360) % 360) - 180);
 const placeText = ({ x, y, z }: { x: number; y: number; z: number }): string => `${x.toFixed(2)}, ${y.toFixed(2)}, ${z.toFixed(2)} m`;
 const turnText = ({ x, y, z }: { x: number; y: number; z: number }): string => `${x.toFixed(1)}, ${y.toFixed(1)}, ${z.toFixed(1)}°`;
@@ -152,7 +148,7 @@ export function planChanges(show: Show, plan: Plan, of: { take: readonly PlanDif
     const before = show.get("fixture", fixtureId);
     if (kind === "gone" && before) changes.push({ op: "remove", record: before });
     if (!planLamp) continue;
-    const { profile, mode } = modeOf(show, planLamp, plan);
+    const { profile, mode } = planModeOf(show, planLamp, plan);
     if ((kind === "new" || kind === "other mode") && profile && mode) {
       if (!show.get("profile", profile.id)) profiles.set(profile.id, profile);
       if (kind === "new")

@@ -1,3 +1,4 @@
+import { modeOf } from "../rig/profile";
 import type { Fixture } from "../rig/fixture";
 import { takenSlots } from "../rig/patch-conflicts";
 import type { Show } from "../show/show";
@@ -30,7 +31,7 @@ const LAST_SLOT = 512;
 export function addressStrips(show: Show): AddressStrip[] {
   const own = new Map<number, (SlotRun & { lamp: Fixture })[]>();
   for (const lamp of show.all("fixture")) {
-    const mode = show.get("profile", lamp.profileId)?.modes.find(({ id }) => id === lamp.modeId);
+    const mode = modeOf(show.get("profile", lamp.profileId), lamp);
     for (const { universe, address, footprint } of mode ? takenSlots(lamp, mode) : []) {
       const blocks = own.get(universe) ?? [];
       own.set(universe, blocks);

@@ -1,6 +1,7 @@
+import { modeOf } from "../rig/profile";
 import { attributeInfo, compareAttributes } from "../rig/attributes";
 import { addressText } from "../rig/address-text";
-import type { Fixture } from "../rig/fixture";
+import { patchOf, type Fixture } from "../rig/fixture";
 import { patchConflicts } from "../rig/patch-conflicts";
 import type { Head } from "../rig/rig";
 import type { Show } from "../show/show";
@@ -37,8 +38,8 @@ export function rigChecks(show: Show): RigCheck[] {
       : { kind: "past the end", words: `${named(first)} runs past the end of universe ${universe}`, fixtureIds: [first.id] },
   );
   for (const fixture of fixtures) {
-    const mode = profiles.get(fixture.profileId)?.modes.find(({ id }) => id === fixture.modeId);
-    const breaks = [fixture.patch, ...(mode?.moreFootprints ?? []).map((_, at) => fixture.morePatches?.[at] ?? null)];
+    const mode = modeOf(profiles.get(fixture.profileId), fixture);
+    const breaks = [1, ...(mode?.moreFootprints ?? []).map((_, at) => at + 2)].map((number) => patchOf(fixture, number));
     if (breaks.every((patch) => patch === null))
       found.push({ kind: "unpatched", words: `${named(fixture)} is patched nowhere`, fixtureIds: [fixture.id] });
     else if (breaks.includes(null))

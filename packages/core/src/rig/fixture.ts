@@ -76,6 +76,11 @@ export function headKeyIn(fixtureId: string, mode: { heads: readonly string[]; m
   return cell === 0 ? fixtureId : `${fixtureId}.${cell}`;
 }
 
+/** The patches of all breaks that the fixture says something of, the first one's first. */
+export function patchesOf({ patch, morePatches = [] }: Pick<Fixture, "patch" | "morePatches">): (Patch | null)[] {
+  return [patch, ...morePatches];
+}
+
 /** The patch of a break, counted from 1. */
 export function patchOf({ patch, morePatches }: Pick<Fixture, "patch" | "morePatches">, number = 1): Patch | null {
   return number === 1 ? patch : (morePatches?.[number - 2] ?? null);

@@ -1,5 +1,5 @@
 import { patchOf, type Fixture, type Patch } from "./fixture";
-import type { Mode, Profile } from "./profile";
+import { modeOf, type Mode, type Profile } from "./profile";
 
 /** Two fixtures that claim one slot, or one that runs out of its universe (`second` is null). */
 export interface PatchConflict {
@@ -23,7 +23,7 @@ export function patchConflicts(fixtures: readonly Fixture[], profiles: ReadonlyM
   const seen = new Set<string>();
   const conflicts: PatchConflict[] = [];
   for (const fixture of fixtures) {
-    const mode = profiles.get(fixture.profileId)?.modes.find(({ id }) => id === fixture.modeId);
+    const mode = modeOf(profiles.get(fixture.profileId), fixture);
     for (const { universe, address, footprint } of mode ? takenSlots(fixture, mode) : []) {
       if (address + footprint - 1 > 512) conflicts.push({ first: fixture, second: null, universe, address: 513 });
       for (let slot = address; slot < address + footprint && slot <= 512; slot++) {

@@ -119,6 +119,11 @@ const channelSchema: Schema<Channel> = fields<Channel>({
 
 const placeSchema: Schema<HeadPlace> = fields<HeadPlace>({ position: vectorSchema, rotation: degreesSchema });
 
+/** The mode of its profile that a fixture is in. */
+export function modeOf(profile: Profile | null | undefined, { modeId }: { readonly modeId: string }): Mode | undefined {
+  return profile?.modes.find(({ id }) => id === modeId);
+}
+
 export const profileSchema: Schema<Profile> = fields<Profile>({
   id: textUpTo(64),
   kind: oneOf(["profile"]),

@@ -2,7 +2,7 @@ import type { Placement, Vector } from "../geometry/beam";
 import { isService, type Attribute } from "./attributes";
 import { cellNumber, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey } from "./fixture";
 import { headPlace } from "./head-place";
-import { precedenceOf, type Channel, type Mode, type Profile } from "./profile";
+import { modeOf, precedenceOf, type Channel, type Mode, type Profile } from "./profile";
 import { functionsOf, normalized } from "./scale";
 
 /** One head of the rig with its place and its parameters. */
@@ -60,7 +60,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
   const [raised, replaced] = [new Map<Attribute, Parameter[]>(), new Map<Attribute, Parameter[]>()];
   for (const fixture of fixtures.toSorted((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1))) {
     const profile = profiles.get(fixture.profileId);
-    const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
+    const mode = modeOf(profile, fixture);
     if (!profile || !mode) continue;
     const first = heads.length;
     for (let index = 0; index < mode.heads.length; index++) heads.push(makeHead({ fixture, profile, mode, index, order: first + index }));

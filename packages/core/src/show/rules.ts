@@ -1,3 +1,4 @@
+import { modeOf } from "../rig/profile";
 import { changedId, type Change } from "../document/transaction";
 import type { Cue } from "../cue/cue";
 import type { UserError } from "../errors/result";
@@ -63,7 +64,7 @@ function unknown(what: string): UserError {
 export function missingName(record: ShowRecord, show: Show): UserError | null {
   switch (record.kind) {
     case "fixture": {
-      const mode = show.get("profile", record.profileId)?.modes.find(({ id }) => id === record.modeId);
+      const mode = modeOf(show.get("profile", record.profileId), record);
       return mode ? null : unknown("profile or mode");
     }
     case "cue": {

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
-import { addressText, patchOf, type Fixture, type Profile } from "@vexa/core";
+import { modeOf, addressText, patchOf, type Fixture, type Profile } from "@vexa/core";
 import { cn } from "../../ui/class-names";
 import { usePressLamp, useSelectedLamps } from "./lamp-selection";
 
@@ -34,7 +34,7 @@ export function LampTable(of: {
           {virtual.getVirtualItems().map(({ index, start }) => {
             const fixture = rows[index]!;
             const profile = profiles.get(fixture.profileId);
-            const mode = profile?.modes.find(({ id }) => id === fixture.modeId);
+            const mode = modeOf(profile, fixture);
             const breaks = 1 + (mode?.moreFootprints?.length ?? 0);
             return (
               <li key={fixture.id} className="absolute inset-x-0 border-t border-edge" style={{ top: start, height: ROW }}>
