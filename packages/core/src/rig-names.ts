@@ -33,3 +33,23 @@ export { attributeNamed, attributeSuggestions } from "./rig/attribute-named";
 export { rangeText, readRanges, type ReadRanges } from "./rig/range-text";
 export { addressText, readAddress } from "./rig/address-text";
 export type { PlanLamp } from "./rig/plan-lamp";
+export {
+  CURVE_LIBRARY,
+  CURVE_SHAPES,
+  curveFunction,
+  curveInverse,
+  MOST_CURVE_POINTS,
+  type Curve,
+  type CurvePoint,
+  type CurveShape,
+} from "./rig/curve";
+export { SCENERY_FORMS, type Scenery, type SceneryForm } from "./rig/scenery";
+export { AXES, type Axis, type PanTilt } from "./rig/pan-tilt";
+export { curveOf } from "./show/curve-of";
+export { lampMoveChanges, movedLamps, type LampMove, type PlaceAxis } from "./edits/lamp-moves";
+export { setLamps } from "./edits/set-lamps";
+export { swapProfile, SWAP_WAYS, type Swap, type SwapRow, type SwapWay } from "./edits/swap-profile";
+export { exchangedBodies, sparesFor, standBack, standIn, standInOf } from "./edits/exchange-bodies";
+export { duplicatedLamps } from "./edits/duplicate-lamps";
+export { pastedCells } from "./edits/pasted-cells";
+export { LAMP_FILTER_WORDS, lampFilter } from "./questions/lamp-filter";

@@ -1,4 +1,4 @@
-import { setChange, type Change } from "../document/transaction";
+import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { arranged, type Arrangement } from "../geometry/arrangement";
 import { readAddress } from "../rig/address-text";
@@ -6,10 +6,11 @@ import { MAX_UNIVERSE, type Fixture, type Patch } from "../rig/fixture";
 import { modeOf } from "../rig/profile";
 import { fan, parseFan } from "../shape/fan";
 import type { Show } from "../show/show";
+import { setLamps } from "./set-lamps";
 import { ownerOf, slotOwners } from "./slot-owners";
 
 /** What of several lamps can be typed at once, in their order. */
-export const LAMP_FIELDS = ["number", "name", "address", "x", "y", "z", "turn x", "turn y", "turn z"] as const;
+export const LAMP_FIELDS = ["number", "name", "address", "x", "y", "z", "turn x", "turn y", "turn z", "layer", "note"] as const;
 export type LampField = (typeof LAMP_FIELDS)[number];
 
 /**
@@ -27,7 +28,14 @@ export function typedLamps(show: Show, ids: readonly string[], of: { field: Lamp
       const name = of.text.trim();
       if (name === "") return invalid("The name", "empty", "it must have a letter");
       const names = lamps.map((_, at) => name.replaceAll("{n}", String(at + 1)).slice(0, 80));
-      return ok(set(lamps, "name", (at) => names[at]!));
+      return ok(setLamps(lamps, "name", (_, at) => names[at]!));
+    }
+    case "layer":
+    case "note": {
+      const most = of.field === "layer" ? 40 : 500;
+      const said = of.text.trim();
+      if (said.length > most) return invalid(`The ${of.field}`, said, `it must have at most ${most} letters`);
+      return ok(setLamps(lamps, of.field, () => (said === "" || said === "none" ? undefined : said)));
     }
     case "address":
       return addressed(show, lamps, of.text);
@@ -46,14 +54,7 @@ export function typedLamps(show: Show, ids: readonly string[], of: { field: Lamp
 export function arrangedLamps(show: Show, ids: readonly string[], of: Arrangement): Change[] {
   const lamps = ids.flatMap((id) => show.get("fixture", id) ?? []);
   const places = arranged(of, lamps.length);
-  return set(lamps, "position", (at) => places[at]!);
-}
-
-function set<F extends keyof Fixture>(lamps: readonly Fixture[], field: F, of: (at: number) => Fixture[F]): Change[] {
-  return lamps.flatMap((lamp, at) => {
-    const to = of(at);
-    return JSON.stringify(to) === JSON.stringify(lamp[field]) ? [] : [setChange(lamp.id, [field], { from: lamp[field], to })];
-  });
+  return setLamps(lamps, "position", (_, at) => places[at]!);
 }
 
 function numbered(show: Show, lamps: readonly Fixture[], text: string): Result<Change[]> {
@@ -68,11 +69,11 @@ function numbered(show: Show, lamps: readonly Fixture[], text: string): Result<C
     if (owner) return invalid("The number", String(number), `${owner.name} has it`);
     if (number < 1 || number > 99999) return invalid("The number", String(number), "it must be from 1 to 99999");
   }
-  return ok(set(lamps, "number", (at) => first + at));
+  return ok(setLamps(lamps, "number", (_, at) => first + at));
 }
 
 function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<Change[]> {
-  if (/^\s*(none|unpatched|-)?\s*$/i.test(text)) return ok(set(lamps, "patch", () => null));
+  if (/^\s*(none|unpatched|-)?\s*$/i.test(text)) return ok(setLamps(lamps, "patch", () => null));
   const start = readAddress(text.replace(/\.\.\s*$/, ""));
   if (!start) return invalid("The address", text, "it must be universe.address, such as 3.101, or none");
   const moved = new Set(lamps.map(({ id }) => id));
@@ -88,7 +89,7 @@ function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<
         next = { universe: next.universe + 1, address: 1 };
       }
       if (next.universe > MAX_UNIVERSE) return invalid("The address", text, "there is no universe left");
-      const owner = ownerOf(owners, next, footprint);
+      const owner = ownerOf(owners, next, footprint, lamp);
       if (!owner) break;
       if (lamps.length === 1) return invalid("The address", text, `${owner.name} (${owner.number}) has slots there`);
       next = { ...next, address: next.address + 1 };
@@ -96,7 +97,7 @@ function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<
     patches.push(next);
     next = { ...next, address: next.address + footprint };
   }
-  return ok(set(lamps, "patch", (at) => patches[at]!));
+  return ok(setLamps(lamps, "patch", (_, at) => patches[at]!));
 }
 
 function spread(lamps: readonly Fixture[], of: { path: "position" | "rotation"; axis: "x" | "y" | "z"; text: string }): Result<Change[]> {
@@ -113,7 +114,7 @@ function spread(lamps: readonly Fixture[], of: { path: "position" | "rotation"; 
   });
   const beyond = values.find((value) => Math.abs(value) > most);
   if (beyond !== undefined) return invalid(name, String(beyond), `it must be from ${-most} to ${most}`);
-  return ok(set(lamps, path, (at) => ({ ...lamps[at]![path], [axis]: values[at]! })));
+  return ok(setLamps(lamps, path, (lamp, at) => ({ ...lamp[path], [axis]: values[at]! })));
 }
 
 function invalid(field: string, value: string, why: string): Result<Change[]> {

@@ -22,11 +22,16 @@ export function slotOwners(show: Show, without: ReadonlySet<string> = new Set())
   return owners;
 }
 
-/** The first lamp that has one of so many slots from an address on; null = they are free. */
-export function ownerOf(owners: ReadonlyMap<number, Fixture | null>, { universe, address }: Patch, footprint: number): Fixture | null {
+/** The first lamp that has one of so many slots from an address on; null = they are free. Twins are no bar to twins. */
+export function ownerOf(
+  owners: ReadonlyMap<number, Fixture | null>,
+  { universe, address }: Patch,
+  footprint: number,
+  lamp?: Pick<Fixture, "twin">,
+): Fixture | null {
   for (let slot = 0; slot < footprint; slot++) {
     const owner = owners.get(slotKey({ universe, address: address + slot }));
-    if (owner) return owner;
+    if (owner && !(owner.twin && lamp?.twin)) return owner;
   }
   return null;
 }

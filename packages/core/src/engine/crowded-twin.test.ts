@@ -40,7 +40,22 @@ function randomCommand(show: Show, random: Random): PlayCommand {
   return pick(random, random() < 0.8 ? card : stage);
 }
 
+/** A lamp fades, leaves or fails otherwise than before. Other limits would aim anew, which the plain engine doesn't. */
+function lampChange(show: Show, random: Random): Change {
+  const lamp = pick(random, show.all("fixture"));
+  const { curveId, panTilt } = lamp;
+  const broken = lamp.outOfService?.fans === "close up" ? undefined : lamp.outOfService;
+  return pick<Change>(random, [
+    setChange(lamp.id, ["curveId"], { from: curveId, to: pick(random, [undefined, "curve s", "drawn"]) }),
+    setChange(lamp.id, ["panTilt"], { from: panTilt, to: { ...panTilt, inverted: [pick(random, ["Pan", "Tilt"])] } }),
+    broken || lamp.outOfService === undefined
+      ? setChange(lamp.id, ["outOfService"], { from: broken, to: broken ? undefined : { fans: "gap" } })
+      : setChange(lamp.id, ["name"], { from: lamp.name, to: "Left" }),
+  ]);
+}
+
 function randomAction(show: Show, random: Random, t: number): readonly Change[] {
+  if (random() < 0.05) return [lampChange(show, random)];
   const personId = pick(random, ["ann", "ben"]);
   if (random() < 0.1) {
     const to = random() < 0.4 ? {} : { s: randomStroke(random, 1, CROWD_GROUPS) };

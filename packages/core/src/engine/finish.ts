@@ -4,6 +4,7 @@ import type { Seconds } from "../units/units";
 import { Blocks } from "./blocks";
 import { Curtains } from "./curtains";
 import { FrameWriter } from "./frame-writer";
+import { OutputBends } from "./output-bends";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import type { RigWays } from "./rig-ways";
 import type { EnginePart } from "./record-kinds";
@@ -22,6 +23,7 @@ export class Finish {
   readonly tests = new SlotTests();
   readonly #ways: RigWays;
   #writer: FrameWriter;
+  #bends: OutputBends;
   #overlay: StageOverlay;
   #highlight: HighlightOverlay;
   #resumption: Resumption | null;
@@ -36,6 +38,7 @@ export class Finish {
     this.moved.markAll();
     this.curtains = of.curtains ?? new Curtains();
     this.#writer = new FrameWriter(show.rig);
+    this.#bends = new OutputBends(show);
     this.#overlay = stageOverlay(show, ways);
     this.#highlight = highlightOverlay(show);
     this.#resumption = of.resumption;
@@ -66,8 +69,15 @@ export class Finish {
     const before = this.#overlay;
     if (renewed.has("overlay")) {
       this.#overlay = stageOverlay(show, this.#ways);
-      for (const { parked } of [before, this.#overlay]) for (const parameter of parked.parameters) this.moved.mark(parameter);
+      for (const { parked, dark } of [before, this.#overlay]) {
+        for (const parameter of parked.parameters) this.moved.mark(parameter);
+        for (const parameter of dark) this.moved.mark(parameter);
+      }
       this.moved.markRange(0, this.#ways.htpCount);
+    }
+    if (renewed.has("exits")) {
+      this.#bends = new OutputBends(show);
+      this.moved.markAll();
     }
     if (renewed.has("tests")) this.tests.take(show);
     if (renewed.has("highlight")) this.#highlight = highlightOverlay(show);
@@ -102,7 +112,9 @@ export class Finish {
 
   /** Fills the frame with what leaves. */
   write(frame: Uint8Array, t: Seconds): void {
+    this.#bends.bend(this.values, this.moved);
     this.#writer.write(this.values, this.moved, frame);
+    this.#bends.back(this.values);
     this.tests.lay(frame, t);
     this.moved.clear();
   }

@@ -3,14 +3,16 @@ import type { Kind, ShowRecord } from "../show/records";
 
 /**
  * Parts of the engine that are made anew when a record of a kind changes: what lies over the stage, the highlight, what a curtain covers,
- * who reaches what, and what begins from the levels on stage.
+ * who reaches what, what begins from the levels on stage, and how values leave.
  */
-export type EnginePart = "overlay" | "highlight" | "curtain" | "reach" | "from stage" | "tests";
+export type EnginePart = "overlay" | "highlight" | "curtain" | "reach" | "from stage" | "tests" | "exits";
 
 /** What reads which kind. Every kind has an entry, so that a new one can't be forgotten. */
 const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   profile: ["overlay", "highlight", "curtain"],
-  fixture: ["overlay", "highlight", "curtain"],
+  fixture: ["overlay", "highlight", "curtain", "exits"],
+  curve: ["exits"],
+  scenery: [],
   group: ["overlay", "highlight", "curtain"],
   cueList: [],
   cue: [],

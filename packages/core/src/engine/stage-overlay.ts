@@ -1,5 +1,6 @@
 import { restingLevel, type GroupMaster } from "../playback/group-master";
-import { isAttribute } from "../rig/attributes";
+import { attributeInfo, isAttribute } from "../rig/attributes";
+import type { Fixture } from "../rig/fixture";
 import { placedBase } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
@@ -13,6 +14,8 @@ export interface StageOverlay {
   /** Factors of the intensities of the grand master, blackout and masters of groups; null = all at full. */
   readonly factors: Float32Array | null;
   readonly parked: { readonly parameters: Int32Array; readonly values: Float32Array };
+  /** Parameters of lamps that are out of service: they stay at nothing, whatever is parked. */
+  readonly dark: Int32Array;
 }
 
 /** The intensities that a master of a group is for, within the territory of its page. */
@@ -49,7 +52,34 @@ export function stageOverlay(show: Show, ways: RigWays): StageOverlay {
     lit: flat(lit, "levels"),
     factors: factors.every((factor) => factor === 1) ? null : factors,
     parked: flat(parked, "values"),
+    dark: darkIn(show),
   };
+}
+
+const NONE = new Int32Array(0);
+
+/** What makes the light of lamps that are out of service: their intensities, and where a head has none, what its colour adds up of. */
+function darkIn(show: Show): Int32Array {
+  const broken = new Set(brokenLamps(show.all("fixture")));
+  if (broken.size === 0) return NONE;
+  return Int32Array.from(
+    show.rig.parameters
+      .flatMap(({ head, channel }, parameter) => {
+        if (!broken.has(head.fixture.id)) return [];
+        const { family, mixing } = attributeInfo(channel.attribute);
+        return family === "Intensity" || (mixing === "adds" && !head.parameters.has("Dimmer")) ? [parameter] : [];
+      })
+      .sort((a, b) => a - b),
+  );
+}
+
+const brokenIn = new WeakMap<readonly Fixture[], readonly string[]>();
+
+/** Ids of the lamps that are out of service; the same list is looked through once. */
+function brokenLamps(fixtures: readonly Fixture[]): readonly string[] {
+  let broken = brokenIn.get(fixtures);
+  if (!broken) brokenIn.set(fixtures, (broken = fixtures.flatMap(({ id, outOfService }) => (outOfService ? [id] : []))));
+  return broken;
 }
 
 function flat<K extends "levels" | "values">(
@@ -70,8 +100,13 @@ export function layLit({ lit: { parameters, levels } }: StageOverlay, values: Fl
   }
 }
 
-/** Grand master, blackout and masters of groups, then what is parked. */
-export function layMasters(values: Float32Array, { factors, parked: { parameters, values: held } }: StageOverlay, ways: RigWays): void {
+/** Grand master, blackout and masters of groups, then what is parked, then what is out of service. */
+export function layMasters(
+  values: Float32Array,
+  { factors, parked: { parameters, values: held }, dark }: StageOverlay,
+  ways: RigWays,
+): void {
   if (factors) for (let parameter = 0; parameter < ways.htpCount; parameter++) values[parameter] = values[parameter]! * factors[parameter]!;
   for (let at = 0; at < parameters.length; at++) values[parameters[at]!] = held[at]!;
+  for (let at = 0; at < dark.length; at++) values[dark[at]!] = 0;
 }

@@ -1,3 +1,4 @@
+import type { Head } from "../rig/rig";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { ANY_HEADS, PLACES } from "../stroke/part-reads";
@@ -15,12 +16,19 @@ export interface StaleReaders {
 /** What stands in the reads of sources for a rig that has changed: places of heads, and groups of heads that came or became others. */
 function readersOfRig(before: Show, after: Show): string[] {
   if (before.rig === after.rig) return [];
-  if (before.rig.layout === after.rig.layout) return [PLACES];
-  const others = new Set(after.rig.heads.flatMap(({ key, mode }) => (before.rig.headByKey.get(key)?.mode === mode ? [] : [key])));
+  const others = new Set(
+    after.rig.heads.flatMap((head) => {
+      const was = before.rig.headByKey.get(head.key);
+      return was === head || (was?.mode === head.mode && closesUp(was) === closesUp(head)) ? [] : [head.key];
+    }),
+  );
   if (others.size === 0) return [PLACES];
   const groups = after.all("group").filter(({ heads }) => heads.some((key) => others.has(key)));
   return [PLACES, ANY_HEADS, ...groups.map(({ id }) => id)];
 }
+
+/** Strokes leave it out. */
+const closesUp = ({ fixture }: Head): boolean => fixture.outOfService?.fans === "close up";
 
 /** From the records that changed, as they were and as they are. What only has another name makes nothing stale that doesn't read it. */
 export function staleReaders(changed: readonly ShowRecord[], before: Show, after: Show): StaleReaders {

@@ -7,6 +7,7 @@ import type { Trace, TraceLink, TraceStep } from "../show/trace";
 import { homeCounts } from "./home-share";
 import { layRow, raise, ruleOf, saidStage, shareOf, shownAt } from "./lay-rows";
 import type { RigWays } from "./rig-ways";
+import { bendOf, bent } from "./output-bends";
 import { scalersOf, SLOTS } from "./output-map";
 import type { SlotTests } from "./slot-tests";
 import type { Source } from "./source";
@@ -28,7 +29,27 @@ export interface TracedStage {
 
 /** The chain of one parameter as of the last merge, by the code that renders. */
 export function traceOf(parameter: number, stage: TracedStage): Trace {
-  const { show, stack, ways, rest } = stage;
+  const { show, rest } = stage;
+  const { links, winner, steps, end } = chainOf(parameter, stage);
+  let leaves = leavesAs(parameter, end, stage);
+  const bend = bendOf(parameter, show);
+  if (bend) steps.push({ what: "bent", name: bend.words, before: end, after: leaves });
+  for (const dimmer of scalersOf(show.rig, parameter)) {
+    const before = leaves;
+    leaves *= leavesAs(dimmer, chainOf(dimmer, stage).end, stage);
+    steps.push({ what: "dimmer", before, after: leaves });
+  }
+  const { channel, place } = show.rig.parameters[parameter]!;
+  const patched = show.rig.patches.universes[place]! > 0 && channel.slots.length > 0;
+  const octets = patched ? encodeSlots(leaves, channel.slots.length * 8) : [];
+  const tested = testedSlots(parameter, octets, stage);
+  if (tested) steps.push({ what: "test", name: tested.name, before: leaves, after: leaves });
+  return { parameter, rest: rest[parameter]!, links, winner, steps, value: end, slots: tested?.slots ?? octets };
+}
+
+/** Who says what, and what comes of it until it leaves. */
+function chainOf(parameter: number, stage: TracedStage): { links: TraceLink[]; winner: string | null; steps: TraceStep[]; end: number } {
+  const { stack, ways, rest } = stage;
   const on = saidStage(rest, homeCounts(stack.order, ways), ways);
   const value = (): number => shownAt(on, parameter);
   const links: TraceLink[] = [];
@@ -48,27 +69,15 @@ export function traceOf(parameter: number, stage: TracedStage): Trace {
   }
   const merged = ridden(parameter, { value: value(), links, stack, htpCount: ways.htpCount });
   const steps = stepsOf(parameter, merged, stage);
-  const end = steps.at(-1)?.after ?? merged;
-  let leaves = end;
-  for (const dimmer of scalersOf(show.rig, parameter)) {
-    const before = leaves;
-    leaves *= traceOf(dimmer, stage).value;
-    steps.push({ what: "dimmer", before, after: leaves });
-  }
-  const { channel, place } = show.rig.parameters[parameter]!;
-  const patched = show.rig.patches.universes[place]! > 0 && channel.slots.length > 0;
-  const octets = patched ? encodeSlots(leaves, channel.slots.length * 8) : [];
-  const tested = testedSlots(parameter, octets, stage);
-  if (tested) steps.push({ what: "test", name: tested.name, before: leaves, after: leaves });
-  return {
-    parameter,
-    rest: rest[parameter]!,
-    links,
-    winner,
-    steps,
-    value: end,
-    slots: tested?.slots ?? octets,
-  };
+  return { links, winner, steps, end: steps.at(-1)?.after ?? merged };
+}
+
+/** What is worked out for a parameter, as it leaves before any dimmer. */
+function leavesAs(parameter: number, value: number, stage: TracedStage): number {
+  const bend = bendOf(parameter, stage.show);
+  if (!bend) return value;
+  // Where pan and tilt are swapped, each leaves as the other.
+  return Math.fround(bent(bend, bend.from === parameter ? value : chainOf(bend.from, stage).end));
 }
 
 /** The octets with those that somebody holds in their place; null = nobody does. */
@@ -154,6 +163,7 @@ function stepsOf(parameter: number, merged: number, { show, overlay, highlight, 
   }
   const parked = overlay.parked.parameters.indexOf(parameter);
   if (parked >= 0) step("parked", overlay.parked.values[parked]!);
+  if (overlay.dark.includes(parameter)) step("out of service", 0);
   for (const { personId, after } of curtains.over(parameter, t))
     step("curtain", after(value), show.get("person", personId)?.name ?? "somebody");
   return steps;

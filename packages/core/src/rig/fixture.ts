@@ -1,7 +1,8 @@
 import type { Placement, Vector } from "../geometry/beam";
 import { degreesSchema, vectorSchema } from "./place-schema";
+import { panTiltSchema, type PanTilt } from "./pan-tilt";
 import type { Precedence } from "./profile";
-import { fields, integerIn, listOf, mapOf, nullable, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, mapOf, nullable, oneOf, optional, textUpTo, yes, type Schema } from "../document/schema";
 
 export const MAX_UNIVERSE = 63999;
 
@@ -9,6 +10,12 @@ export const MAX_UNIVERSE = 63999;
 export interface Patch {
   readonly universe: number;
   readonly address: number;
+}
+
+/** A lamp that is out of service: it stays dark. In fans it keeps its place as a gap, or the others close up. */
+export interface OutOfService {
+  readonly note?: string;
+  readonly fans: "gap" | "close up";
 }
 
 /** One lamp of the rig. */
@@ -33,6 +40,18 @@ export interface Fixture extends Placement {
   readonly planId?: string;
   /** Precedence of attributes where this one differs from its profile. */
   readonly precedence?: Readonly<Partial<Record<string, Precedence>>>;
+  /** Response curve of its intensities; none = linear. */
+  readonly curveId?: string;
+  readonly panTilt?: PanTilt;
+  /** It may have slots that another lamp has, too: they do the same. */
+  readonly twin?: true;
+  readonly outOfService?: OutOfService;
+  /** It hangs ready to take the place of one that fails. */
+  readonly spare?: true;
+  /** Of a spare: id of the lamp that plays on what was this one's body. */
+  readonly standsInFor?: string;
+  readonly layer?: string;
+  readonly note?: string;
 }
 
 const patchSchema = fields<Patch>({ universe: integerIn(1, MAX_UNIVERSE), address: integerIn(1, 512) });
@@ -53,6 +72,14 @@ export const fixtureSchema: Schema<Fixture> = fields<Fixture>({
   headStep: optional(vectorSchema),
   planId: optional(textUpTo(64)),
   precedence: optional(mapOf(oneOf(["HTP", "LTP"]), 40)),
+  curveId: optional(textUpTo(64)),
+  panTilt: optional(panTiltSchema),
+  twin: optional(yes),
+  outOfService: optional(fields<OutOfService>({ note: optional(textUpTo(200)), fans: oneOf(["gap", "close up"]) })),
+  spare: optional(yes),
+  standsInFor: optional(textUpTo(64)),
+  layer: optional(textUpTo(40)),
+  note: optional(textUpTo(500)),
 });
 
 /**

@@ -17,7 +17,7 @@ export function takenSlots(fixture: Fixture, mode: Mode): (Patch & { readonly fo
   });
 }
 
-/** Every place where the patch overlaps or runs past slot 512, each pair once, at its first shared slot. */
+/** Every place where the patch overlaps or runs past slot 512, each pair once, at its first shared slot. Twins may share. */
 export function patchConflicts(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): PatchConflict[] {
   const owners = new Map<number, Fixture>();
   const seen = new Set<string>();
@@ -29,7 +29,7 @@ export function patchConflicts(fixtures: readonly Fixture[], profiles: ReadonlyM
       for (let slot = address; slot < address + footprint && slot <= 512; slot++) {
         const owner = owners.get(universe * 513 + slot);
         if (!owner) owners.set(universe * 513 + slot, fixture);
-        else if (!seen.has(`${owner.id} ${fixture.id}`)) {
+        else if (!(owner.twin && fixture.twin) && !seen.has(`${owner.id} ${fixture.id}`)) {
           seen.add(`${owner.id} ${fixture.id}`);
           conflicts.push({ first: owner, second: fixture, universe, address: slot });
         }

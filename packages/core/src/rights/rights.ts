@@ -20,6 +20,8 @@ const WHO_CHANGES: {
 } = {
   profile: "rig",
   fixture: "rig",
+  curve: "rig",
+  scenery: "rig",
   territory: "crew",
   person: "crew",
   loan: "loan commands",

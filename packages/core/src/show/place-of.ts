@@ -8,6 +8,8 @@ export type Place = (typeof PLACES)[number];
 export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   profile: "rig",
   fixture: "rig",
+  curve: "rig",
+  scenery: "rig",
   settings: "rig",
   group: "build",
   preset: "build",

@@ -10,6 +10,8 @@ import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSetti
 import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
+import { curveSchema, type Curve } from "../rig/curve";
+import { scenerySchema, type Scenery } from "../rig/scenery";
 import { fixtureSchema, type Fixture } from "../rig/fixture";
 import { groupSchema, type Group } from "../rig/group";
 import { slotTestSchema, type SlotTest } from "../playback/slot-test";
@@ -26,6 +28,8 @@ import { personSchema, territorySchema, type Person, type Territory } from "../t
 export interface RecordByKind {
   profile: Profile;
   fixture: Fixture;
+  curve: Curve;
+  scenery: Scenery;
   group: Group;
   cueList: CueList;
   cue: Cue;
@@ -72,6 +76,8 @@ export const KINDS: {
 } = {
   profile: { label: "profile", scope: "document", undone: "yes", schema: profileSchema },
   fixture: { label: "fixture", scope: "document", undone: "yes", schema: fixtureSchema },
+  curve: { label: "response curve", scope: "document", undone: "yes", schema: curveSchema },
+  scenery: { label: "scenery", scope: "document", undone: "yes", schema: scenerySchema },
   group: { label: "group", scope: "document", undone: "yes", schema: groupSchema },
   cueList: { label: "cue list", scope: "document", undone: "yes", schema: cueListSchema },
   cue: { label: "cue", scope: "document", undone: "yes", schema: cueSchema },

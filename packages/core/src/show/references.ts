@@ -15,7 +15,11 @@ export interface Reference {
 
 /** Every field that names another record, and what guards it. The table of entrances shows it, and a test tries each. */
 export const REFERENCES: { readonly [K in Kind]?: { readonly [F in FieldOf<K>]?: Reference } } = {
-  fixture: { profileId: { to: "profile", rule: "the lead sets it" } },
+  fixture: {
+    profileId: { to: "profile", rule: "the lead sets it" },
+    curveId: { to: "curve", rule: "the lead sets it" },
+    standsInFor: { to: "fixture", rule: "the lead sets it" },
+  },
   group: { territoryId: { to: "territory", rule: "own after the change" } },
   preset: { territoryId: { to: "territory", rule: "own after the change" } },
   cueList: { territoryId: { to: "territory", rule: "own after the change" } },

@@ -3,6 +3,7 @@ import { changedId, type Change } from "../document/transaction";
 import type { Cue } from "../cue/cue";
 import type { UserError } from "../errors/result";
 import { slotTestIdOf } from "../playback/slot-test";
+import { curveOf } from "./curve-of";
 import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
 import { TIMECODE } from "../playback/time-state";
@@ -65,6 +66,8 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
   switch (record.kind) {
     case "fixture": {
       const mode = modeOf(show.get("profile", record.profileId), record);
+      if (record.standsInFor !== undefined && !show.get("fixture", record.standsInFor)) return unknown("lamp");
+      if (record.curveId !== undefined && !curveOf(record.curveId, show)) return unknown("response curve");
       return mode ? null : unknown("profile or mode");
     }
     case "cue": {
@@ -132,6 +135,8 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
         : { code: "value.invalid", details: { field: "The role", value: record.role, why: "a show needs a lead" } };
     case "profile":
       return profileInUse(record, show);
+    case "curve":
+    case "scenery":
     case "savedShape":
     case "savedWave":
     case "sound":

@@ -38,6 +38,16 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         .all("fixture")
         .filter(({ profileId }) => profileId === id)
         .map(named(({ name }) => name));
+    case "fixture":
+      return show
+        .all("fixture")
+        .filter(({ standsInFor }) => standsInFor === id)
+        .map(named(({ name }) => `the spare ${name}, which stands in for it`));
+    case "curve":
+      return show
+        .all("fixture")
+        .filter(({ curveId }) => curveId === id)
+        .map(named(({ name }) => name));
     case "group":
     case "master":
     case "preset":

@@ -19,18 +19,26 @@ export function axesOf(head: Head, rig: Rig): { readonly pan: Axis; readonly til
   };
 }
 
-/** `aim` for a head of the rig, with the ranges of its channels as limits. */
+/** `aim` for a head of the rig, with the ranges of its channels and its own limits. */
 export function aimHead(
   head: Head,
   { pan, tilt }: { readonly pan: Axis; readonly tilt: Axis },
   of: { point: Vector; present?: { pan: number; tilt: number } },
 ): ReturnType<typeof aim> {
   const { position, rotation } = head;
-  const limits = { panRange: endsOf(pan.channel, "Pan"), tiltRange: endsOf(tilt.channel, "Tilt") };
+  const own = head.fixture.panTilt?.limits;
+  const limits = { panRange: within(endsOf(pan.channel, "Pan"), own?.Pan), tiltRange: within(endsOf(tilt.channel, "Tilt"), own?.Tilt) };
   return aim({ position, rotation, ...limits }, of.point, of.present);
 }
 
 function endsOf(channel: Channel, axis: "Pan" | "Tilt"): readonly [number, number] {
   const { segments } = scaleOf(channel, axis);
   return [segments[0]!.from, segments.at(-1)!.to];
+}
+
+/** What of a channel's way the lamp may go. */
+function within(ends: readonly [number, number], limit: readonly [number, number] | undefined): readonly [number, number] {
+  if (!limit) return ends;
+  const [low, high] = [Math.min(...ends), Math.max(...ends)];
+  return [Math.min(high, Math.max(low, limit[0])), Math.min(high, Math.max(low, limit[1]))];
 }

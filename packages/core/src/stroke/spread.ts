@@ -28,7 +28,7 @@ export class Spread {
   }
 }
 
-/** The heads that a stroke is about, in order; those that the rig no longer has are left out. */
+/** The heads that a stroke is about, in order; those that the rig no longer has, or that are out of service and closed up on, are left out. */
 export function headsOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): Head[] {
   return placedOf(who, show).map(({ key }) => show.rig.headByKey.get(key)!);
 }
@@ -38,7 +38,7 @@ function placedOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): P
     groupHeads: (id) => show.groupHeads(id),
     placed: (key) => {
       const head = show.rig.headByKey.get(key);
-      return head ? placedHead(head) : null;
+      return head && head.fixture.outOfService?.fans !== "close up" ? placedHead(head) : null;
     },
   });
 }

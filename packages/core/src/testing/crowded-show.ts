@@ -46,6 +46,7 @@ export function crowdedShow(random: Random): Show {
       { id: "ben", kind: "person", version: 1, name: "Ben", initials: "Be", role: "programmer" },
       ...TEST_PROFILES,
       ODD_LAMP,
+      { id: "drawn", kind: "curve", version: 1, name: "Filament", shape: "drawn", points: [[0.4, 0.7]] },
       ...movers,
       ...lamps,
       ...odd,
@@ -78,11 +79,37 @@ export function crowdedShow(random: Random): Show {
   );
 }
 
-/** Every seventh adds its colours by the highest, by an override of its own; the next one's dimmer replaces. */
+/**
+ * Every seventh adds its colours by the highest, by an override of its own; the next one's dimmer replaces. Some fade by curves, some hang
+ * turned round or crossed, some have limits, and some are out of service, which closes up the fans that they are in or doesn't.
+ */
 function oddOne(of: Fixture): Fixture {
-  if (of.number % 7 === 0) return { ...of, precedence: { ColorAdd_R: "HTP", ColorAdd_G: "HTP", ColorAdd_B: "HTP" } };
-  return of.number % 7 === 1 ? { ...of, precedence: { Dimmer: "LTP" } } : of;
+  return {
+    ...of,
+    ...(of.number % 7 === 0 ? { precedence: { ColorAdd_R: "HTP", ColorAdd_G: "HTP", ColorAdd_B: "HTP" } } : {}),
+    ...(of.number % 7 === 1 ? { precedence: { Dimmer: "LTP" } } : {}),
+    ...CURVES[of.number % 11],
+    ...HANGS[of.number % 13],
+    ...BROKEN[of.number % 17],
+  };
 }
+
+const CURVES: readonly Partial<Fixture>[] = [
+  { curveId: "curve square" },
+  { curveId: "curve s" },
+  { curveId: "curve inverse square" },
+  { curveId: "drawn" },
+];
+const HANGS: readonly Partial<Fixture>[] = [
+  { panTilt: { inverted: ["Pan"] } },
+  { panTilt: { swapped: true, limits: { Pan: [-100, 50] } } },
+  { panTilt: { inverted: ["Tilt"], limits: { Tilt: [-40, 300], Pan: [10, 20] } } },
+  { panTilt: { swapped: true, inverted: ["Tilt"] } },
+];
+const BROKEN: readonly Partial<Fixture>[] = [
+  { outOfService: { note: "lamp", fans: "gap" } },
+  { outOfService: { note: "yoke", fans: "close up" } },
+];
 
 function groupMaster(id: string, random: Random): GroupMaster {
   const who = { groupIds: [pick(random, CROWD_GROUPS), pick(random, CROWD_GROUPS)] };
