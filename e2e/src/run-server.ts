@@ -54,7 +54,7 @@ export async function runVexa(
     demo = "understory",
     osc = "off",
     proxied = false,
-  }: { demo?: "understory" | "large"; osc?: string; /** The database can be taken away. */ proxied?: boolean } = {},
+  }: { demo?: "understory" | "large" | "none"; osc?: string; /** The database can be taken away. */ proxied?: boolean } = {},
 ): Promise<RunningVexa> {
   const admin = process.env["VEXA_DATABASE_ADMIN_URL"];
   if (!admin) throw new Error("VEXA_DATABASE_ADMIN_URL isn't set. Run this with ./vexa test or ./vexa shots.");

@@ -15,7 +15,7 @@ import type { Ended } from "./process/supervisor";
 import { Audience } from "./session/audience";
 import { openSockets } from "./session/sockets";
 import type { Door } from "./show/door";
-import { SHOW_ID, seedWhenEmpty } from "./show/seed";
+import { SHOW_ID, seedWhenEmpty, type Demo } from "./show/seed";
 import { Stage } from "./stage/stage";
 import { StageLink } from "./stage/stage-link";
 import type { StagePort } from "./stage/stage-port";
@@ -42,7 +42,7 @@ export interface WebSettings {
   /** The database's process that holds the lock of whoever leads; none = nobody else is expected. */
   readonly leaderPid?: number;
   /** What an empty database is filled with. */
-  readonly demo: "understory" | "large";
+  readonly demo: Demo;
   readonly log: Logger;
 }
 

@@ -53,3 +53,8 @@ export { exchangedBodies, sparesFor, standBack, standIn, standInOf } from "./edi
 export { duplicatedLamps } from "./edits/duplicate-lamps";
 export { pastedCells } from "./edits/pasted-cells";
 export { LAMP_FILTER_WORDS, lampFilter } from "./questions/lamp-filter";
+export { cornersOf, planDrawing, type DrawnLamp, type PlanDrawing } from "./questions/plan-drawing";
+export { sheetsByPosition, sheetsByUniverse, type PatchSheet } from "./questions/patch-sheets";
+export { addedCurvePoint, movedCurvePoint, newCurve } from "./edits/curve-edits";
+export { lampsOn, newScenery, SCENERY_FIELDS, typedScenery, type SceneryField } from "./edits/scenery-edits";
+export { venueList, type VenuePreset } from "./questions/venue-list";

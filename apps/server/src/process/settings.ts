@@ -83,7 +83,7 @@ export function webSettings(): WebSettings {
     ...(env["VEXA_TRUST_PROXY"] ? { trustProxy: env["VEXA_TRUST_PROXY"] } : {}),
     ...(env["VEXA_METRICS_TOKEN"] ? { metricsToken: env["VEXA_METRICS_TOKEN"] } : {}),
     ...(env["VEXA_LEADER_PID"] ? { leaderPid: Number(env["VEXA_LEADER_PID"]) } : {}),
-    demo: env["VEXA_DEMO"] === "large" ? "large" : "understory",
+    demo: env["VEXA_DEMO"] === "large" || env["VEXA_DEMO"] === "none" ? env["VEXA_DEMO"] : "understory",
     log: logger("web"),
   };
 }

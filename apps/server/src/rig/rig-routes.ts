@@ -2,12 +2,15 @@ import { join } from "node:path";
 import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
 import { createHash } from "node:crypto";
-import { extentOf, modeOf, patchesOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
+import { extentOf, fail, modeOf, patchesOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
 import { gdtf, mvr } from "@vexa/formats";
 import { libraryFolder, libraryLamps } from "@vexa/library";
 import { answerError } from "../http/answer-error";
+import { signedInFor } from "../http/signed-in";
 import { SHOW_ID } from "../show/seed";
 import type { StagePort } from "../stage/stage-port";
+import { PRINTS, printRig } from "./print";
+import { takeDemo } from "./take-demo";
 import { PICTURE_LIMITS, PictureStore } from "./picture-store";
 
 /** The library of lamps, pictures of wheels, and profiles as files. Profiles themselves are records like all others. */
@@ -84,6 +87,30 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
       .send(Buffer.from(mvr.write(lamps, files)));
   });
 
+  router.get("/print/:what", (request, response) => {
+    if (!who(request, response)) return;
+    const what = PRINTS.find((each) => each === request.params.what);
+    if (!what) return unknown(response, "print");
+    const on = new Date().toISOString().slice(0, 16).replace("T", " ");
+    response.type("application/pdf").attachment(`${what}.pdf`);
+    printRig(stage.show, what, { title: "Vexa", on }).pipe(response);
+  });
+
+  router.post("/demo", async (request, response) => {
+    const person = signedInFor({ stage, act: "restore", what: "Taking the demo", who: "the lead" }, request, response);
+    if (!person) return;
+    const begun = stage.show.all("fixture").length > 0 || stage.show.all("cueList").length > 0;
+    const done = begun
+      ? fail("value.invalid", {
+          field: "The demo",
+          value: "Understory",
+          why: "it is only for shows in which nothing hangs and nothing is written yet",
+        })
+      : await takeDemo(database, stage, person);
+    if (done.ok) response.status(204).end();
+    else answerError(response, done.error);
+  });
+
   router.get("/profiles/:id/file", async (request, response) => {
     if (!who(request, response)) return;
     const profile = stage.show.get("profile", request.params.id);
@@ -92,37 +119,54 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     response.type("application/octet-stream").attachment(gdtf.fileName(profile)).send(Buffer.from(bytes));
   });
 
-  router.get("/profiles/:id/pictures/:name", async (request, response) => {
-    if (!who(request, response)) return;
-    const picture = await pictures.find({ showId: SHOW_ID, profileId: request.params.id, name: request.params.name });
+  const sendPicture = async (response: Response, profileId: string, name: string): Promise<void> => {
+    const picture = await pictures.find({ showId: SHOW_ID, profileId, name });
     if (!picture) return unknown(response, "picture");
     // A drawing that is opened by itself may neither run nor load anything.
     response
       .set({ "Content-Type": picture.contentType, "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; sandbox" })
       .set({ "Cache-Control": "private, max-age=3600", "Content-Disposition": "inline" })
       .send(picture.content);
+  };
+
+  router.get("/profiles/:id/pictures/:name", async (request, response) => {
+    if (who(request, response)) await sendPicture(response, request.params.id, request.params.name);
   });
 
-  router.put(
-    "/profiles/:id/pictures/:name",
-    (request, response, next) => {
-      const person = who(request, response);
-      if (person && extentOf(person, "rig") !== "all")
-        answerError(response, { code: "reach.role", details: { what: "Adding a picture of a wheel", who: "technicians and the lead" } });
-      else if (person) next();
-    },
-    express.raw({ type: () => true, limit: PICTURE_LIMITS.picture }),
-    async (request, response) => {
-      const { id: profileId, name } = request.params;
-      if (!stage.show.get("profile", profileId) || name.length > 200) return unknown(response, "profile");
-      const content: unknown = request.body;
-      const kept = await pictures.keep({ showId: SHOW_ID, profileId, name }, Buffer.isBuffer(content) ? content : Buffer.alloc(0));
-      if (kept.ok) response.status(204).end();
-      else answerError(response, kept.error);
-    },
-  );
+  router.get("/underlays/:name", async (request, response) => {
+    if (who(request, response)) await sendPicture(response, UNDERLAYS, request.params.name);
+  });
+
+  const keeper = (what: string) => (request: Request, response: Response, next: () => void) => {
+    const person = who(request, response);
+    if (person && extentOf(person, "rig") !== "all")
+      answerError(response, { code: "reach.role", details: { what, who: "technicians and the lead" } });
+    else if (person) next();
+  };
+  const keepPicture = async (request: Request, response: Response, of: { profileId: string; name: string }): Promise<void> => {
+    const content: unknown = request.body;
+    const kept = await pictures.keep({ showId: SHOW_ID, ...of }, Buffer.isBuffer(content) ? content : Buffer.alloc(0));
+    if (kept.ok) response.status(204).end();
+    else answerError(response, kept.error);
+  };
+  const wholeBody = express.raw({ type: () => true, limit: PICTURE_LIMITS.picture });
+
+  router.put("/underlays/:name", keeper("Laying a picture under the plan"), wholeBody, async (request, response) => {
+    const { name } = request.params as { name: string };
+    if (name.length > 200) unknown(response, "picture");
+    else await keepPicture(request, response, { profileId: UNDERLAYS, name });
+  });
+
+  router.put("/profiles/:id/pictures/:name", keeper("Adding a picture of a wheel"), wholeBody, async (request, response) => {
+    const { id: profileId, name } = request.params as { id: string; name: string };
+    if (!stage.show.get("profile", profileId) || name.length > 200) unknown(response, "profile");
+    else await keepPicture(request, response, { profileId, name });
+  });
   return router;
 }
+
+/** Stands for a profile where pictures lie under the plan. */
+const UNDERLAYS = "under the plan";
 
 /** An id for a lamp that never had one in a plan: always the same for the same lamp. */
 function planIdOf(fixtureId: string): string {

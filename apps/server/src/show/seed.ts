@@ -12,11 +12,27 @@ import { ShowStorage } from "../storage/show-storage";
 /** The only show there is for now. */
 export const SHOW_ID = "show-1";
 
+/** What an empty database is filled with; `none`: the demo's people and nothing else. */
+export type Demo = "understory" | "large" | "none";
+
+const NAMES: Readonly<Record<Demo, string>> = { understory: DEMO_SHOW_NAME, large: "Large rig", none: "New show" };
+
+function recordsOf(demo: Demo): readonly ShowRecord[] {
+  switch (demo) {
+    case "understory":
+      return understory();
+    case "large":
+      return [...largeRig({ heads: 2000, universes: 256 }), ...longList()];
+    case "none":
+      return understory().filter(({ kind }) => kind === "person" || kind === "sketch" || kind === "device");
+  }
+}
+
 /** Fills an empty database with a show and its sign-ins. True when it was empty. */
-export async function seedWhenEmpty(database: DataSource, demo: "understory" | "large" = "understory"): Promise<boolean> {
+export async function seedWhenEmpty(database: DataSource, demo: Demo = "understory"): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
   if ((await shows.count()) > 0) return false;
-  const records: readonly ShowRecord[] = demo === "large" ? [...largeRig({ heads: 2000, universes: 256 }), ...longList()] : understory();
+  const records = recordsOf(demo);
   const checked = edit(
     new Show(new Map()),
     records.map((record) => ({ op: "add", record })),
@@ -32,15 +48,17 @@ export async function seedWhenEmpty(database: DataSource, demo: "understory" | "
   );
   await database.transaction(async (manager) => {
     await manager.getRepository(AccountEntity).save(accounts);
-    await manager
-      .getRepository(ShowEntity)
-      .save({ id: SHOW_ID, name: demo === "large" ? "Large rig" : DEMO_SHOW_NAME, seq: "0", cid: randomUUID() });
+    await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name: NAMES[demo], seq: "0", cid: randomUUID() });
   });
-  if (demo === "understory")
-    await new SoundStore(database).keep({ showId: SHOW_ID, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
+  if (demo === "understory") await keepDemoFiles(database);
+  await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
+  return true;
+}
+
+/** The sound of the demo's song, and the pictures of its wheels. */
+export async function keepDemoFiles(database: DataSource): Promise<void> {
+  await new SoundStore(database).keep({ showId: SHOW_ID, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
   const pictures = new PictureStore(database);
   for (const [profileId, own] of demoPictures())
     for (const { name, content } of own) await pictures.keep({ showId: SHOW_ID, profileId, name }, Buffer.from(content));
-  await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
-  return true;
 }

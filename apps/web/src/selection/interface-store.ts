@@ -2,6 +2,7 @@ import { create } from "zustand";
 import { EMPTY_SELECTION, sameJson, whoSchema, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
 import type { StageView } from "../stage/projection";
+import type { StageLabel } from "../stage/stage-labels";
 
 /** What a lane unfolds into besides its values. */
 export type LaneSection = "when" | "moves";
@@ -20,6 +21,9 @@ interface InterfaceState {
   readonly laneNumbers: "own units" | "DMX";
   readonly stageTool: StageTool;
   readonly stageView: StageView;
+  readonly stageLabels: StageLabel;
+  /** Metres of the grid to which lamps are dragged; null = freely. */
+  readonly snapMetres: number | null;
   /** While a curtain is down: what the stage shows. */
   readonly stageShows: "stage" | "prepared" | "both";
   readonly rightColumn: "presets" | "motion";
@@ -89,6 +93,8 @@ export const useInterface = create<InterfaceState>((set) => ({
   laneAttribute: null,
   laneNumbers: "own units",
   stageTool: "box",
+  stageLabels: "where there is room",
+  snapMetres: null,
   stageView: "plan",
   stageShows: "stage",
   rightColumn: "motion",

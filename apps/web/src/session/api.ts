@@ -95,6 +95,16 @@ export function soundAddress(id: string): string {
   return `/api/sounds/${encodeURIComponent(id)}`;
 }
 
+/** Keeps a picture that is to lie under the plan. */
+export function keepUnderlayPicture(name: string, file: File): Promise<void> {
+  return request("PUT", `/api/rig/underlays/${encodeURIComponent(name)}`, file);
+}
+
+/** Puts the demo into a show in which nothing hangs yet. */
+export function takeDemo(): Promise<void> {
+  return request("POST", "/api/rig/demo");
+}
+
 export interface FirstPassword {
   readonly personId: string;
   readonly signInName: string;

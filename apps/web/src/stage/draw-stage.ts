@@ -1,4 +1,5 @@
-import { beam, seenFlux, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
+import { beam, seenFlux, type Head, type HeadLook, type Rig, type Scenery, type Vector } from "@vexa/core";
+import { drawScenery } from "./draw-scenery";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 import { rigMarks, type RigMarks } from "./rig-marks";
 
@@ -15,7 +16,20 @@ export interface StageDrawing {
   readonly visible: readonly number[];
   /** Room for the indices of lit heads, so that a frame allocates nothing. */
   readonly lit: Int32Array;
+  /** Heads of hidden layers aren't drawn; those of locked ones can't be picked either. */
+  readonly hidden: ReadonlySet<number> | null;
+  readonly closed: ReadonlySet<number> | null;
+  readonly scenery: readonly Scenery[];
+  /** What stands beside each head; null = numbers where there is room. */
+  readonly labels: readonly string[] | null;
+  /** Levels stand beside all heads. */
+  readonly levels: boolean;
 }
+
+/** What of a stage is shown besides its heads. */
+export type StageDetails = Pick<StageDrawing, "hidden" | "closed" | "scenery" | "labels" | "levels">;
+
+const PLAIN: StageDetails = { hidden: null, closed: null, scenery: [], labels: null, levels: false };
 
 /** Marks grow more slowly than the picture, up to so many times their size. */
 const MOST_GROWTH = 5;
@@ -24,7 +38,7 @@ export function prepareStage(
   rig: Rig,
   size: { width: number; height: number },
   view: StageView,
-  frame: StageFrame | null = null,
+  { frame = null, details = PLAIN }: { frame?: StageFrame | null; details?: StageDetails } = {},
 ): StageDrawing {
   const projection = stageProjection(rig.heads, { ...size, view, frame });
   const marks = rigMarks(rig);
@@ -36,9 +50,9 @@ export function prepareStage(
   const visible: number[] = [];
   for (let index = 0; index < radius.length; index++) {
     const [x, y] = [xy[2 * index]!, xy[2 * index + 1]!];
-    if (x >= 0 && x <= size.width && y >= 0 && y <= size.height) visible.push(index);
+    if (x >= 0 && x <= size.width && y >= 0 && y <= size.height && !details.hidden?.has(index)) visible.push(index);
   }
-  return { heads: rig.heads, marks, projection, xy, radius, cells, visible, lit: new Int32Array(rig.heads.length) };
+  return { heads: rig.heads, marks, projection, xy, radius, cells, visible, lit: new Int32Array(rig.heads.length), ...details };
 }
 
 /** Metres: beams that don't meet the floor end here. */
@@ -47,7 +61,8 @@ const FEWEST_BEAM_LEVEL = 0.02;
 const FEWEST_LEVEL = 0.004;
 
 /** What stays the same from frame to frame: floor lines every two metres under the rig, and every head as it looks unlit. */
-export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
+export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawing, of: { ink: string; again: () => void }): void {
+  const { ink } = of;
   const { projection } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
   context.strokeStyle = ink;
@@ -65,6 +80,7 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   }
   context.stroke();
   context.globalAlpha = 1;
+  drawScenery(context, projection, { scenery: drawing.scenery, ...of });
   context.fillStyle = ink;
   fillTogether(context, drawing, { indices: drawing.visible, wider: 0 });
   drawNumbers(context, drawing, ink);
@@ -90,8 +106,9 @@ function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, i
   context.textAlign = "center";
   context.textBaseline = "top";
   const taken = new Set<string>();
-  for (const index of roomyHeads(drawing, MOST_NUMBERS)) {
-    const { label } = heads[index]!;
+  for (const index of drawing.labels ? drawing.visible : roomyHeads(drawing, MOST_NUMBERS)) {
+    const label = drawing.labels ? drawing.labels[index]! : heads[index]!.label;
+    if (label === "") continue;
     const [x, y] = [xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3];
     // Where two don't fit beside each other, the first one says whose row it is.
     const half = (label.length * DIGIT_WIDTH) / 2;
@@ -116,7 +133,7 @@ function drawLevels(context: CanvasRenderingContext2D, drawing: StageDrawing, va
   context.font = NUMBER_FONT;
   context.textAlign = "center";
   context.textBaseline = "bottom";
-  for (const index of roomyHeads(drawing, MOST_LEVELS)) {
+  for (const index of drawing.levels ? drawing.visible : drawing.labels ? [] : roomyHeads(drawing, MOST_LEVELS)) {
     const dimmer = heads[index]!.parameters.get("Dimmer");
     if (dimmer === undefined || values[dimmer]! <= 0) continue;
     context.fillText(String(Math.round(100 * values[dimmer]!)), xy[2 * index]!, xy[2 * index + 1]! - radius[index]! - 2);
@@ -141,7 +158,7 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
       xy[2 * index + 1]! < -beside ||
       xy[2 * index + 1]! > projection.height + beside);
   for (let index = 0; index < heads.length; index++) {
-    if (marks.looks.atMost(index, values) <= FEWEST_LEVEL || outside(index)) continue;
+    if (marks.looks.atMost(index, values) <= FEWEST_LEVEL || outside(index) || drawing.hidden?.has(index)) continue;
     const look = marks.seen[index]!;
     marks.looks.read(index, values, look);
     if (look.intensity <= FEWEST_LEVEL) continue;

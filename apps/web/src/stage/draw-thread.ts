@@ -1,6 +1,7 @@
 import type { Vector } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
 import type { FigureHandle } from "./figure-handles";
+import type { LampBox } from "./lamp-handles";
 import { threadEnds, type Gesture } from "./pick";
 
 /** In a crowd rings would hide the light: there the thread alone says who is selected. */
@@ -27,6 +28,8 @@ export interface ThreadPicture {
   readonly barredInk: string;
   readonly ink: string;
   readonly gesture: Gesture | null;
+  /** The box by which the selected lamps are turned and stretched. */
+  readonly lampBox: LampBox | null;
 }
 
 /**
@@ -72,6 +75,7 @@ export function drawThread(context: CanvasRenderingContext2D, drawing: StageDraw
   drawTargets(context, drawing, of.targets);
   drawTraces(context, drawing, of.traces);
   if (of.handles) drawHandles(context, of.handles);
+  if (of.lampBox) drawLampBox(context, of.lampBox);
   if (of.gesture) drawGesture(context, drawing, { gesture: of.gesture, selected: of.selected });
 }
 
@@ -161,6 +165,10 @@ function drawGesture(
     case "move":
       context.moveTo(...gesture.from);
       context.lineTo(...gesture.to);
+      drawWords(context, gesture.words, gesture.to);
+      break;
+    case "path":
+      gesture.points.forEach(([x, y], index) => (index === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
       break;
     case "aim": {
       const [[x0, y0], [x1, y1]] = [gesture.from, gesture.to];
@@ -183,6 +191,33 @@ function drawGesture(
   }
   context.stroke();
   context.setLineDash([]);
+}
+
+/** Numbers at the cursor while something is dragged. */
+function drawWords(context: CanvasRenderingContext2D, words: string, [x, y]: readonly [number, number]): void {
+  if (words === "") return;
+  context.font = "500 12px 'JetBrains Mono Variable', monospace";
+  context.textAlign = "left";
+  context.textBaseline = "bottom";
+  context.fillText(words, x + 12, y - 8);
+}
+
+/** Squares at the corners of what is selected, and a ring on a stalk that turns it. */
+function drawLampBox(context: CanvasRenderingContext2D, { corners, turn }: LampBox): void {
+  context.setLineDash([3, 3]);
+  context.lineWidth = 1;
+  context.beginPath();
+  corners.forEach(([x, y], at) => (at === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+  context.closePath();
+  context.stroke();
+  context.setLineDash([]);
+  for (const [x, y] of corners) context.fillRect(x - 3.5, y - 3.5, 7, 7);
+  if (!turn) return;
+  context.beginPath();
+  context.moveTo((corners[2]![0] + corners[3]![0]) / 2, (corners[2]![1] + corners[3]![1]) / 2);
+  context.lineTo(...turn);
+  context.stroke();
+  ring(context, { x: turn[0], y: turn[1], size: 5 });
 }
 
 function ring(context: CanvasRenderingContext2D, { x, y, size }: { x: number; y: number; size: number }): void {

@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { smallShow } from "@vexa/core/testing";
 import { prepareStage } from "./draw-stage";
-import { hangChanges } from "./hang-elsewhere";
 import { aimedPoints, beginGesture, endGesture, isInside, movedGesture, threadEnds } from "./pick";
 
 const drawing = prepareStage(smallShow().rig, { width: 800, height: 400 }, "plan");
@@ -57,17 +56,7 @@ describe("picking on the stage", () => {
   });
 });
 
-describe("hanging elsewhere", () => {
-  it("moves each fixture once, by whole centimetres, and nothing when nothing moved", () => {
-    const { rig } = smallShow();
-    const cells = rig.heads.filter(({ fixture }) => fixture.number === 9);
-    expect(cells).toHaveLength(3);
-    expect(hangChanges(cells, { x: 0.404, y: -1 })).toEqual([
-      { op: "set", id: "fx-9", path: ["position"], from: { x: 8, y: 0, z: 5 }, to: { x: 8.4, y: -1, z: 5 } },
-    ]);
-    expect(hangChanges(cells, { x: 0, y: 0 })).toEqual([]);
-  });
-
+describe("aiming", () => {
   it("aims at the floor under the pointer: a click at a point, a drag along a line or round a circle", () => {
     const middle = drawing.projection.point({ x: 2, y: 1, z: 0 });
     const press = beginGesture(drawing, four, { at: middle, tool: "aim" });

@@ -1,6 +1,7 @@
 import type { PointFan } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
 import type { FigureHandle } from "./figure-handles";
+import { lampBox, lampHandleAt, type LampHandle } from "./lamp-handles";
 
 type Point = readonly [number, number];
 
@@ -10,8 +11,10 @@ export type Gesture =
   | { readonly kind: "lasso"; readonly points: readonly Point[] }
   /** One end of the thread is being drawn to the other. */
   | { readonly kind: "thread"; readonly end: "first" | "last"; readonly to: Point }
-  /** The fixtures of the selection are being hung elsewhere. */
-  | { readonly kind: "move"; readonly from: Point; readonly to: Point }
+  /** The fixtures of the selection are being hung elsewhere, or by a handle of their box turned or stretched. */
+  | { readonly kind: "move"; readonly from: Point; readonly to: Point; readonly handle: LampHandle | null; readonly words: string }
+  /** The line is being drawn along which they are to hang. */
+  | { readonly kind: "path"; readonly points: readonly Point[] }
   /** A handle of a figure that beams draw is being moved. */
   | { readonly kind: "figure"; readonly handle: FigureHandle; readonly from: Point; readonly to: Point }
   /** The view is being turned. */
@@ -19,7 +22,7 @@ export type Gesture =
   /** A point on the floor, or with a drag a line (with Shift a circle) of points, at which the selection looks. */
   | { readonly kind: "aim"; readonly from: Point; readonly to: Point; readonly path: "straight" | "circle" };
 
-export type StageTool = "box" | "lasso" | "aim" | "move" | "turn";
+export type StageTool = "box" | "lasso" | "aim" | "move" | "path" | "turn";
 
 /** Beyond this many pixels a press is a drag. */
 const DRAG = 5;
@@ -39,7 +42,12 @@ export function beginGesture(
   selected: readonly number[],
   { at, tool, path = "straight" }: { at: Point; tool: StageTool; path?: "straight" | "circle" },
 ): Gesture {
-  if (tool === "move" || tool === "turn") return { kind: tool, from: at, to: at };
+  if (tool === "turn") return { kind: tool, from: at, to: at };
+  if (tool === "path") return { kind: "path", points: [at] };
+  if (tool === "move") {
+    const box = lampBox(drawing, selected);
+    return { kind: "move", from: at, to: at, handle: box && lampHandleAt(box, at), words: "" };
+  }
   if (tool === "aim") return { kind: "aim", from: at, to: at, path };
   const ends = threadEnds(drawing, selected);
   for (const end of ["first", "last"] as const) if (ends && distance(ends[end], at) <= END_REACH) return { kind: "thread", end, to: at };
@@ -47,7 +55,7 @@ export function beginGesture(
 }
 
 export function movedGesture(gesture: Gesture, to: Point): Gesture {
-  if (gesture.kind === "lasso") return { ...gesture, points: [...gesture.points, to] };
+  if (gesture.kind === "lasso" || gesture.kind === "path") return { ...gesture, points: [...gesture.points, to] };
   return { ...gesture, to };
 }
 
@@ -75,6 +83,7 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
     }
     case "aim":
     case "move":
+    case "path":
     case "turn":
     case "figure":
       return { kind: "done" };
@@ -87,12 +96,12 @@ export function endGesture(drawing: StageDrawing, selected: readonly number[], g
 }
 
 /** The head nearest to a point, if one is near enough to be meant. */
-export function headAt({ xy, radius }: StageDrawing, at: Point): number | null {
+export function headAt({ xy, radius, closed }: StageDrawing, at: Point): number | null {
   let best: number | null = null;
   let nearest = Infinity;
   for (let index = 0; index < radius.length; index++) {
     const away = Math.hypot(xy[2 * index]! - at[0], xy[2 * index + 1]! - at[1]);
-    if (away < nearest && away <= radius[index]! + 6) {
+    if (away < nearest && away <= radius[index]! + 6 && !closed?.has(index)) {
       nearest = away;
       best = index;
     }
@@ -110,8 +119,8 @@ export function isInside(line: readonly Point[], [x, y]: Point): boolean {
   return inside;
 }
 
-function headsWhere({ xy, radius }: StageDrawing, fits: (point: Point) => boolean): number[] {
-  return [...radius.keys()].filter((index) => fits([xy[2 * index]!, xy[2 * index + 1]!]));
+function headsWhere({ xy, radius, closed }: StageDrawing, fits: (point: Point) => boolean): number[] {
+  return [...radius.keys()].filter((index) => !closed?.has(index) && fits([xy[2 * index]!, xy[2 * index + 1]!]));
 }
 
 const distance = (a: Point, b: Point): number => Math.hypot(a[0] - b[0], a[1] - b[1]);

@@ -24,7 +24,9 @@ export interface Projection {
   point(at: Vector): readonly [number, number];
   /** The same for a row of places, three numbers each: two numbers each. */
   points(places: Float64Array): Float32Array;
-  /** The place on the floor under a point of the picture, to a centimetre. */
+  /** The axes of the ground: across and up the picture. The floor, or the upright plane that is seen from the front or from a side. */
+  readonly groundAxes: readonly ["x" | "y", "y" | "z"];
+  /** The place on the ground under a point of the picture, to a centimetre. */
   floorAt(x: number, y: number): Vector;
   /** The same, not rounded. */
   exactFloorAt(x: number, y: number): Vector;
@@ -56,6 +58,14 @@ const flatOf = (view: StageView): Flat => (view === "plan" ? PLAN : allRound(vie
 const dot = (a: Vector, b: Vector): number => a.x * b.x + a.y * b.y + a.z * b.z;
 
 const FLOOR = { axis: "z", at: 0 } as const;
+const UPRIGHT = { front: { axis: "y", at: 0 }, side: { axis: "x", at: 0 } } as const;
+
+/** The plane that a view shows: the floor, unless that is seen edge on. */
+function groundOf(flat: Flat): { axis: "x" | "y" | "z"; at: number } {
+  if (onPlane(flat, { across: 0, up: 0 }, FLOOR)) return FLOOR;
+  return Math.abs(flat.across.x) >= Math.abs(flat.across.y) ? UPRIGHT.front : UPRIGHT.side;
+}
+
 const OTHERS = { x: ["y", "z"], y: ["x", "z"], z: ["x", "y"] } as const;
 /** Planes that show less of a metre than this are edge on. */
 const EDGE_ON = 0.02;
@@ -89,6 +99,7 @@ export function stageProjection(
   { width, height, view, frame = null }: { width: number; height: number; view: StageView; frame?: StageFrame | null },
 ): Projection {
   const flat = flatOf(view);
+  const ground = groundOf(flat);
   const { x, y, across, up } = extents(heads, view);
   const margin = 34;
   const whole = Math.max(2, Math.min((width - 2 * margin) / (across[1] - across[0]), (height - 2 * margin) / (up[1] - up[0])));
@@ -106,8 +117,9 @@ export function stageProjection(
     scale,
     zoom: frame?.zoom ?? 1,
     floor: { left: gridBelow(x[0] - 1), right: -gridBelow(-x[1] - 1), front: gridBelow(y[0] - 2), back: -gridBelow(-y[1] - 1) },
-    floorAt: (px, py) => toTheCentimetre(onPlane(flat, measureAt(px, py), FLOOR)!),
-    exactFloorAt: (px, py) => onPlane(flat, measureAt(px, py), FLOOR)!,
+    groundAxes: ground.axis === "z" ? ["x", "y"] : ground.axis === "y" ? ["x", "z"] : ["y", "z"],
+    floorAt: (px, py) => toTheCentimetre(onPlane(flat, measureAt(px, py), ground)!),
+    exactFloorAt: (px, py) => onPlane(flat, measureAt(px, py), ground)!,
     planeAt: (px, py, plane) => {
       const place = onPlane(flat, measureAt(px, py), plane);
       return place && toTheCentimetre(place);

@@ -17,7 +17,6 @@ import { token, useSize } from "../frames/use-size";
 import { pointText } from "../lanes/point-text";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
-import { selectedIn } from "../selection/selected";
 import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
 import { useLiveClient } from "../session/show-context";
@@ -25,7 +24,7 @@ import { prepareStage } from "./draw-stage";
 import type { StageWash } from "./draw-wash";
 import { tintInk } from "../territories/tints";
 import type { ThreadPicture } from "./draw-thread";
-import { hangChanges } from "./hang-elsewhere";
+import { draggedMove, lampBox, type LampBox } from "./lamp-handles";
 import { stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 import { useFigure } from "./use-figure";
 import { useShownFrame } from "./stage-frame-store";
@@ -33,6 +32,8 @@ import { unstretched } from "./stage-stretch";
 import { useHeldHeads } from "./use-held-heads";
 import { usePrepared } from "./use-prepared";
 import { useDrawnFrame } from "./use-drawn-frame";
+import { lampsOf, useLampDrag } from "./use-lamp-drag";
+import { useStageDetails } from "./use-stage-details";
 import { useStageFrame } from "./use-stage-frame";
 import { useStagePainter } from "./use-stage-painter";
 import { aimedPoints, beginGesture, endGesture, headAt, movedGesture, threadEnds, type Gesture } from "./pick";
@@ -78,7 +79,7 @@ export function StageCanvas(props: {
 }): React.JSX.Element {
   const { wash = null, tools = "all", shows = "stage" } = props;
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, scrubbed, overruledHeads, set } = useInterface();
+  const { selection, select, stageTool, stageView, snapMetres, scrubbed, overruledHeads, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = client.view;
@@ -86,14 +87,16 @@ export function StageCanvas(props: {
     width > 0 ? stageProjection(rig.heads, { width, height, view: stageView, frame: of }) : null;
   const shownProjection = (): Projection | null => projectionOf(useShownFrame.getState().frame);
   const stageFrame = useDrawnFrame(rig.heads.length, projectionOf, () => painter.stretch());
+  const details = useStageDetails(client.view);
   const drawing = useMemo(
-    () => (width > 0 ? prepareStage(rig, { width, height }, stageView, stageFrame) : null),
-    [rig, width, height, stageView, stageFrame],
+    () => (width > 0 ? prepareStage(rig, { width, height }, stageView, { frame: stageFrame, details }) : null),
+    [rig, width, height, stageView, stageFrame, details],
   );
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const framing = useStageFrame(frame, shownProjection, () => setGesture(null));
   const aiming = useRef("");
-  const hung = useRef<{ x: number; y: number } | null>(null);
+  const dragBox = useRef<LampBox | null>(null);
+  const hanging = useLampDrag(client);
 
   const sketch = client.view.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
@@ -115,6 +118,10 @@ export function StageCanvas(props: {
     [overruledHeads, indexOf],
   );
   const held = useHeldHeads(show, indexOf);
+  const box = useMemo(
+    () => (drawing && stageTool === "move" && tools === "all" ? lampBox(drawing, selected) : null),
+    [drawing, stageTool, tools, selected],
+  );
   const single = selection.mask?.type === "single" ? (selected[0] ?? null) : null;
   const thread = useMemo(
     (): ThreadPicture => ({
@@ -130,8 +137,9 @@ export function StageCanvas(props: {
       barredInk: token("barred"),
       ink: token("stage-thread"),
       gesture,
+      lampBox: gesture?.kind === "move" && gesture.handle === null ? null : box,
     }),
-    [selected, single, others, indexOf, gesture, targets, figure.traces, figure.handles, overruledIndices, held],
+    [selected, single, others, indexOf, gesture, box, targets, figure.traces, figure.handles, overruledIndices, held],
   );
   const painter = useStagePainter({
     drawing,
@@ -172,7 +180,8 @@ export function StageCanvas(props: {
     });
     setGesture(next);
     aiming.current = newId();
-    hung.current = { x: 0, y: 0 };
+    dragBox.current = box;
+    if (next.kind === "move") hanging.begin(lampsOf(heads), aiming.current);
     if (next.kind === "aim") aimAt(next);
   };
   const aimAt = (of: Extract<Gesture, { kind: "aim" }>): void => {
@@ -190,14 +199,12 @@ export function StageCanvas(props: {
     client.transact(`Aimed ${selectionName(client.view, selection)} at ${pointText(points.knots)}`, changes, aiming.current);
   };
   /** Hangs the selection where the pointer has taken it, counted from where the drag began. */
-  const hang = ({ from, to }: Extract<Gesture, { kind: "move" }>): void => {
-    const grip = hung.current;
-    if (!grip || !drawing || Math.hypot(to[0] - from[0], to[1] - from[1]) < 3) return;
-    const [begun, there] = [drawing.projection.floorAt(...from), drawing.projection.floorAt(...to)];
-    const whole = { x: there.x - begun.x, y: there.y - begun.y };
-    const changes = hangChanges(selectedIn(client.view, selection).heads, { x: whole.x - grip.x, y: whole.y - grip.y });
-    if (client.transact(`Hung ${selectionName(client.view, selection)} elsewhere`, changes, aiming.current)) hung.current = whole;
-    else setGesture(null);
+  const hang = (of: Extract<Gesture, { kind: "move" }>): void => {
+    const [first] = hanging.lamps();
+    if (!drawing || !first || Math.hypot(of.to[0] - of.from[0], of.to[1] - of.from[1]) < 3) return;
+    const begun = dragBox.current;
+    const { move, words } = draggedMove({ projection: drawing.projection, box: begun, ...of, first: first.position, snap: snapMetres });
+    setGesture(hanging.drag(move) ? { ...of, words } : null);
   };
   const move = (event: React.PointerEvent): void => {
     if (framing.move(event) === "taken" || !gesture) return;
@@ -218,6 +225,11 @@ export function StageCanvas(props: {
   const end = (event: React.PointerEvent): void => {
     if (framing.end(event) === "taken" || !gesture || !drawing) return;
     setGesture(null);
+    if (gesture.kind === "path" && gesture.points.length > 1)
+      hanging.along(
+        lampsOf(heads),
+        gesture.points.map((point) => drawing.projection.floorAt(...point)),
+      );
     const picked = endGesture(drawing, selected, gesture);
     const adds = event.ctrlKey || event.metaKey || event.shiftKey;
     const keys = (indices: readonly number[]): string[] => indices.map((index) => rig.heads[index]!.key);

@@ -123,7 +123,7 @@ describe("the picture of the stage", () => {
   it("is picked exactly at every zoom", () => {
     fc.assert(
       fc.property(views, frames, fc.integer({ min: 0, max: rig.heads.length - 1 }), (view, frame, index) => {
-        const drawing = prepareStage(rig, size, view, frame);
+        const drawing = prepareStage(rig, size, view, { frame });
         const at = drawing.projection.point(rig.heads[index]!.position);
         const hit = headAt(drawing, at)!;
         const there = drawing.projection.point(rig.heads[hit]!.position);

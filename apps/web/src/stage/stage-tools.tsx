@@ -1,5 +1,8 @@
 import { StageChip } from "./stage-chip";
-import { Box, Crosshair, Lasso, Move, Rotate3d, SquareDashed } from "lucide-react";
+import { Box, Crosshair, Grid3x3, Lasso, Move, Rotate3d, Spline, SquareDashed, Tags } from "lucide-react";
+import { extentOf } from "@vexa/core";
+import { Menu, MenuItem } from "../ui/menu";
+import { STAGE_LABELS } from "./stage-labels";
 import { useInterface } from "../selection/interface-store";
 import { useMe } from "../session/show-context";
 import { showFrame } from "./stage-frame-store";
@@ -14,7 +17,13 @@ const TOOLS = [
     name: "Aim",
     title: "Aim the selection: click a place on the floor; drag for a line, with Shift a circle",
   },
-  { tool: "move", Icon: Move, name: "Hang elsewhere", title: "Hang the selection elsewhere: drag it on the plan (the lead's)" },
+  {
+    tool: "move",
+    Icon: Move,
+    name: "Hang elsewhere",
+    title: "Hang the selection elsewhere: drag it on the plan, its corners to stretch it, the ring to turn it",
+  },
+  { tool: "path", Icon: Spline, name: "Hang along a line", title: "Draw the line along which the selection is to hang" },
   { tool: "turn", Icon: Rotate3d, name: "Turn the view", title: "Drag to look from elsewhere: sideways turns, up and down tips" },
 ] as const;
 
@@ -29,15 +38,15 @@ export function toggleStageView(): void {
   else set({ stageView: "plan", stageTool: stageTool === "turn" ? "box" : stageTool });
 }
 
-/** What a drag on the stage does: picks with a box or a line around heads, aims, or (the lead) hangs heads elsewhere. */
+/** What a drag on the stage does: picks with a box or a line around heads, aims, or (who may change the rig) hangs lamps elsewhere. */
 export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
-  const { stageTool, stageView, set } = useInterface();
-  const me = useMe();
+  const { stageTool, stageView, stageLabels, snapMetres, set } = useInterface();
+  const hangs = extentOf(useMe(), "rig") === "all" && !only;
   return (
     <div className="absolute top-2 left-2 flex gap-1" role="group" aria-label="What a drag does">
       {TOOLS.filter(
         ({ tool }) =>
-          (!only || tool !== "aim") && (tool !== "move" || (me.role === "lead" && !only)) && (tool !== "turn" || stageView !== "plan"),
+          (!only || tool !== "aim") && ((tool !== "move" && tool !== "path") || hangs) && (tool !== "turn" || stageView !== "plan"),
       ).map(({ tool, Icon, name, title }) => (
         <StageChip key={tool} aria-pressed={stageTool === tool} title={title} aria-label={name} onClick={() => set({ stageTool: tool })}>
           <Icon size={13} aria-hidden />
@@ -46,6 +55,29 @@ export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
       <StageChip aria-pressed={stageView !== "plan"} title="Plan or 3D (V)" onClick={toggleStageView}>
         <Box size={13} aria-hidden /> 3D
       </StageChip>
+      {stageTool === "move" && hangs && (
+        <StageChip
+          aria-pressed={snapMetres !== null}
+          aria-label="Snap"
+          title="The first lamp comes to whole half metres"
+          onClick={() => set({ snapMetres: snapMetres === null ? 0.5 : null })}
+        >
+          <Grid3x3 size={13} aria-hidden />
+        </StageChip>
+      )}
+      <Menu
+        trigger={
+          <StageChip aria-label="Labels" aria-pressed={stageLabels !== "where there is room"} title="What stands beside the heads">
+            <Tags size={13} aria-hidden />
+          </StageChip>
+        }
+      >
+        {STAGE_LABELS.map((label) => (
+          <MenuItem key={label} onSelect={() => set({ stageLabels: label })} hint={label === stageLabels ? "●" : ""}>
+            {label[0]!.toUpperCase() + label.slice(1)}
+          </MenuItem>
+        ))}
+      </Menu>
       <StageViews />
     </div>
   );

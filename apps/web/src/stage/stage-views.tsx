@@ -38,6 +38,14 @@ export function StageViews(): React.JSX.Element {
   );
 }
 
+/** The same scene square on. */
+const FIXED = [
+  { name: "Plan", view: "plan" },
+  { name: "Top", view: { turn: 0, tip: 90 } },
+  { name: "Front", view: { turn: 0, tip: 0 } },
+  { name: "Side", view: { turn: 90, tip: 0 } },
+] as const;
+
 function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
   const { stageView, set } = useInterface();
   const { frame } = useShownFrame();
@@ -77,6 +85,21 @@ function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
           Keep
         </Button>
       </form>
+      <div className="flex gap-1.5" role="group" aria-label="From where">
+        {FIXED.map(({ name: from, view }) => (
+          <Button
+            key={from}
+            size="small"
+            onClick={() => {
+              set({ stageView: view });
+              showFrame(null);
+              setOpen(false);
+            }}
+          >
+            {from}
+          </Button>
+        ))}
+      </div>
       {full && <p className="text-xs text-ink-3">{MOST_VIEWS} views are kept: throw one away for another.</p>}
       {views.length === 0 ? (
         <p className="text-xs text-ink-3">No views are kept in this browser yet.</p>

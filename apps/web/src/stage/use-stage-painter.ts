@@ -54,7 +54,13 @@ export function useStagePainter(of: {
     );
     if (stale.current.floor) {
       const context = floor!();
-      drawFloor(context, drawing, token("stage-line"));
+      drawFloor(context, drawing, {
+        ink: token("stage-line"),
+        again: () => {
+          stale.current.floor = true;
+          paint();
+        },
+      });
       if (wash) drawWash(context, drawing, wash);
     }
     if (stale.current.light) drawLight(light!(), drawing, values());

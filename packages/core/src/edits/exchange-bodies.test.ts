@@ -5,6 +5,7 @@ import type { Show } from "../show/show";
 import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
 import { EngineOnBench, fixture, smallShow } from "../testing";
+import type { Highlight } from "../selection/highlight";
 import { setLamps } from "./set-lamps";
 import { exchangedBodies, sparesFor, standBack, standIn, standInOf } from "./exchange-bodies";
 
@@ -106,7 +107,10 @@ describe("a lamp out of service", () => {
     bench.change(setLamps([show.get("fixture", "fx-2")!], "outOfService", () => ({ fans: "gap" })));
     bench.play({ type: "park", head: "fx-2", values: { Dimmer: 0.7 } });
     bench.change([
-      { op: "add", record: { id: "highlight-ann", kind: "highlight", version: 1, personId: "ann", who: { heads: ["fx-2"] }, dim: 0 } },
+      {
+        op: "add",
+        record: { id: "highlight-ann", kind: "highlight", version: 1, personId: "ann", who: { heads: ["fx-2"] }, dim: 0 } as Highlight,
+      },
     ]);
     bench.engine.tick((bench.t += 1), bench.frame);
     expect(bench.frame[fixture(2).patch!.address - 1]).toBe(0);

@@ -56,7 +56,11 @@ function movedLamp(lamp: Placement, of: LampMove, { at, places }: { at: number; 
     case "mirror":
       return {
         position: { ...position, [of.axis]: 2 * of.at - position[of.axis] },
-        rotation: of.axis === "x" ? { x: rotation.x, y: -rotation.y, z: -rotation.z } : { x: -rotation.x, y: rotation.y, z: -rotation.z },
+        rotation: {
+          x: rotation.x * (of.axis === "x" ? 1 : -1),
+          y: rotation.y * (of.axis === "x" ? -1 : 1),
+          z: rotation.z * -1,
+        },
       };
     case "turn": {
       const angle = (of.degrees * Math.PI) / 180;

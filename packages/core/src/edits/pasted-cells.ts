@@ -54,5 +54,5 @@ function inLine(failed: Result<Change[]> & { ok: false }, line: number): Result<
   return {
     ok: false,
     error: { code, details: "field" in details ? { ...details, field: `Row ${line}: ${String(details.field)}` } : details },
-  } as Result<Change[]>;
+  };
 }

@@ -1,6 +1,8 @@
+import { encodeSlots } from "../engine/slots";
 import { attributeInfo } from "../rig/attributes";
 import type { Fixture } from "../rig/fixture";
 import type { Show } from "../show/show";
+import { plainMasters } from "./plain-functions";
 
 /** What stays at nothing since its lamp is out of service. */
 export function plainDark({ rig }: Show): number[] {
@@ -12,8 +14,25 @@ export function plainDark({ rig }: Show): number[] {
   });
 }
 
+/** Fills a frame with the slots of all that is patched. */
+export function writeSlots(show: Show, values: ReadonlyMap<number, number>, frame: Uint8Array): void {
+  const { rig } = show;
+  const leaving = plainLeaving(show, values);
+  rig.parameters.forEach(({ head, channel }, parameter) => {
+    const { fixture } = head;
+    const patch = (channel.break ?? 1) === 1 ? fixture.patch : fixture.morePatches?.[channel.break! - 2];
+    if (!patch) return;
+    let value = leaving.get(parameter)!;
+    for (const master of plainMasters(rig.parameters, parameter)) value *= leaving.get(master)!;
+    const octets = encodeSlots(value, channel.slots.length * 8);
+    channel.slots.forEach((slot, at) => {
+      frame[rig.universes.indexOf(patch.universe) * 512 + patch.address - 2 + slot] = octets[at]!;
+    });
+  });
+}
+
 /** What leaves of each parameter: response curves last, pan and tilt limited, turned round and crossed, all in degrees. */
-export function plainLeaving(show: Show, values: ReadonlyMap<number, number>): Map<number, number> {
+function plainLeaving(show: Show, values: ReadonlyMap<number, number>): Map<number, number> {
   const { rig } = show;
   const leaving = new Map(values);
   rig.parameters.forEach(({ head, channel }, parameter) => {

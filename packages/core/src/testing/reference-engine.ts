@@ -1,14 +1,13 @@
 import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
-import { encodeSlots } from "../engine/slots";
 import type { PlaybackState } from "../playback/playback";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
 import { contextWith } from "../stroke/row";
 import { attributeInfo } from "../rig/attributes";
 import { plainOwnerReach, plainReach } from "./plain-reach";
-import { plainMasters, plainSnaps } from "./plain-functions";
-import { plainDark, plainLeaving } from "./plain-exits";
+import { plainSnaps } from "./plain-functions";
+import { plainDark, writeSlots } from "./plain-exits";
 import { plainState } from "./plain-state";
 import { plainCardLevel, plainTimes } from "./plain-times";
 import { plainTravel } from "./plain-travel";
@@ -82,19 +81,8 @@ export class ReferenceEngine {
     const factorOf = dimmed(this.#show);
     for (const [parameter, value] of values) values.set(parameter, f32(value * factorOf(parameter)));
     for (const [parameter, value] of parked(this.#show)) values.set(parameter, f32(value));
-    for (const parameter of plainDark(this.#show)) values.set(parameter, 0);
-    const leaving = plainLeaving(this.#show, values);
-    rig.parameters.forEach(({ head, channel }, parameter) => {
-      const { fixture } = head;
-      const patch = channel.break === undefined || channel.break === 1 ? fixture.patch : fixture.morePatches?.[channel.break - 2];
-      if (!patch) return;
-      let value = leaving.get(parameter)!;
-      for (const master of plainMasters(rig.parameters, parameter)) value *= leaving.get(master)!;
-      const octets = encodeSlots(value, channel.slots.length * 8);
-      channel.slots.forEach((slot, at) => {
-        frame[rig.universes.indexOf(patch.universe) * 512 + patch.address - 2 + slot] = octets[at]!;
-      });
-    });
+    plainDark(this.#show).forEach((parameter) => values.set(parameter, 0));
+    writeSlots(this.#show, values, frame);
     return frame;
   }
 

@@ -6,6 +6,7 @@ import { Choice, Option } from "../../ui/choice";
 import { DraftField } from "../../ui/draft-field";
 import { OneOf } from "../../ui/one-of";
 import { PopSheet } from "../../ui/pop-sheet";
+import { PlacesPicture } from "./places-picture";
 
 type Tool = Arrangement["tool"];
 type Numbers = Readonly<Record<string, number>>;
@@ -139,7 +140,7 @@ function Arrange({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => v
           />
         </div>
       )}
-      <Picture of={of} count={lamps.length} />
+      <PlacesPicture places={arranged(of, lamps.length)} />
       <Button
         tone="sketch"
         once
@@ -172,26 +173,4 @@ function arrangementOf(
     case "grid":
       return { tool, from: at("from"), columns: of["columns"]!, acrossMetres: of["across"]!, upstageMetres: of["upstage"]!, ...grid };
   }
-}
-
-/** The places from above with the order as a thread; the audience is below. */
-function Picture({ of, count }: { of: Arrangement; count: number }): React.JSX.Element {
-  const places = arranged(of, count);
-  const [xs, ys] = [places.map(({ x }) => x), places.map(({ y }) => y)];
-  const [left, right, low, high] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const size = Math.max(right - left, (high - low) * 2, 0.5);
-  const spot = ({ x, y }: { x: number; y: number }): string =>
-    `${160 + ((x - (left + right) / 2) / size) * 280} ${75 - ((y - (low + high) / 2) / size) * 280}`;
-  return (
-    <svg
-      viewBox="0 0 320 150"
-      className="w-full rounded bg-stage"
-      role="img"
-      aria-label={`${counted(count, "lamp")} from ${places[0]!.x}, ${places[0]!.y} to ${places.at(-1)!.x}, ${places.at(-1)!.y}`}
-    >
-      <path d={`M${places.map(spot).join("L")}`} className="fill-none stroke-stage-thread" strokeWidth={1} strokeDasharray="3 3" />
-      <path d={places.map((place) => `M${spot(place)}h0`).join("")} className="stroke-stage-ink" strokeWidth={5} strokeLinecap="round" />
-      <path d={`M${spot(places[0]!)}h0`} className="stroke-stage-thread" strokeWidth={8} strokeLinecap="round" />
-    </svg>
-  );
 }

@@ -4,6 +4,7 @@ import { CHECK_KINDS, counted, rigChecks, selectHeads, type CheckKind, type RigC
 import { useInterface } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
+import { Identify } from "./identify";
 import { headsOfLamps } from "./lamp-selection";
 
 const WORDS: Readonly<Record<CheckKind, { readonly title: string; readonly grave: boolean }>> = {
@@ -24,6 +25,7 @@ export function CheckPage(): React.JSX.Element {
   const checks = useMemo(() => rigChecks(show), [show]);
   return (
     <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label="Check" tabIndex={0}>
+      <Identify />
       <p className="mb-3 text-[13px]" role="status">
         {checks.length === 0 ? (
           <span className="text-live">● Nothing is wrong or doubtful with {counted(show.all("fixture").length, "lamp")}.</span>

@@ -1,73 +1,242 @@
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFn_alphanumeric,
+  tableFeatures,
+  useTable,
+} from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useRef } from "react";
-import { modeOf, addressText, patchOf, type Fixture, type Profile } from "@vexa/core";
+import { useMemo, useRef, useState } from "react";
+import { counted, explain, pastedCells, typedLamps, type Fixture, type LampField, type Show } from "@vexa/core";
+import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
+import { refuse } from "../../ui/messages";
+import { LAMP_COLUMNS, useLampColumns, type LampColumn } from "./lamp-columns";
 import { usePressLamp, useSelectedLamps } from "./lamp-selection";
+import { LampCell } from "./lamp-cell";
 
 const ROW = 32;
-const COLUMNS = "grid-cols-[4rem_minmax(0,1fr)_minmax(0,1.2fr)_minmax(0,0.8fr)_7rem_10rem]";
 
-/** The lamps by number; those that are selected stand out, and pressing selects. */
-export function LampTable(of: {
+const features = tableFeatures({
+  rowSortingFeature,
+  sortedRowModel: createSortedRowModel(),
+  sortFns: { alphanumeric: sortFn_alphanumeric },
+});
+
+interface Active {
+  readonly row: number;
+  readonly column: number;
+}
+
+/**
+ * The lamps as a sheet: heads sort, presses select, arrows go from cell to cell, Enter or typing writes into one (into all lamps that are
+ * selected, if it is one of them), and what is copied from a spreadsheet is pasted from there on.
+ */
+export function LampTable({
+  rows,
+  clashing,
+  changes,
+}: {
   rows: readonly Fixture[];
-  profiles: ReadonlyMap<string, Profile>;
-
   clashing: ReadonlySet<string>;
+  changes: boolean;
 }): React.JSX.Element {
-  const { rows, profiles, clashing } = of;
-  const press = usePressLamp(rows);
-  const chosen = new Set(useSelectedLamps().map(({ id }) => id));
-  const scroll = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 12 });
+  const show = useShow();
+  const client = useClient();
+  const { shown } = useLampColumns();
+  const columns = useMemo(() => LAMP_COLUMNS.filter(({ id }) => shown.includes(id)), [shown]);
+  const table = useLampSheet(rows, columns, show);
+  const sorted = table.getRowModel().rows.map(({ original }) => original);
+  const press = usePressLamp(sorted);
+  const selected = useSelectedLamps();
+  const chosen = new Set(selected.map(({ id }) => id));
+  const [active, setActive] = useState<Active>({ row: 0, column: 0 });
+  const [typing, setTyping] = useState<string | null>(null);
+  const grid = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => grid.current, estimateSize: () => ROW, overscan: 12 });
+  const widths = { gridTemplateColumns: columns.map(({ width }) => width).join(" ") };
+  const at: Active = { row: Math.min(active.row, sorted.length - 1), column: Math.min(active.column, columns.length - 1) };
+  const go = (row: number, column: number): void => {
+    const next = { row: within(row, sorted.length), column: within(column, columns.length) };
+    setActive(next);
+    virtual.scrollToIndex(next.row);
+    grid.current?.focus();
+  };
+  /** Whom a cell's text is for: all that are selected, if its lamp is one of them. */
+  const meant = (lamp: Fixture): string[] => (chosen.has(lamp.id) && selected.length > 1 ? selected.map(({ id }) => id) : [lamp.id]);
+  const write = (lamp: Fixture, field: LampField, text: string): boolean => {
+    const ids = meant(lamp);
+    const typed = typedLamps(client.view, ids, { field, text });
+    if (!typed.ok) refuse(explain(typed.error));
+    return typed.ok && client.transact(`${field[0]!.toUpperCase()}${field.slice(1)} of ${counted(ids.length, "lamp")}`, typed.value);
+  };
+  const paste = (text: string): void => {
+    const [lamp, field] = [sorted[at.row], columns[at.column]?.field];
+    if (!lamp || !field) return refuse("Nothing can be pasted into this column.");
+    const ids = /[\t\n]/.test(text.trimEnd()) ? sorted.slice(at.row).map(({ id }) => id) : meant(lamp);
+    const fields = columns.slice(at.column).flatMap((column) => column.field ?? []);
+    const pasted = pastedCells(client.view, ids, { first: field, text, fields });
+    if (!pasted.ok) return refuse(explain(pasted.error));
+    client.transact(`Pasted ${counted(pasted.value.length, "cell")}`, pasted.value);
+  };
+  const keys = (event: React.KeyboardEvent): void => {
+    const lamp = sorted[at.row];
+    if (!lamp || typing !== null || event.altKey) return;
+    const taken = keyAct(event, at, {
+      rows: sorted.length,
+      columns: columns.length,
+      page: Math.max(1, Math.floor((grid.current?.clientHeight ?? ROW) / ROW) - 2),
+    });
+    const editable = changes && columns[at.column]!.field !== undefined;
+    if (taken) go(taken.row, taken.column);
+    else if (event.key === " ") press(lamp, event);
+    else if (event.key === "F2" || event.key === "Enter") {
+      if (editable) setTyping(columns[at.column]!.text(lamp, show));
+    } else if (editable && event.key.length === 1 && !event.ctrlKey && !event.metaKey && columns[at.column]!.field !== undefined)
+      setTyping(event.key);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
   return (
-    <>
-      <div className={cn("grid shrink-0 gap-2 px-2 text-xs text-ink-3", COLUMNS)} aria-hidden>
-        <span>Number</span>
-        <span>Name</span>
-        <span>Profile</span>
-        <span>Mode</span>
-        <span>Address</span>
-        <span>Right, upstage, high</span>
+    <div
+      ref={grid}
+      className="min-h-0 flex-1 overflow-auto rounded outline-offset-2"
+      role="grid"
+      tabIndex={0}
+      aria-label="Lamps by number"
+      aria-rowcount={sorted.length + 1}
+      aria-colcount={columns.length}
+      aria-activedescendant={sorted.length > 0 ? `lamp-cell-${at.row}-${at.column}` : undefined}
+      onKeyDown={keys}
+      onPaste={(event) => {
+        if (typing !== null || !changes) return;
+        event.preventDefault();
+        paste(event.clipboardData.getData("text/plain"));
+      }}
+      onCopy={(event) => {
+        if (typing !== null) return;
+        event.preventDefault();
+        const lamps = selected.length > 0 ? sorted.filter(({ id }) => chosen.has(id)) : sorted.slice(at.row, at.row + 1);
+        event.clipboardData.setData(
+          "text/plain",
+          lamps.map((lamp) => columns.map((column) => column.text(lamp, show)).join("\t")).join("\n"),
+        );
+      }}
+    >
+      <div className="sticky top-0 z-10 grid min-w-max gap-2 bg-ground px-2 text-xs text-ink-3" style={widths} role="row">
+        {table.getHeaderGroups()[0]!.headers.map(({ column }) => {
+          const way = column.getIsSorted();
+          return (
+            <span key={column.id} role="columnheader" aria-sort={way === "asc" ? "ascending" : way === "desc" ? "descending" : "none"}>
+              <button
+                type="button"
+                tabIndex={-1}
+                className="h-6 cursor-pointer truncate hover:text-ink pointer-coarse:h-11"
+                onClick={column.getToggleSortingHandler()}
+              >
+                {columns.find(({ id }) => id === column.id)!.head}
+                {way === "asc" ? " ▲" : way === "desc" ? " ▼" : ""}
+              </button>
+            </span>
+          );
+        })}
       </div>
-      <div ref={scroll} className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="All lamps">
-        <ul className="relative" style={{ height: virtual.getTotalSize() }} aria-label="Lamps by number">
-          {virtual.getVirtualItems().map(({ index, start }) => {
-            const fixture = rows[index]!;
-            const profile = profiles.get(fixture.profileId);
-            const mode = modeOf(profile, fixture);
-            const breaks = 1 + (mode?.moreFootprints?.length ?? 0);
-            return (
-              <li key={fixture.id} className="absolute inset-x-0 border-t border-edge" style={{ top: start, height: ROW }}>
-                <button
-                  type="button"
-                  aria-pressed={chosen.has(fixture.id)}
-                  className={cn(
-                    "grid h-full w-full items-center gap-2 px-2 text-left text-[13px] hover:bg-raised",
-                    COLUMNS,
-                    chosen.has(fixture.id) && "bg-raised shadow-[inset_3px_0_0_var(--color-sketch)]",
-                  )}
-                  onClick={(event) => press(fixture, event)}
-                >
-                  <span className="font-mono">{fixture.number}</span>
-                  <span className="truncate" title={fixture.name}>
-                    {fixture.name}
-                  </span>
-                  <span className="truncate text-ink-2">
-                    {profile?.model} <span className="text-ink-3">{profile?.maker}</span>
-                  </span>
-                  <span className="truncate text-ink-2">{mode?.name}</span>
-                  <span className={cn("font-mono", clashing.has(fixture.id) && "text-barred")}>
-                    {Array.from({ length: breaks }, (_, at) => addressText(patchOf(fixture, at + 1))).join(" + ")}
-                  </span>
-                  <span className="font-mono text-xs text-ink-2">
-                    {[fixture.position.x, fixture.position.y, fixture.position.z].map((metres) => metres.toFixed(2)).join("  ")}
-                  </span>
-                </button>
-              </li>
-            );
-          })}
-        </ul>
+      <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const lamp = sorted[index]!;
+          return (
+            <div
+              key={lamp.id}
+              role="row"
+              aria-rowindex={index + 2}
+              aria-selected={chosen.has(lamp.id)}
+              className={cn(
+                "absolute inset-x-0 grid gap-2 border-t border-edge px-2 text-[13px] hover:bg-raised",
+                chosen.has(lamp.id) && "bg-raised shadow-[inset_3px_0_0_var(--color-sketch)]",
+              )}
+              style={{ top: start, height: ROW, ...widths }}
+            >
+              {columns.map((column, place) => (
+                <LampCell
+                  key={column.id}
+                  id={`lamp-cell-${index}-${place}`}
+                  text={column.text(lamp, show)}
+                  label={`${column.head} of ${lamp.name}`}
+                  active={at.row === index && at.column === place}
+                  typing={at.row === index && at.column === place ? typing : null}
+                  look={
+                    column.id === "address" && clashing.has(lamp.id)
+                      ? "barred"
+                      : column.id === "name"
+                        ? "words"
+                        : column.id === "profile" || column.id === "mode"
+                          ? "quiet"
+                          : "numbers"
+                  }
+                  onPress={(event) => {
+                    setActive({ row: index, column: place });
+                    press(lamp, event);
+                  }}
+                  onType={() => changes && column.field && setTyping(column.text(lamp, show))}
+                  onDone={(text, then) => {
+                    setTyping(null);
+                    if (text !== null && column.field && text !== column.text(lamp, show)) write(lamp, column.field, text);
+                    go(index + (then === "down" ? 1 : 0), place + (then === "right" ? 1 : then === "left" ? -1 : 0));
+                  }}
+                />
+              ))}
+            </div>
+          );
+        })}
       </div>
-    </>
+    </div>
   );
+}
+
+const within = (at: number, count: number): number => Math.max(0, Math.min(count - 1, at));
+
+/** Where a key leads from a cell; null = it isn't one that leads. */
+function keyAct(
+  { key, ctrlKey }: React.KeyboardEvent,
+  { row, column }: Active,
+  of: { rows: number; columns: number; page: number },
+): Active | null {
+  switch (key) {
+    case "ArrowDown":
+      return { row: row + 1, column };
+    case "ArrowUp":
+      return { row: row - 1, column };
+    case "ArrowRight":
+      return { row, column: column + 1 };
+    case "ArrowLeft":
+      return { row, column: column - 1 };
+    case "PageDown":
+      return { row: row + of.page, column };
+    case "PageUp":
+      return { row: row - of.page, column };
+    case "Home":
+      return { row: ctrlKey ? 0 : row, column: 0 };
+    case "End":
+      return { row: ctrlKey ? of.rows - 1 : row, column: of.columns - 1 };
+    default:
+      return null;
+  }
+}
+
+function useLampSheet(
+  rows: readonly Fixture[],
+  columns: readonly LampColumn[],
+  show: Show,
+): ReturnType<typeof useTable<typeof features, Fixture>> {
+  const shown = useMemo(() => {
+    const helper = createColumnHelper<typeof features, Fixture>();
+    return helper.columns(
+      columns.map(({ id, head, text, sortBy }) =>
+        helper.accessor((lamp) => (sortBy ?? text)(lamp, show), { id, header: head, sortFn: "alphanumeric" }),
+      ),
+    );
+  }, [columns, show]);
+  return useTable({ features, columns: shown, data: rows, getRowId: ({ id }) => id });
 }

@@ -1,18 +1,22 @@
 import { useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
-import { Link } from "react-router";
-import { addressText, counted, extentOf, patchConflicts, type PatchConflict, type Profile } from "@vexa/core";
+import { ChevronDown } from "lucide-react";
+import { counted, extentOf, LAMP_FILTER_WORDS, lampFilter, patchConflicts, type PatchConflict, type Profile } from "@vexa/core";
 import { useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { TextInput } from "../../ui/field";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { StageTools } from "../../stage/stage-tools";
+import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
 import { AddLampsSheet } from "./add-lamps-sheet";
+import { ColumnsChoice } from "./columns-choice";
 import { LampFields } from "./lamp-fields";
 import { LampTable } from "./lamp-table";
 import { PlanSheet, saveTable, usePlanFile } from "./plan-sheet";
+import { download, PRINTS, savePicture } from "./rig-prints";
 import { useRigPage } from "./rig-state";
+import { ThreeWays } from "./three-ways";
 
 /** All lamps with what they are and where they are patched; more are added here. */
 export function LampsPage(): React.JSX.Element {
@@ -24,23 +28,15 @@ export function LampsPage(): React.JSX.Element {
   const fixtures = show.all("fixture");
   const profiles = useMemo(() => new Map(show.all("profile").map((profile) => [profile.id, profile])), [show]);
   const conflicts = useMemo(() => patchConflicts(fixtures, profiles), [fixtures, profiles]);
-  const rows = useMemo(() => {
-    const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-    return fixtures
-      .filter((fixture) => {
-        const said =
-          `${fixture.number} ${fixture.name} ${profiles.get(fixture.profileId)?.model ?? ""} ${addressText(fixture.patch)}`.toLowerCase();
-        return words.every((word) => said.includes(word));
-      })
-      .toSorted((a, b) => a.number - b.number);
-  }, [fixtures, profiles, text]);
+  const rows = useMemo(() => fixtures.filter(lampFilter(show, text)).toSorted((a, b) => a.number - b.number), [fixtures, show, text]);
   const table = (
     <section className="flex h-full min-h-0 flex-col gap-2 p-3" aria-label="Lamps">
       <header className="flex shrink-0 flex-wrap items-center gap-2">
         <TextInput
           aria-label="Search lamps"
           className="w-72"
-          placeholder="Number, name, kind, address"
+          placeholder="Name, kind, universe 3, unpatched…"
+          title={`Words out of what is written of a lamp, or ${LAMP_FILTER_WORDS.join(", ")}`}
           value={text}
           onChange={(event) => setText(event.target.value)}
           onKeyDown={(event) => event.stopPropagation()}
@@ -49,49 +45,57 @@ export function LampsPage(): React.JSX.Element {
           {rows.length === fixtures.length ? counted(rows.length, "lamp") : `${rows.length} of ${counted(fixtures.length, "lamp")}`} in{" "}
           {counted(show.rig.universes.length, "universe")}
         </span>
-        {changes && (
-          <>
-            <Button onClick={() => picker.current?.click()} title="An MVR file, or a table in CSV; or drop it here. It is compared first">
-              Take in a plan…
+        <ColumnsChoice />
+        <Menu
+          trigger={
+            <Button>
+              Files <ChevronDown size={12} aria-hidden />
             </Button>
-            <input
-              ref={picker}
-              type="file"
-              accept=".mvr,.csv"
-              className="sr-only"
-              tabIndex={-1}
-              aria-label="MVR or CSV file"
-              onChange={(event) => {
-                const [file] = event.target.files ?? [];
-                if (file) plan.take(file);
-                event.target.value = "";
-              }}
-            />
-          </>
-        )}
-        <a
-          className="inline-flex h-8 items-center rounded border border-edge bg-raised px-2.5 text-[13px] font-medium hover:border-ink-3"
-          href="/api/rig/plan"
-          download
+          }
         >
-          Save as MVR
-        </a>
-        <Button onClick={() => saveTable(show)}>CSV</Button>
+          {changes && (
+            <MenuItem onSelect={() => picker.current?.click()} hint="MVR, CSV">
+              Take in a plan…
+            </MenuItem>
+          )}
+          <MenuItem onSelect={() => download("/api/rig/plan")} hint="MVR">
+            Save the plan
+          </MenuItem>
+          <MenuItem onSelect={() => saveTable(show)} hint="CSV">
+            Save the table
+          </MenuItem>
+          <MenuTitle>Print</MenuTitle>
+          {PRINTS.map(({ what, words }) => (
+            <MenuItem key={what} onSelect={() => download(`/api/rig/print/${what}`)} hint="PDF">
+              {words}
+            </MenuItem>
+          ))}
+          <MenuItem onSelect={() => void savePicture(show)} hint="PNG">
+            Plan with numbers
+          </MenuItem>
+        </Menu>
+        <input
+          ref={picker}
+          type="file"
+          accept=".mvr,.csv"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="MVR or CSV file"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            if (file) plan.take(file);
+            event.target.value = "";
+          }}
+        />
         {changes && <AddOf profiles={[...profiles.values()]} />}
       </header>
       {conflicts.length > 0 && <Conflicts conflicts={conflicts} />}
       {fixtures.length === 0 ? (
-        <p className="text-ink-2">
-          Nothing hangs yet. Take a lamp from the library or drop its GDTF file in{" "}
-          <Link to="/rig/profiles" className="text-linked underline">
-            Profiles
-          </Link>
-          , then add lamps of it.
-        </p>
+        <ThreeWays onFile={plan.take} changes={changes} />
       ) : (
         <LampTable
           rows={rows}
-          profiles={profiles}
+          changes={changes}
           clashing={new Set(conflicts.flatMap(({ first, second }) => [first.id, second?.id ?? ""]))}
         />
       )}

@@ -114,6 +114,10 @@ function stepWords({ what, name }: TraceStep): string {
       return `Curtain of ${name ?? "somebody"}`;
     case "dimmer":
       return "Its virtual dimmer";
+    case "out of service":
+      return "Its lamp is out of service";
+    case "bent":
+      return `Leaves by ${name ?? "a curve"}`;
     case "test":
       return `Raw test by ${name ?? "somebody"}: the slots leave as below`;
   }
