@@ -1,4 +1,4 @@
-import type { Fixture, Patch, Vector } from "@vexa/core";
+import type { Fixture, Patch, Scenery, Vector } from "@vexa/core";
 import { demoProfile } from "./profiles";
 
 const HANGING = { x: 0, y: 0, z: 0 };
@@ -175,7 +175,23 @@ function specials(): Fixture[] {
   return [...blinders, ...strobes, ...air];
 }
 
-/** The whole rig of Understory, patched and placed. */
+/** The whole rig of Understory, patched and placed, in layers by where it hangs. */
 export function demoFixtures(): Fixture[] {
-  return [...ribSpots(), ...canopyBars(), ...floorWashes(), ...fernsAndLanterns(), ...specials()];
+  const layered = (layer: string, lamps: readonly Fixture[]): Fixture[] => lamps.map((lamp) => ({ ...lamp, layer }));
+  return [
+    ...layered("Ribs", ribSpots()),
+    ...layered("Glass", canopyBars()),
+    ...layered("Floor", [...floorWashes(), ...fernsAndLanterns()]),
+    ...layered("Back wall", specials()),
+  ];
+}
+
+/** The hall as it is drawn: the stage, the band's riser, and the truss along the back wall. */
+export function demoScenery(): Scenery[] {
+  const plan: readonly Pick<Scenery, "id" | "name" | "form" | "position" | "size">[] = [
+    { id: "scenery-stage", name: "Stage", form: "edge", position: { x: 0, y: 4.6, z: 0 }, size: { x: 19, y: 16, z: 0 } },
+    { id: "scenery-riser", name: "Riser", form: "riser", position: { x: 0, y: 10.6, z: 0 }, size: { x: 6, y: 2.4, z: 0.6 } },
+    { id: "scenery-truss", name: "Back truss", form: "truss", position: { x: 0, y: 13.4, z: 2.7 }, size: { x: 15, y: 0.3, z: 0.3 } },
+  ];
+  return plan.map((each) => ({ ...each, kind: "scenery", version: 1, turn: 0 }));
 }

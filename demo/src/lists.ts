@@ -180,6 +180,14 @@ export const LISTS: readonly DemoList[] = [
           }),
         ],
       },
+      {
+        name: "Out and over",
+        inSeconds: 3,
+        strokes: [
+          stroke(1, "group-spots", { Dimmer: level([0.4]), Position: preset("preset-out") }),
+          stroke(2, "group-rib-3", { Position: preset("preset-line") }),
+        ],
+      },
     ],
   },
   {
@@ -205,6 +213,11 @@ export const LISTS: readonly DemoList[] = [
             Position: tracing({ figure: "eight", width: 50, height: 24, rate: { knots: [0.125] }, masterId: "master-breath" }, { runs: 2 }),
           }),
         ],
+      },
+      {
+        name: "To the singer",
+        inSeconds: 2,
+        strokes: [stroke(1, "group-washes", { Dimmer: level([0.6]), Position: preset("preset-singer"), Color: preset("preset-lantern") })],
       },
     ],
   },

@@ -3,6 +3,7 @@ import {
   masterStateIdOf,
   sketchIdOf,
   steadyTempo,
+  type Curve,
   type Device,
   type Fixture,
   type Group,
@@ -17,7 +18,7 @@ import {
   type Territory,
 } from "@vexa/core";
 import { demoContent } from "./content";
-import { demoFixtures } from "./fixtures";
+import { demoFixtures, demoScenery } from "./fixtures";
 import { demoPresets } from "./presets";
 import { DEMO_PROFILES, demoProfile } from "./profiles";
 
@@ -145,6 +146,19 @@ const MASTERS: readonly [SpeedMaster, number][] = [
   [{ id: "master-breath", kind: "master", version: 1, name: "Breath", rank: 3, families: ["Position"] }, 40],
 ];
 
+/** As a lamp that glows: for an LED that is to fade beside one. */
+const FILAMENT: Curve = {
+  id: "curve-filament",
+  kind: "curve",
+  version: 1,
+  name: "Filament",
+  shape: "drawn",
+  points: [
+    [0.25, 0.06],
+    [0.6, 0.38],
+  ],
+};
+
 /** The whole demo show as records, in an order in which each names only what came before. */
 export function understory(): ShowRecord[] {
   const fixtures = demoFixtures();
@@ -160,7 +174,9 @@ export function understory(): ShowRecord[] {
   return [
     ...PEOPLE,
     ...DEMO_PROFILES,
+    FILAMENT,
     ...fixtures,
+    ...demoScenery(),
     ...inGroups,
     ...territories(inGroups),
     ...LOANS,

@@ -37,7 +37,7 @@ describe("sign-in and places of the show can be read and reached by all", () => 
     await page.getByRole("button", { name: "Done" }).click();
     expect(await complaintsInBothThemes(page)).toEqual([]);
     await page.getByRole("link", { name: "Rig" }).click();
-    await page.getByLabel("Lamps by number").getByRole("button").first().click();
+    await page.getByLabel("Lamps by number").getByRole("row").nth(1).click();
     await page.getByRole("heading", { name: "1 lamp" }).waitFor();
     expect(await complaintsInBothThemes(page)).toEqual([]);
     await page.getByRole("link", { name: "Profiles" }).click();

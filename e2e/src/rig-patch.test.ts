@@ -21,7 +21,7 @@ afterAll(async () => {
 });
 
 describe("the patch", () => {
-  const row = (name: string) => ines.getByLabel("Lamps by number").getByRole("button", { name: new RegExp(name) });
+  const row = (name: string) => ines.getByLabel("Lamps by number").getByRole("row", { name: new RegExp(name) });
   const field = (label: string) => ines.getByRole("complementary", { name: "Selected lamps" }).getByLabel(label, { exact: true });
 
   it("is typed for several lamps at once, along the thread, each as one step that an undo takes back", async () => {
@@ -87,12 +87,12 @@ describe("a plan's file", () => {
     await plan.getByRole("button", { name: "Take 2 of 3" }).click();
     await ines.getByLabel("Search lamps").fill("R1 spot");
     const rows = ines.getByLabel("Lamps by number");
-    await rows.getByRole("button", { name: /101.*1\.1 .*-7\.00\s+12\.00\s+5\.00/ }).waitFor();
-    await rows.getByRole("button", { name: /109.*42\.1/ }).waitFor();
+    await rows.getByRole("row", { name: /101.*1\.1 .*-7\.00\s+12\.00\s+5\.00/ }).waitFor();
+    await rows.getByRole("row", { name: /109.*42\.1/ }).waitFor();
     // In the field the keys take back what was typed there.
     await ines.getByLabel("Search lamps").blur();
     await ines.keyboard.press("Control+z");
-    await rows.getByRole("button", { name: /109/ }).waitFor({ state: "detached" });
+    await rows.getByRole("row", { name: /109/ }).waitFor({ state: "detached" });
   });
 
   it("may be a table from a spreadsheet: what its rows say is compared like a plan", async () => {
@@ -107,15 +107,16 @@ describe("a plan's file", () => {
     await ines.getByLabel("Search lamps").fill("spot two");
     await ines
       .getByLabel("Lamps by number")
-      .getByRole("button", { name: /102.*8\.25/ })
+      .getByRole("row", { name: /102.*8\.25/ })
       .waitFor();
     const download = ines.waitForEvent("download");
-    await ines.getByRole("button", { name: "CSV", exact: true }).click();
+    await ines.getByRole("button", { name: "Files" }).click();
+    await ines.getByRole("menuitem", { name: "Save the table" }).click();
     expect((await download).suggestedFilename()).toBe("patch.csv");
     await ines.keyboard.press("Control+z");
     await ines
       .getByLabel("Lamps by number")
-      .getByRole("button", { name: /Spot two/ })
+      .getByRole("row", { name: /Spot two/ })
       .waitFor({ state: "detached" });
   });
 
@@ -168,7 +169,7 @@ describe("the addresses", () => {
 describe("the check", () => {
   it("names what is wrong or doubtful, and leads to its lamps", async () => {
     await ines.getByLabel("Search lamps").fill("4002");
-    await ines.getByLabel("Lamps by number").getByRole("button").first().click();
+    await ines.getByLabel("Lamps by number").getByRole("row").nth(1).click();
     await typeInto(ines, "Address", "none");
     await ines.getByRole("link", { name: "Check" }).click();
     const check = ines.getByRole("region", { name: "Patched nowhere" });

@@ -101,7 +101,8 @@ function roomyHeads({ projection, visible, cells }: StageDrawing, most: number):
 
 function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
   const { heads, xy, radius } = drawing;
-  context.fillStyle = ink;
+  // What somebody has chosen to see stands out more than what is there where there is room.
+  context.fillStyle = drawing.labels ? CHOSEN_INK : ink;
   context.font = NUMBER_FONT;
   context.textAlign = "center";
   context.textBaseline = "top";
@@ -124,6 +125,7 @@ function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, i
 const DIGIT_WIDTH = 6.2;
 const NUMBER_GRID = 12;
 
+const CHOSEN_INK = "rgb(169 184 174)";
 const NUMBER_FONT = "500 10px 'JetBrains Mono Variable', monospace";
 
 /** Levels in percent over the heads, where few are in the picture. */

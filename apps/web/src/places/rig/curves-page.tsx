@@ -85,8 +85,10 @@ export function CurvesPage(): React.JSX.Element {
             </Button>
           )}
         </header>
-        <CurveDrawing key={curve.id} curve={curve} draws={changes && curve.shape === "drawn"} />
-        <TwoLamps />
+        <div className="grid grid-cols-[repeat(auto-fit,minmax(320px,1fr))] gap-6">
+          <CurveDrawing key={curve.id} curve={curve} draws={changes && curve.shape === "drawn"} />
+          <TwoLamps />
+        </div>
       </section>
     </div>
   );
@@ -172,14 +174,14 @@ function TwoLamps(): React.JSX.Element {
     ]);
   });
   return (
-    <section className="grid max-w-3xl gap-2" aria-label="Two lamps">
+    <section className="grid max-w-3xl content-start gap-2" aria-label="Two lamps">
       <h3 className="font-semibold">Two lamps beside each other</h3>
       <div className="flex flex-wrap gap-2">
         {([0, 1] as const).map((at) => (
           <Choice
             key={at}
             aria-label={at === 0 ? "One lamp" : "The other lamp"}
-            className="w-64"
+            className="w-56"
             value={lamps[at]?.id ?? ""}
             onValue={(id) => setIds(at === 0 ? [id, ids[1]] : [ids[0], id])}
           >

@@ -25,7 +25,7 @@ export function LampCell(of: {
       className={cn(
         "flex min-w-0 cursor-default items-center rounded-sm",
         LOOKS[look],
-        active && "in-focus-within:outline-1 in-focus-within:outline-sketch",
+        active && "group-focus-within/sheet:outline-1 group-focus-within/sheet:outline-sketch",
       )}
       title={text}
       onClick={onPress}

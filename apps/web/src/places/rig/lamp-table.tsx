@@ -102,7 +102,7 @@ export function LampTable({
   return (
     <div
       ref={grid}
-      className="min-h-0 flex-1 overflow-auto rounded outline-offset-2"
+      className="group/sheet min-h-0 flex-1 overflow-auto rounded outline-offset-2"
       role="grid"
       tabIndex={0}
       aria-label="Lamps by number"

@@ -76,8 +76,8 @@ function SwapForm({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => 
             <table className="w-full text-left text-xs">
               <thead className="text-ink-3">
                 <tr>
-                  <th className="font-normal">Attribute</th>
-                  <th className="font-normal">Becomes</th>
+                  <th className="pr-2 font-normal">Attribute</th>
+                  <th className="pr-2 font-normal">Becomes</th>
                   <th className="font-normal">That means</th>
                 </tr>
               </thead>
