@@ -8,12 +8,13 @@ import {
 } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useMemo, useRef, useState } from "react";
-import { counted, explain, pastedCells, typedLamps, type Fixture, type LampField, type Show } from "@vexa/core";
+import { counted, explain, pastedCells, selectHeads, typedLamps, type Fixture, type LampField, type Show } from "@vexa/core";
+import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { refuse } from "../../ui/messages";
 import { LAMP_COLUMNS, useLampColumns, type LampColumn } from "./lamp-columns";
-import { usePressLamp, useSelectedLamps } from "./lamp-selection";
+import { headsOfLamps, usePressLamp, useSelectedLamps } from "./lamp-selection";
 import { LampCell } from "./lamp-cell";
 
 const ROW = 32;
@@ -45,6 +46,7 @@ export function LampTable({
   const show = useShow();
   const client = useClient();
   const { shown } = useLampColumns();
+  const { select } = useInterface();
   const columns = useMemo(() => LAMP_COLUMNS.filter(({ id }) => shown.includes(id)), [shown]);
   const table = useLampSheet(rows, columns, show);
   const sorted = table.getRowModel().rows.map(({ original }) => original);
@@ -91,6 +93,7 @@ export function LampTable({
     const editable = changes && columns[at.column]!.field !== undefined;
     if (taken) go(taken.row, taken.column);
     else if (event.key === " ") press(lamp, event);
+    else if (event.key === "a" && (event.ctrlKey || event.metaKey)) select(selectHeads(headsOfLamps(show, sorted)));
     else if (event.key === "F2" || event.key === "Enter") {
       if (editable) setTyping(columns[at.column]!.text(lamp, show));
     } else if (editable && event.key.length === 1 && !event.ctrlKey && !event.metaKey && columns[at.column]!.field !== undefined)
@@ -132,6 +135,7 @@ export function LampTable({
             <span key={column.id} role="columnheader" aria-sort={way === "asc" ? "ascending" : way === "desc" ? "descending" : "none"}>
               <button
                 type="button"
+                title="Sorts; with Shift after what is sorted by already"
                 tabIndex={-1}
                 className="h-6 cursor-pointer truncate hover:text-ink pointer-coarse:h-11"
                 onClick={column.getToggleSortingHandler()}
@@ -234,7 +238,7 @@ function useLampSheet(
     const helper = createColumnHelper<typeof features, Fixture>();
     return helper.columns(
       columns.map(({ id, head, text, sortBy }) =>
-        helper.accessor((lamp) => (sortBy ?? text)(lamp, show), { id, header: head, sortFn: "alphanumeric" }),
+        helper.accessor((lamp) => (sortBy ?? text)(lamp, show), { id, header: head, sortFn: "alphanumeric", sortDescFirst: false }),
       ),
     );
   }, [columns, show]);
