@@ -148,10 +148,11 @@ function SpareSheet({ lamp, onStand }: { lamp: Fixture; onStand: (spare: Fixture
 
 function HandOnSheet({ lamp, onHandOn }: { lamp: Fixture; onHandOn: (other: Fixture) => void }): React.JSX.Element {
   const show = useShow();
+  const [open, setOpen] = useState(false);
   const [otherId, setOtherId] = useState("");
   const other = show.get("fixture", otherId);
   return (
-    <PopSheet label="Hand on" trigger={<Button size="small">Hand on…</Button>}>
+    <PopSheet label="Hand on" open={open} onOpen={setOpen} trigger={<Button size="small">Hand on…</Button>}>
       <p className="text-ink-2">What is programmed for {lamp.number} plays on another lamp, where that hangs; that one’s own plays here.</p>
       <Choice aria-label="To which lamp" value={otherId} onValue={setOtherId}>
         <Option value="">Which lamp…</Option>
@@ -165,7 +166,15 @@ function HandOnSheet({ lamp, onHandOn }: { lamp: Fixture; onHandOn: (other: Fixt
             </Option>
           ))}
       </Choice>
-      <Button tone="sketch" once disabled={!other} onClick={() => other && onHandOn(other)}>
+      <Button
+        tone="sketch"
+        once
+        disabled={!other}
+        onClick={() => {
+          setOpen(false);
+          if (other) onHandOn(other);
+        }}
+      >
         {other ? `Exchange with ${other.number} ${other.name}` : "Exchange"}
       </Button>
     </PopSheet>

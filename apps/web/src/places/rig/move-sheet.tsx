@@ -25,7 +25,7 @@ export function MoveSheet({ lamps }: { lamps: readonly Fixture[] }): React.JSX.E
 function MoveForm({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const [move, setMove] = useState<Move>("align");
-  const [axis, setAxis] = useState<PlaceAxis>("y");
+  const [axis, setAxis] = useState<PlaceAxis | null>(null);
   const [to, setTo] = useState<"first" | "middle" | "last">("first");
   const middle = middleOf(lamps);
   const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({
@@ -38,7 +38,9 @@ function MoveForm({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => 
     byZ: 1,
     metres: 0.5,
   });
-  const of = moveOf(move, { axis, to, numbers });
+  // Rows are aligned upstage and spread and mirrored to the right, unless somebody says otherwise.
+  const along = axis === null || (move === "mirror" && axis === "z") ? (move === "align" ? "y" : "x") : axis;
+  const of = moveOf(move, { axis: along, to, numbers });
   const field = (key: string, label: string, low: number, high: number): React.JSX.Element => (
     <label key={key} className="grid gap-0.5 text-xs text-ink-2">
       <span>{label}</span>
@@ -67,7 +69,7 @@ function MoveForm({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => 
       {(move === "align" || move === "spread" || move === "mirror") && (
         <OneOf
           label="Along"
-          value={move === "mirror" && axis === "z" ? "x" : axis}
+          value={along}
           onValue={setAxis}
           among={(move === "mirror" ? (["x", "y"] as const) : (["x", "y", "z"] as const)).map((value) => ({
             value,
@@ -89,7 +91,7 @@ function MoveForm({ lamps, onDone }: { lamps: readonly Fixture[]; onDone: () => 
       )}
       {move === "spread" && <p className="text-xs text-ink-2">Equal steps from the first lamp of the thread to the last.</p>}
       <div className="grid grid-cols-3 gap-x-2 gap-y-1">
-        {move === "mirror" && field("at", axis === "y" ? "Mirror upstage at, m" : "Mirror at, m", -1000, 1000)}
+        {move === "mirror" && field("at", along === "y" ? "Mirror upstage at, m" : "Mirror at, m", -1000, 1000)}
         {(move === "turn" || move === "stretch") && [
           field("aboutX", "About, to the right", -1000, 1000),
           field("aboutY", "About, upstage", -1000, 1000),
