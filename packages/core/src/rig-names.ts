@@ -32,7 +32,7 @@ export type { Group } from "./rig/group";
 export { attributeNamed, attributeSuggestions } from "./rig/attribute-named";
 export { rangeText, readRanges, type ReadRanges } from "./rig/range-text";
 export { addressText, readAddress } from "./rig/address-text";
-export type { PlanLamp } from "./rig/plan-lamp";
+export type { PlanLamp, PlanThing } from "./rig/plan-lamp";
 export {
   CURVE_LIBRARY,
   CURVE_SHAPES,

@@ -49,7 +49,9 @@ const HEAD = 40;
 const MOST_POINTS_A_METRE = 60;
 
 function drawPlan(paper: Paper, drawing: PlanDrawing, title: string): void {
-  const { width, height } = paper.page;
+  const { width, height, margins } = paper.page;
+  // What stands low on the plan would begin a page of its own.
+  margins.bottom = 0;
   paper.font("bold").fontSize(14).text(`${title}: plan`, EDGE, EDGE, { lineBreak: false });
   const room = { width: width - 2 * EDGE, height: height - 2 * EDGE - HEAD };
   const scale = Math.min(MOST_POINTS_A_METRE, room.width / (drawing.right - drawing.left), room.height / (drawing.back - drawing.front));

@@ -2,7 +2,18 @@ import { join } from "node:path";
 import express, { Router, type Request, type Response } from "express";
 import type { DataSource } from "typeorm";
 import { createHash } from "node:crypto";
-import { extentOf, fail, modeOf, patchesOf, type LibraryEntry, type Person, type PlanLamp } from "@vexa/core";
+import {
+  extentOf,
+  fail,
+  LAYER_OF_NONE,
+  modeOf,
+  patchesOf,
+  type LibraryEntry,
+  type Person,
+  type PlanLamp,
+  type PlanThing,
+  type Show,
+} from "@vexa/core";
 import { gdtf, mvr } from "@vexa/formats";
 import { libraryFolder, libraryLamps } from "@vexa/library";
 import { answerError } from "../http/answer-error";
@@ -63,7 +74,7 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     }
     const lamps = show.all("fixture").flatMap((fixture): PlanLamp[] => {
       const mode = modeOf(show.get("profile", fixture.profileId), fixture);
-      const { number, name, position, rotation, planId } = fixture;
+      const { number, name, position, rotation, planId, layer } = fixture;
       const uuid = planId ?? planIdOf(fixture.id);
       return mode
         ? [
@@ -74,7 +85,7 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
               spec: names.get(fixture.profileId)!,
               mode: mode.name,
               patches: patchesOf(fixture),
-              layer: "Rig",
+              layer: layer ?? LAYER_OF_NONE,
               position,
               rotation,
             },
@@ -84,7 +95,7 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
     response
       .type("application/octet-stream")
       .attachment("plan.mvr")
-      .send(Buffer.from(mvr.write(lamps, files)));
+      .send(Buffer.from(mvr.write(lamps, files, thingsOf(show))));
   });
 
   router.get("/print/:what", (request, response) => {
@@ -167,6 +178,25 @@ export function rigRoutes(database: DataSource, stage: StagePort): Router {
 
 /** Stands for a profile where pictures lie under the plan. */
 const UNDERLAYS = "under the plan";
+
+/** Trusses and scenery for a plan's file; an edge of the stage is a thing without height. */
+function thingsOf(show: Show): PlanThing[] {
+  return show.all("scenery").flatMap(({ id, name, form, position, size, turn, planId, layer }): PlanThing[] =>
+    form === "picture"
+      ? []
+      : [
+          {
+            uuid: planId ?? planIdOf(id),
+            name,
+            form: form === "truss" ? "truss" : "riser",
+            position,
+            size,
+            turn,
+            layer: layer ?? LAYER_OF_NONE,
+          },
+        ],
+  );
+}
 
 /** An id for a lamp that never had one in a plan: always the same for the same lamp. */
 function planIdOf(fixtureId: string): string {

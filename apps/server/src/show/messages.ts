@@ -27,7 +27,7 @@ import {
 import { parseDto } from "../http/parse-dto";
 
 /** Most changes of one edit. */
-export const MOST_CHANGES = 10_000;
+export const MOST_CHANGES = 25_000;
 const LONGEST_PATH = 12;
 const LONGEST_ID = 80;
 

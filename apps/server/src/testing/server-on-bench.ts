@@ -5,6 +5,7 @@ import { inject } from "vitest";
 import type { Answer, ClientToServer, ServerToClient, Transaction } from "@vexa/core";
 import { sacn } from "@vexa/formats";
 import { DEMO_SIGN_INS } from "@vexa/demo";
+import type { Demo } from "../show/seed";
 import { start, type Running } from "../start";
 import { freshDatabase } from "./fresh-database";
 
@@ -22,7 +23,7 @@ const logs = {
 
 /** A whole server on a free port with the demo show, for tests. `keep` leaves the database as it is. */
 export async function serverOnBench(
-  of: { sacnPort?: number; keep?: "database"; host?: string; tls?: { cert: string; key: string } } = {},
+  of: { sacnPort?: number; keep?: "database"; demo?: Demo; host?: string; tls?: { cert: string; key: string } } = {},
 ): Promise<Running & { url: string }> {
   if (!of.keep) await (await freshDatabase()).destroy();
   const running = await start({
@@ -35,7 +36,7 @@ export async function serverOnBench(
     sacnTargets: [{ address: "127.0.0.1", port: of.sacnPort ?? 9 }],
     oscPort: null,
     webFolder: null,
-    demo: "understory",
+    demo: of.demo ?? "understory",
     log: pino({ level: "trace" }, logs),
   });
   const stop = async (): Promise<void> => {

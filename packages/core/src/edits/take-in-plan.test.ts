@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { edit } from "../show/edit";
-import type { PlanLamp } from "../rig/plan-lamp";
+import type { PlanLamp, PlanThing } from "../rig/plan-lamp";
 import type { Show } from "../show/show";
 import { ODD_LAMP, smallShow, TEST_PROFILES } from "../testing";
+import { setLamps } from "./set-lamps";
 import { comparePlan, planChanges, type Plan } from "./take-in-plan";
 
 const [MOVER] = TEST_PROFILES;
@@ -142,4 +143,56 @@ describe("a plan that is taken in", () => {
       ),
     ).toEqual(["moved: 901 A: 0.00, 0.00, 5.00 m to 9.00, 9.00, 9.00 m", "renumbered: 901 A: 901 to 1"]);
   });
+
+  it("shows twelve differences as twelve rows, with layers and what stands around", () => {
+    const known = smallShow()
+      .all("fixture")
+      .filter(({ profileId }) => profileId === MOVER!.id);
+    const met = edit(
+      smallShow(),
+      setLamps(known, "planId", ({ number }) => uuid(number)),
+    );
+    if (!met.ok) throw new Error(JSON.stringify(met.error));
+    const before = take(met.value, { ...planOf(met.value), things: [thing("a", "Truss", 6)] });
+    const plan = planOf(before, (lamps) => {
+      lamps[0] = { ...lamps[0]!, position: { x: 9, y: 9, z: 9 }, rotation: { x: 0, y: 0, z: 45 }, name: "Other", layer: "Front" };
+      lamps[1] = { ...lamps[1]!, patches: [{ universe: 9, address: 1 }], number: 77 };
+      lamps[2] = { ...lamps[2]!, patches: [] };
+      lamps[3] = { ...lamps[3]!, name: "Another" };
+      lamps.splice(7, 1);
+      lamps.push({ ...lamps[0]!, uuid: uuid(50), number: 50, name: "New" });
+    });
+    const found = comparePlan(before, { ...plan, things: [thing("a", "Truss", 7), thing("b", "Riser", 0)] });
+    expect(found.map(({ kind }) => kind)).toEqual([
+      "new",
+      "gone",
+      "moved",
+      "turned",
+      "re-addressed",
+      "re-addressed",
+      "renamed",
+      "renamed",
+      "renumbered",
+      "other layer",
+      "scenery",
+      "scenery",
+    ]);
+    const after = take(before, { ...plan, things: [thing("a", "Truss", 7), thing("b", "Riser", 0)] });
+    expect(after.get("fixture", "fx-1")!.layer).toBe("Front");
+    expect(after.all("scenery").map(({ name, position }) => [name, position.z])).toEqual([
+      ["Truss", 7],
+      ["Riser", 0],
+    ]);
+    expect(comparePlan(after, { ...plan, things: [thing("a", "Truss", 7), thing("b", "Riser", 0)] })).toEqual([]);
+  });
+});
+
+const thing = (id: string, name: string, z: number): PlanThing => ({
+  uuid: id,
+  name,
+  form: name === "Truss" ? "truss" : "riser",
+  position: { x: 0, y: 0, z },
+  size: { x: 3, y: 1, z: 1 },
+  turn: 0,
+  layer: "Rig",
 });

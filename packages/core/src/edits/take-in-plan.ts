@@ -2,13 +2,25 @@ import { sameJson } from "../document/record";
 import { setChange, type Change } from "../document/transaction";
 import { addressText } from "../rig/address-text";
 import { patchesOf, type Fixture } from "../rig/fixture";
-import type { PlanLamp } from "../rig/plan-lamp";
+import type { PlanLamp, PlanThing } from "../rig/plan-lamp";
 import { modeOf, type Mode, type Profile } from "../rig/profile";
+import type { Scenery } from "../rig/scenery";
 import type { Show } from "../show/show";
 import { nextFreeNumber } from "./add-lamps";
 
 /** In which a plan may differ from the show, in the order in which it is listed. */
-export const PLAN_KINDS = ["new", "gone", "moved", "turned", "re-addressed", "other mode", "renamed", "renumbered"] as const;
+export const PLAN_KINDS = [
+  "new",
+  "gone",
+  "moved",
+  "turned",
+  "re-addressed",
+  "other mode",
+  "renamed",
+  "renumbered",
+  "other layer",
+  "scenery",
+] as const;
 export type PlanKind = (typeof PLAN_KINDS)[number];
 
 /** One thing in which a plan differs from the show, to be taken or left by itself. */
@@ -23,12 +35,14 @@ export interface PlanDifference {
   readonly barred: string | null;
   readonly fixtureId: string | null;
   readonly planLamp: PlanLamp | null;
+  readonly thing?: PlanThing;
 }
 
 /** A plan and the profiles that come with it, by the name of their file. */
 export interface Plan {
   readonly lamps: readonly PlanLamp[];
   readonly profiles: ReadonlyMap<string, Profile>;
+  readonly things?: readonly PlanThing[];
   /** It speaks of its own lamps alone, as a table does: none is gone because it isn't in it. */
   readonly part?: true;
 }
@@ -53,6 +67,7 @@ export function comparePlan(show: Show, plan: Plan): PlanDifference[] {
   for (const fixture of fixtures)
     if (!plan.part && fixture.planId !== undefined && !seen.has(fixture.id))
       found.push({ ...of(fixture, null), kind: "gone", words: "the plan doesn't have it any more", key: `gone ${fixture.id}` });
+  found.push(...sceneryDifferences(show, plan.things ?? []));
   return found.sort((a, b) => PLAN_KINDS.indexOf(a.kind) - PLAN_KINDS.indexOf(b.kind));
 }
 
@@ -118,11 +133,73 @@ function differencesOf(show: Show, fixture: Fixture, { lamp, plan }: { lamp: Pla
     add("other mode", `${before?.model ?? "?"}, ${modeOf(before, fixture)?.name ?? "?"} to ${profile.model}, ${mode.name}`);
   }
   if (lamp.name !== "" && lamp.name !== fixture.name) add("renamed", `${fixture.name} to ${lamp.name}`);
+  if (lamp.layer !== "" && lamp.layer !== (fixture.layer ?? LAYER_OF_NONE))
+    add("other layer", `${fixture.layer ?? "none"} to ${lamp.layer}`);
   if (lamp.number !== null && lamp.number !== fixture.number) {
     const owner = show.all("fixture").find((other) => other.number === lamp.number && other.id !== fixture.id);
     add("renumbered", `${fixture.number} to ${lamp.number}`, owner ? `${owner.name} has ${lamp.number}` : null);
   }
   return found;
+}
+
+/** The layer of a written plan in which lamps lie that have none. */
+export const LAYER_OF_NONE = "Rig";
+
+function sceneryDifferences(show: Show, things: readonly PlanThing[]): PlanDifference[] {
+  return things.flatMap((thing): PlanDifference[] => {
+    const before = knownThing(show, thing);
+    const size = [thing.size.x, thing.size.y, thing.size.z].map((metres) => metres.toFixed(2)).join(" by ");
+    const words = `${size} m at ${placeText(thing.position)}`;
+    const same = before && before.name === thing.name && sameBox(before, thing);
+    if (same) return [];
+    return [
+      {
+        key: `scenery ${thing.uuid}`,
+        kind: "scenery",
+        lamp: thing.name,
+        words: before ? `now ${words}` : words,
+        barred: null,
+        fixtureId: null,
+        planLamp: null,
+        thing,
+      },
+    ];
+  });
+}
+
+/** Things are known by the plan's own id, those that never came from one by their name. */
+function knownThing(show: Show, { uuid, name }: PlanThing): Scenery | undefined {
+  const scenery = show.all("scenery");
+  return scenery.find(({ planId }) => planId === uuid) ?? scenery.find((each) => each.planId === undefined && each.name === name);
+}
+
+function sameBox(a: Pick<Scenery, "position" | "size" | "turn">, b: PlanThing): boolean {
+  const near = (of: "position" | "size"): boolean =>
+    (["x", "y", "z"] as const).every((axis) => Math.abs(a[of][axis] - b[of][axis]) <= MILLIMETRE);
+  return near("position") && near("size") && turnBetween(a.turn, b.turn) <= HUNDREDTH;
+}
+
+function thingChanges(show: Show, thing: PlanThing, newId: () => string): Change[] {
+  const before = knownThing(show, thing);
+  const { name, form, position, size, turn, layer } = thing;
+  if (!before) {
+    const record: Scenery = {
+      id: newId(),
+      kind: "scenery",
+      version: 1,
+      name,
+      form,
+      position,
+      size,
+      turn,
+      planId: thing.uuid,
+      ...(layer === "" || layer === LAYER_OF_NONE ? {} : { layer }),
+    };
+    return [{ op: "add", record }];
+  }
+  return (["name", "position", "size", "turn"] as const).flatMap((field) =>
+    sameJson(before[field], thing[field]) ? [] : [setChange(before.id, [field], { from: before[field], to: thing[field] })],
+  );
 }
 
 const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 180) % 360) + 360) % 360) - 180);
@@ -144,6 +221,7 @@ export function planChanges(show: Show, plan: Plan, of: { take: readonly PlanDif
     spare = Math.max(spare, number + 1);
     return number;
   };
+  for (const { thing } of taken) if (thing) changes.push(...thingChanges(show, thing, of.newId));
   for (const { kind, fixtureId, planLamp } of taken) {
     const before = show.get("fixture", fixtureId);
     if (kind === "gone" && before) changes.push({ op: "remove", record: before });
@@ -158,7 +236,18 @@ export function planChanges(show: Show, plan: Plan, of: { take: readonly PlanDif
   }
   for (const [id, after] of fixtures) {
     const before = show.get("fixture", id)!;
-    for (const field of ["number", "name", "profileId", "modeId", "patch", "morePatches", "position", "rotation", "planId"] as const)
+    for (const field of [
+      "number",
+      "name",
+      "profileId",
+      "modeId",
+      "patch",
+      "morePatches",
+      "position",
+      "rotation",
+      "layer",
+      "planId",
+    ] as const)
       if (!sameJson(before[field], after[field])) changes.push(setChange(id, [field], { from: before[field], to: after[field] }));
   }
   return [...[...profiles.values()].map((record): Change => ({ op: "add", record })), ...changes];
@@ -179,6 +268,7 @@ function freshLamp(lamp: PlanLamp, of: { profile: Profile; mode: Mode; id: strin
     ...(more.length > 0 ? { morePatches: more } : {}),
     position: lamp.position,
     rotation: lamp.rotation,
+    ...(lamp.layer === "" || lamp.layer === LAYER_OF_NONE ? {} : { layer: lamp.layer.slice(0, 40) }),
     ...(lamp.uuid === "" ? {} : { planId: lamp.uuid }),
   };
 }
@@ -199,9 +289,12 @@ function withTaken(fixture: Fixture, of: { kind: PlanKind; lamp: PlanLamp; profi
       return profile && mode ? { ...known, profileId: profile.id, modeId: mode.id } : known;
     case "renamed":
       return { ...known, name: lamp.name };
+    case "other layer":
+      return { ...known, layer: lamp.layer };
     case "renumbered":
       return { ...known, number: lamp.number ?? fixture.number };
     case "new":
+    case "scenery":
     case "gone":
       return known;
   }

@@ -19,6 +19,8 @@ export interface Scenery {
   /** About the upright, degrees anticlockwise from above. */
   readonly turn: number;
   readonly layer?: string;
+  /** Id in the plan that it came from. */
+  readonly planId?: string;
   /** Of a picture: the name under which the installation keeps it. */
   readonly picture?: string;
 }
@@ -35,5 +37,6 @@ export const scenerySchema: Schema<Scenery> = fields<Scenery>({
   size: fields<Vector>({ x: metresSchema, y: metresSchema, z: metresSchema }),
   turn: numberIn(-360, 360),
   layer: optional(textUpTo(40)),
+  planId: optional(textUpTo(64)),
   picture: optional(textUpTo(200)),
 });

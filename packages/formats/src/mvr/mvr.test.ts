@@ -1,11 +1,13 @@
 import JSZip from "jszip";
-import { Matrix4, Vector3 } from "three";
+import { Box3, Matrix4, Vector3 } from "three";
+import { GLTFLoader } from "three/examples/jsm/loaders/GLTFLoader.js";
 import { describe, expect, it } from "vitest";
-import { aim, beam, explain, seededRandom, type PlanLamp, type Result } from "@vexa/core";
+import { aim, beam, explain, seededRandom, type PlanLamp, type PlanThing, type Result } from "@vexa/core";
 import { write as writeGdtf } from "../gdtf/index";
 import { packed, packedAtOnce, pelican } from "../testing/gdtf-files";
 import { randomProfile } from "../testing/random-profile";
 import { read, write, type ReadPlan } from "./index";
+import { boxMesh, meshBox } from "./mesh-box";
 
 const taken = (result: Result<ReadPlan>): ReadPlan => {
   if (!result.ok) throw new Error(explain(result.error));
@@ -59,7 +61,8 @@ describe("a plan's file", () => {
     // L13: local (1,0,0) mm goes to (1000, 2001, 6000): a quarter turn about Z.
     expect(lamps[0]!.position).toEqual({ x: 1, y: 2.001, z: 6 });
     expect(lamps[0]!.rotation.z).toBeCloseTo(90, 6);
-    expect(report.left).toEqual(["1 of Truss: only lamps are taken."]);
+    expect(report.left).toEqual([]);
+    expect(report.guessed.join()).toMatch(/size of 1 of 1 thing/);
   });
 
   // Oracle: three 0.187 on the file's own matrix.
@@ -118,6 +121,56 @@ describe("a plan's file", () => {
       expect(again.profiles.get("A@B.gdtf")!.profile.model).toBe(profile.model);
       if (seed === 1) expect(Object.keys((await JSZip.loadAsync(bytes)).files).sort()).toEqual(["A@B.gdtf", "GeneralSceneDescription.xml"]);
     }
+  });
+
+  it("has trusses and scenery as boxes around their meshes, and gives them back (oracle of the mesh: three.js)", async () => {
+    const things: PlanThing[] = [
+      {
+        uuid: "0a1b2c3d-0000-4000-8000-0000000000aa",
+        name: "Front truss",
+        form: "truss",
+        position: { x: 1, y: 2, z: 6 },
+        size: { x: 12, y: 0.3, z: 0.4 },
+        turn: 30,
+        layer: "Air",
+      },
+      {
+        uuid: "0a1b2c3d-0000-4000-8000-0000000000ab",
+        name: "Riser",
+        form: "riser",
+        position: { x: 0, y: 8, z: 0 },
+        size: { x: 4, y: 2, z: 0.6 },
+        turn: 0,
+        layer: "Floor",
+      },
+    ];
+    expect(taken(read(write([], new Map(), things))).things).toEqual(things);
+    const { scene } = await new GLTFLoader().parseAsync(boxMesh({ x: 4, y: 2, z: 0.6 }).slice().buffer, "");
+    const { min, max } = new Box3().setFromObject(scene);
+    // Theirs has y up: high is y, upstage is minus z.
+    expect([max.x - min.x, max.z - min.z, max.y - min.y, min.y].map((metres) => Math.round(metres * 1000) / 1000)).toEqual([4, 2, 0.6, 0]);
+  });
+
+  it("reads the room that a 3DS mesh takes, in millimetres, and no more than is there", () => {
+    const chunk = (id: number, ...inner: Uint8Array[]): Uint8Array => {
+      const bytes = new Uint8Array(6 + inner.reduce((sum, part) => sum + part.length, 0));
+      new DataView(bytes.buffer).setUint16(0, id, true);
+      new DataView(bytes.buffer).setUint32(2, bytes.length, true);
+      inner.reduce((at, part) => (bytes.set(part, at), at + part.length), 6);
+      return bytes;
+    };
+    const vertices = new Uint8Array(2 + 24);
+    new DataView(vertices.buffer).setUint16(0, 2, true);
+    [-500, 0, 0, 500, 200, 100].forEach((value, at) => new DataView(vertices.buffer).setFloat32(2 + at * 4, value, true));
+    const mesh = chunk(0x4d4d, chunk(0x3d3d, chunk(0x4000, new TextEncoder().encode("box\0"), chunk(0x4100, chunk(0x4110, vertices)))));
+    expect(meshBox(mesh)).toEqual({
+      low: { x: -0.5, y: 0, z: 0 },
+      high: { x: 0.5, y: expect.closeTo(0.2, 6) as number, z: expect.closeTo(0.1, 6) as number },
+    });
+    for (let cut = 0; cut < mesh.length; cut++) expect(() => meshBox(mesh.subarray(0, cut))).not.toThrow();
+    const glb = boxMesh({ x: 1, y: 1, z: 1 });
+    for (let cut = 0; cut < glb.length; cut += 7) expect(() => meshBox(glb.subarray(0, cut))).not.toThrow();
+    expect(meshBox(boxMesh({ x: 5000, y: 1, z: 1 }))).toBeNull();
   });
 
   const hostile: Readonly<Record<string, () => Promise<Uint8Array>>> = {

@@ -1,11 +1,16 @@
 import { zipSync, type Zippable } from "fflate";
 import { element, textElement, writeXml, type Element } from "../xml/element";
 import { writeMvrMatrix } from "./matrix";
-import type { PlanLamp } from "@vexa/core";
+import { boxMesh } from "./mesh-box";
+import type { PlanLamp, PlanThing } from "@vexa/core";
 
-/** Lamps and their GDTF files as an MVR file (DIN SPEC 15801, from memory). What `read` makes of it are the same lamps. */
-export function write(lamps: readonly PlanLamp[], profiles: ReadonlyMap<string, Uint8Array>): Uint8Array {
-  const layers = [...new Set(lamps.map(({ layer }) => layer))];
+/** Lamps, their GDTF files and what stands around them as an MVR file (DIN SPEC 15801, from memory). What `read` makes of it are the same. */
+export function write(
+  lamps: readonly PlanLamp[],
+  profiles: ReadonlyMap<string, Uint8Array>,
+  things: readonly PlanThing[] = [],
+): Uint8Array {
+  const layers = [...new Set([...lamps, ...things].map(({ layer }) => layer))];
   const scene = element("Scene", {}, [
     element("AUXData"),
     element(
@@ -13,7 +18,10 @@ export function write(lamps: readonly PlanLamp[], profiles: ReadonlyMap<string, 
       {},
       layers.map((name, at) =>
         element("Layer", { name, uuid: `00000000-0000-4000-8000-${String(at + 1).padStart(12, "0")}` }, [
-          element("ChildList", {}, lamps.filter(({ layer }) => layer === name).map(fixture)),
+          element("ChildList", {}, [
+            ...lamps.filter(({ layer }) => layer === name).map(fixture),
+            ...things.filter(({ layer }) => layer === name).map(thingElement),
+          ]),
         ]),
       ),
     ),
@@ -25,6 +33,7 @@ export function write(lamps: readonly PlanLamp[], profiles: ReadonlyMap<string, 
   // Files in it are packed already.
   const files: Zippable = { "GeneralSceneDescription.xml": [writeXml(root), { level: 6 }] };
   for (const [name, bytes] of profiles) files[name] = [bytes, { level: 0 }];
+  for (const thing of things) files[meshName(thing)] = [boxMesh(thing.size), { level: 6 }];
   return zipSync(files, { mtime: "1980-01-01T12:00:00" });
 }
 
@@ -39,5 +48,15 @@ function fixture({ uuid, name, number, spec, mode, patches, position, rotation }
     element("Addresses", {}, addresses),
     ...(number === null ? [] : [textElement("FixtureID", String(number)), textElement("FixtureIDNumeric", String(number))]),
     textElement("UnitNumber", "0"),
+  ]);
+}
+
+const meshName = ({ uuid }: PlanThing): string => `${uuid}.glb`;
+
+function thingElement(thing: PlanThing): Element {
+  const { uuid, name, form, position, turn } = thing;
+  return element(form === "truss" ? "Truss" : "SceneObject", { name, uuid: uuid.toUpperCase() }, [
+    textElement("Matrix", writeMvrMatrix({ position, rotation: { x: 0, y: 0, z: turn } })),
+    element("Geometries", {}, [element("Geometry3D", { fileName: meshName(thing) })]),
   ]);
 }

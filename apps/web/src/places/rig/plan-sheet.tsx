@@ -48,10 +48,10 @@ async function readPlan(file: File, show: Show, signal: AbortSignal): Promise<Op
   const read = await readApart("plan", file, signal);
   if (typeof read === "string") return read;
   if (!read.ok) return explain(read.error);
-  const { lamps, profiles, report } = read.value;
+  const { lamps, things, profiles, report } = read.value;
   return {
     name,
-    plan: { lamps, profiles: new Map([...profiles].map(([spec, { profile }]) => [spec, profile])) },
+    plan: { lamps, things, profiles: new Map([...profiles].map(([spec, { profile }]) => [spec, profile])) },
     pictures: new Map([...profiles.values()].map(({ profile, pictures }) => [profile.id, pictures])),
     report,
   };
