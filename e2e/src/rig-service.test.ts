@@ -106,6 +106,9 @@ describe("how lamps leave", () => {
     await typeInto(ines, "Pan limits", "-45..45");
     await until("pan stops at its limit", () => Math.abs(540 * level(0, PAN) - 270 + 45) < 0.1);
     await aside().getByRole("img", { name: "Pan -45 to 45, Tilt free" }).waitFor();
+    await ines.getByRole("link", { name: "Build", exact: true }).click();
+    await ines.getByRole("article", { name: "Lane Pan" }).getByText("4 heads stop at a limit").waitFor();
+    await inRig("R1 spot");
     await choose(ines.getByLabel("Another precedence"), "Dimmer");
     await choose(ines.getByLabel("Precedence of Dimmer"), "the highest counts");
     expect(await complaints(ines)).toEqual([]);

@@ -58,3 +58,4 @@ export { sheetsByPosition, sheetsByUniverse, type PatchSheet } from "./questions
 export { addedCurvePoint, movedCurvePoint, newCurve } from "./edits/curve-edits";
 export { lampsOn, newScenery, SCENERY_FIELDS, typedScenery, type SceneryField } from "./edits/scenery-edits";
 export { venueList, type VenuePreset } from "./questions/venue-list";
+export { beyondLimits } from "./questions/beyond-limits";

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { useRef } from "react";
-import { attributeInfo, type Head, type PlacedHead } from "@vexa/core";
+import { attributeInfo, beyondLimits, counted, type Head, type PlacedHead } from "@vexa/core";
 import { useSize } from "../frames/use-size";
 import { useInterface } from "../selection/interface-store";
 import { Button } from "../ui/button";
@@ -69,6 +69,7 @@ export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly H
             )}
           </div>
           <LaneEntry lane={lane} heads={heads} edits={edits} />
+          <LimitNote lane={lane} heads={heads} />
         </div>
         <div className="flex min-w-0 flex-col pt-1 pr-2">
           <LaneChips lane={lane} heads={heads} edits={edits} />
@@ -81,6 +82,18 @@ export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly H
       {moves && <LaneMoves lane={lane} heads={heads} placed={placed} edits={edits} />}
       <LaneFolds lane={lane} />
     </article>
+  );
+}
+
+/** Heads that stop at their lamps' limits. */
+function LimitNote({ lane, heads }: { lane: Lane; heads: readonly Head[] }): React.JSX.Element | null {
+  const { attribute, values, own } = lane;
+  const beyond = beyondLimits({ attribute, heads, values: values.map((entry) => entry?.value ?? null), motion: own?.part.motion });
+  if (beyond.length === 0) return null;
+  return (
+    <p className="text-xs text-barred" title={beyond.map(({ label }) => label).join(", ")}>
+      ▬ {counted(beyond.length, "head")} {beyond.length === 1 ? "stops" : "stop"} at a limit
+    </p>
   );
 }
 
