@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { explain } from "../errors/result";
 import { edit } from "../show/edit";
+import type { Fixture } from "../rig/fixture";
 import type { Show } from "../show/show";
 import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
@@ -72,6 +73,29 @@ describe("a lamp that fails", () => {
     expect(standBack(broken, "fx-2").ok).toBe(false);
     const gone = edit(stood, [{ op: "remove", record: stood.get("fixture", "fx-1")! }]);
     expect(gone.ok ? "" : explain(gone.error)).toMatch(/Head 20, which stands in for it/);
+  });
+
+  it("leaves number, name and what it is as a spare with the one that people call, and takes all else along", () => {
+    const whole: Fixture = {
+      ...fixture(40),
+      morePatches: [null],
+      cellStep: { x: 1, y: 0, z: 0 },
+      planId: "plan",
+      precedence: { Dimmer: "LTP" },
+      curveId: "curve s",
+      panTilt: { swapped: true },
+      twin: true,
+      outOfService: { fans: "gap" },
+      layer: "Front",
+      note: "loud",
+      position: { x: 9, y: 9, z: 9 },
+      rotation: { x: 1, y: 2, z: 3 },
+    };
+    const plain = fixture(41);
+    const of = smallShow([whole, plain]);
+    const handed = after(of, exchangedBodies(of, whole.id, plain.id));
+    const stays = { id: plain.id, number: plain.number, name: plain.name, version: expect.anything() as number };
+    expect(handed.get("fixture", plain.id)).toEqual({ ...whole, ...stays });
   });
 
   it("takes the programming of one kind to a lamp with cells", () => {

@@ -73,6 +73,11 @@ describe("moves of lamps that hang", () => {
     );
   });
 
+  it("say a turn from -180 to 180 degrees", () => {
+    const turned = movedLamps([lamp(0, 0, 5, 100), lamp(0, 0, 5, -180)], { move: "turn", about: { x: 0, y: 0, z: 0 }, degrees: 100 });
+    expect(turned.map(({ rotation }) => rotation.z)).toEqual([-160, -80]);
+  });
+
   it("mirror where a lamp hangs and where its beam goes, and twice is nothing", () => {
     fc.assert(
       fc.property(

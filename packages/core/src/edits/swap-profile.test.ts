@@ -154,6 +154,14 @@ describe("swapping profiles", () => {
     ]);
   });
 
+  it("keeps lamps that grow from lying on each other", () => {
+    const wide: Profile = { ...OTHER, modes: [{ ...OTHER.modes[0]!, footprint: 25 }] };
+    const swap = swapProfile(smallShow(), ["fx-1", "fx-2", "fx-3"], { profile: wide, modeId: "wide" });
+    const after = edit(smallShow(), swap.ok ? swap.value.changes : []);
+    if (!after.ok) throw new Error(JSON.stringify(after.error));
+    expect([1, 2, 3].map((number) => after.value.get("fixture", `fx-${number}`)!.patch!.address)).toEqual([1, 26, 190]);
+  });
+
   it("lets groups and strokes name a lamp's cells where it had none, and back", () => {
     const show = smallShow(
       listWithCard("one", [{ inSeconds: 0, strokes: [{ who: { heads: ["fx-2", "fx-1"] }, rank: 1, parts: { Dimmer: part([1]) } }] }]),

@@ -72,6 +72,8 @@ describe("a truss", () => {
     if (typeof turned === "string") throw new Error(turned);
     expect(turned.get("fixture", "fx-1")!.position).toEqual({ x: 3.5, y: -3.5, z: 5 });
     expect(turned.get("fixture", "fx-1")!.rotation.z).toBe(90);
+    const more = typed(turned, "turn", "120");
+    expect(typeof more === "string" ? more : more.get("fixture", "fx-1")!.rotation.z).toBe(120);
     const longer = typed(show, "across", "9");
     expect(typeof longer === "string" ? longer : longer.get("fixture", "fx-1")!.position.x).toBe(0);
   });
