@@ -18,6 +18,7 @@ const SCREENS = [
   "rig",
   "rig-from-empty",
   "rig-patch",
+  "rig-plan",
   "rig-service",
   "score-editing",
   "selecting",

@@ -4,6 +4,7 @@ import { planFile, type PlannedLamp } from "./plan-file";
 import { runVexa } from "./run-server";
 
 /** Measures Rig with a large plan, from the act to the screen: `npx tsx e2e/src/rig-scale.ts 10000`. Needs a built Vexa and a database. */
+const say = (line: string): void => void process.stdout.write(`${line}\n`);
 const COUNT = Number(process.argv[2] ?? 10000);
 const vexa = await runVexa("127.0.0.1:9", { demo: "none" });
 const browser = await openBrowser();
@@ -21,7 +22,7 @@ try {
   const timed = async (what: string, act: () => Promise<unknown>): Promise<void> => {
     const begin = performance.now();
     await act();
-    console.log(`${what}: ${Math.round(performance.now() - begin)} ms`);
+    say(`${what}: ${Math.round(performance.now() - begin)} ms`);
   };
   const search = page.getByLabel("Search lamps");
   const sheet = page.getByLabel("Lamps by number");
@@ -71,7 +72,7 @@ try {
     await page.getByText(/^0 of/).waitFor();
   });
   const health = (await (await page.request.get(`${vexa.url}/api/health`)).json()) as { samples: { worstLatenessMs: number }[] };
-  console.log(`latest frames of each second, ms: ${health.samples.map(({ worstLatenessMs }) => Math.round(worstLatenessMs)).join(" ")}`);
+  say(`latest frames of each second, ms: ${health.samples.map(({ worstLatenessMs }) => Math.round(worstLatenessMs)).join(" ")}`);
 } finally {
   await browser.close();
   await vexa.stop();

@@ -35,7 +35,7 @@ export {
   withoutChannel,
   type ChannelTexts,
 } from "./edits/profile-edits";
-export { comparePlan, LAYER_OF_NONE, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "./edits/take-in-plan";
+export { comparePlan, PLAN_KINDS, planChanges, type Plan, type PlanDifference, type PlanKind } from "./edits/take-in-plan";
 export { CHECK_KINDS, rigChecks, type CheckKind, type RigCheck } from "./questions/rig-checks";
 export { lampsOfRows, PATCH_COLUMNS, patchRows, type PatchRow } from "./edits/patch-rows";
 export { addressStrips, type AddressBlock, type AddressStrip, type SlotRun } from "./questions/address-strips";

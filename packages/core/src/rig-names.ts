@@ -59,3 +59,4 @@ export { addedCurvePoint, movedCurvePoint, newCurve } from "./edits/curve-edits"
 export { lampsOn, newScenery, SCENERY_FIELDS, typedScenery, type SceneryField } from "./edits/scenery-edits";
 export { venueList, type VenuePreset } from "./questions/venue-list";
 export { beyondLimits } from "./questions/beyond-limits";
+export { LAYER_OF_NONE } from "./edits/take-in-scenery";

@@ -1,33 +1,11 @@
 import { beam, seenFlux, type Head, type HeadLook, type Rig, type Scenery, type Vector } from "@vexa/core";
+import type { StageDetails, StageDrawing } from "./stage-drawing";
+import { drawLevels, drawNumbers } from "./draw-labels";
 import { drawScenery } from "./draw-scenery";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
 import { rigMarks, type RigMarks } from "./rig-marks";
 
-/** A rig prepared for drawing at one size: nothing in here depends on levels. */
-export interface StageDrawing {
-  readonly heads: readonly Head[];
-  readonly projection: Projection;
-  readonly marks: RigMarks;
-  readonly xy: Float32Array;
-  /** Radius of each head's mark in pixels. */
-  readonly radius: Float32Array;
-  readonly cells: Uint8Array;
-  /** Heads in the picture, by their index in the rig. */
-  readonly visible: readonly number[];
-  /** Room for the indices of lit heads, so that a frame allocates nothing. */
-  readonly lit: Int32Array;
-  /** Heads of hidden layers aren't drawn; those of locked ones can't be picked either. */
-  readonly hidden: ReadonlySet<number> | null;
-  readonly closed: ReadonlySet<number> | null;
-  readonly scenery: readonly Scenery[];
-  /** What stands beside each head; null = numbers where there is room. */
-  readonly labels: readonly string[] | null;
-  /** Levels stand beside all heads. */
-  readonly levels: boolean;
-}
-
-/** What of a stage is shown besides its heads. */
-export type StageDetails = Pick<StageDrawing, "hidden" | "closed" | "scenery" | "labels" | "levels">;
+export type { StageDetails, StageDrawing } from "./stage-drawing";
 
 const PLAIN: StageDetails = { hidden: null, closed: null, scenery: [], labels: null, levels: false };
 
@@ -84,62 +62,6 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.fillStyle = ink;
   fillTogether(context, drawing, { indices: drawing.visible, wider: 0 });
   drawNumbers(context, drawing, ink);
-}
-
-/** So few heads in an enlarged picture have room for their numbers, and fewer still for their levels. */
-const MOST_NUMBERS = 160;
-const MOST_LEVELS = 60;
-const ENLARGED = 1.4;
-
-/** The heads in an enlarged picture, where they are so few that each has room for something beside it; cells of bars only among few. */
-function roomyHeads({ projection, visible, cells }: StageDrawing, most: number): readonly number[] {
-  if (projection.zoom < ENLARGED) return [];
-  if (visible.length <= MOST_LEVELS) return visible;
-  const whole = visible.filter((index) => cells[index] === 0);
-  return whole.length <= most ? whole : [];
-}
-
-function drawNumbers(context: CanvasRenderingContext2D, drawing: StageDrawing, ink: string): void {
-  const { heads, xy, radius } = drawing;
-  // What somebody has chosen to see stands out more than what is there where there is room.
-  context.fillStyle = drawing.labels ? CHOSEN_INK : ink;
-  context.font = NUMBER_FONT;
-  context.textAlign = "center";
-  context.textBaseline = "top";
-  const taken = new Set<string>();
-  for (const index of drawing.labels ? drawing.visible : roomyHeads(drawing, MOST_NUMBERS)) {
-    const label = drawing.labels ? drawing.labels[index]! : heads[index]!.label;
-    if (label === "") continue;
-    const [x, y] = [xy[2 * index]!, xy[2 * index + 1]! + radius[index]! + 3];
-    // Where two don't fit beside each other, the first one says whose row it is.
-    const half = (label.length * DIGIT_WIDTH) / 2;
-    const [from, to] = [Math.floor((x - half) / NUMBER_GRID), Math.floor((x + half) / NUMBER_GRID)];
-    const columns = Array.from({ length: to - from + 1 }, (_, at) => `${from + at} ${Math.round(y / NUMBER_GRID)}`);
-    if (columns.some((column) => taken.has(column))) continue;
-    columns.forEach((column) => taken.add(column));
-    context.fillText(label, x, y);
-  }
-}
-
-/** Pixels that a digit of a number takes, and between the places that numbers are kept apart by. */
-const DIGIT_WIDTH = 6.2;
-const NUMBER_GRID = 12;
-
-const CHOSEN_INK = "rgb(169 184 174)";
-const NUMBER_FONT = "500 10px 'JetBrains Mono Variable', monospace";
-
-/** Levels in percent over the heads, where few are in the picture. */
-function drawLevels(context: CanvasRenderingContext2D, drawing: StageDrawing, values: Float32Array): void {
-  const { heads, xy, radius } = drawing;
-  context.fillStyle = "rgb(233 239 232)";
-  context.font = NUMBER_FONT;
-  context.textAlign = "center";
-  context.textBaseline = "bottom";
-  for (const index of drawing.levels ? drawing.visible : drawing.labels ? [] : roomyHeads(drawing, MOST_LEVELS)) {
-    const dimmer = heads[index]!.parameters.get("Dimmer");
-    if (dimmer === undefined || values[dimmer]! <= 0) continue;
-    context.fillText(String(Math.round(100 * values[dimmer]!)), xy[2 * index]!, xy[2 * index + 1]! - radius[index]! - 2);
-  }
 }
 
 /** Above so many lit beams each is drawn plainly: gradients for a crowd take a laptop without a graphics card too long. */

@@ -4,9 +4,9 @@ import { addressText } from "../rig/address-text";
 import { patchesOf, type Fixture } from "../rig/fixture";
 import type { PlanLamp, PlanThing } from "../rig/plan-lamp";
 import { modeOf, type Mode, type Profile } from "../rig/profile";
-import type { Scenery } from "../rig/scenery";
 import type { Show } from "../show/show";
 import { nextFreeNumber } from "./add-lamps";
+import { LAYER_OF_NONE, placeText, sceneryDifferences, thingChanges, turnBetween } from "./take-in-scenery";
 
 /** In which a plan may differ from the show, in the order in which it is listed. */
 export const PLAN_KINDS = [
@@ -142,68 +142,6 @@ function differencesOf(show: Show, fixture: Fixture, { lamp, plan }: { lamp: Pla
   return found;
 }
 
-/** The layer of a written plan in which lamps lie that have none. */
-export const LAYER_OF_NONE = "Rig";
-
-function sceneryDifferences(show: Show, things: readonly PlanThing[]): PlanDifference[] {
-  return things.flatMap((thing): PlanDifference[] => {
-    const before = knownThing(show, thing);
-    const size = [thing.size.x, thing.size.y, thing.size.z].map((metres) => metres.toFixed(2)).join(" by ");
-    const words = `${size} m at ${placeText(thing.position)}`;
-    const same = before && before.name === thing.name && sameBox(before, thing);
-    if (same) return [];
-    return [
-      {
-        key: `scenery ${thing.uuid}`,
-        kind: "scenery",
-        lamp: thing.name,
-        words: before ? `now ${words}` : words,
-        barred: null,
-        fixtureId: null,
-        planLamp: null,
-        thing,
-      },
-    ];
-  });
-}
-
-/** Things are known by the plan's own id, those that never came from one by their name. */
-function knownThing(show: Show, { uuid, name }: PlanThing): Scenery | undefined {
-  const scenery = show.all("scenery");
-  return scenery.find(({ planId }) => planId === uuid) ?? scenery.find((each) => each.planId === undefined && each.name === name);
-}
-
-function sameBox(a: Pick<Scenery, "position" | "size" | "turn">, b: PlanThing): boolean {
-  const near = (of: "position" | "size"): boolean =>
-    (["x", "y", "z"] as const).every((axis) => Math.abs(a[of][axis] - b[of][axis]) <= MILLIMETRE);
-  return near("position") && near("size") && turnBetween(a.turn, b.turn) <= HUNDREDTH;
-}
-
-function thingChanges(show: Show, thing: PlanThing, newId: () => string): Change[] {
-  const before = knownThing(show, thing);
-  const { name, form, position, size, turn, layer } = thing;
-  if (!before) {
-    const record: Scenery = {
-      id: newId(),
-      kind: "scenery",
-      version: 1,
-      name,
-      form,
-      position,
-      size,
-      turn,
-      planId: thing.uuid,
-      ...(layer === "" || layer === LAYER_OF_NONE ? {} : { layer }),
-    };
-    return [{ op: "add", record }];
-  }
-  return (["name", "position", "size", "turn"] as const).flatMap((field) =>
-    sameJson(before[field], thing[field]) ? [] : [setChange(before.id, [field], { from: before[field], to: thing[field] })],
-  );
-}
-
-const turnBetween = (a: number, b: number): number => Math.abs(((((a - b + 180) % 360) + 360) % 360) - 180);
-const placeText = ({ x, y, z }: { x: number; y: number; z: number }): string => `${x.toFixed(2)}, ${y.toFixed(2)}, ${z.toFixed(2)} m`;
 const turnText = ({ x, y, z }: { x: number; y: number; z: number }): string => `${x.toFixed(1)}, ${y.toFixed(1)}, ${z.toFixed(1)}°`;
 
 /** The changes that take some of the differences: profiles that are new here come first, with all that is of them. */

@@ -36,7 +36,7 @@ function glbBox(view: DataView, bytes: Uint8Array): MeshBox | null {
     return null;
   }
   const ends = (list: unknown): number[] =>
-    Array.isArray(list) && list.length === 3 && list.every((each) => typeof each === "number") ? (list as number[]) : [];
+    Array.isArray(list) && list.length === 3 && list.every((each) => typeof each === "number") ? list : [];
   const boxes: MeshBox[] = [];
   for (const mesh of listOf(scene.meshes))
     for (const primitive of listOf((mesh as { primitives?: unknown }).primitives)) {
@@ -96,7 +96,7 @@ export function around(boxes: readonly MeshBox[]): MeshBox | null {
 /** A box of this size, standing on its origin, as a GLB file. */
 export function boxMesh({ x, y, z }: Vector): Uint8Array {
   const [low, high] = [
-    [-x / 2, 0, -y / 2],
+    [x / -2, 0, y / -2],
     [x / 2, z, y / 2],
   ] as const;
   const corners = Array.from({ length: 8 }, (_, at) => [0, 1, 2].map((axis) => ((at >> axis) & 1 ? high : low)[axis]!));
