@@ -1,9 +1,9 @@
-import { beam, seenFlux, type Head, type HeadLook, type Rig, type Scenery, type Vector } from "@vexa/core";
+import { beam, seenFlux, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
 import type { StageDetails, StageDrawing } from "./stage-drawing";
 import { drawLevels, drawNumbers } from "./draw-labels";
 import { drawScenery } from "./draw-scenery";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
-import { rigMarks, type RigMarks } from "./rig-marks";
+import { rigMarks } from "./rig-marks";
 
 export type { StageDetails, StageDrawing } from "./stage-drawing";
 
