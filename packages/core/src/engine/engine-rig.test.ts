@@ -170,3 +170,55 @@ describe("a rig that changes while it plays", () => {
     expect([frame[492], frame[493]]).toEqual([255, 255]);
   });
 });
+
+describe("a lamp that is taken out", () => {
+  const lit = (): EngineOnBench => {
+    const bench = new EngineOnBench(smallShow([fixture(20)]));
+    bench.sketch("ann", { s: { who: { heads: ["fx-20"] }, rank: 1, parts: { Dimmer: part([1]), Pan: part([270]) } } });
+    bench.engine.tick((bench.t += 1), bench.frame);
+    bench.sketch("ann", {});
+    return bench;
+  };
+  const first = fixture(20).patch!.address - 1;
+  const word = (bench: EngineOnBench, at: number): number => bench.frame[first + at]! * 256 + bench.frame[first + at + 1]!;
+
+  it("ends softly: its light fades for a second, and it stays where it looks until it is dark", () => {
+    const bench = new EngineOnBench(
+      smallShow([
+        fixture(20),
+        ...listWithCard("one", [
+          { inSeconds: 0, strokes: [{ who: { heads: ["fx-20"] }, rank: 1, parts: { Dimmer: part([1]), Pan: part([270]) } }] },
+        ]),
+      ]),
+    );
+    bench.play({ type: "level", playbackId: "card-one", level: 1 });
+    bench.play({ type: "go", playbackId: "card-one" });
+    bench.engine.tick((bench.t += 1), bench.frame);
+    expect([word(bench, 0), word(bench, 2)]).toEqual([65535, 65535]);
+    bench.change([{ op: "remove", record: bench.engine.show.get("fixture", "fx-20")! }]);
+    const seen = [0.001, 0.25, 0.25, 0.25, 0.26].map((step) => {
+      bench.engine.tick((bench.t += step), bench.frame);
+      return [Math.round((word(bench, 0) / 65535) * 100), word(bench, 2)];
+    });
+    expect(seen).toEqual([
+      [100, 65535],
+      [75, 65535],
+      [50, 65535],
+      [25, 65535],
+      [0, 0],
+    ]);
+    bench.engine.tick((bench.t += 5), bench.frame);
+    expect(word(bench, 0)).toBe(0);
+  });
+
+  it("leaves its slots to a lamp that is patched there at once", () => {
+    const bench = lit();
+    const gone = bench.engine.show.get("fixture", "fx-20")!;
+    bench.change([
+      { op: "remove", record: gone },
+      { op: "add", record: { ...gone, id: "fx-21", number: 21 } },
+    ]);
+    bench.engine.tick((bench.t += 0.1), bench.frame);
+    expect(word(bench, 0)).toBe(0);
+  });
+});

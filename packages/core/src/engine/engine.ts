@@ -8,6 +8,8 @@ import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
 import { continuation, leavingSource, lostSources, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
+import { Crossing } from "./crossing";
+import { EndingLamps } from "./ending-lamps";
 import { Finish } from "./finish";
 import { rigWays, type RigWays } from "./rig-ways";
 import { MergedStage } from "./merged-stage";
@@ -44,6 +46,7 @@ export class Engine {
   #mergedAt: Seconds | null = null;
   #finish: Finish;
   readonly #stack = new Stack();
+  #crossSeconds: Seconds | null = null;
   #dirty = true;
   #t: Seconds = 0;
 
@@ -127,8 +130,23 @@ export class Engine {
     };
   }
 
+  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. */
+  crossNext(seconds: Seconds): void {
+    this.#crossSeconds = seconds;
+  }
+
   /** Applies changes from their moment on. An error changes nothing. */
-  command({ at, changes }: EngineCommand): Result<null> {
+  command(command: EngineCommand): Result<null> {
+    const seconds = this.#crossSeconds;
+    if (seconds === null) return this.#command(command);
+    this.#crossSeconds = null;
+    const [before, frame] = [this.#show.rig, this.#finish.octets.slice()];
+    const done = this.#command(command);
+    if (done.ok) this.#finish.cross(new Crossing({ before, after: this.#show.rig, frame, at: command.at, seconds }));
+    return done;
+  }
+
+  #command({ at, changes }: EngineCommand): Result<null> {
     const applied = apply(this.#show.records, changes);
     if (!applied.ok) return applied;
     const before = this.#show;
@@ -188,11 +206,12 @@ export class Engine {
     if (!to) return this.#finish.takePatch(before.rig, this.#show);
     this.#ways = rigWays(this.#show.rig);
     const rest = movedRest(this.#stage.rest, before.rig, { to, ways: this.#ways });
-    const { curtains } = this.#finish;
+    const { curtains, octets: frame } = this.#finish;
+    const ending = new EndingLamps({ before: before.rig, after: this.#show.rig, frame, at });
     curtains.move(to);
     this.#stack.replace((source) => source.moved(to, this.#ways));
     this.#stage = new MergedStage(this.#ways, rest);
-    this.#finish = new Finish(this.#show, this.#ways, { curtains, resumption: null });
+    this.#finish = new Finish(this.#show, this.#ways, { curtains, resumption: null, ending });
     this.#merge(at);
     curtains.take(this.#show, this.#finish.values);
   }

@@ -3,6 +3,8 @@ import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { Blocks } from "./blocks";
 import { Curtains } from "./curtains";
+import type { Crossing } from "./crossing";
+import type { EndingLamps } from "./ending-lamps";
 import { FrameWriter } from "./frame-writer";
 import { OutputBends } from "./output-bends";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
@@ -21,6 +23,8 @@ export class Finish {
   readonly moved: Blocks;
   readonly curtains: Curtains;
   readonly tests = new SlotTests();
+  readonly #ending: EndingLamps | null;
+  #crossing: Crossing | null = null;
   readonly #ways: RigWays;
   #writer: FrameWriter;
   #bends: OutputBends;
@@ -30,19 +34,30 @@ export class Finish {
   /** A curtain or a resumption was on its way when the values were worked out last. */
   #moving = false;
 
-  /** `curtains` go on holding; `resumption`: an engine before this one left something to go on from. */
-  constructor(show: Show, ways: RigWays, of: { curtains?: Curtains; resumption: Resumption | null }) {
+  /** `curtains` go on holding; `resumption`: an engine before this one left something to go on from; `ending`: lamps that were taken out. */
+  constructor(show: Show, ways: RigWays, of: { curtains?: Curtains; resumption: Resumption | null; ending?: EndingLamps }) {
     this.#ways = ways;
     this.values = ways.home.slice();
     this.moved = new Blocks(this.values.length);
     this.moved.markAll();
     this.curtains = of.curtains ?? new Curtains();
+    this.#ending = of.ending ?? null;
     this.#writer = new FrameWriter(show.rig);
     this.#bends = new OutputBends(show);
     this.#overlay = stageOverlay(show, ways);
     this.#highlight = highlightOverlay(show);
     this.#resumption = of.resumption;
     this.tests.take(show);
+  }
+
+  /** What left last. */
+  get octets(): Uint8Array {
+    return this.#writer.octets;
+  }
+
+  /** What leaves goes over from what left before. */
+  cross(crossing: Crossing): void {
+    this.#crossing = crossing;
   }
 
   get overlay(): StageOverlay {
@@ -61,7 +76,8 @@ export class Finish {
   movesAt(t: Seconds): boolean {
     if (this.#resumption?.over) this.#resumption = null;
     // What was on its way in the last frame arrives in the next one, however late that comes.
-    return this.#moving || this.#resumption !== null || this.curtains.movesAt(t) || this.tests.endsBy(t);
+    if (this.#moving || this.#resumption !== null || this.#ending?.moves || this.#crossing?.moves) return true;
+    return this.curtains.movesAt(t) || this.tests.endsBy(t);
   }
 
   /** Brings what changed records make anew up to date. True when what lies under the sources has changed. */
@@ -115,6 +131,8 @@ export class Finish {
     this.#bends.bend(this.values, this.moved);
     this.#writer.write(this.values, this.moved, frame);
     this.#bends.back(this.values);
+    this.#ending?.lay(frame, t);
+    this.#crossing?.lay(frame, t);
     this.tests.lay(frame, t);
     this.moved.clear();
   }

@@ -24,6 +24,11 @@ export class FrameWriter {
     this.#wide = wide;
   }
 
+  /** What was written last, universes in order. */
+  get octets(): Uint8Array {
+    return this.#frame;
+  }
+
   /** Fills the frame (universes in order, SLOTS octets each) with values 0..1; those not marked are taken to be as in the last frame. */
   write(values: Float32Array, moved: Blocks, frame: Uint8Array): void {
     this.#write(values, moved.spans(), frame);
