@@ -23,6 +23,7 @@ const SCREENS = [
   "score-editing",
   "selecting",
   "show-place",
+  "shows",
   "taking-up",
   "trace",
   "two-fingers",

@@ -37,7 +37,8 @@ const send = (address: string, value: number): Promise<void> =>
 
 describe("the health of the system", () => {
   it("is shown in charts, tells what was begun again, and is for technicians and the lead", async () => {
-    await ines.getByRole("link", { name: "Show" }).click();
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+    await ines.getByRole("link", { name: "Health" }).click();
     await ines.getByText(/All is well: 44 frames a second to 14 universes/).waitFor();
     // Charts draw their lines when they know their own size.
     await until("six lines are drawn", async () => (await ines.locator(".recharts-line-curve").count()) >= 6);

@@ -179,7 +179,8 @@ try {
   // Something had to be begun again, and some samples.
   process.kill(vexa.pids.web, "SIGKILL");
   await pause(25_000);
-  await ines.getByRole("link", { name: "Show" }).click();
+  await ines.getByRole("link", { name: "Show", exact: true }).click();
+  await ines.getByRole("link", { name: "Health" }).click();
   await ines.getByRole("heading", { name: "Begun again" }).waitFor();
   await shoot(ines, "health");
 } finally {

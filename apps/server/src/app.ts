@@ -19,6 +19,7 @@ import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
 import { rigRoutes } from "./rig/rig-routes";
+import { shelfRoutes } from "./shelf/shelf-routes";
 import type { StagePort } from "./stage/stage-port";
 import type { Audience } from "./session/audience";
 import { historyRoutes } from "./show/history-routes";
@@ -94,6 +95,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
   app.use("/api/rig", rigRoutes(parts.database, parts.stage));
+  app.use("/api/shows", shelfRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
   app.use("/api/history", historyRoutes(parts.database, parts.stage));

@@ -29,6 +29,10 @@ const BODIES: Partial<Record<keyof typeof ROUTES, object>> = {
   "POST /api/session/password": { present: "wrong", next: "wrong too, but long" },
   "POST /api/people": { name: "Somebody", initials: "So", role: "watcher", signInName: "somebody" },
   "POST /api/history/versions": { name: "Try" },
+  "POST /api/shows": { name: "Try", from: "empty" },
+  "POST /api/shows/:id/open": { seconds: 0 },
+  "POST /api/shows/:id/copy": { name: "Try" },
+  "PATCH /api/shows/:id": { archived: true },
 };
 const routes = Object.keys(ROUTES) as (keyof typeof ROUTES)[];
 
@@ -85,7 +89,7 @@ describe("the table of entrances", () => {
       handle?: { stack?: Layer[] };
       match?: (path: string) => boolean;
     }
-    const bases = ["/api/rig", "/api/sounds", "/api/session", "/api/people", "/api/history", "/api/show", "/api/health"];
+    const bases = ["/api/rig", "/api/shows", "/api/sounds", "/api/session", "/api/people", "/api/history", "/api/show", "/api/health"];
     const served = (app.router.stack as unknown as Layer[]).flatMap((layer) => {
       const base = bases.find(
         (path) => layer.handle?.stack && layer.match?.(path) && layer.match(`${path}/x`) && !layer.match("/api/elsewhere"),

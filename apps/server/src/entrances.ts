@@ -41,6 +41,13 @@ export const ROUTES = {
   "PUT /api/rig/underlays/:name": { what: "keep a picture that lies under the plan", admits: "rig" },
   "GET /api/rig/profiles/:id/pictures/:name": { what: "a picture of a wheel", admits: "signed in" },
   "PUT /api/rig/profiles/:id/pictures/:name": { what: "keep a picture of a wheel", admits: "rig" },
+  "GET /api/shows": { what: "the shows of this installation", admits: "signed in" },
+  "POST /api/shows": { what: "make a new show", admits: "restore" },
+  "POST /api/shows/file": { what: "take a show's file in", admits: "restore" },
+  "POST /api/shows/:id/open": { what: "put a show on stage", admits: "restore" },
+  "POST /api/shows/:id/copy": { what: "copy a show", admits: "restore" },
+  "PATCH /api/shows/:id": { what: "rename, archive or throw away a show", admits: "restore" },
+  "GET /api/shows/:id/file": { what: "a show as a file", admits: "restore" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },
 } as const satisfies Readonly<Record<string, Entrance>>;
 

@@ -159,7 +159,7 @@ export {
 export { ControlEar, controlStanding } from "./playing/play-controls";
 export { curtainIdOf, raisedPart, type Curtain } from "./playback/curtain";
 export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
-export { parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
+export { FIRST_SETTINGS, parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, FIRST_BPM, masterStateIdOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
 export { actorOf, type Device } from "./territory/device";
@@ -213,6 +213,7 @@ export {
   type AccountLine,
   type HistoryLine,
   type SessionLine,
+  type ShowLine,
   type VersionLine,
   type Whereabouts,
   type Answer,

@@ -5,3 +5,4 @@ export * as mtc from "./mtc/message";
 export * as mvr from "./mvr/index";
 export * as osc from "./osc/message";
 export * as sacn from "./sacn/packet";
+export * as showFile from "./show-file/index";

@@ -65,6 +65,11 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** Show time now: seconds since the Unix epoch that never run backwards. */
   readonly now = (): number => steadySeconds() + this.#clockOffset;
 
+  /** What comes next is another show: what leaves goes over to it in so many seconds. */
+  crossNext(seconds: number | null): void {
+    this.#worker.postMessage({ type: "cross", seconds } satisfies ToEngine);
+  }
+
   apply(at: number, changes: readonly Change[]): void {
     this.#worker.postMessage({ type: "changes", at, changes } satisfies ToEngine);
   }

@@ -93,6 +93,11 @@ async function run(start: EngineStart): Promise<void> {
         output.priority = message.priority;
         continue;
       }
+      if (message.type === "cross") {
+        for (const one of batch.take()) command(one);
+        engine.crossNext(message.seconds);
+        continue;
+      }
       if (message.type === "hang") for (;;);
       if (message.type === "stop") {
         stopping = true;

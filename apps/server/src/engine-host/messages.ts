@@ -16,6 +16,8 @@ export type ToEngine =
   | { readonly type: "show"; readonly records: readonly ShowRecord[] }
   | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
+  /** The changes that come next bring another show, to which what leaves goes over in so many seconds; null = they don't after all. */
+  | { readonly type: "cross"; readonly seconds: number | null }
   | { readonly type: "priority"; readonly priority: number }
   /** Nothing is worked out any more: for tests of what watches over the thread. */
   | { readonly type: "hang" }

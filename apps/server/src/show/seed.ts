@@ -56,9 +56,9 @@ export async function seedWhenEmpty(database: DataSource, demo: Demo = "understo
 }
 
 /** The sound of the demo's song, and the pictures of its wheels. */
-export async function keepDemoFiles(database: DataSource): Promise<void> {
-  await new SoundStore(database).keep({ showId: SHOW_ID, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
+export async function keepDemoFiles(database: DataSource, showId = SHOW_ID): Promise<void> {
+  await new SoundStore(database).keep({ showId, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
   const pictures = new PictureStore(database);
   for (const [profileId, own] of demoPictures())
-    for (const { name, content } of own) await pictures.keep({ showId: SHOW_ID, profileId, name }, Buffer.from(content));
+    for (const { name, content } of own) await pictures.keep({ showId, profileId, name }, Buffer.from(content));
 }

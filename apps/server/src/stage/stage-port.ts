@@ -33,6 +33,8 @@ export interface StageEvents {
 export interface BroughtBack {
   readonly name: string;
   readonly records: readonly ShowRecord[];
+  /** It is another show: what leaves goes over to it in so many seconds. */
+  readonly crossSeconds?: number;
 }
 
 /** The stage as the web server sees it, whether it runs in the same process or in one of its own. Every question is answered. */

@@ -129,8 +129,12 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   lend(person: Person, command: LoanCommand): Promise<Answer> {
     return this.door.lend(person, command);
   }
-  restore(person: Person, version: BroughtBack): Promise<Answer> {
-    return this.door.restore(person, version);
+  async restore(person: Person, version: BroughtBack): Promise<Answer> {
+    if (version.crossSeconds === undefined) return this.door.restore(person, version);
+    this.host.crossNext(version.crossSeconds);
+    const done = await this.door.restore(person, version);
+    if (!done.ok) this.host.crossNext(null);
+    return done;
   }
   trace(of: HeadAttribute): Promise<Trace | null> {
     return this.host.trace(of);

@@ -1,5 +1,6 @@
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from "typeorm";
 import type { Change, ShowRecord } from "@vexa/core";
+import { KeptShowEntity } from "../shelf/kept-show";
 
 /** Who may sign in, and as which person of the show. */
 @Entity("account")
@@ -54,6 +55,13 @@ export class ShowEntity {
   /** The E1.31 component identifier of this show's output. */
   @Column({ type: "uuid" })
   cid: string;
+
+  /** Under which id the show on stage is kept when another one is opened; none = none was yet. */
+  @Column({ type: "varchar", length: 64, name: "kept_id", nullable: true })
+  keptId: string | null;
+
+  @Column({ type: "timestamptz", name: "made_at", nullable: true })
+  madeAt: Date | null;
 }
 
 /** One record of a show as the core knows it. */
@@ -191,6 +199,7 @@ export class SoundPartEntity {
 }
 
 export const ENTITIES = [
+  KeptShowEntity,
   AccountEntity,
   ShowEntity,
   RecordEntity,

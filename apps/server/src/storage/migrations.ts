@@ -224,6 +224,23 @@ export class WheelPictures1765000000000 implements MigrationInterface {
   }
 }
 
+/** Shows that aren't on stage. */
+export class KeptShows1765100000000 implements MigrationInterface {
+  name = "KeptShows1765100000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "kept_show" ("id" varchar(64) NOT NULL, "name" varchar(80) NOT NULL, "made_at" timestamptz NOT NULL, "changed_at" timestamptz NOT NULL, "archived" boolean NOT NULL DEFAULT false, "deleted_at" timestamptz, "records" jsonb NOT NULL, CONSTRAINT "pk_kept_show" PRIMARY KEY ("id"))`,
+    );
+    await runner.query(`ALTER TABLE "show" ADD "kept_id" varchar(64), ADD "made_at" timestamptz`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "show" DROP COLUMN "kept_id", DROP COLUMN "made_at"`);
+    await runner.query(`DROP TABLE "kept_show"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -236,4 +253,5 @@ export const MIGRATIONS = [
   ScreenCodes1764800000000,
   CellsTurn1764900000000,
   WheelPictures1765000000000,
+  KeptShows1765100000000,
 ];

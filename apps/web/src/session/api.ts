@@ -7,6 +7,7 @@ import {
   type LibraryEntry,
   type Role,
   type SessionLine,
+  type ShowLine,
   type UserError,
   type VersionLine,
 } from "@vexa/core";
@@ -103,6 +104,38 @@ export function keepUnderlayPicture(name: string, file: File): Promise<void> {
 /** Puts the demo into a show in which nothing hangs yet. */
 export function takeDemo(): Promise<void> {
   return request("POST", "/api/rig/demo");
+}
+
+export function fetchShows(): Promise<ShowLine[]> {
+  return request("GET", "/api/shows");
+}
+
+export function newShow(of: { name: string; from: "empty" | "demo" | "rig" }): Promise<{ id: string }> {
+  return request("POST", "/api/shows", of);
+}
+
+const showPath = (id: string): string => `/api/shows/${encodeURIComponent(id)}`;
+
+/** Puts a show on stage; what leaves goes over in so many seconds. */
+export function openShow(id: string, seconds: number): Promise<void> {
+  return request("POST", `${showPath(id)}/open`, { seconds });
+}
+
+export function copyShow(id: string, name: string): Promise<{ id: string }> {
+  return request("POST", `${showPath(id)}/copy`, { name });
+}
+
+export function changeShow(id: string, to: { name?: string; archived?: boolean; deleted?: boolean }): Promise<void> {
+  return request("PATCH", showPath(id), to);
+}
+
+/** Where a show lies as a file. */
+export function showFileAddress(id: string): string {
+  return `${showPath(id)}/file`;
+}
+
+export function takeShowIn(file: File): Promise<{ id: string }> {
+  return request("POST", "/api/shows/file", file);
 }
 
 export interface FirstPassword {

@@ -4,6 +4,7 @@ import {
   insisted,
   PROTOCOL_VERSION,
   readLevelMessage,
+  SETTINGS_ID,
   ShowCopy,
   type Answer,
   type Change,
@@ -111,7 +112,7 @@ export class ShowClient {
     return this.#personId;
   }
   get showName(): string {
-    return this.#showName;
+    return this.view.get("settings", SETTINGS_ID)?.name ?? this.#showName;
   }
   /** Edits that wait for the server's answer. */
   get waiting(): number {

@@ -216,7 +216,7 @@ describe("a lamp that is taken out", () => {
     const gone = bench.engine.show.get("fixture", "fx-20")!;
     bench.change([
       { op: "remove", record: gone },
-      { op: "add", record: { ...gone, id: "fx-21", number: 21 } },
+      { op: "add", record: { ...gone, id: "fx-21", number: 21 } as Fixture },
     ]);
     bench.engine.tick((bench.t += 0.1), bench.frame);
     expect(word(bench, 0)).toBe(0);

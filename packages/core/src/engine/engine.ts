@@ -130,8 +130,8 @@ export class Engine {
     };
   }
 
-  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. */
-  crossNext(seconds: Seconds): void {
+  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. Null = they don't after all. */
+  crossNext(seconds: Seconds | null): void {
     this.#crossSeconds = seconds;
   }
 

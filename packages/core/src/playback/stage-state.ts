@@ -36,6 +36,8 @@ export interface ShowSettings {
   readonly id: string;
   readonly kind: "settings";
   readonly version: number;
+  /** What the show is called. */
+  readonly name?: string;
   /** Families whose values stay where they were when nothing drives them any more; others go home. */
   readonly stays: Readonly<Partial<Record<Family, true>>>;
   /** What the lead allows to roles that may do it only then, by the row of the table of roles. */
@@ -73,6 +75,7 @@ export const settingsSchema: Schema<ShowSettings> = fields<ShowSettings>({
   id: oneOf([SETTINGS_ID]),
   kind: oneOf(["settings"]),
   version,
+  name: optional(textUpTo(80)),
   stays: trueOrNot(FAMILIES),
   allows: optional(trueOrNot(Object.keys(ROLE_TABLE) as Act[])),
 });

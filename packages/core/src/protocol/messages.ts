@@ -53,6 +53,21 @@ export interface HistoryLine {
   readonly places: readonly string[];
 }
 
+/** A show of the installation, as it is listed. */
+export interface ShowLine {
+  readonly id: string;
+  readonly name: string;
+  readonly onStage: boolean;
+  /** Milliseconds since the epoch; null = not known, or now. */
+  readonly madeAt: number | null;
+  readonly changedAt: number | null;
+  readonly archived: boolean;
+  /** When it was thrown away: it can be brought back for thirty days. */
+  readonly deletedAt: number | null;
+  readonly lamps: number;
+  readonly cues: number;
+}
+
 /** A named version of the recorded work. */
 export interface VersionLine {
   readonly id: string;

@@ -224,7 +224,7 @@ function stillUsed(gone: ShowRecord, show: Show): UserError | null {
       ? presetName(gone)
       : gone.kind === "cue"
         ? cueName(gone, show)
-        : "name" in gone
+        : "name" in gone && gone.name !== undefined
           ? gone.name
           : `This ${gone.kind}`;
   return { code: "record.in-use", details: { name, users: named } };

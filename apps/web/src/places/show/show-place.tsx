@@ -4,30 +4,31 @@ import { useMe } from "../../session/show-context";
 import { PlaceParts } from "../../ui/place-parts";
 import { DevicesPage } from "./devices-page";
 import { HealthPage } from "./health-page";
+import { ShowsPage } from "./shows-page";
 
 const TABS = [
+  { to: "shows", label: "Shows" },
   { to: "health", label: "Health" },
   { to: "devices", label: "Devices" },
 ] as const;
 
+const PAGES = {
+  shows: { Page: ShowsPage, act: null, barred: "" },
+  health: { Page: HealthPage, act: "health", barred: "The health of the system is for technicians and the lead." },
+  devices: { Page: DevicesPage, act: "crew", barred: "Which devices are let in is for the lead." },
+} as const;
+
 /** The show as a whole and what it runs on. */
 export function ShowPlace(): React.JSX.Element {
-  const { tab = "health" } = useParams();
+  const { tab } = useParams();
   const me = useMe();
-  const barred = extentOf(me, tab === "devices" ? "crew" : "health") === "no";
+  const open = TABS.find(({ to }) => to === tab) ?? TABS[0];
+  const { Page, act, barred } = PAGES[open.to];
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <PlaceParts place="Show" parts={TABS} open={tab} />
-      <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label={tab === "devices" ? "Devices" : "Health"}>
-        {barred ? (
-          <p className="text-ink-2">
-            {tab === "devices" ? "Which devices are let in is for the lead." : "The health of the system is for technicians and the lead."}
-          </p>
-        ) : tab === "devices" ? (
-          <DevicesPage />
-        ) : (
-          <HealthPage />
-        )}
+      <PlaceParts place="Show" parts={TABS} open={open.to} />
+      <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label={open.label} tabIndex={0}>
+        {act !== null && extentOf(me, act) === "no" ? <p className="text-ink-2">{barred}</p> : <Page />}
       </section>
     </div>
   );

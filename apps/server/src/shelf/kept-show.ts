@@ -1,0 +1,28 @@
+import { Column, Entity, PrimaryColumn } from "typeorm";
+import type { ShowRecord } from "@vexa/core";
+
+/** A show that isn't on stage: its recorded work. Sounds, pictures, versions and history lie under its id. */
+@Entity("kept_show")
+export class KeptShowEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, primaryKeyConstraintName: "pk_kept_show" })
+  id: string;
+
+  @Column({ type: "varchar", length: 80 })
+  name: string;
+
+  @Column({ type: "timestamptz", name: "made_at" })
+  madeAt: Date;
+
+  @Column({ type: "timestamptz", name: "changed_at" })
+  changedAt: Date;
+
+  @Column({ type: "boolean", default: false })
+  archived: boolean;
+
+  /** When it was thrown away; it is kept for thirty days more. */
+  @Column({ type: "timestamptz", name: "deleted_at", nullable: true })
+  deletedAt: Date | null;
+
+  @Column({ type: "jsonb" })
+  records: ShowRecord[];
+}

@@ -1,0 +1,129 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { ShowLine } from "@vexa/core";
+import { cookieOf, serverOnBench, until } from "../testing/server-on-bench";
+
+let server: Awaited<ReturnType<typeof serverOnBench>>;
+let ines: string;
+beforeAll(async () => {
+  server = await serverOnBench();
+  ines = await cookieOf(server.url, "ines");
+});
+afterAll(() => server.stop());
+
+async function ask(
+  method: string,
+  path: string,
+  body?: object | Buffer,
+  cookie = ines,
+): Promise<{ status: number; body: unknown; bytes: Buffer }> {
+  const raw = Buffer.isBuffer(body);
+  const response = await fetch(`${server.url}/api/shows${path}`, {
+    method,
+    headers: { cookie, ...(body ? { "content-type": raw ? "application/octet-stream" : "application/json" } : {}) },
+    ...(body ? { body: raw ? new Uint8Array(body) : JSON.stringify(body) } : {}),
+  });
+  const bytes = Buffer.from(await response.arrayBuffer());
+  const json = /json/.test(response.headers.get("content-type") ?? "");
+  return { status: response.status, bytes, body: json ? JSON.parse(bytes.toString()) : null };
+}
+const shows = async (): Promise<ShowLine[]> => (await ask("GET", "")).body as ShowLine[];
+const named = async (name: string): Promise<ShowLine> => (await shows()).find((show) => show.name === name)!;
+const idOf = (answer: { body: unknown }): string => (answer.body as { id: string }).id;
+const counts = (): Record<string, number> => {
+  const { show } = server.stage;
+  return {
+    lamps: show.all("fixture").length,
+    cues: show.all("cue").length,
+    people: show.all("person").length,
+    sounds: show.all("sound").length,
+  };
+};
+
+describe("the shows of an installation", () => {
+  it("are one on stage at first; a new one is opened, and the old one is kept with all that belongs to it", async () => {
+    const before = counts();
+    expect((await shows()).map(({ name, onStage, lamps }) => [name, onStage, lamps])).toEqual([["Understory", true, 187]]);
+    const made = await ask("POST", "", { name: "Second night", from: "empty" });
+    expect(made.status).toBe(201);
+    expect((await ask("POST", `/${idOf(made)}/open`, { seconds: 0 })).status).toBe(204);
+    expect(counts()).toEqual({ lamps: 0, cues: 0, people: before["people"], sounds: 0 });
+    expect((await fetch(`${server.url}/api/sounds/sound-waltz`, { headers: { cookie: ines } })).status).toBe(404);
+    expect((await shows()).map(({ name, onStage, lamps }) => [name, onStage, lamps])).toEqual([
+      ["Second night", true, 0],
+      ["Understory", false, 187],
+    ]);
+    expect((await ask("POST", `/${(await named("Understory")).id}/open`, { seconds: 0 })).status).toBe(204);
+    expect(counts()).toEqual(before);
+    expect((await fetch(`${server.url}/api/sounds/sound-waltz`, { headers: { cookie: ines } })).status).toBe(200);
+    expect((await shows()).map(({ name, onStage }) => [name, onStage])).toEqual([
+      ["Understory", true],
+      ["Second night", false],
+    ]);
+  });
+
+  it("can be copied, renamed, put away, thrown away and brought back", async () => {
+    const copy = await ask("POST", `/${(await named("Understory")).id}/copy`, { name: "Third" });
+    const id = idOf(copy);
+    expect(await named("Third")).toMatchObject({ lamps: 187, onStage: false });
+    await ask("PATCH", `/${id}`, { name: "Fourth", archived: true });
+    expect(await named("Fourth")).toMatchObject({ id, archived: true, deletedAt: null });
+    await ask("PATCH", `/${id}`, { deleted: true });
+    expect((await named("Fourth")).deletedAt).toBeGreaterThan(0);
+    expect((await ask("POST", `/${id}/open`, { seconds: 0 })).status).toBe(404);
+    await ask("PATCH", `/${id}`, { deleted: false });
+    expect((await named("Fourth")).deletedAt).toBeNull();
+  });
+
+  it("begin with the rig of the one on stage, without its looks", async () => {
+    await ask("POST", "", { name: "Same rig", from: "rig" });
+    expect(await named("Same rig")).toMatchObject({ lamps: 187, cues: 0 });
+    expect((await ask("POST", `/${(await named("Same rig")).id}/open`, { seconds: 1 })).status).toBe(204);
+    expect(counts()).toMatchObject({ lamps: 187, cues: 0 });
+    await ask("POST", `/${(await named("Understory")).id}/open`, { seconds: 0 });
+  });
+
+  it("leave as a file and come back as the same show, octet for octet of what is recorded", async () => {
+    const before = [...server.stage.show.records.values()].filter(({ kind }) =>
+      ["fixture", "cue", "preset", "page", "territory"].includes(kind),
+    );
+    const { bytes, status } = await ask("GET", `/${(await named("Understory")).id}/file`);
+    expect([status, bytes.subarray(0, 2).toString()]).toEqual([200, "PK"]);
+    const taken = await ask("POST", "/file", bytes);
+    expect(taken.status).toBe(201);
+    expect((await ask("POST", `/${idOf(taken)}/open`, { seconds: 0 })).status).toBe(204);
+    const plain = (record: object): string => JSON.stringify({ ...record, version: 0 });
+    const after = new Map([...server.stage.show.records.values()].map((record) => [record.id, plain(record)]));
+    for (const record of before) expect(after.get(record.id)).toBe(plain(record));
+    const sound = await fetch(`${server.url}/api/sounds/sound-waltz`, { headers: { cookie: ines } });
+    expect((await sound.arrayBuffer()).byteLength).toBeGreaterThan(100_000);
+    await until(() => server.stage.show.get("settings", "settings")?.name === "Understory");
+  });
+
+  it("are the lead's to open and to take away; what can't be read changes nothing", async () => {
+    const before = (await shows()).length;
+    const tomasz = await cookieOf(server.url, "tomasz");
+    const live = (await shows())[0]!.id;
+    for (const [method, path, body] of [
+      ["POST", "", { name: "x", from: "empty" }],
+      ["POST", `/${live}/copy`, { name: "x" }],
+      ["GET", `/${live}/file`, undefined],
+      ["PATCH", `/${live}`, { deleted: true }],
+    ] as const)
+      expect((await ask(method, path, body, tomasz)).status).toBe(403);
+    for (const body of [Buffer.from("nonsense"), Buffer.alloc(0)]) expect((await ask("POST", "/file", body)).status).toBe(422);
+    expect((await ask("POST", "", { name: "", from: "empty" })).status).toBe(400);
+    expect((await ask("POST", "", { name: "x", from: "elsewhere" })).status).toBe(400);
+    expect((await ask("POST", `/${live}/open`, { seconds: 0 })).status).toBe(404);
+    expect((await ask("POST", "/gone/open", { seconds: 0 })).status).toBe(404);
+    expect((await ask("POST", "/gone/open", { seconds: -1 })).status).toBe(400);
+    expect(await shows()).toHaveLength(before);
+  });
+
+  it("two that are opened at once come one after the other, and none is lost", async () => {
+    const names = (await shows()).map(({ name }) => name).sort();
+    const others = (await shows()).filter(({ onStage, deletedAt }) => !onStage && deletedAt === null);
+    await Promise.all(others.slice(0, 2).map(({ id }) => ask("POST", `/${id}/open`, { seconds: 0 })));
+    expect((await shows()).map(({ name }) => name).sort()).toEqual(names);
+    expect((await shows()).filter(({ onStage }) => onStage)).toHaveLength(1);
+  });
+});

@@ -1,0 +1,120 @@
+import { readFile } from "node:fs/promises";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { choose } from "./choose";
+import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { setLane, signedIn } from "./people";
+import { select, typeInto } from "./rig-story";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+/** Many shows, and a show that is taken away and comes back: the steps build on each other. */
+let node: LoopbackNode;
+let vexa: RunningVexa;
+let browser: Browser;
+let ines: Page & { errors: string[] };
+let tomasz: Page & { errors: string[] };
+beforeAll(async () => {
+  node = await nodeOnLoopback([1, 12]);
+  vexa = await runVexa(`127.0.0.1:${node.port}`);
+  browser = await openBrowser();
+  ines = await signedIn(browser, vexa.url, "ines");
+  tomasz = await signedIn(browser, vexa.url, "tomasz");
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+  node.close();
+});
+
+const shows = () => ines.getByRole("list", { name: "Shows" });
+const show = (name: string) => shows().getByRole("listitem", { name, exact: true });
+const lantern = (): number => node.levels(12)?.[144] ?? NaN;
+const more = async (name: string, act: string): Promise<void> => {
+  await show(name)
+    .getByRole("button", { name: `More of ${name}` })
+    .click();
+  await ines.getByRole("menuitem", { name: act }).click();
+};
+const open = async (name: string, seconds: string): Promise<void> => {
+  await show(name).getByRole("button", { name: "Open…" }).click();
+  await choose(ines.getByLabel("Crossing time"), { label: seconds });
+  await ines.getByRole("button", { name: "Put it on stage" }).click();
+};
+
+describe("the shows of an installation", () => {
+  it("begin with one; a new one is made, and opening it asks what runs and crosses over in its time", async () => {
+    await select(ines, "1001");
+    await setLane(ines, "Dimmer", "100");
+    await until("the lantern is lit", () => lantern() === 255);
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+    await show("Understory").getByText("● on stage").waitFor();
+    await ines.getByRole("button", { name: "New show…" }).click();
+    await ines.getByLabel("Name of the new show").fill("Second night");
+    await choose(ines.getByLabel("Begins with"), { label: "the rig of the show on stage" });
+    await ines.getByRole("button", { name: "Make it" }).click();
+    await show("Second night").getByText("187 lamps, 0 cues").waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await open("Second night", "1 s");
+    await show("Second night").getByText("● on stage").waitFor();
+    // Everybody is in the other show: its name stands above, and there are no lists.
+    await tomasz.getByRole("heading", { name: "Second night" }).waitFor();
+    await tomasz.getByRole("link", { name: "Score" }).click();
+    await tomasz.getByText("Pond circles").waitFor({ state: "detached" });
+  });
+
+  it("go back to the first as it was, with its lists", async () => {
+    await open("Understory", "no time");
+    await show("Understory").getByText("● on stage").waitFor();
+    await tomasz.getByRole("heading", { name: "Understory" }).waitFor();
+    await tomasz.getByText("Pond circles").first().waitFor();
+    await until("nothing plays that wasn't there", () => lantern() === 255 || lantern() === 0);
+  });
+
+  it("are renamed, copied, thrown away and brought back", async () => {
+    await typeInto(ines, "Name of Understory", "Understory, spring");
+    await tomasz.getByRole("heading", { name: "Understory, spring" }).waitFor();
+    await more("Second night", "Copy");
+    await show("Copy of Second night").waitFor();
+    await more("Second night", "Throw away");
+    await show("Second night").waitFor({ state: "detached" });
+    await ines.getByRole("checkbox", { name: /Also those put away/ }).click();
+    await show("Second night")
+      .getByText(/kept for thirty days/)
+      .waitFor();
+    await show("Second night").getByRole("button", { name: "Bring back" }).click();
+    await show("Second night").getByRole("button", { name: "Open…" }).waitFor();
+  });
+
+  it("leave as a file, and come in again beside the others; what is no show is refused in words", async () => {
+    const download = ines.waitForEvent("download");
+    await more("Understory, spring", "Save as a file");
+    const file = await download;
+    expect(file.suggestedFilename()).toBe("Understory spring.vexa");
+    const buffer = await readFile(await file.path());
+    await ines
+      .getByLabel("Show file")
+      .setInputFiles({ name: "a.vexa", mimeType: "application/octet-stream", buffer: buffer.subarray(0, 5000) });
+    await ines
+      .getByText(/The show's file can't be read/)
+      .first()
+      .waitFor();
+    await ines.getByLabel("Show file").setInputFiles({ name: "b.vexa", mimeType: "application/octet-stream", buffer });
+    await until(
+      "it stands beside the one on stage",
+      async () => (await shows().getByRole("listitem", { name: "Understory, spring" }).count()) === 2,
+    );
+    await shows().getByRole("button", { name: "Open…" }).first().waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+
+  it("are seen by programmers, and opened by the lead alone", async () => {
+    await tomasz.getByRole("link", { name: "Show", exact: true }).click();
+    await tomasz.getByRole("list", { name: "Shows" }).getByText("Second night").first().waitFor();
+    expect(await tomasz.getByRole("button", { name: /Open…|New show…|Take a file in…/ }).count()).toBe(0);
+    expect(await complaints(tomasz)).toEqual([]);
+    expect(tomasz.errors).toEqual([]);
+  });
+});

@@ -1,0 +1,1 @@
+export { read, SHOW_FILE_VERSION, write, type ShowFile } from "./show-file";
