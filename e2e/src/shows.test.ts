@@ -110,6 +110,36 @@ describe("the shows of an installation", () => {
     expect(ines.errors).toEqual([]);
   });
 
+  it("stay with their outputs: one is added, goes to a receiver of its own, and asks before it leaves this machine", async () => {
+    const second = await nodeOnLoopback([312]);
+    await ines.getByRole("link", { name: "Network" }).click();
+    await ines.getByRole("button", { name: "Add an output" }).click();
+    await typeInto(ines, "Port of Output", String(second.port));
+    await typeInto(ines, "Universes of Output", "12");
+    await typeInto(ines, "Shift of Output", "300");
+    await ines.getByRole("button", { name: "Output on" }).click();
+    await until("universe 12 arrives as 312", () => second.levels(312) !== null);
+    expect(await complaints(ines)).toEqual([]);
+    await typeInto(ines, "Rate of Output", "30");
+    await ines.getByText(/The rate can't be 30: it must be one of 44, 40, 33, 25/).waitFor();
+    await typeInto(ines, "Address of Output", "239.255.0.1");
+    await ines
+      .getByText(/must be that of one receiver/)
+      .first()
+      .waitFor();
+    await typeInto(ines, "Address of Output", "198.51.100.7");
+    // Nothing leaves by being typed: it is off, and says which way it would go.
+    const on = ines.getByRole("button", { name: "Output on" });
+    await on.getByText("off").waitFor();
+    await on.click();
+    await ines.getByText(/will leave this machine by interface|knows no way to 198\.51\.100\.7/).waitFor();
+    await ines.keyboard.press("Escape");
+    await ines.getByRole("button", { name: "Take Output away" }).click();
+    await ines.getByText("No output is listed.").waitFor();
+    second.close();
+    await ines.getByRole("link", { name: "Shows" }).click();
+  });
+
   it("are seen by programmers, and opened by the lead alone", async () => {
     await tomasz.getByRole("link", { name: "Show", exact: true }).click();
     await tomasz.getByRole("list", { name: "Shows" }).getByText("Second night").first().waitFor();

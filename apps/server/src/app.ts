@@ -18,6 +18,7 @@ import type { HealthBook } from "./health/health-book";
 import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
+import { networkRoutes } from "./output/network-routes";
 import { rigRoutes } from "./rig/rig-routes";
 import { shelfRoutes } from "./shelf/shelf-routes";
 import type { StagePort } from "./stage/stage-port";
@@ -95,6 +96,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
   app.use("/api/rig", rigRoutes(parts.database, parts.stage));
+  app.use("/api/network", networkRoutes(parts.stage));
   app.use("/api/shows", shelfRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));

@@ -89,7 +89,17 @@ describe("the table of entrances", () => {
       handle?: { stack?: Layer[] };
       match?: (path: string) => boolean;
     }
-    const bases = ["/api/rig", "/api/shows", "/api/sounds", "/api/session", "/api/people", "/api/history", "/api/show", "/api/health"];
+    const bases = [
+      "/api/rig",
+      "/api/shows",
+      "/api/network",
+      "/api/sounds",
+      "/api/session",
+      "/api/people",
+      "/api/history",
+      "/api/show",
+      "/api/health",
+    ];
     const served = (app.router.stack as unknown as Layer[]).flatMap((layer) => {
       const base = bases.find(
         (path) => layer.handle?.stack && layer.match?.(path) && layer.match(`${path}/x`) && !layer.match("/api/elsewhere"),

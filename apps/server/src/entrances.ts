@@ -48,6 +48,8 @@ export const ROUTES = {
   "POST /api/shows/:id/copy": { what: "copy a show", admits: "restore" },
   "PATCH /api/shows/:id": { what: "rename, archive or throw away a show", admits: "restore" },
   "GET /api/shows/:id/file": { what: "a show as a file", admits: "restore" },
+  "GET /api/network": { what: "this machine's interfaces", admits: "stage" },
+  "GET /api/network/way": { what: "by which interface an address is reached", admits: "stage" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },
 } as const satisfies Readonly<Record<string, Entrance>>;
 

@@ -213,6 +213,7 @@ export {
   type AccountLine,
   type HistoryLine,
   type SessionLine,
+  type NetworkLine,
   type ShowLine,
   type VersionLine,
   type Whereabouts,

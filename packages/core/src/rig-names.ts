@@ -60,3 +60,5 @@ export { lampsOn, newScenery, SCENERY_FIELDS, typedScenery, type SceneryField } 
 export { venueList, type VenuePreset } from "./questions/venue-list";
 export { beyondLimits } from "./questions/beyond-limits";
 export { LAYER_OF_NONE } from "./edits/take-in-scenery";
+export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, type OutputLine, type OutputProtocol } from "./playback/output";
+export { newOutput, OUTPUT_FIELDS, outputText, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";

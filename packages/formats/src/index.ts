@@ -1,3 +1,4 @@
+export * as artnet from "./artnet/index";
 export * as csv from "./csv/table";
 export * as gdtf from "./gdtf/index";
 export * as midi from "./midi/message";

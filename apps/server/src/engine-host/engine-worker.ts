@@ -1,5 +1,16 @@
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from "node:worker_threads";
-import { Engine, Show, StepBatch, type EngineCommand, type HeadAttribute, type ShowRecord, type WhoShows } from "@vexa/core";
+import {
+  Engine,
+  Show,
+  StepBatch,
+  type EngineCommand,
+  type HeadAttribute,
+  type OutputLine,
+  type ShowRecord,
+  type WhoShows,
+} from "@vexa/core";
+import { OutputLines } from "../output/output-lines";
+import { LEADS_PRIORITY } from "../stage/sacn-source";
 import { SacnOutput } from "../output/sacn-output";
 import { LastFrameFile, readLastFrame, type LastFrame } from "./last-frame";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
@@ -14,6 +25,7 @@ const MESSAGES_MS_A_FRAME = 4;
 const KEEP_EVERY_FRAMES = 2;
 const KEEP_STILL_SECONDS = 0.5;
 const ASK_FOR_SHOW_MS = 20;
+const NO_LINES: readonly OutputLine[] = [];
 
 /**
  * The engine's thread: computes a frame at each deadline and sends it. Deadlines come from the frame's index; the wait
@@ -24,6 +36,8 @@ async function run(start: EngineStart): Promise<void> {
   const say = (message: FromEngine): void => port.postMessage(message);
   const now = (): number => steadySeconds() + start.clockOffset;
   const output = await SacnOutput.open(start.sacn);
+  const lines = new OutputLines(start.sacn);
+  let { priority } = start.sacn;
   const sleeper = new Int32Array(new SharedArrayBuffer(4));
 
   // What was on stage goes out again before anything is worked out.
@@ -65,8 +79,12 @@ async function run(start: EngineStart): Promise<void> {
     const ticket = new SharedArrayBuffer(4);
     shared = { values: new Float32Array(values, 0, engine.values.length), ticket: new Int32Array(ticket) };
     output.patch(engine.universes);
+    lines.patch(engine.universes);
     say({ type: "rig", values, ticket });
   };
+  // Whoever plays along for the case that the other ends sends nothing to the show's own outputs meanwhile.
+  const takeLines = (): void =>
+    lines.take(priority >= LEADS_PRIORITY ? engine.show.all("output") : NO_LINES, (why) => say({ type: "trouble", why }));
   takeRig();
 
   const first = now();
@@ -91,6 +109,7 @@ async function run(start: EngineStart): Promise<void> {
       if (message.type === "show") continue;
       if (message.type === "priority") {
         output.priority = message.priority;
+        priority = message.priority;
         continue;
       }
       if (message.type === "cross") {
@@ -113,6 +132,7 @@ async function run(start: EngineStart): Promise<void> {
     }
     for (const one of batch.take()) command(one);
     if (engine.show.rig !== rig) takeRig();
+    takeLines();
   };
 
   const kept = { frames: 0, seconds: first };
@@ -135,7 +155,7 @@ async function run(start: EngineStart): Promise<void> {
       shared.values.set(engine.values);
       Atomics.add(shared.ticket, 0, 1);
     }
-    health.packets += output.send(frame, latest * 1000);
+    health.packets += output.send(frame, latest * 1000) + lines.send(frame, latest * 1000);
     health.frames++;
     keepFrame(deadline, changed);
   };
@@ -180,7 +200,7 @@ async function run(start: EngineStart): Promise<void> {
 
   const turn = (): void => {
     if (stopping) {
-      void output.close().then(() => {
+      void Promise.all([output.close(), lines.close()]).then(() => {
         say({ type: "stopped" });
         port.close();
       });

@@ -5,6 +5,7 @@ import {
   type HealthSample,
   type HistoryLine,
   type LibraryEntry,
+  type NetworkLine,
   type Role,
   type SessionLine,
   type ShowLine,
@@ -136,6 +137,16 @@ export function showFileAddress(id: string): string {
 
 export function takeShowIn(file: File): Promise<{ id: string }> {
   return request("POST", "/api/shows/file", file);
+}
+
+/** The interfaces of the machine that Vexa runs on. */
+export function fetchNetwork(): Promise<NetworkLine[]> {
+  return request("GET", "/api/network");
+}
+
+/** The name of the interface by which an address is reached; null = by none. */
+export function fetchWay(address: string): Promise<{ by: string | null }> {
+  return request("GET", `/api/network/way?${new URLSearchParams({ address }).toString()}`);
 }
 
 export interface FirstPassword {

@@ -7,16 +7,15 @@ import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
-import { continuation, leavingSource, lostSources, playbackSource, revisedSource, sketchSource, type SourceContext } from "./make-source";
+import { continuation, leavingSource, lostSources, playbackSource, sketchSource, type SourceContext } from "./make-source";
 import { Crossing } from "./crossing";
 import { EndingLamps } from "./ending-lamps";
 import { Finish } from "./finish";
+import { reviseReaders } from "./revise-readers";
 import { rigWays, type RigWays } from "./rig-ways";
 import { MergedStage } from "./merged-stage";
 import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
-import { saysTheSame } from "./same-rows";
-import { staleReaders } from "./stale-readers";
 import { clockReader } from "./flat-motions";
 import type { Source } from "./source";
 import { Stack } from "./stack";
@@ -170,7 +169,16 @@ export class Engine {
       this.#stage.renew();
     }
     if (this.#finish.take(after, renewed)) this.#stage.renew();
-    this.#reviseReaders(affected, { before, at });
+    reviseReaders(affected, {
+      before,
+      at,
+      show: this.#show,
+      stack: this.#stack,
+      t: this.#t,
+      context: () => this.#context(),
+      mergeFor: this.#mergeFor,
+      takeSketch: (personId) => this.#takeSketch(personId, at),
+    });
     return ok(null);
   }
 
@@ -278,42 +286,5 @@ export class Engine {
     const stays = valuesThatStay(source, next, this.#show);
     for (const parameter of stays) this.#stage.rest[parameter] = this.#stage.values[parameter]!;
     if (stays.length > 0) this.#stage.renew();
-  }
-
-  /** Resolves again what was made from records that changed. Fades under way keep their place. */
-  #reviseReaders(changed: readonly ShowRecord[], { before, at }: { before: Show; at: Seconds }): void {
-    const ids = new Set(changed.map(({ id }) => id));
-    const { stale, reachLost } = staleReaders(changed, before, this.#show);
-    const isStale = (source: Source): boolean =>
-      !source.lettingGo && (ids.has(source.id) || stale(source, this.#show.get("playback", source.id)?.listId));
-    // What lamps that hang elsewhere make no difference to goes on as it is.
-    const rigAlone = changed.every(({ kind }) => kind === "fixture" || kind === "profile");
-    const lost: Source[] = [];
-    // Only a fade under way asks what is on stage now, for what is new in it.
-    if (this.#stack.playing.some((source) => !source.settled && isStale(source))) this.#mergeFor(at);
-    if (this.#stack.playing.some(isStale))
-      this.#stack.setPlaying(
-        this.#stack.playing.map((source) => {
-          if (!isStale(source)) return source;
-          const state = this.#show.playbackState(source.id);
-          const start = { present: null, merged: this.#stage.values, retimed: { present: source, at } };
-          const next = state && playbackSource(state, this.#context(), start);
-          if (rigAlone && next && saysTheSame(source, next, source.settled ? "whenever" : "same times")) return source;
-          const revised = revisedSource(source, next, this.#show) ?? source;
-          if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, this.#context()));
-          return revised;
-        }),
-      );
-    for (const { id, personId } of this.#show.all("sketch")) {
-      const source = this.#stack.sketches.find((candidate) => candidate.id === `sketch ${personId}`);
-      if (!source && reachLost && !ids.has(id)) this.#takeSketch(personId, at);
-      if (!source || ids.has(id) || !stale(source, undefined)) continue;
-      const revised = sketchSource(this.#show.get("sketch", id)!, this.#t, this.#context(), source);
-      if (rigAlone && revised && saysTheSame(source, revised, "whenever")) continue;
-      revised?.motions.carryCounts(source.motions);
-      if (reachLost) lost.push(...lostSources(source, revised, at, this.#context()));
-      this.#stack.setSketches(this.#stack.sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other])));
-    }
-    if (lost.length > 0) this.#stack.setPlaying([...this.#stack.playing, ...lost]);
   }
 }

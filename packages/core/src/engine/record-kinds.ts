@@ -30,6 +30,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   curtain: ["curtain", "from stage"],
   slotTest: ["tests"],
   settings: [],
+  output: [],
   timeState: [],
   territory: ["overlay", "highlight", "curtain", "reach"],
   loan: ["overlay", "highlight", "curtain", "reach"],

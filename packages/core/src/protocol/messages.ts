@@ -53,6 +53,13 @@ export interface HistoryLine {
   readonly places: readonly string[];
 }
 
+/** An interface of the machine that Vexa runs on. */
+export interface NetworkLine {
+  readonly name: string;
+  readonly address: string;
+  readonly loopback: boolean;
+}
+
 /** A show of the installation, as it is listed. */
 export interface ShowLine {
   readonly id: string;

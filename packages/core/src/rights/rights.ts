@@ -48,6 +48,7 @@ const WHO_CHANGES: {
   curtain: "play commands",
   slotTest: "play commands",
   settings: "stage",
+  output: "stage",
   groupMaster: "owner",
   control: "builders",
 };

@@ -11,6 +11,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   curve: "rig",
   scenery: "rig",
   settings: "rig",
+  output: "rig",
   group: "build",
   preset: "build",
   sketch: "build",

@@ -6,6 +6,7 @@ import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } f
 import { controlSchema, type Control } from "../playback/control";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
 import { curtainSchema, type Curtain } from "../playback/curtain";
+import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
@@ -47,6 +48,7 @@ export interface RecordByKind {
   slotTest: SlotTest;
   curtain: Curtain;
   settings: ShowSettings;
+  output: OutputLine;
   timeState: TimeState;
   territory: Territory;
   loan: Loan;
@@ -94,6 +96,7 @@ export const KINDS: {
   slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },
   curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },
   settings: { label: "settings", scope: "document", undone: "yes", schema: settingsSchema },
+  output: { label: "output", scope: "document", undone: "yes", schema: outputSchema },
   sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },
   timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },
   territory: { label: "territory", scope: "document", undone: "yes", schema: territorySchema },

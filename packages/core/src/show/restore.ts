@@ -8,9 +8,12 @@ import { KINDS, type ShowRecord } from "./records";
 import { missingInStrokes, missingName } from "./rules";
 import type { Show } from "./show";
 
-/** What a version of a show keeps: recorded work. People and devices stay as they are, and so does what is going on. */
+/** Kinds that belong to the installation, whichever show is on stage. */
+const INSTALLED: ReadonlySet<string> = new Set(["person", "device", "output"]);
+
+/** What a version of a show keeps: recorded work. People, devices and outputs stay as they are, and so does what is going on. */
 export function isVersioned({ kind }: ShowRecord): boolean {
-  return KINDS[kind].scope === "document" && kind !== "person" && kind !== "device";
+  return KINDS[kind].scope === "document" && !INSTALLED.has(kind);
 }
 
 /**

@@ -142,6 +142,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "sound":
     case "stageState":
     case "settings":
+    case "output":
       return null;
     case "park":
       return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");

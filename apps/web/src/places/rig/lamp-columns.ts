@@ -6,8 +6,9 @@ import { addressText, compareAttributes, curveOf, modeOf, patchesOf, type Fixtur
 export interface LampColumn {
   readonly id: string;
   readonly head: string;
-  /** Of the grid's columns. */
-  readonly width: string;
+  /** Rem at least; those that grow share what is left. */
+  readonly rem: number;
+  readonly grows?: number;
   readonly text: (lamp: Fixture, show: Show) => string;
   readonly sortBy?: (lamp: Fixture, show: Show) => string | number;
   readonly field?: LampField;
@@ -18,7 +19,7 @@ export interface LampColumn {
 const metres = (axis: "x" | "y" | "z", head: string): LampColumn => ({
   id: axis,
   head,
-  width: "5rem",
+  rem: 5,
   text: ({ position }) => position[axis].toFixed(2),
   sortBy: ({ position }) => position[axis],
   field: axis,
@@ -28,7 +29,7 @@ const metres = (axis: "x" | "y" | "z", head: string): LampColumn => ({
 const degrees = (axis: "x" | "y" | "z", head: string): LampColumn => ({
   id: `turn ${axis}`,
   head,
-  width: "4.5rem",
+  rem: 4.5,
   text: ({ rotation }) => String(Math.round(rotation[axis] * 100) / 100),
   sortBy: ({ rotation }) => rotation[axis],
   field: `turn ${axis}`,
@@ -41,17 +42,18 @@ export const LAMP_COLUMNS: readonly LampColumn[] = [
   {
     id: "number",
     head: "Number",
-    width: "4.5rem",
+    rem: 4.5,
     text: ({ number }) => String(number),
     sortBy: ({ number }) => number,
     field: "number",
     first: true,
   },
-  { id: "name", head: "Name", width: "minmax(7rem,1fr)", text: ({ name }) => name, field: "name", first: true },
+  { id: "name", head: "Name", rem: 7, grows: 1, text: ({ name }) => name, field: "name", first: true },
   {
     id: "profile",
     head: "Profile",
-    width: "minmax(7rem,1.1fr)",
+    rem: 7,
+    grows: 1.1,
     text: ({ profileId }, show) => {
       const profile = show.get("profile", profileId);
       return profile ? `${profile.model}, ${profile.maker}` : "?";
@@ -61,14 +63,15 @@ export const LAMP_COLUMNS: readonly LampColumn[] = [
   {
     id: "mode",
     head: "Mode",
-    width: "minmax(5rem,0.7fr)",
+    rem: 5,
+    grows: 0.7,
     text: (lamp, show) => modeOf(show.get("profile", lamp.profileId), lamp)?.name ?? "?",
     first: true,
   },
   {
     id: "address",
     head: "Address",
-    width: "7rem",
+    rem: 7,
     text: (lamp, show) => {
       const breaks = 1 + (modeOf(show.get("profile", lamp.profileId), lamp)?.moreFootprints?.length ?? 0);
       const patches = patchesOf(lamp);
@@ -84,11 +87,11 @@ export const LAMP_COLUMNS: readonly LampColumn[] = [
   degrees("x", "Tipped"),
   degrees("y", "Rolled"),
   degrees("z", "Turned"),
-  { id: "layer", head: "Layer", width: "6rem", text: ({ layer }) => layer ?? "", field: "layer" },
-  { id: "curve", head: "Curve", width: "6rem", text: ({ curveId }, show) => curveOf(curveId, show)?.name ?? "" },
-  { id: "precedence", head: "Precedence", width: "8rem", text: precedenceText },
-  { id: "state", head: "State", width: "7rem", text: (lamp, show) => stateText(lamp, show), first: true },
-  { id: "note", head: "Note", width: "minmax(6rem,1fr)", text: ({ note }) => note ?? "", field: "note" },
+  { id: "layer", head: "Layer", rem: 6, text: ({ layer }) => layer ?? "", field: "layer" },
+  { id: "curve", head: "Curve", rem: 6, text: ({ curveId }, show) => curveOf(curveId, show)?.name ?? "" },
+  { id: "precedence", head: "Precedence", rem: 8, text: precedenceText },
+  { id: "state", head: "State", rem: 7, grows: 0.6, text: (lamp, show) => stateText(lamp, show), first: true },
+  { id: "note", head: "Note", rem: 6, grows: 1, text: ({ note }) => note ?? "", field: "note" },
 ];
 
 function precedenceText({ precedence = {} }: Fixture): string {

@@ -15,10 +15,10 @@ export const LAMP_FIELD_WORDS: Readonly<Record<LampField, { readonly label: stri
   note: { label: "Note", placeholder: "none" },
 };
 
-/** What all lamps have in common; empty where they differ. */
-export function commonText(lamps: readonly Fixture[], field: LampField): string {
+/** What all lamps have in common; null where they differ. */
+export function commonText(lamps: readonly Fixture[], field: LampField): string | null {
   const texts = new Set(lamps.map((lamp) => textOf(lamp, field)));
-  return texts.size === 1 ? [...texts][0]! : "";
+  return texts.size === 1 ? [...texts][0]! : null;
 }
 
 function textOf({ number, name, patch, position, rotation, layer, note }: Fixture, field: LampField): string {

@@ -47,14 +47,16 @@ export function LampFields({ changes }: { changes: boolean }): React.JSX.Element
                   key={ids.join()}
                   label={LAMP_FIELD_WORDS[field].label}
                   className="h-7"
-                  text={commonText(lamps, field)}
+                  text={commonText(lamps, field) ?? ""}
                   placeholder={
-                    commonText(lamps, field) === "" ? `mixed: ${LAMP_FIELD_WORDS[field].placeholder}` : LAMP_FIELD_WORDS[field].placeholder
+                    commonText(lamps, field) === null
+                      ? `mixed: ${LAMP_FIELD_WORDS[field].placeholder}`
+                      : LAMP_FIELD_WORDS[field].placeholder
                   }
-                  onTake={(text) => text === "" || type(field, text)}
+                  onTake={(text) => (text === "" && field !== "layer" && field !== "note") || type(field, text)}
                 />
               ) : (
-                <span className="font-mono text-[13px]">{commonText(lamps, field) || "mixed"}</span>
+                <span className="font-mono text-[13px]">{commonText(lamps, field) ?? "mixed"}</span>
               )}
             </label>
           ))}

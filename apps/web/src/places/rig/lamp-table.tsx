@@ -18,6 +18,7 @@ import { headsOfLamps, usePressLamp, useSelectedLamps } from "./lamp-selection";
 import { LampCell } from "./lamp-cell";
 
 const ROW = 32;
+const GAP_REM = 0.5;
 
 const features = tableFeatures({
   rowSortingFeature,
@@ -57,7 +58,11 @@ export function LampTable({
   const [typing, setTyping] = useState<string | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => grid.current, estimateSize: () => ROW, overscan: 12 });
-  const widths = { gridTemplateColumns: columns.map(({ width }) => width).join(" ") };
+  // Head and rows are as wide as each other, however little room there is.
+  const widths = {
+    gridTemplateColumns: columns.map(({ rem, grows }) => (grows === undefined ? `${rem}rem` : `minmax(${rem}rem, ${grows}fr)`)).join(" "),
+    minWidth: `${columns.reduce((sum, { rem }) => sum + rem + GAP_REM, 2 * GAP_REM)}rem`,
+  };
   const at: Active = { row: Math.min(active.row, sorted.length - 1), column: Math.min(active.column, columns.length - 1) };
   const go = (row: number, column: number): void => {
     const next = { row: within(row, sorted.length), column: within(column, columns.length) };
@@ -128,7 +133,7 @@ export function LampTable({
         );
       }}
     >
-      <div className="sticky top-0 z-10 grid min-w-max gap-2 bg-ground px-2 text-xs text-ink-3" style={widths} role="row">
+      <div className="sticky top-0 z-10 grid gap-2 bg-ground px-2 text-xs text-ink-3" style={widths} role="row">
         {table.getHeaderGroups()[0]!.headers.map(({ column }) => {
           const way = column.getIsSorted();
           return (
@@ -147,7 +152,7 @@ export function LampTable({
           );
         })}
       </div>
-      <div className="relative min-w-max" style={{ height: virtual.getTotalSize() }} role="rowgroup">
+      <div className="relative" style={{ height: virtual.getTotalSize(), minWidth: widths.minWidth }} role="rowgroup">
         {virtual.getVirtualItems().map(({ index, start }) => {
           const lamp = sorted[index]!;
           return (

@@ -4,16 +4,19 @@ import { useMe } from "../../session/show-context";
 import { PlaceParts } from "../../ui/place-parts";
 import { DevicesPage } from "./devices-page";
 import { HealthPage } from "./health-page";
+import { NetworkPage } from "./network-page";
 import { ShowsPage } from "./shows-page";
 
 const TABS = [
   { to: "shows", label: "Shows" },
+  { to: "network", label: "Network" },
   { to: "health", label: "Health" },
   { to: "devices", label: "Devices" },
 ] as const;
 
 const PAGES = {
   shows: { Page: ShowsPage, act: null, barred: "" },
+  network: { Page: NetworkPage, act: null, barred: "" },
   health: { Page: HealthPage, act: "health", barred: "The health of the system is for technicians and the lead." },
   devices: { Page: DevicesPage, act: "crew", barred: "Which devices are let in is for the lead." },
 } as const;

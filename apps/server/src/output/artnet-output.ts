@@ -1,0 +1,75 @@
+import { createSocket, type Socket } from "node:dgram";
+import { SLOTS } from "@vexa/core";
+import { artnet } from "@vexa/formats";
+import type { Output } from "./output";
+
+/** Art-Net 4 (from memory): still universes are sent again within 4 s; nodes may let go after 3 s of silence, so a third of that. */
+const KEEP_ALIVE_MS = 1000;
+
+interface Stream {
+  readonly packet: Uint8Array;
+  sequence: number;
+  sentMs: number;
+}
+
+/** Sends universes as ArtDmx to one node: what changed at once, what is still once a second. */
+export class ArtNetOutput implements Output {
+  readonly #socket: Socket;
+  #streams: (Stream | null)[] = [];
+  #universes: readonly number[] = [];
+
+  private constructor(socket: Socket) {
+    this.#socket = socket;
+  }
+
+  static open({ address, port }: { address: string; port: number }): Promise<ArtNetOutput> {
+    return new Promise((resolve, reject) => {
+      const socket = createSocket("udp4");
+      socket.once("error", reject);
+      socket.connect(port, address, () => {
+        socket.off("error", reject);
+        // Nobody listening is no error of ours: the next packet tries again.
+        socket.on("error", () => undefined);
+        resolve(new ArtNetOutput(socket));
+      });
+    });
+  }
+
+  /** `universes` are Port-Addresses; those that there can't be are left out. */
+  patch(universes: readonly number[]): void {
+    const before = new Map(this.#universes.map((universe, at) => [universe, this.#streams[at] ?? null]));
+    this.#universes = universes;
+    this.#streams = universes.map((portAddress) => {
+      if (portAddress < 0 || portAddress > artnet.MAX_PORT_ADDRESS) return null;
+      return (
+        before.get(portAddress) ?? {
+          packet: artnet.encode({ portAddress, sequence: 0, slots: new Uint8Array(SLOTS) }),
+          sequence: 0,
+          sentMs: -Infinity,
+        }
+      );
+    });
+  }
+
+  send(frame: Uint8Array, nowMs: number): number {
+    let packets = 0;
+    for (let at = 0; at < this.#streams.length; at++) {
+      const stream = this.#streams[at];
+      if (!stream) continue;
+      const levels = frame.subarray(at * SLOTS, (at + 1) * SLOTS);
+      const moved = Buffer.compare(levels, stream.packet.subarray(artnet.SLOTS_OFFSET)) !== 0;
+      if (!moved && nowMs - stream.sentMs < KEEP_ALIVE_MS) continue;
+      stream.packet.set(levels, artnet.SLOTS_OFFSET);
+      stream.sequence = (stream.sequence % 255) + 1;
+      artnet.setSequence(stream.packet, stream.sequence);
+      stream.sentMs = nowMs;
+      this.#socket.send(stream.packet, () => undefined);
+      packets++;
+    }
+    return packets;
+  }
+
+  close(): Promise<void> {
+    return new Promise((resolve) => this.#socket.close(() => resolve()));
+  }
+}

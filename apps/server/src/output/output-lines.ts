@@ -1,0 +1,102 @@
+import { SLOTS, type OutputLine } from "@vexa/core";
+import { artnet, sacn } from "@vexa/formats";
+import { ArtNetOutput } from "./artnet-output";
+import type { Output } from "./output";
+import { SacnOutput, type SacnSource } from "./sacn-output";
+
+const MAX_SACN = 63999;
+
+/** A line of the table of outputs at work: its universes out of all, under the receiver's numbers, at its rate. */
+class Line {
+  readonly of: OutputLine;
+  readonly #output: Output;
+  /** Where its universes are in the frame. */
+  #places: readonly number[] = [];
+  #frame = new Uint8Array(0);
+  #sentMs = -Infinity;
+
+  constructor(of: OutputLine, output: Output) {
+    this.of = of;
+    this.#output = output;
+  }
+
+  patch(universes: readonly number[]): void {
+    const { universes: range, shift, protocol } = this.of;
+    const [low, high] = protocol === "E1.31" ? [1, MAX_SACN] : [0, artnet.MAX_PORT_ADDRESS];
+    const there = universes.flatMap((universe, place) => {
+      const number = universe + shift;
+      const meant = !range || (universe >= range.from && universe <= range.to);
+      return meant && number >= low && number <= high ? [{ place, number }] : [];
+    });
+    this.#places = there.map(({ place }) => place);
+    this.#frame = new Uint8Array(there.length * SLOTS);
+    this.#output.patch(there.map(({ number }) => number));
+  }
+
+  send(frame: Uint8Array, nowMs: number): number {
+    // A little early counts as in time: frames come a fraction of a millisecond to either side.
+    if (nowMs - this.#sentMs < 1000 / this.of.rate - 1) return 0;
+    this.#sentMs = nowMs;
+    this.#places.forEach((place, at) => this.#frame.set(frame.subarray(place * SLOTS, (place + 1) * SLOTS), at * SLOTS));
+    return this.#output.send(this.#frame, nowMs);
+  }
+
+  close(): Promise<void> {
+    return this.#output.close();
+  }
+}
+
+/** The outputs that the show's table names, beside what the installation sends by itself. */
+export class OutputLines {
+  readonly #source: Pick<SacnSource, "cid" | "name">;
+  #lines: Line[] = [];
+  #wanted: readonly OutputLine[] = [];
+  #universes: readonly number[] = [];
+
+  constructor(source: Pick<SacnSource, "cid" | "name">) {
+    this.#source = source;
+  }
+
+  /** Opens what is new or has changed, closes what is gone; the others go on. What can't be opened is told. */
+  take(lines: readonly OutputLine[], trouble: (why: string) => void): void {
+    if (lines === this.#wanted) return;
+    this.#wanted = lines;
+    const on = lines.filter((line) => line.on);
+    const kept = this.#lines.filter((line) => on.includes(line.of));
+    for (const line of this.#lines) if (!kept.includes(line)) void line.close();
+    this.#lines = kept;
+    for (const of of on.filter((line) => !kept.some((present) => present.of === line)))
+      this.#open(of).then(
+        (output) => {
+          const line = new Line(of, output);
+          // It may have been changed again meanwhile.
+          if (!this.#wanted.includes(of)) return line.close();
+          line.patch(this.#universes);
+          this.#lines = [...this.#lines, line];
+          return undefined;
+        },
+        (error: unknown) => trouble(`the output ${of.name} can't be opened: ${String(error)}`),
+      );
+  }
+
+  patch(universes: readonly number[]): void {
+    this.#universes = universes;
+    for (const line of this.#lines) line.patch(universes);
+  }
+
+  send(frame: Uint8Array, nowMs: number): number {
+    let packets = 0;
+    for (const line of this.#lines) packets += line.send(frame, nowMs);
+    return packets;
+  }
+
+  async close(): Promise<void> {
+    await Promise.all(this.#lines.map((line) => line.close()));
+    this.#lines = [];
+  }
+
+  async #open({ protocol, address, port, priority }: OutputLine): Promise<Output> {
+    if (protocol === "Art-Net") return ArtNetOutput.open({ address, port: port ?? artnet.ARTNET_PORT });
+    return SacnOutput.open({ ...this.#source, targets: [{ address, port: port ?? sacn.SACN_PORT }], priority });
+  }
+}
