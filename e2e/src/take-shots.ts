@@ -133,7 +133,6 @@ try {
   for (let press = 0; press < 3; press++) await ines.getByRole("slider", { name: "Master Floor washes" }).press("PageDown");
   for (let press = 0; press < 2; press++) await ines.getByRole("slider", { name: "Master Lantern string" }).press("PageUp");
   await pause(1500);
-  await shoot(ines, "by-hand");
 
   await ines.getByRole("link", { name: "Trace" }).click();
   await ines.getByRole("region", { name: "Levels of all universes" }).waitFor();
@@ -175,6 +174,15 @@ try {
   await ines.getByText("is in the show").waitFor();
   await ines.getByRole("button", { name: "Put away" }).click();
   await shoot(ines, "rig");
+
+  await ines.getByRole("link", { name: "Lamps", exact: true }).click();
+  await ines.getByLabel("Search lamps").fill("R1 spot");
+  await ines.getByLabel("Search lamps").blur();
+  await ines.getByRole("row", { name: /101/ }).click();
+  await ines.getByLabel("Lamps by number").press("Control+a");
+  await ines.getByRole("button", { name: "Hang elsewhere" }).click();
+  await shoot(ines, "plan");
+  await ines.getByRole("button", { name: "Box", exact: true }).click();
 
   // Something had to be begun again, and some samples.
   process.kill(vexa.pids.web, "SIGKILL");
