@@ -100,3 +100,20 @@ describe("devices", () => {
     expect(await running()).toBe(true);
   });
 });
+
+describe("the guide inside the application", () => {
+  it("is led to from each place, and searched by words", async () => {
+    await ines.getByRole("link", { name: "Perform" }).click();
+    await ines.getByRole("link", { name: "Help" }).click();
+    await ines
+      .getByRole("heading", { name: /^Perform/ })
+      .first()
+      .waitFor();
+    await ines.getByLabel("Search the guide").fill("spare stand in");
+    await ines.getByRole("button", { name: /When a lamp fails/ }).click();
+    await ines.getByRole("heading", { name: "Patch and plan" }).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.getByLabel("Search the guide").fill("nothing of that kind anywhere");
+    await ines.getByText("Nothing in the guide has all these words.").waitFor();
+  });
+});

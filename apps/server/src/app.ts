@@ -20,6 +20,7 @@ import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
 import { networkRoutes } from "./output/network-routes";
 import { rigRoutes } from "./rig/rig-routes";
+import { scoreRoutes } from "./score/score-routes";
 import { shelfRoutes } from "./shelf/shelf-routes";
 import type { StagePort } from "./stage/stage-port";
 import type { Audience } from "./session/audience";
@@ -96,6 +97,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
   app.use("/api/rig", rigRoutes(parts.database, parts.stage));
+  app.use("/api/lists", scoreRoutes(parts.stage));
   app.use("/api/network", networkRoutes(parts.stage));
   app.use("/api/shows", shelfRoutes(parts.database, parts.stage));
   app.use("/api/session", sessionRoutes(parts));

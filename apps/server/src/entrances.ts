@@ -12,6 +12,7 @@ export interface Entrance {
 export const ROUTES = {
   "POST /api/session": { what: "sign in", admits: "anybody" },
   "GET /api/session": { what: "who am I", admits: "signed in" },
+  "GET /api/session/demo": { what: "the demo's people, on the machine itself while they have the demo's passwords", admits: "anybody" },
   "DELETE /api/session": { what: "sign out", admits: "anybody" },
   "GET /api/session/list": { what: "the browsers in which I am signed in", admits: "signed in" },
   "DELETE /api/session/list/:id": { what: "sign one of them out", admits: "signed in" },
@@ -48,6 +49,8 @@ export const ROUTES = {
   "POST /api/shows/:id/copy": { what: "copy a show", admits: "restore" },
   "PATCH /api/shows/:id": { what: "rename, archive or throw away a show", admits: "restore" },
   "GET /api/shows/:id/file": { what: "a show as a file", admits: "restore" },
+  "GET /api/lists/:listId/sheet": { what: "a list's cue sheet as PDF", admits: "signed in" },
+  "GET /api/lists/:listId/table": { what: "a list's cues as CSV", admits: "signed in" },
   "GET /api/network": { what: "this machine's interfaces", admits: "stage" },
   "GET /api/network/way": { what: "by which interface an address is reached", admits: "stage" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },

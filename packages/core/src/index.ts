@@ -213,6 +213,7 @@ export {
   type AccountLine,
   type HistoryLine,
   type SessionLine,
+  type DemoSignIn,
   type NetworkLine,
   type ShowLine,
   type VersionLine,

@@ -62,3 +62,4 @@ export { beyondLimits } from "./questions/beyond-limits";
 export { LAYER_OF_NONE } from "./edits/take-in-scenery";
 export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, type OutputLine, type OutputProtocol } from "./playback/output";
 export { newOutput, OUTPUT_FIELDS, outputText, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
+export { CUE_SHEET_COLUMNS, cueSheet, type CueSheetRow } from "./questions/cue-sheet";

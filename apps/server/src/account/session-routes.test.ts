@@ -1,6 +1,6 @@
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { PROTOCOL_VERSION } from "@vexa/core";
+import { PROTOCOL_VERSION, ROLES, type Role } from "@vexa/core";
 import { cookieOf, serverOnBench } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -19,6 +19,26 @@ describe("signing in over HTTP", () => {
     expect(show.body).toMatchObject({ showName: "Understory", personId: "person-tomasz", protocol: PROTOCOL_VERSION });
     await ask().delete("/api/session").set("cookie", cookie).expect(204);
     await ask().get("/api/show").set("cookie", cookie).expect(401);
+  });
+
+  it("offers the demo's people on the machine itself, by what they may do, as long as they have the demo's passwords", async () => {
+    const { body } = (await ask().get("/api/session/demo").expect(200)) as { body: { name: string; role: string; password: string }[] };
+    expect(body.map(({ name, role }) => [name, role])).toEqual(
+      [
+        ["Ines", "lead"],
+        ["Tomasz", "programmer"],
+        ["Adaeze", "programmer"],
+        ["Operator", "operator"],
+        ["Wren", "technician"],
+        ["Orla", "watcher"],
+        ["Front of house", "guest"],
+      ].sort((a, b) => ROLES.indexOf(a[1] as Role) - ROLES.indexOf(b[1] as Role)),
+    );
+    const cookie = await cookieOf(server.url, "orla");
+    const present = body.find(({ name }) => name === "Orla")!.password;
+    await ask().post("/api/session/password").set("cookie", cookie).send({ present, next: "another glass house" }).expect(204);
+    const after = (await ask().get("/api/session/demo").expect(200)) as { body: { name: string }[] };
+    expect(after.body.map(({ name }) => name)).not.toContain("Orla");
   });
 
   it("hides the cookie from scripts and from other sites", async () => {

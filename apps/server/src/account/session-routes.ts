@@ -2,6 +2,9 @@ import { IsString, Length } from "class-validator";
 import { Router, type Request, type Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import type { DataSource } from "typeorm";
+import { ROLES, type DemoSignIn } from "@vexa/core";
+import { DEMO_SIGN_INS } from "@vexa/demo";
+import { AccountEntity } from "../storage/entities";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedIn } from "../http/signed-in";
@@ -52,6 +55,18 @@ export function sessionRoutes({ database, stage, book }: { database: DataSource;
     legacyHeaders: false,
     handler: (_request, response) => answerError(response, { code: "sign-in.too-often", details: {} }),
   });
+  /** The demo's people, for whoever sits at the machine itself: their passwords stand in the docs and work nowhere else. */
+  router.get("/demo", limiter, async (request: Request, response: Response) => {
+    const here = /^(127\.|::1$|::ffff:127\.)/.test(request.ip ?? "");
+    const accounts = here ? await database.getRepository(AccountEntity).findBy({ hasDemoPassword: true }) : [];
+    const lines = accounts.flatMap(({ signInName, personId }): DemoSignIn[] => {
+      const person = stage.show.get("person", personId);
+      const password = DEMO_SIGN_INS.find((each) => each.signInName === signInName)?.password;
+      return person && password !== undefined ? [{ signInName, password, name: person.name, role: person.role }] : [];
+    });
+    response.json(lines.sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role)));
+  });
+
   router.post("/", limiter, async (request: Request, response: Response) => {
     const given = parseDto(SignInDto, request.body);
     if (!given.ok) {

@@ -1,48 +1,18 @@
-import { createRequire } from "node:module";
-import { dirname, join } from "node:path";
-import PDFDocument from "pdfkit";
 import { planDrawing, sheetsByPosition, sheetsByUniverse, type PatchSheet, type PlanDrawing, type Show } from "@vexa/core";
+import { EDGE, endPaper, newPaper, writeTables, type Paper, type PaperColumn } from "../paper/paper";
 
 /** What of a rig can be printed. */
 export const PRINTS = ["plan", "universes", "positions"] as const;
 export type Print = (typeof PRINTS)[number];
 
-type Paper = InstanceType<typeof PDFDocument>;
-
-/** A face with the letters of most of Europe: names of lamps aren't all English. */
-const FONTS = join(dirname(createRequire(import.meta.url).resolve("dejavu-fonts-ttf/package.json")), "ttf");
-const EDGE = 36;
-
 /** Writes a rig on paper, black on white: the plan on A3, lists on A4. What is written goes out as it is made. */
 export function printRig(show: Show, what: Print, of: { title: string; on: string }): Paper {
-  const paper = new PDFDocument({
-    size: what === "plan" ? "A3" : "A4",
-    layout: what === "plan" ? "landscape" : "portrait",
-    margin: EDGE,
-    bufferPages: true,
-    info: { Title: `${of.title}: ${what}`, Creator: "Vexa" },
-  });
-  paper.registerFont("plain", join(FONTS, "DejaVuSans.ttf"));
-  paper.registerFont("bold", join(FONTS, "DejaVuSans-Bold.ttf"));
+  const plan = what === "plan";
+  const paper = newPaper({ title: `${of.title}: ${what}`, size: plan ? "A3" : "A4", layout: plan ? "landscape" : "portrait" });
   if (what === "plan") drawPlan(paper, planDrawing(show), of.title);
-  else
-    writeSheets(
-      paper,
-      what === "universes" ? sheetsByUniverse(show) : sheetsByPosition(show),
-      what === "universes" ? "Patch by universe" : "Patch by position",
-    );
-  const { start, count } = paper.bufferedPageRange();
-  for (let page = start; page < start + count; page++) {
-    paper.switchToPage(page);
-    const { width, height, margins } = paper.page;
-    // Beneath the margin a line would begin a page of its own.
-    margins.bottom = 0;
-    paper.font("plain").fontSize(7).fillColor("black");
-    paper.text(`${of.title}, ${of.on}`, EDGE, height - 24, { lineBreak: false });
-    paper.text(`${page + 1} of ${count}`, EDGE, height - 24, { width: width - 2 * EDGE, align: "right", lineBreak: false });
-  }
-  paper.end();
-  return paper;
+  else if (what === "universes") writeTables(paper, { title: "Patch by universe", columns: COLUMNS, tables: sheetsByUniverse(show) });
+  else writeTables(paper, { title: "Patch by position", columns: COLUMNS, tables: sheetsByPosition(show) });
+  return endPaper(paper, of);
 }
 
 const HEAD = 40;
@@ -124,39 +94,10 @@ function drawMetres(paper: Paper, { left, right, front, back }: PlanDrawing, spo
       .stroke();
 }
 
-const COLUMNS = [
+const COLUMNS: readonly PaperColumn<keyof PatchSheet["rows"][number]>[] = [
   { of: "number", head: "Number", x: 0, width: 42 },
   { of: "name", head: "Name", x: 46, width: 140 },
   { of: "kind", head: "Profile, mode", x: 190, width: 160 },
   { of: "address", head: "Address", x: 354, width: 84 },
   { of: "place", head: "Right, upstage, high", x: 440, width: 84 },
-] as const;
-const LINE = 12;
-
-function writeSheets(paper: Paper, sheets: readonly PatchSheet[], title: string): void {
-  let y = EDGE;
-  const line = (text: (typeof COLUMNS)[number]["head"] | null, row: PatchSheet["rows"][number] | null): void => {
-    paper.font(text === null ? "plain" : "bold").fontSize(8);
-    for (const { of, head, x, width } of COLUMNS)
-      paper.text(row ? row[of] : head, EDGE + x, y, { width, height: LINE, ellipsis: true, lineBreak: false });
-    y += LINE;
-  };
-  const room = (lines: number): void => {
-    if (y + lines * LINE < paper.page.height - EDGE - LINE) return;
-    paper.addPage();
-    y = EDGE;
-  };
-  paper.font("bold").fontSize(14).fillColor("black").text(title, EDGE, y, { lineBreak: false });
-  y += 26;
-  for (const sheet of sheets) {
-    room(4);
-    paper.font("bold").fontSize(10).text(`${sheet.title} (${sheet.rows.length})`, EDGE, y, { lineBreak: false });
-    y += 16;
-    line("Number", null);
-    for (const row of sheet.rows) {
-      room(1);
-      line(null, row);
-    }
-    y += 8;
-  }
-}
+];

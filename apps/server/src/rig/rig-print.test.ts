@@ -66,6 +66,18 @@ describe("paper", () => {
   });
 });
 
+describe("a cue sheet", () => {
+  it("is printed with every cue of a list, and given as a table", async () => {
+    const list = server.stage.show.all("cueList").find(({ name }) => name === "Colour walk")!;
+    const { text } = await words(`../lists/${list.id}/sheet`);
+    expect(text).toContain("Colour walk");
+    for (const cue of server.stage.show.cuesOf(list.id)) expect(text.split("|")).toContain(cue.name);
+    const table = await (await ask("GET", `../lists/${list.id}/table`, ines)).text();
+    expect(table.split(/\r?\n/).slice(0, 2)).toEqual(["number,name,times,comes,note", "1,Five colours walk,1 s,with a go,"]);
+    expect((await ask("GET", "../lists/gone/sheet", ines)).status).toBe(404);
+  });
+});
+
 describe("a picture under the plan", () => {
   const png = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), Buffer.alloc(40)]);
 

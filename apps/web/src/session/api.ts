@@ -1,6 +1,7 @@
 import {
   explain,
   type AccountLine,
+  type DemoSignIn,
   type Hello,
   type HealthSample,
   type HistoryLine,
@@ -64,6 +65,11 @@ export async function whoAmI(): Promise<{ personId: string; locked: boolean } | 
 
 export function signIn(signInName: string, password: string): Promise<{ personId: string }> {
   return request("POST", "/api/session", { signInName, password });
+}
+
+/** The demo's people with their passwords, on a demo machine; nobody elsewhere. */
+export function fetchDemoSignIns(): Promise<DemoSignIn[]> {
+  return request("GET", "/api/session/demo");
 }
 
 export function signOut(): Promise<void> {

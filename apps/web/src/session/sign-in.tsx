@@ -1,8 +1,10 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import useSWR from "swr";
+import type { Role } from "@vexa/core";
 import { Button } from "../ui/button";
 import { Field, TextInput } from "../ui/field";
-import { signIn } from "./api";
+import { fetchDemoSignIns, signIn } from "./api";
 
 export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.Element {
   const { register, handleSubmit } = useForm({ defaultValues: { username: "", password: "" } });
@@ -39,9 +41,41 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
         <Button type="submit" once={false} tone="live" size="touch" disabled={state === "asking"}>
           {state === "asking" ? "Signing in…" : "Sign in"}
         </Button>
-        <p className="text-xs text-ink-3">On a demo machine, ./vexa start prints names and passwords.</p>
+        <DemoPeople onSignIn={submit} asking={state === "asking"} />
       </form>
     </main>
+  );
+}
+
+const MAY: Readonly<Record<Role, string>> = {
+  lead: "leads: may do everything",
+  programmer: "builds looks, records and plays in a territory",
+  operator: "plays cards and lists",
+  technician: "patches lamps, looks after the machine",
+  watcher: "looks on",
+  guest: "plays the big buttons of one page",
+};
+
+/** The demo's people, each with what they may do; there only on a demo machine. */
+function DemoPeople(of: { onSignIn: (as: { username: string; password: string }) => void; asking: boolean }): React.JSX.Element | null {
+  const { data = [] } = useSWR("demo people", fetchDemoSignIns, { revalidateOnFocus: false });
+  if (data.length === 0) return null;
+  return (
+    <section className="grid gap-1.5" aria-label="The demo’s people">
+      <h2 className="text-xs text-ink-3">On this demo machine, come in as</h2>
+      {data.map(({ signInName, password, name, role }) => (
+        <button
+          key={signInName}
+          type="button"
+          disabled={of.asking}
+          className="flex min-h-8 items-baseline gap-2 rounded bg-raised px-3 py-1 text-left text-[13px] hover:brightness-110 pointer-coarse:min-h-11"
+          onClick={() => of.onSignIn({ username: signInName, password })}
+        >
+          <span className="font-semibold">{name}</span>
+          <span className="min-w-0 truncate text-xs text-ink-2">{MAY[role]}</span>
+        </button>
+      ))}
+    </section>
   );
 }
 

@@ -1,5 +1,6 @@
 import {
   AppWindow,
+  BookOpen,
   LampCeiling,
   ListMusic,
   Lock,
@@ -28,6 +29,17 @@ const PLACES = [
   { to: "/trace", label: "Trace", Icon: Route },
   { to: "/show", label: "Show", Icon: AppWindow },
 ] as const;
+
+/** The page of the guide about each place. */
+const GUIDE_OF: Readonly<Record<(typeof PLACES)[number]["to"], string>> = {
+  "/rig": "patch",
+  "/build": "shaping",
+  "/score": "score",
+  "/perform": "perform",
+  "/crew": "crew",
+  "/trace": "trace",
+  "/show": "show",
+};
 
 const item = "grid w-11 shrink-0 justify-items-center gap-0.5 rounded py-1.5 text-[11px] text-ink-2 hover:bg-raised hover:text-ink";
 
@@ -68,6 +80,9 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
         </NavLink>
       ))}
       <span className="flex-1" />
+      <NavLink to={`/show/help?page=${GUIDE_OF[here ?? "/show"]}`} className={item} title="What the guide says of this place">
+        <BookOpen size={17} aria-hidden /> Help
+      </NavLink>
       <button type="button" className={item} onClick={() => set({ shortcutsShown: true })} title="Shortcuts (?)">
         <CircleHelp size={17} aria-hidden /> Keys
       </button>

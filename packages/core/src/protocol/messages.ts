@@ -1,3 +1,4 @@
+import type { Role } from "../territory/territory";
 import type { RecordBase } from "../document/record";
 import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
@@ -51,6 +52,14 @@ export interface HistoryLine {
   readonly state: "done" | "undone" | "step";
   /** Names of places of the screen that it belongs to. */
   readonly places: readonly string[];
+}
+
+/** One of the demo's people with their password, as the sign-in page offers them on a demo machine. */
+export interface DemoSignIn {
+  readonly signInName: string;
+  readonly password: string;
+  readonly name: string;
+  readonly role: Role;
 }
 
 /** An interface of the machine that Vexa runs on. */

@@ -28,6 +28,14 @@ export function ListSheet({ list }: { list: CueList }): React.JSX.Element | null
       }
     >
       <ListForm list={list} onDone={() => setOpen(false)} />
+      <p className="flex gap-3 text-xs">
+        <a className="text-linked underline" href={`/api/lists/${encodeURIComponent(list.id)}/sheet`} download>
+          Cue sheet as PDF
+        </a>
+        <a className="text-linked underline" href={`/api/lists/${encodeURIComponent(list.id)}/table`} download>
+          as CSV
+        </a>
+      </p>
     </PopSheet>
   );
 }

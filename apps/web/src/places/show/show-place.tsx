@@ -1,3 +1,4 @@
+import { lazy, Suspense } from "react";
 import { useParams } from "react-router";
 import { extentOf } from "@vexa/core";
 import { useMe } from "../../session/show-context";
@@ -12,12 +13,17 @@ const TABS = [
   { to: "network", label: "Network" },
   { to: "health", label: "Health" },
   { to: "devices", label: "Devices" },
+  { to: "help", label: "Help" },
 ] as const;
+
+// The guide and what writes it out come when somebody asks.
+const HelpPage = lazy(() => import("./help-page"));
 
 const PAGES = {
   shows: { Page: ShowsPage, act: null, barred: "" },
   network: { Page: NetworkPage, act: null, barred: "" },
   health: { Page: HealthPage, act: "health", barred: "The health of the system is for technicians and the lead." },
+  help: { Page: HelpPage, act: null, barred: "" },
   devices: { Page: DevicesPage, act: "crew", barred: "Which devices are let in is for the lead." },
 } as const;
 
@@ -31,7 +37,13 @@ export function ShowPlace(): React.JSX.Element {
     <div className="flex h-full min-h-0 flex-col">
       <PlaceParts place="Show" parts={TABS} open={open.to} />
       <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label={open.label} tabIndex={0}>
-        {act !== null && extentOf(me, act) === "no" ? <p className="text-ink-2">{barred}</p> : <Page />}
+        {act !== null && extentOf(me, act) === "no" ? (
+          <p className="text-ink-2">{barred}</p>
+        ) : (
+          <Suspense fallback={<p className="text-ink-2">Opening it…</p>}>
+            <Page />
+          </Suspense>
+        )}
       </section>
     </div>
   );
