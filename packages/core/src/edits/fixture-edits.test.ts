@@ -3,7 +3,7 @@ import { changedId } from "../document/transaction";
 import { edit } from "../show/edit";
 import { explain } from "../errors/result";
 import type { Fixture } from "../rig/fixture";
-import { smallShow } from "../testing";
+import { ODD_LAMP, oddLamp, smallShow } from "../testing";
 import { arrangedLamps, typedLamps, type LampField } from "./fixture-edits";
 
 const ids = (...numbers: number[]): string[] => numbers.map((number) => `fx-${number}`);
@@ -80,5 +80,47 @@ describe("arranging lamps", () => {
     const changes = arrangedLamps(show, ids(4, 1), { tool: "line", from: { x: 0, y: 0, z: 5 }, to: { x: 0, y: 3, z: 5 } });
     expect(changes.map(changedId)).toEqual(["fx-4", "fx-1"]);
     expect(edit(show, changes).ok).toBe(true);
+  });
+
+  it("patches lamps in two places, each in its own row, and leaves alone what isn't said", () => {
+    const show = smallShow([ODD_LAMP, oddLamp(11), oddLamp(12)]);
+    const odd = (text: string): (string | undefined)[][] | string => {
+      const typed = typedLamps(show, ids(11, 12), { field: "address", text });
+      if (!typed.ok) return explain(typed.error);
+      const made = edit(show, typed.value);
+      if (!made.ok) return explain(made.error);
+      return ids(11, 12).map((id) => {
+        const { patch, morePatches } = made.value.get("fixture", id)!;
+        return [patch, morePatches?.[0]].map((each) => (each ? `${each.universe}.${each.address}` : "none"));
+      });
+    };
+    // Ten slots at the first place, six at the second.
+    expect(odd("5.1 + 6.500")).toEqual([
+      ["5.1", "6.500"],
+      ["5.11", "6.506"],
+    ]);
+    expect(odd("5.1 + 5.1")).toEqual([
+      ["5.1", "5.21"],
+      ["5.11", "5.27"],
+    ]);
+    expect(odd("5.1")).toEqual([
+      ["5.1", "100.67"],
+      ["5.11", "100.73"],
+    ]);
+    expect(odd("100.61")).toEqual([
+      ["100.79", "100.67"],
+      ["100.89", "100.73"],
+    ]);
+    expect(odd("none + 7.1")).toEqual([
+      ["none", "7.1"],
+      ["none", "7.7"],
+    ]);
+    expect(odd("none")).toEqual([
+      ["none", "none"],
+      ["none", "none"],
+    ]);
+    expect(odd("1.400 + x")).toMatch(/can't be x/);
+    expect(odd("1.1 + 2.1 + 3.1")).toMatch(/have 2 addresses/);
+    expect(after([1], "address", "1.300 + 2.1")).toMatch(/have one address/);
   });
 });

@@ -1,13 +1,13 @@
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { arranged, type Arrangement } from "../geometry/arrangement";
-import { readAddress } from "../rig/address-text";
-import { MAX_UNIVERSE, type Fixture, type Patch } from "../rig/fixture";
+import { addressText, readAddress } from "../rig/address-text";
+import { MAX_UNIVERSE, patchOf, type Fixture, type Patch } from "../rig/fixture";
 import { modeOf } from "../rig/profile";
 import { fan, parseFan } from "../shape/fan";
 import type { Show } from "../show/show";
 import { setLamps } from "./set-lamps";
-import { ownerOf, slotOwners } from "./slot-owners";
+import { ownerOf, slotKey, slotOwners, type SlotOwners } from "./slot-owners";
 
 /** What of several lamps can be typed at once, in their order. */
 export const LAMP_FIELDS = ["number", "name", "address", "x", "y", "z", "turn x", "turn y", "turn z", "layer", "note"] as const;
@@ -15,7 +15,7 @@ export type LampField = (typeof LAMP_FIELDS)[number];
 
 /**
  * The changes that type one thing for several lamps in their order: one value for all, or a run. Numbers and addresses count on by themselves:
- * `201` gives 201, 202…; `3.1` gives each the next free place from there on; `none` unpatches. Names count by `{n}`. Places and turns spread
+ * `201` gives 201, 202…; `3.1` gives each the next free place from there on, `3.1 + 4.1` those that are patched in two places; `none` unpatches. Names count by `{n}`. Places and turns spread
  * (`-6..6`), and with a + or - before them, and a blank, are added (`+ 0.5`). Errors: value.invalid, with what would fit.
  */
 export function typedLamps(show: Show, ids: readonly string[], of: { field: LampField; text: string }): Result<Change[]> {
@@ -72,32 +72,67 @@ function numbered(show: Show, lamps: readonly Fixture[], text: string): Result<C
   return ok(setLamps(lamps, "number", (_, at) => first + at));
 }
 
+const NOWHERE = /^(none|unpatched|-)?$/i;
+
+/** One text for each place at which lamps are patched, a + between them; those that it doesn't speak of stay. */
 function addressed(show: Show, lamps: readonly Fixture[], text: string): Result<Change[]> {
-  if (/^\s*(none|unpatched|-)?\s*$/i.test(text)) return ok(setLamps(lamps, "patch", () => null));
-  const start = readAddress(text.replace(/\.\.\s*$/, ""));
-  if (!start) return invalid("The address", text, "it must be universe.address, such as 3.101, or none");
-  const moved = new Set(lamps.map(({ id }) => id));
-  const owners = slotOwners(show, moved);
-  const patches: Patch[] = [];
-  let next = start;
-  for (const lamp of lamps) {
-    const footprint = modeOf(show.get("profile", lamp.profileId), lamp)?.footprint ?? 1;
-    // One alone goes where it is sent; in a row each takes the next place that is free.
-    for (;;) {
-      if (next.address + footprint - 1 > 512) {
-        if (lamps.length === 1) return invalid("The address", text, `${lamp.name} takes ${footprint} slots and would run past 512`);
-        next = { universe: next.universe + 1, address: 1 };
-      }
-      if (next.universe > MAX_UNIVERSE) return invalid("The address", text, "there is no universe left");
-      const owner = ownerOf(owners, next, footprint, lamp);
-      if (!owner) break;
-      if (lamps.length === 1) return invalid("The address", text, `${owner.name} (${owner.number}) has slots there`);
-      next = { ...next, address: next.address + 1 };
+  const parts = text.split("+").map((part) => part.trim());
+  const footprints = lamps.map((lamp) => {
+    const mode = modeOf(show.get("profile", lamp.profileId), lamp);
+    return mode ? [mode.footprint, ...(mode.moreFootprints ?? [])] : [1];
+  });
+  const most = Math.max(...footprints.map(({ length }) => length));
+  if (parts.length > most)
+    return invalid("The address", text, most === 1 ? "these lamps have one address" : `these lamps have ${most} addresses`);
+  // Nowhere alone is nowhere at all.
+  const said = parts.length === 1 && NOWHERE.test(parts[0]!) ? Array.from({ length: most }, () => "none") : parts;
+  const owners = slotOwners(show, new Set(lamps.map(({ id }) => id)));
+  const take = (lamp: Fixture, patch: Patch | null | undefined, footprint: number): void => {
+    for (let slot = 0; patch && slot < footprint; slot++) owners.set(slotKey({ ...patch, address: patch.address + slot }), lamp);
+  };
+  lamps.forEach((lamp, at) =>
+    footprints[at]!.forEach((footprint, index) => index >= said.length && take(lamp, patchOf(lamp, index + 1), footprint)),
+  );
+  const patches = lamps.map((lamp, at) => footprints[at]!.map((_, index) => patchOf(lamp, index + 1)));
+  for (const [index, part] of said.entries()) {
+    const meant = [...lamps.keys()].filter((at) => index < footprints[at]!.length);
+    if (NOWHERE.test(part)) {
+      for (const at of meant) patches[at]![index] = null;
+      continue;
     }
-    patches.push(next);
-    next = { ...next, address: next.address + footprint };
+    let next = readAddress(part.replace(/\.\.\s*$/, ""));
+    if (!next) return invalid("The address", part, "it must be universe.address, such as 3.101, or none");
+    for (const at of meant) {
+      const footprint = footprints[at]![index]!;
+      const found = roomFrom(next, { footprint, owners, lamp: lamps[at]!, alone: lamps.length === 1 });
+      if (!found.ok) return found;
+      take(lamps[at]!, found.value, footprint);
+      patches[at]![index] = found.value;
+      next = { ...found.value, address: found.value.address + footprint };
+    }
   }
-  return ok(setLamps(lamps, "patch", (_, at) => patches[at]!));
+  return ok([
+    ...setLamps(lamps, "patch", (_, at) => patches[at]![0] ?? null),
+    ...setLamps(lamps, "morePatches", (lamp, at) => (footprints[at]!.length > 1 ? patches[at]!.slice(1) : lamp.morePatches)),
+  ]);
+}
+
+/** One alone goes where it is sent; in a row each takes the next place that is free. */
+function roomFrom(from: Patch, of: { footprint: number; owners: SlotOwners; lamp: Fixture; alone: boolean }): Result<Patch> {
+  const { footprint, owners, lamp, alone } = of;
+  const refuse = (why: string) => fail("value.invalid", { field: "The address", value: addressText(from), why });
+  let next = from;
+  for (;;) {
+    if (next.address + footprint - 1 > 512) {
+      if (alone) return refuse(`${lamp.name} takes ${footprint} slots and would run past 512`);
+      next = { universe: next.universe + 1, address: 1 };
+    }
+    if (next.universe > MAX_UNIVERSE) return refuse("there is no universe left");
+    const owner = ownerOf(owners, next, footprint, lamp);
+    if (!owner) return ok(next);
+    if (alone) return refuse(`${owner.name} (${owner.number}) has slots there`);
+    next = { ...next, address: next.address + 1 };
+  }
 }
 
 function spread(lamps: readonly Fixture[], of: { path: "position" | "rotation"; axis: "x" | "y" | "z"; text: string }): Result<Change[]> {

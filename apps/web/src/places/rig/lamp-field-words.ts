@@ -1,10 +1,10 @@
-import { addressText, type Fixture, type LampField } from "@vexa/core";
+import { addressText, patchesOf, type Fixture, type LampField } from "@vexa/core";
 
 /** What is typed for lamps, as people call it, and what it may be. */
 export const LAMP_FIELD_WORDS: Readonly<Record<LampField, { readonly label: string; readonly placeholder: string }>> = {
   number: { label: "Number", placeholder: "201, and on" },
   name: { label: "Name", placeholder: "Rib {n}" },
-  address: { label: "Address", placeholder: "3.1, each the next free" },
+  address: { label: "Address", placeholder: "3.1; 3.1 + 4.1" },
   x: { label: "To the right, m", placeholder: "-6..6" },
   y: { label: "Upstage, m", placeholder: "0..4" },
   z: { label: "Height, m", placeholder: "6" },
@@ -21,7 +21,8 @@ export function commonText(lamps: readonly Fixture[], field: LampField): string 
   return texts.size === 1 ? [...texts][0]! : null;
 }
 
-function textOf({ number, name, patch, position, rotation, layer, note }: Fixture, field: LampField): string {
+function textOf(lamp: Fixture, field: LampField): string {
+  const { number, name, position, rotation, layer, note } = lamp;
   switch (field) {
     case "number":
       return String(number);
@@ -32,7 +33,9 @@ function textOf({ number, name, patch, position, rotation, layer, note }: Fixtur
     case "note":
       return note ?? "";
     case "address":
-      return patch ? addressText(patch) : "none";
+      return patchesOf(lamp)
+        .map((patch) => (patch ? addressText(patch) : "none"))
+        .join(" + ");
     case "x":
     case "y":
     case "z":
