@@ -26,7 +26,9 @@ const PLACES = [
   "rig/lamps",
   "rig/addresses",
   "rig/profiles",
+  "rig/curves",
   "rig/check",
+  "rig/venue",
   "build",
   "score",
   "perform/page-main",
@@ -36,6 +38,8 @@ const PLACES = [
   "crew/loans",
   "crew/history",
   "trace",
+  "show/shows",
+  "show/network",
   "show/health",
   "show/devices",
 ];

@@ -53,6 +53,7 @@ export function NetworkPage(): React.JSX.Element {
         {leads && (
           <Button
             tone="sketch"
+            once
             onClick={() => {
               const record = newOutput(client.view, newId);
               client.transact(`Added ${record.name}`, [{ op: "add", record }]);
