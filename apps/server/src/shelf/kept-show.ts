@@ -23,6 +23,13 @@ export class KeptShowEntity {
   @Column({ type: "timestamptz", name: "deleted_at", nullable: true })
   deletedAt: Date | null;
 
+  /** Counted when it is kept: listing shows reads none of their records. */
+  @Column({ type: "integer" })
+  lamps: number;
+
+  @Column({ type: "integer" })
+  cues: number;
+
   @Column({ type: "jsonb" })
   records: ShowRecord[];
 }

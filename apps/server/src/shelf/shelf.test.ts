@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import type { ShowLine } from "@vexa/core";
+import { randomUUID } from "node:crypto";
+import { setChange, type ShowLine } from "@vexa/core";
 import { cookieOf, serverOnBench, until } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -117,6 +118,22 @@ describe("the shows of an installation", () => {
     expect((await ask("POST", "/gone/open", { seconds: 0 })).status).toBe(404);
     expect((await ask("POST", "/gone/open", { seconds: -1 })).status).toBe(400);
     expect(await shows()).toHaveLength(before);
+  });
+
+  it("an undo reaches into the show on stage alone", async () => {
+    const person = server.stage.show.get("person", "person-ines")!;
+    const live = (await shows())[0]!.id;
+    await ask("POST", `/${live}/copy`, { name: "One" });
+    await ask("POST", `/${live}/copy`, { name: "The other" });
+    expect((await ask("POST", `/${(await named("One")).id}/open`, { seconds: 0 })).status).toBe(204);
+    const [group] = server.stage.show.all("group");
+    const change = setChange(group!.id, ["name"], { from: group!.name, to: "Renamed" });
+    expect(
+      await server.stage.transact(person, { id: randomUUID(), author: person.id, label: "Renamed it", changes: [change] }),
+    ).toMatchObject({ ok: true });
+    expect((await ask("POST", `/${(await named("The other")).id}/open`, { seconds: 0 })).status).toBe(204);
+    expect((await server.stage.undo(person, "undo")).ok).toBe(false);
+    expect(server.stage.show.get("group", group!.id)!.name).toBe(group!.name);
   });
 
   it("two that are opened at once come one after the other, and none is lost", async () => {

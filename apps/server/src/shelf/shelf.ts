@@ -27,6 +27,7 @@ import { KeptShowEntity } from "./kept-show";
 /** Tables whose rows belong to a show. */
 const BELONGING = ["sound_file", "sound_part", "wheel_picture", "version", "journal"] as const;
 const KEPT_DAYS = 30;
+const LISTED = ["id", "name", "madeAt", "changedAt", "archived", "deletedAt", "lamps", "cues"] as const satisfies (keyof KeptShowEntity)[];
 
 /** What a new show begins with: nothing, the demo, or the lamps, groups and profiles of another one. */
 export const BEGINNINGS = ["empty", "demo", "rig"] as const;
@@ -49,7 +50,7 @@ export class Shelf {
   async list(): Promise<ShowLine[]> {
     await this.#forget();
     const live = await this.#live();
-    const kept = await this.#kept.find({ order: { changedAt: "DESC" } });
+    const kept = await this.#kept.find({ select: [...LISTED], order: { changedAt: "DESC" } });
     return [
       {
         ...countsOf([...this.#stage.show.records.values()]),
@@ -62,7 +63,8 @@ export class Shelf {
         deletedAt: null,
       },
       ...kept.map((show): ShowLine => ({
-        ...countsOf(show.records),
+        lamps: show.lamps,
+        cues: show.cues,
         id: show.id,
         name: show.name,
         onStage: false,
@@ -115,6 +117,7 @@ export class Shelf {
       changedAt: now,
       archived: false,
       deletedAt: null,
+      ...countsOf(before),
       records: before,
     });
     const settings = show.records.find(({ id: own }) => own === SETTINGS_ID) ?? FIRST_SETTINGS;
@@ -205,7 +208,16 @@ export class Shelf {
   async #add(name: string, records: readonly ShowRecord[]): Promise<string> {
     const id = `show-${randomUUID()}`;
     const now = new Date();
-    await this.#kept.insert({ id, name, madeAt: now, changedAt: now, archived: false, deletedAt: null, records: [...records] });
+    await this.#kept.insert({
+      id,
+      name,
+      madeAt: now,
+      changedAt: now,
+      archived: false,
+      deletedAt: null,
+      ...countsOf(records),
+      records: [...records],
+    });
     return id;
   }
 

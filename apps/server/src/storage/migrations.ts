@@ -230,7 +230,7 @@ export class KeptShows1765100000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(
-      `CREATE TABLE "kept_show" ("id" varchar(64) NOT NULL, "name" varchar(80) NOT NULL, "made_at" timestamptz NOT NULL, "changed_at" timestamptz NOT NULL, "archived" boolean NOT NULL DEFAULT false, "deleted_at" timestamptz, "records" jsonb NOT NULL, CONSTRAINT "pk_kept_show" PRIMARY KEY ("id"))`,
+      `CREATE TABLE "kept_show" ("id" varchar(64) NOT NULL, "name" varchar(80) NOT NULL, "made_at" timestamptz NOT NULL, "changed_at" timestamptz NOT NULL, "archived" boolean NOT NULL DEFAULT false, "deleted_at" timestamptz, "lamps" integer NOT NULL, "cues" integer NOT NULL, "records" jsonb NOT NULL, CONSTRAINT "pk_kept_show" PRIMARY KEY ("id"))`,
     );
     await runner.query(`ALTER TABLE "show" ADD "kept_id" varchar(64), ADD "made_at" timestamptz`);
   }

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { addressText, curveOf, type Head, type Show } from "@vexa/core";
+import { addressText, CURVE_LIBRARY, type Head, type Show } from "@vexa/core";
 
 /** What stands beside heads: numbers where there is room for them, or what somebody has chosen, wherever it fits. */
 export const STAGE_LABELS = ["where there is room", "number", "name", "address", "level", "curve", "nothing"] as const;
@@ -8,15 +8,15 @@ export type StageLabel = (typeof STAGE_LABELS)[number];
 /** A text for each head of the rig; null = numbers where there is room. Levels are written with the light. */
 export function useStageLabels(show: Show, chosen: StageLabel): readonly string[] | null {
   const { rig } = show;
-  return useMemo(
-    () => (chosen === "where there is room" ? null : rig.heads.map((head) => textOf(head, show, chosen))),
-    // Curves change without the rig.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [rig, chosen, show.all("curve")],
-  );
+  const curves = show.all("curve");
+  return useMemo(() => {
+    if (chosen === "where there is room") return null;
+    const names = new Map([...CURVE_LIBRARY.values(), ...curves].map(({ id, name }) => [id, name]));
+    return rig.heads.map((head) => textOf(head, names, chosen));
+  }, [rig, curves, chosen]);
 }
 
-function textOf(head: Head, show: Show, chosen: Exclude<StageLabel, "where there is room">): string {
+function textOf(head: Head, curves: ReadonlyMap<string, string>, chosen: Exclude<StageLabel, "where there is room">): string {
   switch (chosen) {
     case "number":
       return head.label;
@@ -25,7 +25,7 @@ function textOf(head: Head, show: Show, chosen: Exclude<StageLabel, "where there
     case "address":
       return head.index === 0 ? addressText(head.fixture.patch) : "";
     case "curve":
-      return head.index === 0 ? (curveOf(head.fixture.curveId, show)?.name ?? "") : "";
+      return head.index === 0 ? (curves.get(head.fixture.curveId ?? "") ?? "") : "";
     case "level":
     case "nothing":
       return "";

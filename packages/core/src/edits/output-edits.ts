@@ -59,11 +59,7 @@ export function typedOutput(show: Show, id: string, { field, text }: { field: Ou
       return plain === "" || plain.length > 80 ? invalid("it must have 1 to 80 letters") : ok(set("name", plain));
     case "address":
       // Another place needs another word.
-      return ok([
-        ...set("address", plain),
-        ...set("on", false),
-        ...set("leavesBy", staysHere(plain) ? undefined : (output.leavesBy ?? "not let yet")),
-      ]);
+      return ok(plain === output.address ? [] : [...set("address", plain), ...set("on", false), ...set("leavesBy", undefined)]);
     case "port":
       return plain === ""
         ? ok(set("port", null))

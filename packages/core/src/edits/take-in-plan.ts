@@ -6,7 +6,7 @@ import type { PlanLamp, PlanThing } from "../rig/plan-lamp";
 import { modeOf, type Mode, type Profile } from "../rig/profile";
 import type { Show } from "../show/show";
 import { nextFreeNumber } from "./add-lamps";
-import { LAYER_OF_NONE, placeText, sceneryDifferences, thingChanges, turnBetween } from "./take-in-scenery";
+import { layerOfPlan, placeText, sceneryDifferences, thingChanges, turnBetween } from "./take-in-scenery";
 
 /** In which a plan may differ from the show, in the order in which it is listed. */
 export const PLAN_KINDS = [
@@ -133,8 +133,8 @@ function differencesOf(show: Show, fixture: Fixture, { lamp, plan }: { lamp: Pla
     add("other mode", `${before?.model ?? "?"}, ${modeOf(before, fixture)?.name ?? "?"} to ${profile.model}, ${mode.name}`);
   }
   if (lamp.name !== "" && lamp.name !== fixture.name) add("renamed", `${fixture.name} to ${lamp.name}`);
-  if (lamp.layer !== "" && lamp.layer !== (fixture.layer ?? LAYER_OF_NONE))
-    add("other layer", `${fixture.layer ?? "none"} to ${lamp.layer}`);
+  if (lamp.layer !== "" && layerOfPlan(lamp) !== fixture.layer)
+    add("other layer", `${fixture.layer ?? "none"} to ${layerOfPlan(lamp) ?? "none"}`);
   if (lamp.number !== null && lamp.number !== fixture.number) {
     const owner = show.all("fixture").find((other) => other.number === lamp.number && other.id !== fixture.id);
     add("renumbered", `${fixture.number} to ${lamp.number}`, owner ? `${owner.name} has ${lamp.number}` : null);
@@ -194,6 +194,7 @@ export function planChanges(show: Show, plan: Plan, of: { take: readonly PlanDif
 function freshLamp(lamp: PlanLamp, of: { profile: Profile; mode: Mode; id: string; number: number }): Fixture {
   const { profile, mode, id, number } = of;
   const more = (mode.moreFootprints ?? []).map((_, at) => lamp.patches[at + 1] ?? null);
+  const layer = layerOfPlan(lamp);
   return {
     id,
     kind: "fixture",
@@ -206,7 +207,7 @@ function freshLamp(lamp: PlanLamp, of: { profile: Profile; mode: Mode; id: strin
     ...(more.length > 0 ? { morePatches: more } : {}),
     position: lamp.position,
     rotation: lamp.rotation,
-    ...(lamp.layer === "" || lamp.layer === LAYER_OF_NONE ? {} : { layer: lamp.layer.slice(0, 40) }),
+    ...(layer === undefined ? {} : { layer }),
     ...(lamp.uuid === "" ? {} : { planId: lamp.uuid }),
   };
 }
@@ -227,8 +228,11 @@ function withTaken(fixture: Fixture, of: { kind: PlanKind; lamp: PlanLamp; profi
       return profile && mode ? { ...known, profileId: profile.id, modeId: mode.id } : known;
     case "renamed":
       return { ...known, name: lamp.name };
-    case "other layer":
-      return { ...known, layer: lamp.layer };
+    case "other layer": {
+      const { layer: _, ...rest } = known;
+      const layer = layerOfPlan(lamp);
+      return layer === undefined ? rest : { ...rest, layer };
+    }
     case "renumbered":
       return { ...known, number: lamp.number ?? fixture.number };
     case "new":

@@ -26,9 +26,14 @@ export const placeText = ({ x, y, z }: { x: number; y: number; z: number }): str
 /** The layer of a written plan in which lamps lie that have none. */
 export const LAYER_OF_NONE = "Rig";
 
+/** The layer of what a plan has in one; none = in no layer. */
+export function layerOfPlan({ layer }: { readonly layer: string }): string | undefined {
+  return layer === "" || layer === LAYER_OF_NONE ? undefined : layer;
+}
+
 /** In what a plan's trusses and scenery differ from the show's. */
 export function sceneryDifferences(show: Show, things: readonly PlanThing[]): SceneryDifference[] {
-  return things.flatMap((thing): SceneryDifference[] => {
+  return things.flatMap((thing, index): SceneryDifference[] => {
     const before = knownThing(show, thing);
     const size = [thing.size.x, thing.size.y, thing.size.z].map((metres) => metres.toFixed(2)).join(" by ");
     const words = `${size} m at ${placeText(thing.position)}`;
@@ -36,7 +41,7 @@ export function sceneryDifferences(show: Show, things: readonly PlanThing[]): Sc
     if (same) return [];
     return [
       {
-        key: `scenery ${thing.uuid}`,
+        key: `scenery ${index}`,
         kind: "scenery",
         lamp: thing.name,
         words: before ? `now ${words}` : words,
@@ -64,7 +69,8 @@ function sameBox(a: Pick<Scenery, "position" | "size" | "turn">, b: PlanThing): 
 /** The changes that take a thing of a plan. */
 export function thingChanges(show: Show, thing: PlanThing, newId: () => string): Change[] {
   const before = knownThing(show, thing);
-  const { name, form, position, size, turn, layer } = thing;
+  const { uuid, name, form, position, size, turn } = thing;
+  const layer = layerOfPlan(thing);
   if (!before) {
     const record: Scenery = {
       id: newId(),
@@ -75,8 +81,8 @@ export function thingChanges(show: Show, thing: PlanThing, newId: () => string):
       position,
       size,
       turn,
-      planId: thing.uuid,
-      ...(layer === "" || layer === LAYER_OF_NONE ? {} : { layer }),
+      ...(uuid === "" ? {} : { planId: uuid }),
+      ...(layer === undefined ? {} : { layer }),
     };
     return [{ op: "add", record }];
   }

@@ -26,7 +26,7 @@ export interface OutputLine {
   readonly priority: number;
   readonly rate: (typeof OUTPUT_RATES)[number];
   readonly on: boolean;
-  /** The interface by which it leaves this machine, as whoever let it was told; none = it stays on this machine. */
+  /** The interface by which it leaves this machine, as whoever let it was told; none = it stays here, or isn't let yet. */
   readonly leavesBy?: string;
 }
 
@@ -64,9 +64,9 @@ export const outputSchema: Schema<OutputLine> = where(
     on: yesOrNo,
     leavesBy: optional(textUpTo(40)),
   }),
-  ({ address, universes, leavesBy, priority }) => {
+  ({ address, universes, leavesBy, priority, on }) => {
     if (!isUnicast(address)) return "its address must be that of one receiver, such as 10.0.0.21";
-    if (!staysHere(address) && leavesBy === undefined) return "it leaves this machine: that must be let by naming the interface";
+    if (on && !staysHere(address) && leavesBy === undefined) return "it leaves this machine: that must be let by naming the interface";
     if (universes && universes.from > universes.to) return "its universes must rise";
     return Number.isInteger(priority) ? null : "its priority must be a whole number";
   },

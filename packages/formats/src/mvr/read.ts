@@ -21,6 +21,8 @@ const LIMITS = { octets: 512 * 1048576, entries: 20000, expanded: 64 * 1048576 }
 const MOST_LAMPS = 20000;
 const MOST_ELEMENTS = 1_000_000;
 const MOST_THINGS = 2000;
+/** Letters of a layer's name that are kept, as in the show. */
+const LONGEST_LAYER = 40;
 const MOST_MESHES = 200;
 
 /** Reads an MVR file (DIN SPEC 15801, from memory: 5-references.md L12 to L15). Of meshes only the room that they take is read. Errors: file.unreadable. */
@@ -59,7 +61,7 @@ export function read(bytes: Uint8Array, file = "The file"): Result<ReadPlan> {
   };
   for (const layer of childrenOf(child(scene, "Layers"), "Layer"))
     walk(child(layer, "ChildList"), {
-      layer: layer.attributes["name"] ?? "",
+      layer: (layer.attributes["name"] ?? "").trim().slice(0, LONGEST_LAYER),
       frame: inside(STILL, readMvrMatrix(child(layer, "Matrix")?.text)),
     });
   if (lamps.length > MOST_LAMPS) return refuse(`it has more than ${MOST_LAMPS} lamps`);
