@@ -2,7 +2,7 @@ import type { DataSource } from "typeorm";
 import { isVersioned, type Person } from "@vexa/core";
 import { DEMO_SHOW_NAME, understory } from "@vexa/demo";
 import { keepDemoFiles } from "../show/seed";
-import { withPeople } from "../shelf/shelf";
+import { withPeople } from "../shelf/with-people";
 import type { StagePort } from "../stage/stage-port";
 
 /** Puts the demo's recorded work into an empty show. The people of the show stay; territories have those of the demo's people who are here. */

@@ -23,6 +23,7 @@ import { keepDemoFiles, SHOW_ID } from "../show/seed";
 import type { StagePort } from "../stage/stage-port";
 import { ShowEntity } from "../storage/entities";
 import { KeptShowEntity } from "./kept-show";
+import { withPeople } from "./with-people";
 
 /** Tables whose rows belong to a show. */
 const BELONGING = ["sound_file", "sound_part", "wheel_picture", "version", "journal"] as const;
@@ -287,14 +288,6 @@ function demoWith(here: (personId: string) => boolean): ShowRecord[] {
   return understory()
     .filter(isVersioned)
     .flatMap((record) => withPeople(record, here));
-}
-
-/** A record without people who aren't here: a territory keeps the others, a page of theirs is everybody's. */
-export function withPeople(record: ShowRecord, here: (personId: string) => boolean): ShowRecord[] {
-  if (record.kind === "territory") return [{ ...record, personIds: record.personIds.filter(here) }];
-  if (record.kind !== "page" || record.personId === undefined || here(record.personId)) return [record];
-  const { personId: _, ...rest } = record;
-  return [rest];
 }
 
 /** Whether these records make a show with the people of this installation. */
