@@ -110,6 +110,63 @@ describe("the shows of an installation", () => {
     expect(ines.errors).toEqual([]);
   });
 
+  it("give parts of themselves: a list comes with what it needs, lamps that differ are matched, and one undo takes it back", async () => {
+    await ines.getByRole("link", { name: "Shows" }).click();
+    await open("Copy of Second night", "no time");
+    await show("Copy of Second night").getByText("● on stage").waitFor();
+    // The second of the two came in by file.
+    const parts = shows().getByRole("listitem", { name: "Understory, spring" }).first();
+    await parts.getByRole("button", { name: "More of Understory, spring" }).click();
+    await ines.getByRole("menuitem", { name: "Take parts of it…" }).click();
+    const sheet = ines.getByRole("region", { name: "Parts of Understory, spring" });
+    await sheet.getByRole("checkbox", { name: "Pond circles" }).click();
+    await sheet.getByText(/New: cue list Pond circles/).waitFor();
+    await sheet.getByText(/the same here/).waitFor();
+    await sheet.getByRole("checkbox", { name: "Show these, too" }).click();
+    const first = sheet
+      .getByRole("listitem")
+      .filter({ has: ines.getByLabel(/^Lamp for/) })
+      .first();
+    await first.getByLabel(/^Lamp for/).fill("99999");
+    await first.getByLabel(/^Lamp for/).press("Enter");
+    await first.getByText("No lamp here has the number 99999.").waitFor();
+    await first.getByLabel(/^Lamp for/).fill("");
+    await first.getByLabel(/^Lamp for/).press("Enter");
+    await first.getByText("▬ nobody").waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await sheet.getByRole("button", { name: "Take 1 part" }).click();
+    await sheet.waitFor({ state: "detached" });
+    await tomasz.getByRole("link", { name: "Score" }).click();
+    await tomasz.getByText("Pond circles").first().waitFor();
+    await ines.keyboard.press("Control+z");
+    await tomasz.getByText("Pond circles").first().waitFor({ state: "detached" });
+  });
+
+  it("keep versions that can be compared, and of which parts come back", async () => {
+    await ines.goto(`${vexa.url}/crew/history`);
+    await ines.getByLabel("Name of the version").fill("Before the rehearsal");
+    await ines.getByRole("button", { name: "Keep", exact: true }).click();
+    await ines.getByRole("link", { name: "Compare Before the rehearsal" }).click();
+    await ines.getByText("Nothing differs.").waitFor();
+    await ines.getByRole("link", { name: "Rig", exact: true }).click();
+    await ines
+      .getByRole("row", { name: /Floor upstage 1\b/ })
+      .first()
+      .click();
+    await typeInto(ines, "Number", "777");
+    await ines.goBack();
+    const row = ines.getByRole("listitem").filter({ hasText: "777 " });
+    await row.getByText("fixture: number").waitFor();
+    await row.getByText("Ines").waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await row.getByRole("checkbox").click();
+    await ines.getByRole("button", { name: "Bring back 1 part" }).click();
+    await ines.getByText("Nothing differs.").waitFor();
+    await ines.getByRole("button", { name: "Back to the history" }).click();
+    await ines.getByText("Brought back 1 part of Before the rehearsal").first().waitFor();
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+  });
+
   it("stay with their outputs: one is added, goes to a receiver of its own, and asks before it leaves this machine", async () => {
     const second = await nodeOnLoopback([312]);
     await ines.getByRole("link", { name: "Network" }).click();

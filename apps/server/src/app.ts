@@ -26,6 +26,7 @@ import type { StagePort } from "./stage/stage-port";
 import type { Audience } from "./session/audience";
 import { historyRoutes } from "./show/history-routes";
 import { soundRoutes } from "./sound/sound-routes";
+import type { Versions } from "./show/versions";
 import { showRoutes } from "./show/show-routes";
 
 export interface AppParts {
@@ -37,6 +38,7 @@ export interface AppParts {
   readonly stage: StagePort;
   readonly audience: Audience;
   readonly health: HealthBook;
+  readonly versions: Versions;
   /** Lets a collector read the health without a sign-in. */
   readonly metricsToken?: string;
   readonly show: { readonly name: string };
@@ -99,10 +101,10 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/rig", rigRoutes(parts.database, parts.stage));
   app.use("/api/lists", scoreRoutes(parts.stage));
   app.use("/api/network", networkRoutes(parts.stage));
-  app.use("/api/shows", shelfRoutes(parts.database, parts.stage));
+  app.use("/api/shows", shelfRoutes(parts));
   app.use("/api/session", sessionRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
-  app.use("/api/history", historyRoutes(parts.database, parts.stage));
+  app.use("/api/history", historyRoutes(parts.database, parts.stage, parts.versions));
   app.use("/api/health", healthRoutes({ ...parts, book: parts.health }));
   app.use("/api/show", showRoutes(parts.stage, parts.audience, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));

@@ -33,6 +33,7 @@ const BODIES: Partial<Record<keyof typeof ROUTES, object>> = {
   "POST /api/shows/:id/open": { seconds: 0 },
   "POST /api/shows/:id/copy": { name: "Try" },
   "PATCH /api/shows/:id": { archived: true },
+  "POST /api/shows/:id/files": { ids: [] },
 };
 const routes = Object.keys(ROUTES) as (keyof typeof ROUTES)[];
 

@@ -16,6 +16,7 @@ import { Audience } from "./session/audience";
 import { openSockets } from "./session/sockets";
 import type { Door } from "./show/door";
 import { SHOW_ID, seedWhenEmpty, type Demo } from "./show/seed";
+import { Versions } from "./show/versions";
 import { Stage } from "./stage/stage";
 import { StageLink } from "./stage/stage-link";
 import type { StagePort } from "./stage/stage-port";
@@ -171,8 +172,10 @@ async function serve(
   book.on("ended", (sid) => store.forget(sid));
   const audience = new Audience(stage);
   const health = new HealthBook();
+  const versions = new Versions({ database, stage, log });
   const app = createApp({
     health,
+    versions,
     database,
     here: () => guarded.here,
     session,
@@ -227,6 +230,7 @@ async function serve(
       http.closeAllConnections();
       plain?.close();
       plain?.closeAllConnections();
+      versions.stop();
       guarded.stop();
       await pool.end();
       await database.destroy();

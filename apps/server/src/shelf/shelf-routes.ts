@@ -1,10 +1,11 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Length, Max, Min } from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, Length, Max, Min } from "class-validator";
 import express, { Router } from "express";
 import type { DataSource } from "typeorm";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedIn, signedInFor } from "../http/signed-in";
 import type { StagePort } from "../stage/stage-port";
+import type { Versions } from "../show/versions";
 import { BEGINNINGS, Shelf, type Beginning } from "./shelf";
 
 class NewShowDto {
@@ -29,6 +30,14 @@ class OpenDto {
   seconds: number;
 }
 
+class FilesDto {
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @IsString({ each: true })
+  @Length(1, 64, { each: true })
+  ids: string[];
+}
+
 class ShowChangeDto {
   @IsOptional()
   @IsString()
@@ -47,7 +56,7 @@ class ShowChangeDto {
 const LARGEST_FILE = "256mb";
 
 /** The shows of this installation, and shows as files. */
-export function shelfRoutes(database: DataSource, stage: StagePort): Router {
+export function shelfRoutes({ database, stage, versions }: { database: DataSource; stage: StagePort; versions: Versions }): Router {
   const router = Router();
   const shelf = new Shelf(database, stage);
   const lead = { stage, act: "restore", what: "Keeping and opening shows", who: "the lead" } as const;
@@ -83,7 +92,8 @@ export function shelfRoutes(database: DataSource, stage: StagePort): Router {
     if (!person) return;
     const given = parseDto(OpenDto, request.body);
     if (!given.ok) return answerError(response, given.error);
-    const done = await inTurn(() => shelf.open(request.params.id, person, given.value.seconds));
+    // What is there is kept as a show of its own.
+    const done = await inTurn(() => versions.without(() => shelf.open(request.params.id, person, given.value.seconds)));
     if (done.ok) response.status(204).end();
     else answerError(response, done.error);
   });
@@ -102,6 +112,24 @@ export function shelfRoutes(database: DataSource, stage: StagePort): Router {
     const given = parseDto(ShowChangeDto, request.body);
     if (!given.ok) return answerError(response, given.error);
     const done = await inTurn(() => shelf.change(request.params.id, given.value));
+    if (done.ok) response.status(204).end();
+    else answerError(response, done.error);
+  });
+
+  /** For taking parts of it. */
+  router.get("/:id/records", async (request, response) => {
+    if (!signedInFor(lead, request, response)) return;
+    const records = await inTurn(() => shelf.records(request.params.id));
+    if (records.ok) response.json(records.value);
+    else answerError(response, records.error);
+  });
+
+  /** Sounds and pictures of parts that are taken; those that are here already stay. */
+  router.post("/:id/files", async (request, response) => {
+    if (!signedInFor(lead, request, response)) return;
+    const given = parseDto(FilesDto, request.body);
+    if (!given.ok) return answerError(response, given.error);
+    const done = await inTurn(() => shelf.bringFiles(request.params.id, given.value.ids));
     if (done.ok) response.status(204).end();
     else answerError(response, done.error);
   });

@@ -120,6 +120,29 @@ describe("the shows of an installation", () => {
     expect(await shows()).toHaveLength(before);
   });
 
+  it("give their work and their files to whoever takes parts of them; nobody else, and nothing of what isn't there", async () => {
+    const made = idOf(await ask("POST", "", { name: "Demo again", from: "demo" }));
+    const bare = idOf(await ask("POST", "", { name: "Bare", from: "empty" }));
+    expect((await ask("POST", `/${bare}/open`, { seconds: 0 })).status).toBe(204);
+    const records = (await ask("GET", `/${made}/records`)).body as { id: string; kind: string }[];
+    expect(records.filter(({ kind }) => kind === "fixture")).toHaveLength(187);
+    expect(records.some(({ kind }) => kind === "person")).toBe(false);
+    const heard = async (): Promise<number> =>
+      (await fetch(`${server.url}/api/sounds/sound-waltz`, { headers: { cookie: ines }, method: "HEAD" })).status;
+    expect(await heard()).toBe(404);
+    expect((await ask("POST", `/${made}/files`, { ids: ["sound-waltz", "gone"] })).status).toBe(204);
+    expect((await ask("POST", `/${made}/files`, { ids: ["sound-waltz"] })).status).toBe(204);
+    expect(await heard()).toBe(200);
+    const tomasz = await cookieOf(server.url, "tomasz");
+    expect((await ask("GET", `/${made}/records`, undefined, tomasz)).status).toBe(403);
+    expect((await ask("POST", `/${made}/files`, { ids: [] }, tomasz)).status).toBe(403);
+    expect((await ask("GET", "/gone/records")).status).toBe(404);
+    expect((await ask("POST", "/gone/files", { ids: [] })).status).toBe(404);
+    for (const body of [{}, { ids: "x" }, { ids: [1] }, { ids: [""] }])
+      expect((await ask("POST", `/${made}/files`, body)).status).toBe(400);
+    expect((await ask("POST", `/${(await named("Demo again")).id}/open`, { seconds: 0 })).status).toBe(204);
+  });
+
   it("an undo reaches into the show on stage alone", async () => {
     const person = server.stage.show.get("person", "person-ines")!;
     const live = (await shows())[0]!.id;

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { Readable } from "node:stream";
-import { LessThan, type DataSource, type EntityManager } from "typeorm";
+import { LessThan, type DataSource } from "typeorm";
 import {
   edit,
   fail,
@@ -22,11 +22,10 @@ import { SoundStore } from "../sound/sound-store";
 import { keepDemoFiles, SHOW_ID } from "../show/seed";
 import type { StagePort } from "../stage/stage-port";
 import { ShowEntity } from "../storage/entities";
+import { copyFiles, FILE_TABLES, forgetBelongings, moveBelongings, picturesOf, soundsOf } from "./belongings";
 import { KeptShowEntity } from "./kept-show";
 import { withPeople } from "./with-people";
 
-/** Tables whose rows belong to a show. */
-const BELONGING = ["sound_file", "sound_part", "wheel_picture", "version", "journal"] as const;
 const KEPT_DAYS = 30;
 const LISTED = ["id", "name", "madeAt", "changedAt", "archived", "deletedAt", "lamps", "cues"] as const satisfies (keyof KeptShowEntity)[];
 
@@ -89,7 +88,7 @@ export class Shelf {
           : [];
     const id = await this.#add(name, records);
     if (from === "demo") await keepDemoFiles(this.#database, id);
-    if (from === "rig") await this.#copyFiles(SHOW_ID, id, ["wheel_picture"]);
+    if (from === "rig") await copyFiles(this.#database, { from: SHOW_ID, to: id, tables: ["wheel_picture"] });
     return id;
   }
 
@@ -98,7 +97,7 @@ export class Shelf {
     const records = await this.#recordsOf(id);
     if (!records) return fail("record.unknown", { what: "show" });
     const made = await this.#add(name, records);
-    await this.#copyFiles(await this.#filesOf(id), made, ["sound_file", "sound_part", "wheel_picture"]);
+    await copyFiles(this.#database, { from: await this.#filesOf(id), to: made, tables: FILE_TABLES });
     return ok(made);
   }
 
@@ -129,8 +128,8 @@ export class Shelf {
       return done;
     }
     await this.#database.transaction(async (manager) => {
-      await move(manager, SHOW_ID, live.keptId);
-      await move(manager, id, SHOW_ID);
+      await moveBelongings(manager, SHOW_ID, live.keptId);
+      await moveBelongings(manager, id, SHOW_ID);
       await manager.getRepository(ShowEntity).update({ id: SHOW_ID }, { keptId: id, madeAt: show.madeAt, name: show.name });
       await manager.getRepository(KeptShowEntity).delete({ id });
     });
@@ -148,6 +147,20 @@ export class Shelf {
     return ok(null);
   }
 
+  /** A show's recorded work. */
+  async records(id: string): Promise<Result<readonly ShowRecord[]>> {
+    const records = await this.#recordsOf(id);
+    return records ? ok(records) : fail("record.unknown", { what: "show" });
+  }
+
+  /** Brings sounds and pictures of some of a show's records to the show on stage. */
+  async bringFiles(id: string, ids: readonly string[]): Promise<Result<null>> {
+    if (!(await this.#recordsOf(id))) return fail("record.unknown", { what: "show" });
+    const from = await this.#filesOf(id);
+    if (from !== SHOW_ID) await copyFiles(this.#database, { from, to: SHOW_ID, tables: FILE_TABLES, ids });
+    return ok(null);
+  }
+
   /** A show as a file. */
   async file(id: string): Promise<Result<{ name: string; bytes: Uint8Array }>> {
     const live = await this.#live();
@@ -157,16 +170,12 @@ export class Shelf {
     const showId = await this.#filesOf(id);
     const name = kept?.name ?? this.#liveName(live);
     const people = this.#stage.show.all("person");
-    const sounds = await this.#sounds(showId);
-    const pictures = await this.#database.query<{ profile_id: string; name: string; content: Buffer }[]>(
-      `SELECT "profile_id", "name", "content" FROM "wheel_picture" WHERE "show_id" = $1 ORDER BY "profile_id", "name"`,
-      [showId],
-    );
+    const [sounds, pictures] = [await soundsOf(this.#database, showId), await picturesOf(this.#database, showId)];
     const bytes = showFile.write({
       name,
       records: [...people, ...records],
       sounds,
-      pictures: pictures.map(({ profile_id: profileId, name: picture, content }) => ({ profileId, name: picture, bytes: content })),
+      pictures,
     });
     return ok({ name, bytes });
   }
@@ -232,50 +241,13 @@ export class Shelf {
     return id === (await this.#live()).keptId ? SHOW_ID : id;
   }
 
-  async #copyFiles(from: string, to: string, tables: readonly (typeof BELONGING)[number][]): Promise<void> {
-    const columns = {
-      sound_file: ["id", "content_type", "size"],
-      sound_part: ["id", "part", "content"],
-      wheel_picture: ["profile_id", "name", "content_type", "content"],
-      version: [],
-      journal: [],
-    } as const;
-    for (const table of tables) {
-      const names = columns[table].map((name) => `"${name}"`).join(", ");
-      await this.#database.query(`INSERT INTO "${table}" ("show_id", ${names}) SELECT $2, ${names} FROM "${table}" WHERE "show_id" = $1`, [
-        from,
-        to,
-      ]);
-    }
-  }
-
-  async #sounds(showId: string): Promise<{ id: string; contentType: string; bytes: Uint8Array }[]> {
-    const files = await this.#database.query<{ id: string; content_type: string }[]>(
-      `SELECT "id", "content_type" FROM "sound_file" WHERE "show_id" = $1 ORDER BY "id"`,
-      [showId],
-    );
-    return Promise.all(
-      files.map(async ({ id, content_type: contentType }) => {
-        const parts = await this.#database.query<{ content: Buffer }[]>(
-          `SELECT "content" FROM "sound_part" WHERE "show_id" = $1 AND "id" = $2 ORDER BY "part"`,
-          [showId, id],
-        );
-        return { id, contentType, bytes: Buffer.concat(parts.map(({ content }) => content)) };
-      }),
-    );
-  }
-
   async #forget(): Promise<void> {
     const old = await this.#kept.find({ select: ["id"], where: { deletedAt: LessThan(new Date(Date.now() - KEPT_DAYS * 86_400_000)) } });
     for (const { id } of old) {
-      for (const table of BELONGING) await this.#database.query(`DELETE FROM "${table}" WHERE "show_id" = $1`, [id]);
+      await forgetBelongings(this.#database, id);
       await this.#kept.delete({ id });
     }
   }
-}
-
-async function move(manager: EntityManager, from: string, to: string): Promise<void> {
-  for (const table of BELONGING) await manager.query(`UPDATE "${table}" SET "show_id" = $2 WHERE "show_id" = $1`, [from, to]);
 }
 
 function countsOf(records: readonly ShowRecord[]): Pick<ShowLine, "lamps" | "cues"> {

@@ -1,15 +1,15 @@
-import { randomUUID } from "node:crypto";
 import { IsIn, IsInt, IsNumberString, IsOptional, IsString, IsUUID, Length, Min } from "class-validator";
 import { Router } from "express";
 import type { DataSource } from "typeorm";
-import { isVersioned, PLACES, type Place, type VersionLine } from "@vexa/core";
+import { PLACES, type Place, type ChangedBy } from "@vexa/core";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedInFor } from "../http/signed-in";
-import { VersionEntity } from "../storage/entities";
-import { readHistory } from "../storage/history";
+import type { VersionEntity } from "../storage/entities";
+import { changedSince, readHistory } from "../storage/history";
 import type { StagePort } from "../stage/stage-port";
 import { SHOW_ID } from "./seed";
+import type { Versions } from "./versions";
 
 class HistoryDto {
   @IsOptional()
@@ -48,18 +48,16 @@ class VersionIdDto {
   id: string;
 }
 
-/** Who changed what and when, and named versions of the recorded work. */
-export function historyRoutes(database: DataSource, stage: StagePort): Router {
+/** Who changed what and when, and versions of the recorded work. */
+export function historyRoutes(database: DataSource, stage: StagePort, versions: Versions): Router {
   const router = Router();
-  const versions = database.getRepository(VersionEntity);
   const readers = { stage, act: "history", what: "The history", who: "the people of the show" } as const;
   const lead = { stage, act: "restore", what: "Naming versions and bringing them back", who: "the lead" } as const;
-  const keep = async (name: string, author: string): Promise<VersionLine> => {
-    const records = [...stage.show.records.values()].filter(isVersioned);
-    const made = versions.create({ id: randomUUID(), showId: SHOW_ID, name, author, madeAt: new Date(), records });
-    await versions.insert(made);
-    return lineOf(made);
+  const versionOf = async (id: string): Promise<VersionEntity | null> => {
+    const given = parseDto(VersionIdDto, { id });
+    return given.ok ? versions.find(given.value.id) : null;
   };
+  const gone = { code: "record.unknown", details: { what: "version" } } as const;
 
   router.get("/", async (request, response) => {
     if (!signedInFor(readers, request, response)) return;
@@ -70,48 +68,48 @@ export function historyRoutes(database: DataSource, stage: StagePort): Router {
   });
 
   router.get("/versions", async (request, response) => {
-    if (!signedInFor(readers, request, response)) return;
-    const lines = await versions.find({
-      select: ["id", "name", "author", "madeAt"],
-      where: { showId: SHOW_ID },
-      order: { madeAt: "DESC" },
-    });
-    response.json(lines.map(lineOf));
+    if (signedInFor(readers, request, response)) response.json(await versions.list());
   });
 
   router.post("/versions", async (request, response) => {
     const person = signedInFor(lead, request, response);
     if (!person) return;
     const given = parseDto(VersionDto, request.body);
-    if (given.ok) response.status(201).json(await keep(given.value.name, person.id));
+    if (given.ok) response.status(201).json(await versions.keep(given.value.name, person.id));
     else answerError(response, given.error);
+  });
+
+  router.get("/versions/:id", async (request, response) => {
+    if (!signedInFor(readers, request, response)) return;
+    const version = await versionOf(request.params.id);
+    if (!version) return answerError(response, gone);
+    response.json(version.records);
+  });
+
+  router.get("/versions/:id/changes", async (request, response) => {
+    if (!signedInFor(readers, request, response)) return;
+    const version = await versionOf(request.params.id);
+    if (!version) return answerError(response, gone);
+    response.json((await changedSince(database, SHOW_ID, version.madeAt)) satisfies ChangedBy);
   });
 
   /** Brings a version back. What was there before is kept as a version of its own. */
   router.post("/versions/:id/restore", async (request, response) => {
     const person = signedInFor(lead, request, response);
     if (!person) return;
-    const id = parseDto(VersionIdDto, { id: request.params.id });
-    const version = id.ok ? await versions.findOneBy({ id: id.value.id, showId: SHOW_ID }) : null;
-    if (!version) {
-      answerError(response, { code: "record.unknown", details: { what: "version" } });
-      return;
-    }
-    const before = await keep(`Before bringing back ${version.name}`.slice(0, 80), person.id);
-    const done = await stage.restore(person, version);
+    const version = await versionOf(request.params.id);
+    if (!version) return answerError(response, gone);
+    const before = await versions.keep(`Before bringing back ${version.name}`.slice(0, 80), person.id);
+    const done = await versions.without(() => stage.restore(person, version));
     if (done.ok) {
       response.json({ before });
       return;
     }
-    await versions.delete({ id: before.id });
+    await versions.forget(before.id);
     answerError(response, done.error);
   });
 
   return router;
-}
-
-function lineOf({ id, name, author, madeAt }: VersionEntity): VersionLine {
-  return { id, name, personId: author, at: madeAt.getTime() };
 }
 
 /** A query has texts alone. What isn't a number stays as it is, to be refused. */

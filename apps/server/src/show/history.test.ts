@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import supertest from "supertest";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { setChange, type Change, type HistoryLine, type Person, type VersionLine } from "@vexa/core";
+import { setChange, type Change, type HistoryLine, type Person, type ChangedBy, type ShowRecord, type VersionLine } from "@vexa/core";
 import { cookieOf, serverOnBench, until } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -72,6 +72,37 @@ describe("versions", () => {
     await post(`/${versions[0]!.id}/restore`).expect(200);
     expect(server.door.show.get("group", "group-new")?.name).toBe("New");
     await post("", { name: "" }).expect(400);
+  });
+});
+
+describe("versions that are kept by themselves", () => {
+  const autos = async (): Promise<string[]> =>
+    (await get<VersionLine[]>("/versions")).flatMap(({ name, auto, personId }) => (auto ? [`${name}: ${personId}`] : []));
+
+  it("come before what is risky, hold what was there before it, and tell who changed what since", async () => {
+    const before = await autos();
+    const [territory] = server.door.show.all("territory");
+    const to = { ...territory!, parts: territory!.parts.slice(1) };
+    await edit("ines", "Divided anew", [setChange(territory!.id, ["parts"], { from: territory!.parts, to: to.parts })]);
+    await expect.poll(async () => (await autos()).length).toBe(before.length + 1);
+    expect((await autos())[0]).toBe("Before the division was changed: person-ines");
+    const [line] = await get<VersionLine[]>("/versions");
+    const records = await get<ShowRecord[]>(`/versions/${line!.id}`);
+    expect(records.find(({ id }) => id === territory!.id)).toEqual(territory);
+    expect(records.some(({ kind }) => kind === "person")).toBe(false);
+    const cue = server.door.show
+      .all("cue")
+      .find(({ listId }) => server.door.show.get("cueList", listId)?.territoryId === "territory-ribs")!;
+    await edit("tomasz", "A slower cue", [setChange(cue.id, ["inSeconds"], { from: cue.inSeconds, to: cue.inSeconds + 1 })]);
+    expect((await get<ChangedBy>(`/versions/${line!.id}/changes`))[cue.id]).toEqual(["person-tomasz"]);
+    // A run of risky edits is kept once.
+    await edit("ines", "And back", [setChange(territory!.id, ["parts"], { from: to.parts, to: territory!.parts })]);
+    expect(await autos()).toHaveLength(before.length + 1);
+  });
+
+  it("aren't found by strangers, nonsense or another show's ids", async () => {
+    await supertest(server.url).get("/api/history/versions/nonsense").set("cookie", ines).expect(404);
+    await supertest(server.url).get(`/api/history/versions/${randomUUID()}`).set("cookie", ines).expect(404);
   });
 });
 

@@ -141,6 +141,10 @@ export class VersionEntity {
   @Column({ type: "timestamptz", name: "made_at" })
   madeAt: Date;
 
+  /** Kept by itself: the oldest of these go when there are many. */
+  @Column({ type: "boolean", default: false })
+  auto: boolean;
+
   @Column({ type: "jsonb" })
   records: ShowRecord[];
 }

@@ -39,3 +39,16 @@ export async function readHistory(database: DataSource, showId: string, filter: 
     at: changedAt.getTime(),
   }));
 }
+
+/** Who has changed which records since a moment, by the record's id. */
+export async function changedSince(database: DataSource, showId: string, since: Date): Promise<Record<string, string[]>> {
+  const rows = await database.query<{ id: string; author: string }[]>(
+    `SELECT DISTINCT COALESCE("change"->>'id', "change"->'record'->>'id') AS "id", "author"
+       FROM "journal", jsonb_array_elements("changes") AS "change"
+      WHERE "show_id" = $1 AND "changed_at" >= $2 AND "state" <> 'undone'`,
+    [showId, since],
+  );
+  const found: Record<string, string[]> = {};
+  for (const { id, author } of rows) (found[id] ??= []).push(author);
+  return found;
+}

@@ -241,6 +241,19 @@ export class KeptShows1765100000000 implements MigrationInterface {
   }
 }
 
+/** Versions that are kept by themselves. */
+export class AutoVersions1765200000000 implements MigrationInterface {
+  name = "AutoVersions1765200000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "version" ADD "auto" boolean NOT NULL DEFAULT false`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "version" DROP COLUMN "auto"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -254,4 +267,5 @@ export const MIGRATIONS = [
   CellsTurn1764900000000,
   WheelPictures1765000000000,
   KeptShows1765100000000,
+  AutoVersions1765200000000,
 ];

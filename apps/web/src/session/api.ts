@@ -1,6 +1,7 @@
 import {
   explain,
   type AccountLine,
+  type ChangedBy,
   type DemoSignIn,
   type Hello,
   type HealthSample,
@@ -11,6 +12,7 @@ import {
   type SessionLine,
   type ShowLine,
   type UserError,
+  type ShowRecord,
   type VersionLine,
 } from "@vexa/core";
 
@@ -206,6 +208,14 @@ export function bringBack(versionId: string): Promise<{ before: VersionLine }> {
   return request("POST", `/api/history/versions/${encodeURIComponent(versionId)}/restore`);
 }
 
+export function fetchVersion(versionId: string): Promise<ShowRecord[]> {
+  return request("GET", `/api/history/versions/${encodeURIComponent(versionId)}`);
+}
+
+export function fetchChangedBy(versionId: string): Promise<ChangedBy> {
+  return request("GET", `/api/history/versions/${encodeURIComponent(versionId)}/changes`);
+}
+
 export function fetchLibrary(): Promise<LibraryEntry[]> {
   return request("GET", "/api/rig/library");
 }
@@ -220,4 +230,14 @@ export async function fetchLibraryFile(file: string): Promise<File> {
 
 export function keepPicture(profileId: string, name: string, content: Blob): Promise<void> {
   return request("PUT", `/api/rig/profiles/${encodeURIComponent(profileId)}/pictures/${encodeURIComponent(name)}`, content);
+}
+
+/** The recorded work of a show that is kept. */
+export function fetchShowRecords(id: string): Promise<ShowRecord[]> {
+  return request("GET", `${showPath(id)}/records`);
+}
+
+/** Brings sounds and pictures of some of another show's records to the one on stage. */
+export function bringShowFiles(id: string, ids: readonly string[]): Promise<void> {
+  return request("POST", `${showPath(id)}/files`, { ids });
 }

@@ -1,4 +1,5 @@
 import { sameJson } from "../document/record";
+import { renamed } from "../document/renamed";
 import { setChange, type Change } from "../document/transaction";
 import type { HeadKey } from "../rig/fixture";
 import type { Show } from "../show/show";
@@ -24,24 +25,8 @@ export function mappedHeads(show: Show, become: HeadsBecome): Change[] {
     for (const record of show.all(kind))
       for (const field of HOLDS[kind]) {
         const from = (record as unknown as Record<string, unknown>)[field];
-        const to = mapped(from, become);
+        const to = renamed(from, become);
         if (!sameJson(from, to)) changes.push(setChange(record.id, [field], { from, to }));
       }
   return changes;
-}
-
-function mapped(value: unknown, become: HeadsBecome): unknown {
-  if (Array.isArray(value)) {
-    // Lists of heads: several that become one stand there once.
-    if (value.some((entry) => typeof entry === "string" && become.has(entry)))
-      return [...new Set(value.flatMap((entry: string) => become.get(entry) ?? [entry]))];
-    return value.map((entry) => mapped(entry, become));
-  }
-  if (typeof value !== "object" || value === null) return value;
-  const result: Record<string, unknown> = {};
-  for (const [key, inner] of Object.entries(value)) {
-    const now = mapped(inner, become);
-    for (const name of become.get(key) ?? [key]) if (!(name in result)) result[name] = now;
-  }
-  return result;
 }

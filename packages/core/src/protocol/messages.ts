@@ -84,13 +84,18 @@ export interface ShowLine {
   readonly cues: number;
 }
 
-/** A named version of the recorded work. */
+/** A version of the recorded work: named by somebody, or kept by itself every hour and before what is risky. */
 export interface VersionLine {
   readonly id: string;
   readonly name: string;
+  /** Whose act it was kept before; empty = of nobody's, by the hour. */
   readonly personId: string;
   readonly at: number;
+  readonly auto: boolean;
 }
+
+/** Who has changed which records since a version, by the record's id. */
+export type ChangedBy = Readonly<Record<string, readonly string[]>>;
 
 /** A sign-in as the lead sees it. */
 export interface AccountLine {

@@ -1,5 +1,5 @@
 import { apply } from "../document/apply";
-import { sameJson } from "../document/record";
+import { fieldChanges } from "../document/field-changes";
 import { setChange, type Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { Strokes } from "../stroke/stroke";
@@ -27,7 +27,7 @@ export function restoreChanges(show: Show, version: readonly ShowRecord[]): Resu
     ...present.filter(({ id }) => !wanted.has(id)).map((record): Change => ({ op: "remove", record })),
     ...[...wanted.values()].flatMap((record): Change[] => {
       const now = show.records.get(record.id);
-      return now ? differences(now, record) : [{ op: "add", record }];
+      return now ? fieldChanges(now, record) : [{ op: "add", record }];
     }),
   ];
   const applied = apply(show.records, changes);
@@ -36,14 +36,6 @@ export function restoreChanges(show: Show, version: readonly ShowRecord[]): Resu
   const whole = [...changes, ...[...after.records.values()].flatMap((record) => mended(record, after))];
   const checked = edit(show, whole);
   return checked.ok ? ok(whole) : checked;
-}
-
-function differences(from: ShowRecord, to: ShowRecord): Change[] {
-  const fields = new Set([...Object.keys(from), ...Object.keys(to)].filter((field) => !["id", "kind", "version"].includes(field)));
-  const [before, after] = [from, to] as unknown as Record<string, unknown>[];
-  return [...fields]
-    .filter((field) => !sameJson(before![field], after![field]))
-    .map((field) => setChange(from.id, [field], { from: before![field], to: after![field] }));
 }
 
 /** What has to change in what is going on, because something that it names is gone. */

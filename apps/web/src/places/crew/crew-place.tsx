@@ -1,11 +1,12 @@
 import { useMemo } from "react";
-import { NavLink, useParams } from "react-router";
+import { NavLink, useParams, useSearchParams } from "react-router";
 import { familiesOf, ownership, type Group, type Loan, type Rig, type Territory } from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import type { StageWash } from "../../stage/draw-wash";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { StageTools } from "../../stage/stage-tools";
 import { cn } from "../../ui/class-names";
+import { CompareVersions } from "./compare-versions";
 import { DivisionColumn } from "./division-column";
 import { HistoryTable } from "./history-table";
 import { LoansColumn } from "./loans-column";
@@ -26,11 +27,13 @@ const TABS = [
 /** Who has which part of the rig, what is lent, who works on the show, and who changed what. */
 export function CrewPlace(): React.JSX.Element {
   const { tab = "division" } = useParams();
+  const [query] = useSearchParams();
+  const since = query.get("since");
   const onPlan = tab === "division" || tab === "loans";
   return (
     <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_360px]">
       <section className="relative min-h-0" aria-label={onPlan ? "The rig and who has it" : tab === "people" ? "People" : "History"}>
-        {onPlan ? <Plan /> : tab === "people" ? <PeopleSide /> : <HistoryTable />}
+        {onPlan ? <Plan /> : tab === "people" ? <PeopleSide /> : since ? <CompareVersions key={since} id={since} /> : <HistoryTable />}
       </section>
       <aside className="flex min-h-0 flex-col border-l border-edge bg-bench" aria-label="Crew">
         <nav className="flex shrink-0 gap-1 border-b border-edge p-2" aria-label="Parts of Crew">

@@ -1,4 +1,5 @@
 import { useForm } from "react-hook-form";
+import { Link } from "react-router";
 import useSWR from "swr";
 import { refuse, tell } from "../../ui/messages";
 import { extentOf, textUpTo } from "@vexa/core";
@@ -31,6 +32,8 @@ export function Versions(): React.JSX.Element {
       <h2 className="font-semibold">Versions</h2>
       <p className="text-xs text-ink-3">
         All recorded work as it is now. Bringing one back keeps what is there as a version of its own; who plays and who is here stays.
+        Every hour of work and whatever is risky (a swap, a division, much that comes or goes at once) is kept before by itself, for two
+        days of hours.
       </p>
       {leads && (
         <form className="flex gap-2" onSubmit={(event) => void handleSubmit(keep)(event)}>
@@ -54,9 +57,17 @@ export function Versions(): React.JSX.Element {
                 {version.name}
               </span>
               <span className="text-xs text-ink-3">
-                {dayAndTime(version.at)}, {show.get("person", version.personId)?.name ?? "somebody"}
+                {dayAndTime(version.at)},{" "}
+                {version.personId === "" ? "by itself" : (show.get("person", version.personId)?.name ?? "somebody")}
               </span>
             </span>
+            <Link
+              to={`/crew/history?since=${version.id}`}
+              className="grid h-6 place-content-center rounded border border-edge px-2 text-xs text-ink-2 hover:text-ink pointer-coarse:h-11"
+              aria-label={`Compare ${version.name}`}
+            >
+              Compare
+            </Link>
             {leads && (
               <Button once size="small" onClick={() => doing(bringBack(version.id), `Brought back ${version.name}`)}>
                 Bring back

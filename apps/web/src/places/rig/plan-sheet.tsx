@@ -11,14 +11,13 @@ import {
   planChanges,
   type Plan,
   type PlanDifference,
-  type PlanKind,
 } from "@vexa/core";
 import { csv, type gdtf } from "@vexa/formats";
 import { newId } from "../../session/new-id";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { refuse } from "../../ui/messages";
-import { Tick } from "../../ui/tick";
+import { TickSection } from "../../ui/tick-section";
 import { readApart } from "./read-apart";
 import { ReportLines } from "./report-lines";
 import { keepPictures } from "./take-in";
@@ -91,8 +90,6 @@ export function saveTable(show: Show): void {
   URL.revokeObjectURL(link.href);
 }
 
-const MOST_LISTED = 200;
-
 /** In what a plan differs from the show, each to be taken or left; programming stays with its lamps. */
 export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }): React.JSX.Element {
   const show = useShow();
@@ -137,47 +134,27 @@ export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }):
       <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="Differences">
         {PLAN_KINDS.map((kind) => {
           const own = rows.filter((row) => row.kind === kind);
-          return own.length === 0 ? null : <Kind key={kind} kind={kind} rows={own} left={left} onTurn={turn} />;
+          return (
+            <TickSection
+              key={kind}
+              name={kind}
+              heading={`${own.length} ${kind}`}
+              rows={own}
+              keyOf={({ key }) => key}
+              isOn={({ key }) => !left.has(key)}
+              isBarred={({ barred }) => barred !== null}
+              onTurn={turn}
+              label={({ lamp }) => lamp}
+              columns="grid-cols-[14rem_minmax(0,1fr)]"
+              more={({ words, barred }) => (
+                <span className="truncate text-ink-2" title={words}>
+                  {barred === null ? words : <span className="text-barred">▬ {barred}</span>}
+                </span>
+              )}
+            />
+          );
         })}
       </div>
-    </section>
-  );
-}
-
-function Kind(of: {
-  kind: PlanKind;
-  rows: readonly PlanDifference[];
-  left: ReadonlySet<string>;
-  onTurn: (rows: readonly PlanDifference[]) => void;
-}): React.JSX.Element {
-  const { kind, rows, left, onTurn } = of;
-  const open = rows.filter(({ barred }) => barred === null);
-  return (
-    <section className="mb-3" aria-label={kind}>
-      <h3 className="flex items-center gap-2 text-xs text-ink-3">
-        <Tick
-          label={`${rows.length} ${kind}`}
-          on={open.length > 0 && open.every(({ key }) => !left.has(key))}
-          disabled={open.length === 0}
-          onTick={() => onTurn(open)}
-        />
-      </h3>
-      <ul className="grid gap-0.5 pl-4">
-        {rows.slice(0, MOST_LISTED).map((row) => (
-          <li key={row.key} className="grid grid-cols-[14rem_minmax(0,1fr)] items-center gap-2 text-[13px]">
-            <Tick
-              label={<span className="truncate">{row.lamp}</span>}
-              on={row.barred === null && !left.has(row.key)}
-              disabled={row.barred !== null}
-              onTick={() => onTurn([row])}
-            />
-            <span className="truncate text-ink-2" title={row.words}>
-              {row.barred === null ? row.words : <span className="text-barred">▬ {row.barred}</span>}
-            </span>
-          </li>
-        ))}
-        {rows.length > MOST_LISTED && <li className="text-xs text-ink-3">{rows.length - MOST_LISTED} more of the same kind</li>}
-      </ul>
     </section>
   );
 }

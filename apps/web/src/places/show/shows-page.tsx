@@ -16,6 +16,7 @@ import { refuse, tell } from "../../ui/messages";
 import { dayAndTime } from "../../ui/moments";
 import { PopSheet } from "../../ui/pop-sheet";
 import { Tick } from "../../ui/tick";
+import { PartsSheet } from "./parts-sheet";
 
 type Doing = (work: Promise<unknown>, done: string) => void;
 
@@ -24,6 +25,7 @@ export function ShowsPage(): React.JSX.Element {
   const leads = extentOf(useMe(), "restore") === "all";
   const { data: shows, error, mutate } = useSWR<ShowLine[], Error>("shows", fetchShows);
   const [all, setAll] = useState(false);
+  const [parts, setParts] = useState<string | null>(null);
   const picker = useRef<HTMLInputElement>(null);
   const doing: Doing = (work, done) =>
     void work
@@ -38,6 +40,8 @@ export function ShowsPage(): React.JSX.Element {
   const takeIn = (file: File | undefined): void => {
     if (file) doing(takeShowIn(file), `Took ${file.name} in`);
   };
+  const partsOf = (shows ?? []).find(({ id }) => id === parts);
+  if (partsOf) return <PartsSheet from={partsOf} onDone={() => setParts(null)} />;
   const listed = (shows ?? []).filter(({ archived, deletedAt }) => all || (!archived && deletedAt === null));
   const hidden = (shows ?? []).length - listed.length;
   return (
@@ -84,14 +88,14 @@ export function ShowsPage(): React.JSX.Element {
       </header>
       <ul className="grid gap-1.5" aria-label="Shows">
         {listed.map((show) => (
-          <Row key={show.id} show={show} leads={leads} doing={doing} />
+          <Row key={show.id} show={show} leads={leads} doing={doing} onParts={() => setParts(show.id)} />
         ))}
       </ul>
     </div>
   );
 }
 
-function Row({ show, leads, doing }: { show: ShowLine; leads: boolean; doing: Doing }): React.JSX.Element {
+function Row({ show, leads, doing, onParts }: { show: ShowLine; leads: boolean; doing: Doing; onParts: () => void }): React.JSX.Element {
   const client = useClient();
   const { id, name, onStage, lamps, cues, changedAt, archived, deletedAt } = show;
   const rename = (to: string): boolean => {
@@ -145,6 +149,7 @@ function Row({ show, leads, doing }: { show: ShowLine; leads: boolean; doing: Do
                 <MenuItem onSelect={() => saveFile(id)} hint=".vexa">
                   Save as a file
                 </MenuItem>
+                {!onStage && <MenuItem onSelect={onParts}>Take parts of it…</MenuItem>}
                 <MenuItem onSelect={() => doing(copyShow(id, `Copy of ${name}`.slice(0, 80)), `Copied ${name}`)}>Copy</MenuItem>
                 {!onStage && (
                   <MenuItem

@@ -1,0 +1,8 @@
+/** The public names of comparing shows and taking parts of them. */
+export { compareShows, type ShowDifference } from "./questions/compare-shows";
+export { partsBroughtBack } from "./edits/bring-back-parts";
+export { lampMatches, type LampMatch } from "./edits/matched-lamps";
+export { lampsOfParts, PART_KINDS, takeParts, type PartsTaken, type PartsWanted } from "./edits/take-parts";
+export { recordName } from "./show/record-name";
+export { KEPT_BEFORE, riskOf, type KeptBefore } from "./questions/risk-of";
+export type { ChangedBy } from "./protocol/messages";
