@@ -6,7 +6,8 @@ import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { setLane, signedIn } from "./people";
-import { select, typeInto } from "./rig-story";
+import { foreignDesk } from "./foreign-desk";
+import { select, traced, typeInto } from "./rig-story";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
 
@@ -191,9 +192,47 @@ describe("the shows of an installation", () => {
     await on.click();
     await ines.getByText(/will leave this machine by interface|knows no way to 198\.51\.100\.7/).waitFor();
     await ines.keyboard.press("Escape");
+    // To groups it goes by an interface that is named; the one of the machine itself leaves nothing.
+    await typeInto(ines, "Address of Output", "groups");
+    await on.click();
+    await ines.getByRole("button", { name: "Keep it on this machine (lo)" }).click();
+    await ines.getByText("Leaves this machine by lo.").waitFor();
+    await ines.getByText(/packets in the last second/).waitFor();
     await ines.getByRole("button", { name: "Take Output away" }).click();
     await ines.getByText("No output is listed.").waitFor();
     second.close();
+    await ines.getByRole("link", { name: "Shows" }).click();
+  });
+
+  it("take a universe in from outside, merged into ours, named in Trace, and without their own again", async () => {
+    await ines.getByRole("link", { name: "Network" }).click();
+    await ines.getByRole("button", { name: "Add an input" }).click();
+    const port = 20000 + Math.floor(Math.random() * 20000);
+    await typeInto(ines, "Port of Input", String(port));
+    await typeInto(ines, "Into ours of Input", "12");
+    await typeInto(ines, "Universe of Input", "0");
+    await ines.getByText(/it must be from 1 to 63999/).waitFor();
+    await typeInto(ines, "Heard on of Input", "300.1.1.1");
+    await ines
+      .getByText(/one of this machine's own/)
+      .first()
+      .waitFor();
+    await ines.getByRole("button", { name: "Input on" }).click();
+    await ines.getByText("Nobody is heard.").waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    const desk = await foreignDesk(port, { universe: 1, slot: 145, level: 77 });
+    await ines.getByText("Fern desk, priority 100").waitFor();
+    const ours = lantern();
+    await choose(ines.getByLabel("How Input counts"), { label: "replaces ours while it lives" });
+    await until("it leaves in place of ours", () => lantern() === 77);
+    const chain = await traced(ines, "1001", "Dimmer");
+    await chain.getByText("Input Input, from outside").waitFor();
+    desk.stop();
+    await until("it is gone 2.5 s later", () => lantern() === ours);
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+    await ines.getByRole("link", { name: "Network" }).click();
+    await ines.getByRole("button", { name: "Take Input away" }).click();
+    await ines.getByText("None is listed.").waitFor();
     await ines.getByRole("link", { name: "Shows" }).click();
   });
 

@@ -1,4 +1,3 @@
-export * from "./parts-names";
 export * from "./rig-names";
 export { phaseChanges } from "./edits/keep-phases";
 export { scaleChanges } from "./edits/give-back-scales";

@@ -1,4 +1,6 @@
-/** The public names of lamps and rigs. */
+/** The public names of lamps and rigs, and of what goes with them. */
+export * from "./network-names";
+export * from "./parts-names";
 export {
   ATTRIBUTE_NAME,
   attributeInfo,
@@ -60,6 +62,4 @@ export { lampsOn, newScenery, SCENERY_FIELDS, typedScenery, type SceneryField } 
 export { venueList, type VenuePreset } from "./questions/venue-list";
 export { beyondLimits } from "./questions/beyond-limits";
 export { LAYER_OF_NONE } from "./edits/take-in-scenery";
-export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, type OutputLine, type OutputProtocol } from "./playback/output";
-export { newOutput, OUTPUT_FIELDS, outputText, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
 export { CUE_SHEET_COLUMNS, cueSheet, type CueSheetRow } from "./questions/cue-sheet";

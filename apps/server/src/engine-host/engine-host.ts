@@ -2,6 +2,7 @@ import { EventEmitter } from "node:events";
 import { Worker } from "node:worker_threads";
 import type { DarkAhead, Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
 import type { SacnSource } from "../output/sacn-output";
+import type { HeardBuffer } from "./mixed-inputs";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** DMX512-A: 513 slots take 22.676 ms. */
@@ -34,6 +35,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #worker: Worker;
   #shared: { values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
+  #buffers: readonly HeardBuffer[] = [];
   #stopped: (() => void) | null = null;
   #asked = 0;
   #hung = false;
@@ -68,6 +70,12 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** What comes next is another show: what leaves goes over to it in so many seconds. */
   crossNext(seconds: number | null): void {
     this.#worker.postMessage({ type: "cross", seconds } satisfies ToEngine);
+  }
+
+  /** What is heard of universes from outside, from now on. */
+  hears(buffers: readonly HeardBuffer[]): void {
+    this.#buffers = buffers;
+    this.#worker.postMessage({ type: "hears", buffers } satisfies ToEngine);
   }
 
   apply(at: number, changes: readonly Change[]): void {
@@ -140,6 +148,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
       ...{ clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND },
     });
     worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
+    worker.postMessage({ type: "hears", buffers: this.#buffers } satisfies ToEngine);
     this.#heardMs = performance.now() + LOADING_MS;
     worker.on("message", (message: FromEngine) => this.#hear(message));
     worker.on("error", (error) => this.emit("trouble", error));
@@ -168,7 +177,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.#shared = { values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };
         break;
       case "health": {
-        const { frames, late, packets, seconds, universes, worstFrameMs, worstLatenessMs } = message;
+        const { frames, late, packets, seconds, universes, worstFrameMs, worstLatenessMs, outputs } = message;
         this.emit("health", {
           framesPerSecond: frames / seconds,
           lateFrames: late,
@@ -177,6 +186,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
           worstFrameMs,
           worstLatenessMs,
           engineMegabytes: process.memoryUsage.rss() / 1e6,
+          outputs,
         });
         break;
       }

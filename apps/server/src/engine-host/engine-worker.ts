@@ -13,6 +13,7 @@ import { OutputLines } from "../output/output-lines";
 import { LEADS_PRIORITY } from "../stage/sacn-source";
 import { SacnOutput } from "../output/sacn-output";
 import { LastFrameFile, readLastFrame, type LastFrame } from "./last-frame";
+import { MixedInputs } from "./mixed-inputs";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
 
 /** How often it is worked out who hides whom, while anything changes. */
@@ -37,6 +38,7 @@ async function run(start: EngineStart): Promise<void> {
   const now = (): number => steadySeconds() + start.clockOffset;
   const output = await SacnOutput.open(start.sacn);
   const lines = new OutputLines(start.sacn);
+  const inputs = new MixedInputs();
   let { priority } = start.sacn;
   const sleeper = new Int32Array(new SharedArrayBuffer(4));
 
@@ -80,11 +82,14 @@ async function run(start: EngineStart): Promise<void> {
     shared = { values: new Float32Array(values, 0, engine.values.length), ticket: new Int32Array(ticket) };
     output.patch(engine.universes);
     lines.patch(engine.universes);
+    inputs.patch(engine.universes);
     say({ type: "rig", values, ticket });
   };
   // Whoever plays along for the case that the other ends sends nothing to the show's own outputs meanwhile.
-  const takeLines = (): void =>
+  const takeLines = (): void => {
     lines.take(priority >= LEADS_PRIORITY ? engine.show.all("output") : NO_LINES, (why) => say({ type: "trouble", why }));
+    inputs.take(engine.show.all("input"));
+  };
   takeRig();
 
   const first = now();
@@ -112,6 +117,10 @@ async function run(start: EngineStart): Promise<void> {
         priority = message.priority;
         continue;
       }
+      if (message.type === "hears") {
+        inputs.hear(message.buffers);
+        continue;
+      }
       if (message.type === "cross") {
         for (const one of batch.take()) command(one);
         engine.crossNext(message.seconds);
@@ -123,8 +132,9 @@ async function run(start: EngineStart): Promise<void> {
         continue;
       }
       if (message.type === "trace") {
-        const parameter = engine.show.rig.headByKey.get(message.of.head)?.parameters.get(message.of.attribute);
-        say({ type: "traced", ask: message.ask, trace: parameter === undefined ? null : engine.trace(parameter) });
+        const at = engine.show.rig.headByKey.get(message.of.head)?.parameters.get(message.of.attribute);
+        const trace = at === undefined ? null : inputs.traced(engine.trace(at), engine.show.rig.parameters[at]!, now());
+        say({ type: "traced", ask: message.ask, trace });
         continue;
       }
       latest = Math.max(latest, message.at);
@@ -155,7 +165,8 @@ async function run(start: EngineStart): Promise<void> {
       shared.values.set(engine.values);
       Atomics.add(shared.ticket, 0, 1);
     }
-    health.packets += output.send(frame, latest * 1000) + lines.send(frame, latest * 1000);
+    const leaves = inputs.mix(frame, latest);
+    health.packets += output.send(leaves, latest * 1000) + lines.send(leaves, latest * 1000);
     health.frames++;
     keepFrame(deadline, changed);
   };
@@ -194,7 +205,7 @@ async function run(start: EngineStart): Promise<void> {
 
   const tellHealth = (at: number): void => {
     const { since, ...measured } = health;
-    say({ type: "health", ...measured, universes: engine.universes.length, seconds: at - since });
+    say({ type: "health", ...measured, universes: engine.universes.length, seconds: at - since, outputs: lines.health() });
     Object.assign(health, { since: at, ...NONE });
   };
 

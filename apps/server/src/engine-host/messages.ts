@@ -1,4 +1,5 @@
-import type { DarkAhead, Change, HeadAttribute, Showing, ShowRecord, Trace } from "@vexa/core";
+import type { DarkAhead, Change, HeadAttribute, OutputHealth, Showing, ShowRecord, Trace } from "@vexa/core";
+import type { HeardBuffer } from "./mixed-inputs";
 import type { SacnSource } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
@@ -18,6 +19,8 @@ export type ToEngine =
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
   /** The changes that come next bring another show, to which what leaves goes over in so many seconds; null = they don't after all. */
   | { readonly type: "cross"; readonly seconds: number | null }
+  /** What is heard of universes from outside. */
+  | { readonly type: "hears"; readonly buffers: readonly HeardBuffer[] }
   | { readonly type: "priority"; readonly priority: number }
   /** Nothing is worked out any more: for tests of what watches over the thread. */
   | { readonly type: "hang" }
@@ -35,6 +38,7 @@ export type FromEngine =
       readonly seconds: number;
       readonly worstFrameMs: number;
       readonly worstLatenessMs: number;
+      readonly outputs: readonly OutputHealth[];
     }
   | { readonly type: "traced"; readonly ask: number; readonly trace: Trace | null }
   /** How much of each playback shows, and what is left behind; told when it has changed. */

@@ -15,6 +15,12 @@ interface Stream {
 /** Sends universes as ArtDmx to one node: what changed at once, what is still once a second. */
 export class ArtNetOutput implements Output {
   readonly #socket: Socket;
+  readonly trouble: { errors: number; why: string | null } = { errors: 0, why: null };
+  readonly #sent = (error: Error | null): void => {
+    if (!error) return;
+    this.trouble.errors++;
+    this.trouble.why = error.message;
+  };
   #streams: (Stream | null)[] = [];
   #universes: readonly number[] = [];
 
@@ -26,11 +32,15 @@ export class ArtNetOutput implements Output {
     return new Promise((resolve, reject) => {
       const socket = createSocket("udp4");
       socket.once("error", reject);
-      socket.connect(port, address, () => {
-        socket.off("error", reject);
-        // Nobody listening is no error of ours: the next packet tries again.
-        socket.on("error", () => undefined);
-        resolve(new ArtNetOutput(socket));
+      // A broadcast address can only be connected to by a socket that may broadcast, and only a bound one may.
+      socket.bind(0, () => {
+        if (address.endsWith(".255")) socket.setBroadcast(true);
+        socket.connect(port, address, () => {
+          socket.off("error", reject);
+          // Nobody listening is no error of ours: the next packet tries again.
+          socket.on("error", () => undefined);
+          resolve(new ArtNetOutput(socket));
+        });
       });
     });
   }
@@ -63,7 +73,7 @@ export class ArtNetOutput implements Output {
       stream.sequence = (stream.sequence % 255) + 1;
       artnet.setSequence(stream.packet, stream.sequence);
       stream.sentMs = nowMs;
-      this.#socket.send(stream.packet, () => undefined);
+      this.#socket.send(stream.packet, this.#sent);
       packets++;
     }
     return packets;

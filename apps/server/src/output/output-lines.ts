@@ -1,4 +1,5 @@
-import { SLOTS, type OutputLine } from "@vexa/core";
+import { networkInterfaces } from "node:os";
+import { SLOTS, TO_GROUPS, type OutputHealth, type OutputLine } from "@vexa/core";
 import { artnet, sacn } from "@vexa/formats";
 import { ArtNetOutput } from "./artnet-output";
 import type { Output } from "./output";
@@ -14,6 +15,7 @@ class Line {
   #places: readonly number[] = [];
   #frame = new Uint8Array(0);
   #sentMs = -Infinity;
+  #packets = 0;
 
   constructor(of: OutputLine, output: Output) {
     this.of = of;
@@ -38,7 +40,23 @@ class Line {
     if (nowMs - this.#sentMs < 1000 / this.of.rate - 1) return 0;
     this.#sentMs = nowMs;
     this.#places.forEach((place, at) => this.#frame.set(frame.subarray(place * SLOTS, (place + 1) * SLOTS), at * SLOTS));
-    return this.#output.send(this.#frame, nowMs);
+    const packets = this.#output.send(this.#frame, nowMs);
+    this.#packets += packets;
+    return packets;
+  }
+
+  /** What it did since this was last asked. */
+  health(): OutputHealth {
+    const { trouble } = this.#output;
+    const told = {
+      id: this.of.id,
+      packets: this.#packets,
+      errors: trouble.errors,
+      ...(trouble.why === null ? {} : { trouble: trouble.why }),
+    };
+    this.#packets = 0;
+    Object.assign(trouble, { errors: 0, why: null });
+    return told;
   }
 
   close(): Promise<void> {
@@ -52,6 +70,8 @@ export class OutputLines {
   #lines: Line[] = [];
   #wanted: readonly OutputLine[] = [];
   #universes: readonly number[] = [];
+  /** Why lines couldn't be opened, by their ids. */
+  readonly #barred = new Map<string, string>();
 
   constructor(source: Pick<SacnSource, "cid" | "name">) {
     this.#source = source;
@@ -62,6 +82,7 @@ export class OutputLines {
     if (lines === this.#wanted) return;
     this.#wanted = lines;
     const on = lines.filter((line) => line.on);
+    this.#barred.clear();
     const kept = this.#lines.filter((line) => on.includes(line.of));
     for (const line of this.#lines) if (!kept.includes(line)) void line.close();
     this.#lines = kept;
@@ -75,7 +96,10 @@ export class OutputLines {
           this.#lines = [...this.#lines, line];
           return undefined;
         },
-        (error: unknown) => trouble(`the output ${of.name} can't be opened: ${String(error)}`),
+        (error: unknown) => {
+          this.#barred.set(of.id, error instanceof Error ? error.message : String(error));
+          trouble(`the output ${of.name} can't be opened: ${String(error)}`);
+        },
       );
   }
 
@@ -90,13 +114,25 @@ export class OutputLines {
     return packets;
   }
 
+  /** What each line that is on did since this was last asked. */
+  health(): OutputHealth[] {
+    return [
+      ...this.#lines.map((line) => line.health()),
+      ...[...this.#barred].map(([id, trouble]): OutputHealth => ({ id, packets: 0, errors: 0, trouble })),
+    ];
+  }
+
   async close(): Promise<void> {
     await Promise.all(this.#lines.map((line) => line.close()));
     this.#lines = [];
   }
 
-  async #open({ protocol, address, port, priority }: OutputLine): Promise<Output> {
+  async #open({ protocol, address, port, priority, leavesBy }: OutputLine): Promise<Output> {
     if (protocol === "Art-Net") return ArtNetOutput.open({ address, port: port ?? artnet.ARTNET_PORT });
-    return SacnOutput.open({ ...this.#source, targets: [{ address, port: port ?? sacn.SACN_PORT }], priority });
+    const target = { address, port: port ?? sacn.SACN_PORT };
+    if (address !== TO_GROUPS) return SacnOutput.open({ ...this.#source, targets: [target], priority });
+    const groupsBy = networkInterfaces()[leavesBy ?? ""]?.find(({ family }) => family === "IPv4")?.address;
+    if (groupsBy === undefined) throw new Error(`this machine has no interface ${leavesBy ?? ""}`);
+    return SacnOutput.open({ ...this.#source, targets: [{ ...target, groupsBy }], priority });
   }
 }

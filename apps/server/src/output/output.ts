@@ -3,6 +3,8 @@ export interface Output {
   send(frame: Uint8Array, nowMs: number): number;
   /** Which universes a frame holds from now on, in order. */
   patch(universes: readonly number[]): void;
+  /** Packets that couldn't be sent since whoever reads this set it back, and why the latest couldn't. */
+  readonly trouble: { errors: number; why: string | null };
   /** Says good-bye to the receivers and closes. */
   close(): Promise<void>;
 }

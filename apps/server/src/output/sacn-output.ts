@@ -3,10 +3,17 @@ import { SLOTS } from "@vexa/core";
 import { sacn } from "@vexa/formats";
 import type { Output } from "./output";
 
-/** Where E1.31 goes: one receiver by address. */
+/** Where E1.31 goes: one receiver by address; or each universe's own group, by the interface that has this address. */
 export interface SacnTarget {
   readonly address: string;
   readonly port: number;
+  readonly groupsBy?: string;
+}
+
+/** A way out: packets of a universe go into it. */
+interface Way {
+  readonly socket: Socket;
+  readonly target: SacnTarget;
 }
 
 /** Where a stream goes, and what it says of whose it is. */
@@ -37,19 +44,22 @@ interface Stream {
 
 /** Sends universes as E1.31 data by unicast: what changed at once, what is still as keep-alive. */
 export class SacnOutput implements Output {
-  readonly #sockets: readonly Socket[];
+  readonly #ways: readonly Way[];
+  #discoveredMs = -Infinity;
+  /** Packets that couldn't be sent since this was last read, and why the latest couldn't. */
+  readonly trouble: { errors: number; why: string | null } = { errors: 0, why: null };
   readonly #source: Omit<SacnSource, "targets" | "priority">;
   #priority: number;
   #streams: Stream[] = [];
 
-  private constructor(sockets: readonly Socket[], source: SacnSource) {
-    this.#sockets = sockets;
+  private constructor(ways: readonly Way[], source: SacnSource) {
+    this.#ways = ways;
     this.#source = source;
     this.#priority = source.priority;
   }
 
   static async open(source: SacnSource): Promise<SacnOutput> {
-    return new SacnOutput(await Promise.all(source.targets.map(connected)), source);
+    return new SacnOutput(await Promise.all(source.targets.map(opened)), source);
   }
 
   /** Goes out with the next frame. */
@@ -77,8 +87,9 @@ export class SacnOutput implements Output {
       this.#emit(stream, 0);
       stream.sent++;
       stream.sentMs = nowMs;
-      packets += this.#sockets.length;
+      packets += this.#ways.length;
     }
+    this.#discover(nowMs);
     return packets;
   }
 
@@ -99,7 +110,7 @@ export class SacnOutput implements Output {
     this.#streams.forEach((stream) => this.#farewell(stream));
     this.#streams = [];
     // A socket closes after what it was given to send.
-    await Promise.all(this.#sockets.map((socket) => new Promise<void>((resolve) => socket.close(() => resolve()))));
+    await Promise.all(this.#ways.map(({ socket }) => new Promise<void>((resolve) => socket.close(() => resolve()))));
   }
 
   #newStream(universe: number): Stream {
@@ -117,7 +128,27 @@ export class SacnOutput implements Output {
     stream.sequence = (stream.sequence + 1) & 255;
     sacn.refresh(stream.packet, { sequence: stream.sequence, options });
     // Nobody listening is no error of ours: the next packet tries again.
-    for (const socket of this.#sockets) socket.send(stream.packet, ignore);
+    for (const { socket, target } of this.#ways) {
+      if (target.groupsBy === undefined) socket.send(stream.packet, this.#sent);
+      else socket.send(stream.packet, target.port, sacn.multicastGroup(universeOf(stream)), this.#sent);
+    }
+  }
+
+  readonly #sent = (error: Error | null): void => {
+    if (!error) return;
+    this.trouble.errors++;
+    this.trouble.why = error.message;
+  };
+
+  /** Those who look for universes on the network are told of ours. */
+  #discover(nowMs: number): void {
+    if (nowMs - this.#discoveredMs < sacn.DISCOVERY_SECONDS * 1000) return;
+    this.#discoveredMs = nowMs;
+    const { cid, name } = this.#source;
+    for (const { socket, target } of this.#ways)
+      if (target.groupsBy !== undefined)
+        for (const page of sacn.discovery({ cid, sourceName: name, universes: this.#streams.map(universeOf) }))
+          socket.send(page, target.port, sacn.multicastGroup(sacn.DISCOVERY_UNIVERSE), this.#sent);
   }
 }
 
@@ -140,14 +171,25 @@ function copyIfDifferent(levels: Uint8Array, packet: Uint8Array): boolean {
   return differs;
 }
 
-function connected({ address, port }: SacnTarget): Promise<Socket> {
+function opened(target: SacnTarget): Promise<Way> {
+  const { address, port, groupsBy } = target;
   return new Promise((resolve, reject) => {
     const socket = createSocket({ type: "udp4", sendBufferSize: 4 * 1024 * 1024 });
     socket.once("error", reject);
-    socket.connect(port, address, () => {
+    const ready = (): void => {
       socket.off("error", reject);
       socket.on("error", ignore);
-      resolve(socket);
-    });
+      resolve({ socket, target });
+    };
+    if (groupsBy === undefined) socket.connect(port, address, ready);
+    else
+      socket.bind(0, groupsBy, () => {
+        try {
+          socket.setMulticastInterface(groupsBy);
+          ready();
+        } catch (error) {
+          reject(error instanceof Error ? error : new Error(String(error)));
+        }
+      });
   });
 }

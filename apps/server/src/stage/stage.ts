@@ -3,6 +3,7 @@ import type { Logger } from "pino";
 import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
+import { SacnInputs } from "../input/sacn-inputs";
 import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
 import { WingLink } from "../input/wing-link";
@@ -54,6 +55,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #loans: LoanClock;
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
+  readonly #inputs: SacnInputs;
   #osc: OscInput | null = null;
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
 
@@ -82,7 +84,14 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     this.host.on("trouble", (error) => log.error({ err: error }, "the engine had trouble"));
     this.host.on("again", (why) => this.emit("again", why));
     this.host.on("standing", (standing) => this.emit("standing", standing));
-    this.host.on("health", (health) => this.emit("health", health));
+    this.#inputs = new SacnInputs({
+      cid: sourceOf(options, LEADS_PRIORITY).cid,
+      now: this.host.now,
+      tell: (buffers) => this.host.hears(buffers),
+    });
+    this.#inputs.take(show.all("input"));
+    this.door.on("changes", () => this.#inputs.take(this.door.show.all("input")));
+    this.host.on("health", (health) => this.emit("health", { ...health, inputs: this.#inputs.health() }));
     this.#followOn = new FollowOn(this.door, this.host.now);
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
@@ -152,6 +161,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.host.stop();
     await this.#osc?.close();
     await this.#wings.close();
+    await this.#inputs.close();
     this.#strangers.stop();
     await this.door.close();
   }

@@ -1,5 +1,5 @@
 import { createContext, useContext, useSyncExternalStore } from "react";
-import type { Person, Show } from "@vexa/core";
+import type { Health, Person, Show } from "@vexa/core";
 import type { ShowClient } from "./show-client";
 
 const ClientContext = createContext<ShowClient | null>(null);
@@ -23,6 +23,12 @@ export function useLiveClient(): ShowClient {
 export function useShow(): Show {
   const client = useClient();
   return useSyncExternalStore(client.subscribe, () => client.view);
+}
+
+/** How the server and its outputs fare, once a second; null before the first word. */
+export function useHealth(): Health | null {
+  const client = useClient();
+  return useSyncExternalStore(client.subscribe, () => client.health);
 }
 
 /** The person who is signed in. */

@@ -31,6 +31,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   slotTest: ["tests"],
   settings: [],
   output: [],
+  input: [],
   timeState: [],
   territory: ["overlay", "highlight", "curtain", "reach"],
   loan: ["overlay", "highlight", "curtain", "reach"],

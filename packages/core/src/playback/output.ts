@@ -7,14 +7,17 @@ export type OutputProtocol = (typeof OUTPUT_PROTOCOLS)[number];
 /** Packets of a universe a second at most. */
 export const OUTPUT_RATES = [44, 40, 33, 25] as const;
 
-/** A receiver to which universes go by unicast. */
+/** In place of an address: each universe goes to its own group (E1.31 9.3.1), for whoever joins it. */
+export const TO_GROUPS = "groups";
+
+/** A receiver to which universes go, or all who listen to a universe's group. */
 export interface OutputLine {
   readonly id: string;
   readonly kind: "output";
   readonly version: number;
   readonly name: string;
   readonly protocol: OutputProtocol;
-  /** IPv4. */
+  /** IPv4 of one receiver; `groups` for E1.31's own multicast; with Art-Net also a broadcast address such as 2.255.255.255. */
   readonly address: string;
   /** null = the protocol's own. */
   readonly port: number | null;
@@ -39,10 +42,16 @@ export function staysHere(address: string): boolean {
 }
 
 /** Whether an address is one receiver's: neither a group's, nor everybody's, nor none. */
-function isUnicast(address: string): boolean {
+export function isUnicast(address: string): boolean {
   const match = IPV4.exec(address);
   const first = match ? Number(match[1]) : 0;
   return first >= 1 && first < 224 && !address.endsWith(".255");
+}
+
+/** All hosts of a network, by its last octets. */
+function isBroadcast(address: string): boolean {
+  const match = IPV4.exec(address);
+  return match !== null && Number(match[1]) < 224 && address.endsWith(".255");
 }
 
 const rateSchema: Schema<OutputLine["rate"]> = (value, path) =>
@@ -64,8 +73,12 @@ export const outputSchema: Schema<OutputLine> = where(
     on: yesOrNo,
     leavesBy: optional(textUpTo(40)),
   }),
-  ({ address, universes, leavesBy, priority, on }) => {
-    if (!isUnicast(address)) return "its address must be that of one receiver, such as 10.0.0.21";
+  ({ protocol, address, universes, leavesBy, priority, on }) => {
+    const many = protocol === "E1.31" ? address === TO_GROUPS : isBroadcast(address);
+    if (!isUnicast(address) && !many)
+      return protocol === "E1.31"
+        ? `its address must be that of one receiver, such as 10.0.0.21, or ${TO_GROUPS}`
+        : "its address must be that of one receiver, such as 2.0.0.21, or a broadcast address, such as 2.255.255.255";
     if (on && !staysHere(address) && leavesBy === undefined) return "it leaves this machine: that must be let by naming the interface";
     if (universes && universes.from > universes.to) return "its universes must rise";
     return Number.isInteger(priority) ? null : "its priority must be a whole number";

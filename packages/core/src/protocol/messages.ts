@@ -1,3 +1,4 @@
+import type { HeardSource } from "../playback/input";
 import type { Role } from "../territory/territory";
 import type { RecordBase } from "../document/record";
 import type { Transaction } from "../document/transaction";
@@ -113,6 +114,24 @@ export interface SessionLine {
   readonly own: boolean;
 }
 
+/** What an output of the table did in the last second. */
+export interface OutputHealth {
+  readonly id: string;
+  readonly packets: number;
+  readonly errors: number;
+  /** Why the latest of them failed, or why it can't be opened. */
+  readonly trouble?: string;
+}
+
+/** Who is heard by an input. */
+export interface InputHealth {
+  readonly id: string;
+  readonly packets: number;
+  readonly sources: readonly HeardSource[];
+  /** What is refused, as packets of our own. */
+  readonly trouble?: string;
+}
+
 /** How output is doing, once a second. */
 export interface Health {
   /** Whether the database answers; without it nothing can be recorded, and all else goes on. */
@@ -129,6 +148,9 @@ export interface Health {
   readonly worstLatenessMs: number;
   /** Of the engine's process. */
   readonly engineMegabytes: number;
+  /** What each output of the show's table did in that second. */
+  readonly outputs?: readonly OutputHealth[];
+  readonly inputs?: readonly InputHealth[];
   /** How many others stand by and are in step. */
   readonly standbys?: number;
 }

@@ -49,6 +49,7 @@ const WHO_CHANGES: {
   slotTest: "play commands",
   settings: "stage",
   output: "stage",
+  input: "stage",
   groupMaster: "owner",
   control: "builders",
 };

@@ -12,6 +12,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   scenery: "rig",
   settings: "rig",
   output: "rig",
+  input: "rig",
   group: "build",
   preset: "build",
   sketch: "build",

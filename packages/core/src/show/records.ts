@@ -6,6 +6,7 @@ import { masterSchema, masterStateSchema, type MasterState, type SpeedMaster } f
 import { controlSchema, type Control } from "../playback/control";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
 import { curtainSchema, type Curtain } from "../playback/curtain";
+import { inputSchema, type InputLine } from "../playback/input";
 import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
@@ -49,6 +50,7 @@ export interface RecordByKind {
   curtain: Curtain;
   settings: ShowSettings;
   output: OutputLine;
+  input: InputLine;
   timeState: TimeState;
   territory: Territory;
   loan: Loan;
@@ -96,6 +98,7 @@ export const KINDS: {
   slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },
   curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },
   settings: { label: "settings", scope: "document", undone: "yes", schema: settingsSchema },
+  input: { label: "input", scope: "document", undone: "yes", schema: inputSchema },
   output: { label: "output", scope: "document", undone: "yes", schema: outputSchema },
   sound: { label: "sound", scope: "document", undone: "yes", schema: soundSchema },
   timeState: { label: "time line", scope: "session", undone: "never", schema: timeStateSchema },

@@ -9,9 +9,9 @@ import { missingInStrokes, missingName } from "./rules";
 import type { Show } from "./show";
 
 /** Kinds that belong to the installation, whichever show is on stage. */
-const INSTALLED: ReadonlySet<string> = new Set(["person", "device", "output"]);
+const INSTALLED: ReadonlySet<string> = new Set(["person", "device", "output", "input"]);
 
-/** What a version of a show keeps: recorded work. People, devices and outputs stay as they are, and so does what is going on. */
+/** What a version of a show keeps: recorded work. People, devices, outputs and inputs stay as they are, and so does what is going on. */
 export function isVersioned({ kind }: ShowRecord): boolean {
   return KINDS[kind].scope === "document" && !INSTALLED.has(kind);
 }

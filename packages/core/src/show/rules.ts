@@ -143,6 +143,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "stageState":
     case "settings":
     case "output":
+    case "input":
       return null;
     case "park":
       return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");

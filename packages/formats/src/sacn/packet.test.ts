@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { Packet } from "sacn";
 import { describe, expect, it } from "vitest";
-import { decode, encode, inSequence, multicastGroup, OPTIONS, refresh } from "./packet";
+import { discovery, decode, encode, inSequence, multicastGroup, OPTIONS, refresh } from "./packet";
 
 const cid = Uint8Array.from({ length: 16 }, (_, index) => index * 17);
 const hex = (octets: Uint8Array): string => Buffer.from(octets).toString("hex");
@@ -102,6 +102,24 @@ describe("E1.31 data packets", () => {
   it("keep the order of 5-references.md P11 (E1.31-2018 6.7.2, from memory)", () => {
     expect([11, 10, 5, 246, 60].map((next) => inSequence(10, next))).toEqual([true, false, false, true, true]);
     expect(inSequence(255, 0)).toBe(true);
+  });
+
+  it("tell universes in pages of 512 (5-references.md P17, from memory)", () => {
+    const pages = discovery({
+      cid: new Uint8Array(16).fill(3),
+      sourceName: "Vexa",
+      universes: Array.from({ length: 513 }, (_, at) => 600 - at),
+    });
+    expect(pages.map((page) => [page.length, page[118], page[119]])).toEqual([
+      [120 + 2 * 512, 0, 1],
+      [122, 1, 1],
+    ]);
+    const view = new DataView(pages[0]!.buffer);
+    expect([view.getUint32(18), view.getUint32(40), view.getUint32(114)]).toEqual([8, 2, 1]);
+    expect([view.getUint16(120), view.getUint16(122)]).toEqual([88, 89]);
+    const [three] = discovery({ cid: new Uint8Array(16), sourceName: "x", universes: [3, 1, 2, 1] });
+    const lengths = new DataView(three!.buffer);
+    expect([16, 38, 112].map((at) => lengths.getUint16(at))).toEqual([0x706e, 0x7058, 0x700e]);
   });
 
   it("have the multicast groups of P2", () => {

@@ -125,6 +125,38 @@ export function multicastGroup(universe: number): string {
   return `239.255.${universe >> 8}.${universe & 255}`;
 }
 
+/** Universes that a source sends are told to this one's group (6.2.7, appendix A). */
+export const DISCOVERY_UNIVERSE = 64214;
+/** Every so often (E131_UNIVERSE_DISCOVERY_INTERVAL). */
+export const DISCOVERY_SECONDS = 10;
+const UNIVERSES_A_PAGE = 512;
+
+/** Universe discovery packets, a page of 512 universes each (4.3 and 8, from memory; P17 of 5-references.md). */
+export function discovery({
+  cid,
+  sourceName,
+  universes,
+}: Pick<SacnData, "cid" | "sourceName"> & { universes: readonly number[] }): Uint8Array[] {
+  const sorted = [...new Set(universes)].sort((a, b) => a - b);
+  const pages = Math.max(1, Math.ceil(sorted.length / UNIVERSES_A_PAGE));
+  return Array.from({ length: pages }, (_, page) => {
+    const own = sorted.slice(page * UNIVERSES_A_PAGE, (page + 1) * UNIVERSES_A_PAGE);
+    const packet = new Uint8Array(120 + 2 * own.length);
+    const view = new DataView(packet.buffer);
+    packet.set(PREAMBLE);
+    for (const offset of [16, 38, 112]) view.setUint16(offset, 0x7000 | (packet.length - offset));
+    view.setUint32(18, 0x00000008);
+    packet.set(cid, AT.cid);
+    view.setUint32(40, 0x00000002);
+    packet.set(nameOctets(sourceName), AT.name);
+    view.setUint32(114, 0x00000001);
+    packet[118] = page;
+    packet[119] = pages - 1;
+    own.forEach((universe, at) => view.setUint16(120 + 2 * at, universe));
+    return packet;
+  });
+}
+
 function nameOctets(name: string): Uint8Array {
   const encoder = new TextEncoder();
   let cut = name;

@@ -11,6 +11,7 @@ import {
   setChange,
   staysHere,
   switchedOutput,
+  TO_GROUPS,
   typedOutput,
   type OutputField,
   type OutputLine,
@@ -18,16 +19,21 @@ import {
 } from "@vexa/core";
 import { fetchNetwork, fetchWay } from "../../session/api";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useHealth, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { DraftField } from "../../ui/draft-field";
 import { refuse } from "../../ui/messages";
 import { PopSheet } from "../../ui/pop-sheet";
+import { InputsTable } from "./inputs-table";
 
 const COLUMNS: Readonly<Record<OutputField, { readonly head: string; readonly placeholder: string; readonly title: string }>> = {
   name: { head: "Name", placeholder: "Node left", title: "" },
-  address: { head: "Address", placeholder: "10.0.0.21", title: "One receiver, by its IPv4 address" },
+  address: {
+    head: "Address",
+    placeholder: "10.0.0.21",
+    title: "One receiver by its IPv4 address; with E1.31 also: groups (multicast), with Art-Net also a broadcast address",
+  },
   port: { head: "Port", placeholder: "usual", title: "Empty: 5568 for E1.31, 6454 for Art-Net" },
   universes: { head: "Universes", placeholder: "all", title: "All, one, or a range such as 1..16" },
   shift: { head: "Shift", placeholder: "0", title: "Added to a universe’s number; Art-Net counts from 0: -1 makes ours its first" },
@@ -84,6 +90,7 @@ export function NetworkPage(): React.JSX.Element {
           </div>
         </div>
       )}
+      <InputsTable leads={leads} />
       {leads && <Interfaces />}
     </div>
   );
@@ -157,8 +164,25 @@ function Row({ output, leads }: { output: OutputLine; leads: boolean }): React.J
       ) : (
         <span />
       )}
-      {leavesBy !== undefined && on && <span className="col-span-10 text-xs text-sketch">Leaves this machine by {leavesBy}.</span>}
+      {on && <Doing id={id} leavesBy={leavesBy} />}
     </li>
+  );
+}
+
+/** What an output did in the last second. */
+function Doing({ id, leavesBy }: { id: string; leavesBy: string | undefined }): React.JSX.Element {
+  const health = useHealth()?.outputs?.find((each) => each.id === id);
+  return (
+    <span className="col-span-10 flex flex-wrap gap-3 text-xs text-ink-3">
+      {leavesBy !== undefined && <span className="text-sketch">Leaves this machine by {leavesBy}.</span>}
+      {health && <span>{counted(health.packets, "packet")} in the last second</span>}
+      {health?.trouble !== undefined && (
+        <span className="text-barred">
+          ▬ {health.errors > 0 ? `${counted(health.errors, "packet")} couldn’t be sent: ` : ""}
+          {health.trouble}
+        </span>
+      )}
+    </span>
   );
 }
 
@@ -166,7 +190,11 @@ function Row({ output, leads }: { output: OutputLine; leads: boolean }): React.J
 function LeaveSheet({ output, onLeave }: { output: OutputLine; onLeave: (by: string) => void }): React.JSX.Element {
   const show = useShow();
   const [open, setOpen] = useState(false);
-  const { data, error } = useSWR<{ by: string | null }, Error>(open ? ["way", output.address] : null, () => fetchWay(output.address));
+  const groups = output.address === TO_GROUPS;
+  const { data, error } = useSWR<{ by: string | null }, Error>(open && !groups ? ["way", output.address] : null, () =>
+    fetchWay(output.address),
+  );
+  const { data: network } = useSWR(open && groups ? "network" : null, fetchNetwork);
   const { universes, protocol, address } = output;
   const count = show.rig.universes.filter((universe) => !universes || (universe >= universes.from && universe <= universes.to)).length;
   return (
@@ -180,7 +208,27 @@ function LeaveSheet({ output, onLeave }: { output: OutputLine; onLeave: (by: str
         </Button>
       }
     >
-      {error ? (
+      {groups ? (
+        <>
+          <p>
+            <b>{counted(count, "universe")}</b> will go to their groups, to whoever listens, by one interface. It is sent also where nobody
+            listens.
+          </p>
+          {(network ?? []).map(({ name, address: own, loopback }) => (
+            <Button
+              key={`${name} ${own}`}
+              tone="live"
+              once
+              onClick={() => {
+                setOpen(false);
+                onLeave(name);
+              }}
+            >
+              {loopback ? `Keep it on this machine (${name})` : `Let it leave by ${name}, ${own}`}
+            </Button>
+          ))}
+        </>
+      ) : error ? (
         <p className="text-barred">▬ {error.message}</p>
       ) : !data ? (
         <p className="text-ink-2">Asking by which way…</p>

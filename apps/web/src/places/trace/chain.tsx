@@ -118,6 +118,8 @@ function stepWords({ what, name }: TraceStep): string {
       return "Its lamp is out of service";
     case "bent":
       return `Leaves by ${name ?? "a curve"}`;
+    case "input":
+      return `Input ${name ?? ""}, from outside: the slots leave as below`;
     case "test":
       return `Raw test by ${name ?? "somebody"}: the slots leave as below`;
   }

@@ -1,0 +1,130 @@
+import { createSocket, type Socket } from "node:dgram";
+import { HeardUniverse, SLOTS, type InputHealth, type InputLine } from "@vexa/core";
+import { sacn } from "@vexa/formats";
+import { HEARD_OCTETS, type HeardBuffer } from "../engine-host/mixed-inputs";
+
+/** Losses are looked for so often. */
+const LOOK_MS = 200;
+const LOOP = "what is sent from here isn't taken in again";
+
+interface Heard {
+  readonly line: InputLine;
+  readonly universe: HeardUniverse;
+  readonly at: Float64Array;
+  readonly slots: Uint8Array;
+  readonly shared: SharedArrayBuffer;
+  packets: number;
+  trouble?: string;
+}
+
+interface Ear {
+  readonly key: string;
+  readonly socket: Socket;
+}
+
+/** Listens to the universes of the table of inputs, beside the thread that sends, and shares with it what counts of them. */
+export class SacnInputs {
+  readonly #cid: Uint8Array;
+  readonly #now: () => number;
+  readonly #tell: (buffers: readonly HeardBuffer[]) => void;
+  readonly #timer: NodeJS.Timeout;
+  #lines: readonly InputLine[] = [];
+  #heard: Heard[] = [];
+  #ears: Ear[] = [];
+
+  /** `cid`: of our own streams, which are never taken in. */
+  constructor(of: { cid: Uint8Array; now: () => number; tell: (buffers: readonly HeardBuffer[]) => void }) {
+    this.#cid = of.cid;
+    this.#now = of.now;
+    this.#tell = of.tell;
+    this.#timer = setInterval(() => this.#heard.forEach((heard) => this.#share(heard)), LOOK_MS);
+    this.#timer.unref();
+  }
+
+  /** Begins and ends listening as the table says; what was heard by inputs that stay is kept. */
+  take(lines: readonly InputLine[]): void {
+    if (lines === this.#lines) return;
+    this.#lines = lines;
+    const on = lines.filter((line) => line.on);
+    this.#heard = on.map((line) => this.#heard.find((heard) => heard.line === line) ?? fresh(line));
+    const keys = new Set(on.map(keyOf));
+    for (const ear of this.#ears) if (!keys.has(ear.key)) ear.socket.close();
+    this.#ears = this.#ears.filter(({ key }) => keys.has(key));
+    for (const key of keys) if (!this.#ears.some((ear) => ear.key === key)) this.#listen(key);
+    this.#tell(this.#heard.map(({ line, shared }) => ({ id: line.id, shared })));
+  }
+
+  /** Who is heard, and how many packets came since it was last asked. */
+  health(): InputHealth[] {
+    return this.#heard.map((heard) => {
+      const { line, universe, packets, trouble } = heard;
+      heard.packets = 0;
+      return { id: line.id, packets, sources: universe.sources(this.#now()), ...(trouble === undefined ? {} : { trouble }) };
+    });
+  }
+
+  async close(): Promise<void> {
+    clearInterval(this.#timer);
+    await Promise.all(this.#ears.map(({ socket }) => new Promise<void>((resolve) => socket.close(() => resolve()))));
+    this.#ears = [];
+  }
+
+  #listen(key: string): void {
+    const of = (): Heard[] => this.#heard.filter(({ line }) => keyOf(line) === key);
+    const [{ line }] = of() as [Heard];
+    const socket = createSocket({ type: "udp4", reuseAddr: true, recvBufferSize: 1024 * 1024 });
+    const trouble = (error: Error): void => {
+      for (const heard of of()) heard.trouble = error.message;
+    };
+    socket.on("error", trouble);
+    socket.on("message", (octets) => this.#hear(octets, of()));
+    // Groups come to every address of the machine; what is for one alone is heard there alone.
+    socket.bind(line.port ?? sacn.SACN_PORT, line.multicast ? undefined : line.address, () => {
+      if (line.multicast)
+        try {
+          socket.addMembership(sacn.multicastGroup(line.universe), line.address);
+        } catch (error) {
+          trouble(error as Error);
+        }
+    });
+    this.#ears.push({ key, socket });
+  }
+
+  #hear(octets: Buffer, of: readonly Heard[]): void {
+    const read = sacn.decode(octets);
+    if (!read.ok) return;
+    const { cid, sourceName, universe, options, startCode, priority, sequence, slots } = read.value;
+    const meant = of.filter(({ line }) => line.universe === universe);
+    if (meant.length === 0 || startCode !== 0 || (options & sacn.OPTIONS.preview) !== 0) return;
+    const own = Buffer.compare(cid, this.#cid) === 0;
+    const source = Buffer.from(cid).toString("hex");
+    const terminated = (options & sacn.OPTIONS.terminated) !== 0;
+    for (const heard of meant) {
+      if (own) {
+        heard.trouble = LOOP;
+        continue;
+      }
+      if (!heard.universe.hear({ source, name: sourceName, priority, sequence, terminated, slots }, this.#now())) continue;
+      heard.packets++;
+      if (heard.trouble !== LOOP) delete heard.trouble;
+      this.#share(heard);
+    }
+  }
+
+  #share({ universe, slots, at }: Heard): void {
+    const now = this.#now();
+    at[0] = universe.levels(now, slots) ? now : -Infinity;
+  }
+}
+
+function fresh(line: InputLine): Heard {
+  const shared = new SharedArrayBuffer(HEARD_OCTETS);
+  const at = new Float64Array(shared, 0, 1);
+  at[0] = -Infinity;
+  return { line, universe: new HeardUniverse(), at, slots: new Uint8Array(shared, 8, SLOTS), shared, packets: 0 };
+}
+
+/** Inputs that are heard by the same socket. */
+function keyOf({ address, port, multicast, universe }: InputLine): string {
+  return `${address} ${port ?? ""} ${multicast ? universe : ""}`;
+}

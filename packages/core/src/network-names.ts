@@ -1,0 +1,7 @@
+/** The public names of what goes out and comes in by the network. */
+export { HeardUniverse, LOST_AFTER_SECONDS, type HeardPacket } from "./engine/heard-universe";
+export { INPUT_FIELDS, inputText, newInput, typedInput, type InputField } from "./edits/input-edits";
+export { INPUT_WAYS, type HeardSource, type InputLine, type InputWay } from "./playback/input";
+export type { InputHealth, OutputHealth } from "./protocol/messages";
+export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, TO_GROUPS, type OutputLine, type OutputProtocol } from "./playback/output";
+export { newOutput, OUTPUT_FIELDS, outputText, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
