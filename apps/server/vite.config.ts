@@ -12,6 +12,7 @@ export default defineConfig({
       input: {
         main: "src/main.ts",
         stage: "src/stage-main.ts",
+        play: "src/play-main.ts",
         web: "src/web-main.ts",
         "engine-worker": "src/engine-host/engine-worker.ts",
       },

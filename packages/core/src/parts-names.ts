@@ -6,3 +6,6 @@ export { lampsOfParts, PART_KINDS, takeParts, type PartsTaken, type PartsWanted 
 export { recordName } from "./show/record-name";
 export { KEPT_BEFORE, riskOf, type KeptBefore } from "./questions/risk-of";
 export type { ChangedBy } from "./protocol/messages";
+export { clockDue, type WallTime } from "./playing/clock-due";
+export { clockText, dayTimeText, readDayTime } from "./cue/clock-time";
+export { WEEKDAYS, type ClockTrigger } from "./cue/cue";

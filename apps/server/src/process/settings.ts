@@ -12,19 +12,19 @@ import type { StageServerOptions } from "../stage/stage-server";
 const LONGEST_SOCKET = 100;
 
 /** `VEXA_SACN`: receivers as address:port, separated by commas. */
-function sacnTargets(text: string): SacnTarget[] {
+export function sacnTargets(text: string): SacnTarget[] {
   return text
     .split(",")
     .filter(Boolean)
     .map((target) => {
       const [address, port = "5568"] = target.trim().split(":");
       if (!address || !/^\d+$/.test(port) || Number(port) < 1 || Number(port) > 65535)
-        throw new Error(`VEXA_SACN has “${target}”, which isn't address:port. Nothing was started.`);
+        throw new Error(`“${target}” is to receive E1.31 and isn't address:port. Nothing was started.`);
       return { address, port: Number(port) };
     });
 }
 
-function logger(part: string): Logger {
+export function logger(part: string): Logger {
   return pino({ level: process.env["VEXA_LOG"] ?? "warn", base: { part, pid: process.pid } }, pino.destination({ fd: 2, sync: true }));
 }
 

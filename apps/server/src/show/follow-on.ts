@@ -1,8 +1,12 @@
-import { allDue, sameJson, type Due, type Person, type Show } from "@vexa/core";
+import { allDue, clockDue, sameJson, type Due, type Person, type Show, type WallTime } from "@vexa/core";
 import type { Door } from "./door";
 
 /** Changes come in crowds (a drag): what is due is worked out once for all of them. */
 const REST_MS = 20;
+/** The clock on the wall may be put right: times of day are worked out anew so often. */
+const CLOCK_MS = 30_000;
+/** Nearer than this two moments are the same: times of day are worked out from a clock that is read anew. */
+const SAME_SECONDS = 0.02;
 /** Node can't wait longer than this in one go. */
 const LONGEST_MS = 2 ** 31 - 1;
 
@@ -16,8 +20,14 @@ export class FollowOn {
   readonly #now: () => number;
   readonly #timers = new Map<string, { due: Due; timer: NodeJS.Timeout }>();
   #resting: NodeJS.Timeout | null = null;
+  readonly #clock: NodeJS.Timeout;
+  readonly #wall: () => number;
 
-  constructor(door: Door, now: () => number) {
+  /** `wall`: milliseconds since 1970 on the clock on the wall. */
+  constructor(door: Door, now: () => number, wall: () => number = Date.now) {
+    this.#wall = wall;
+    this.#clock = setInterval(() => (this.#resting ??= setTimeout(() => this.#look(), 0)), CLOCK_MS);
+    this.#clock.unref();
     this.#door = door;
     this.#now = now;
     door.on("changes", () => (this.#resting ??= setTimeout(() => this.#look(), REST_MS)));
@@ -26,6 +36,7 @@ export class FollowOn {
 
   stop(): void {
     if (this.#resting) clearTimeout(this.#resting);
+    clearInterval(this.#clock);
     for (const { timer } of this.#timers.values()) clearTimeout(timer);
     this.#timers.clear();
   }
@@ -36,7 +47,12 @@ export class FollowOn {
     const running = new Set<string>();
     for (const due of allDue(show)) {
       running.add(keyOf(due));
-      this.#wait(due);
+      this.#wait(keyOf(due), due);
+    }
+    for (const due of clockDue(show, this.#now(), wallTime(this.#wall()))) {
+      const key = `clock ${keyOf(due)}`;
+      running.add(key);
+      this.#wait(key, due);
     }
     for (const [key, { timer }] of this.#timers)
       if (!running.has(key)) {
@@ -45,20 +61,29 @@ export class FollowOn {
       }
   }
 
-  #wait(due: Due): void {
-    const present = this.#timers.get(keyOf(due));
-    if (present && sameJson(present.due, due)) return;
+  #wait(key: string, due: Due): void {
+    const present = this.#timers.get(key);
+    if (present && sameJson(present.due.command, due.command) && Math.abs(present.due.atSeconds - due.atSeconds) < SAME_SECONDS) return;
     if (present) clearTimeout(present.timer);
     const ms = Math.min(LONGEST_MS, Math.max(0, (due.atSeconds - this.#now()) * 1000));
-    this.#timers.set(keyOf(due), { due, timer: setTimeout(() => this.#go(due), ms) });
+    this.#timers.set(key, { due, timer: setTimeout(() => this.#go(key, due), ms) });
   }
 
-  #go(due: Due): void {
-    this.#timers.delete(keyOf(due));
-    if (this.#now() < due.atSeconds - 0.001) return this.#wait(due);
+  #go(key: string, due: Due): void {
+    this.#timers.delete(key);
+    if (this.#now() < due.atSeconds - 0.001) return this.#wait(key, due);
     const person = whoPlays(this.#door.show, keyOf(due));
     if (person) void this.#door.play(person, due.command, due.atSeconds);
+    // What was refused changes nothing; the next one is waited for all the same.
+    this.#resting ??= setTimeout(() => this.#look(), REST_MS);
   }
+}
+
+/** A moment on the wall of this machine, where it stands. */
+function wallTime(ms: number): WallTime {
+  const date = new Date(ms);
+  const seconds = date.getHours() * 3600 + date.getMinutes() * 60 + date.getSeconds() + date.getMilliseconds() / 1000;
+  return { seconds, day: ((date.getDay() + 6) % 7) + 1 };
 }
 
 function keyOf({ command }: Due): string {

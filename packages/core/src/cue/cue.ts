@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yes, type Flaw, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, yes, type Flaw, type Schema } from "../document/schema";
 import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
@@ -38,11 +38,23 @@ export interface Chase {
   readonly rounds?: number;
 }
 
+/** Days of the week, Monday first, as they are numbered: 1 to 7 (ISO 8601). */
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
+
+/** A time of day, by the clock on the wall of the machine that plays; on some days of the week, or on all. */
+export interface ClockTrigger {
+  readonly type: "clock";
+  /** From midnight, 0 to 86,399. */
+  readonly seconds: number;
+  /** 1 = Monday; none = every day. */
+  readonly days?: readonly number[];
+}
+
 /**
- * What starts a cue besides a go: the end of the cue before, so many seconds after that one was started, or a time of the list's
- * timecode or sound.
+ * What starts a cue besides a go: the end of the cue before, so many seconds after that one was started, a time of the list's timecode or
+ * sound, or a time of day.
  */
-export type CueTrigger = { readonly type: "follow" } | { readonly type: "wait" | "timecode"; readonly seconds: number };
+export type CueTrigger = { readonly type: "follow" } | { readonly type: "wait" | "timecode"; readonly seconds: number } | ClockTrigger;
 
 /** A cue changes what its strokes name; everything else stays. */
 export interface Cue extends CueTimes {
@@ -75,13 +87,20 @@ export interface Cue extends CueTimes {
 export const CUE_TINTS = 8;
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
+const clockTrigger = fields<ClockTrigger>({
+  type: oneOf(["clock"]),
+  seconds: integerIn(0, 86399),
+  days: optional(listOf(integerIn(1, 7), { min: 1, max: 6 })),
+});
 const trigger: Schema<CueTrigger> = (value, path): Flaw | null =>
-  typeof value === "object" && value !== null && "seconds" in value
-    ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(
-        value,
-        path,
-      )
-    : fields<{ type: "follow" }>({ type: oneOf(["follow"]) })(value, path);
+  (value as { type?: unknown } | null)?.type === "clock"
+    ? clockTrigger(value, path)
+    : typeof value === "object" && value !== null && "seconds" in value
+      ? fields<{ type: "wait" | "timecode"; seconds: number }>({ type: oneOf(["wait", "timecode"]), seconds: numberIn(0, 360000) })(
+          value,
+          path,
+        )
+      : fields<{ type: "follow" }>({ type: oneOf(["follow"]) })(value, path);
 
 export const cueListSchema: Schema<CueList> = fields<CueList>({
   id: textUpTo(64),

@@ -49,7 +49,7 @@ export function cueOfTime(show: Show, listId: string, seconds: Seconds): { cue: 
   let lastsSeconds = timeline(cues, cue.id, show).seconds;
   for (let count = 0; count < MOST_FOLLOW_ONS; count++) {
     const next = cueAfter(cues, cue.id);
-    if (!next?.trigger || next.trigger.type === "timecode") break;
+    if (!next?.trigger || next.trigger.type === "timecode" || next.trigger.type === "clock") break;
     const begins = startSeconds + (next.trigger.type === "wait" ? next.trigger.seconds : lastsSeconds);
     if (begins > seconds) break;
     [cue, startSeconds] = [next, begins];

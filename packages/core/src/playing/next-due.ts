@@ -39,7 +39,7 @@ export function nextDue(show: Show, state: PlaybackState): CardDue | null {
   const next = cueAfter(cues, cue.id);
   const trigger = next?.trigger;
   if (!next) return endOf(show, state, { list, cue, cues });
-  if (!trigger || trigger.type === "timecode") return null;
+  if (!trigger || trigger.type === "timecode" || trigger.type === "clock") return null;
   const lasts = trigger.type === "wait" ? trigger.seconds : lastsOf(show, state, { cue, cues });
   // A ring of cuts that follow on would never come to rest: each has a moment at least.
   return { atSeconds: since(state) + Math.max(LEAST_SECONDS, lasts), command: { type: "go", playbackId: playback.id, cueId: next.id } };

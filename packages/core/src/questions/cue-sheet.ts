@@ -1,3 +1,4 @@
+import { clockText } from "../cue/clock-time";
 import type { Cue, CueList } from "../cue/cue";
 import { cueName } from "../show/cue-name";
 import type { Show } from "../show/show";
@@ -45,6 +46,8 @@ function comesOf({ trigger, thenCueId }: Cue, list: CueList, show: Show): string
   const then = show.get("cue", thenCueId);
   const leads = then ? `, then ${then.number}` : "";
   switch (trigger?.type) {
+    case "clock":
+      return `${clockText(trigger)}${leads}`;
     case undefined:
       return `with a go${leads}`;
     case "follow":

@@ -1,6 +1,20 @@
-import { cueName, type Cue, type CueFields, type CueList, type CueTrigger } from "@vexa/core";
+import {
+  clockText,
+  cueName,
+  dayTimeText,
+  explain,
+  readDayTime,
+  WEEKDAYS,
+  type ClockTrigger,
+  type Cue,
+  type CueFields,
+  type CueList,
+  type CueTrigger,
+} from "@vexa/core";
 import { useShow } from "../../session/show-context";
 import { Choice, Option } from "../../ui/choice";
+import { Button } from "../../ui/button";
+import { DraftField } from "../../ui/draft-field";
 import { Field } from "../../ui/field";
 import { PlaceField } from "./place-field";
 import { SecondsField } from "../../ui/seconds-field";
@@ -11,6 +25,7 @@ const TRIGGERS = {
   follow: "when the one before is done",
   wait: "some time after the one before",
   timecode: "its own time",
+  clock: "a time of day",
 } as const;
 
 /** What starts a cue, and where it leads. */
@@ -33,6 +48,7 @@ export function CueTriggerFields({
     follow: { type: "follow" },
     wait: { type: "wait", seconds: 5 },
     timecode: { type: "timecode", seconds: 0 },
+    clock: { type: "clock", seconds: 18 * 3600 },
   };
   const take = (next: keyof typeof TRIGGERS): void => {
     const made = firsts[next];
@@ -68,6 +84,8 @@ export function CueTriggerFields({
             onSeconds={(seconds) => onPut(`comes at ${placeWords(seconds, list.time!)}`, { trigger: { type: "timecode", seconds } })}
           />
         </Field>
+      ) : trigger?.type === "clock" ? (
+        <ClockFields trigger={trigger} onPut={(next) => onPut(`comes ${clockText(next)}`, { trigger: next })} />
       ) : (
         <span />
       )}
@@ -84,6 +102,46 @@ export function CueTriggerFields({
           ))}
         </Choice>
       </Field>
+    </div>
+  );
+}
+
+/** A time of day, and on which days of the week. */
+function ClockFields({ trigger, onPut }: { trigger: ClockTrigger; onPut: (trigger: ClockTrigger) => boolean }): React.JSX.Element {
+  const { seconds, days } = trigger;
+  const turn = (day: number): void => {
+    const all = days ?? WEEKDAYS.map((_, at) => at + 1);
+    const next = (all.includes(day) ? all.filter((each) => each !== day) : [...all, day]).sort((a, b) => a - b);
+    // None would never come; all is every day.
+    if (next.length > 0) onPut({ type: "clock", seconds, ...(next.length < WEEKDAYS.length ? { days: next } : {}) });
+  };
+  return (
+    <div className="grid gap-1">
+      <Field label="At, by the clock of the machine">
+        <DraftField
+          label="Time of day"
+          text={dayTimeText(seconds)}
+          onTake={(text) => {
+            const read = readDayTime(text);
+            return read.ok ? onPut({ ...trigger, seconds: read.value }) : explain(read.error);
+          }}
+        />
+      </Field>
+      <div className="flex gap-0.5" role="group" aria-label="Days of the week">
+        {WEEKDAYS.map((name, at) => (
+          <Button
+            key={name}
+            size="small"
+            tone="chip"
+            className="min-w-0 flex-1 px-0"
+            aria-label={name}
+            aria-pressed={!days || days.includes(at + 1)}
+            onClick={() => turn(at + 1)}
+          >
+            {name.slice(0, 2)}
+          </Button>
+        ))}
+      </div>
     </div>
   );
 }

@@ -48,7 +48,11 @@ export function TimeChart({ cue, cues }: { cue: Cue; cues: readonly Cue[] }): Re
   const next = cueAfter(cues, cue.id);
   const nextLine = useMemo(() => (next ? timeline(cues, next.id, show) : null), [next, cues, show]);
   const follows =
-    next?.trigger && next.trigger.type !== "timecode" ? (next.trigger.type === "wait" ? next.trigger.seconds : line.seconds) : null;
+    next?.trigger && next.trigger.type !== "timecode" && next.trigger.type !== "clock"
+      ? next.trigger.type === "wait"
+        ? next.trigger.seconds
+        : line.seconds
+      : null;
   const whole = Math.max(1, line.seconds, follows !== null && nextLine ? follows + nextLine.seconds : 0);
   const x = scaleLinear([0, whole], [LABELS, Math.max(LABELS + 40, width - RIGHT)]);
   const bars = FAMILIES.flatMap((family): Bar[] => {

@@ -1,4 +1,5 @@
 import {
+  clockText,
   fail,
   ok,
   readTimecode,
@@ -58,5 +59,7 @@ export function triggerWords({ trigger }: Pick<Cue, "trigger">): string {
       return `after ${timeWords(trigger.seconds)} s`;
     case "timecode":
       return `at ${timeWords(trigger.seconds)}`;
+    case "clock":
+      return clockText(trigger);
   }
 }

@@ -11,7 +11,21 @@ export interface GuidePage {
 const FILES = import.meta.glob<string>("../../../../../docs/guide/*.md", { query: "?raw", import: "default", eager: true });
 
 /** The pages in the order of the work. */
-const ORDER = ["first-look", "rig", "patch", "shaping", "presets", "motion", "score", "perform", "crew", "trace", "show", "demo-show"];
+const ORDER = [
+  "first-look",
+  "rig",
+  "patch",
+  "shaping",
+  "presets",
+  "motion",
+  "score",
+  "perform",
+  "crew",
+  "trace",
+  "show",
+  "player",
+  "demo-show",
+];
 
 export const GUIDE: readonly GuidePage[] = Object.entries(FILES)
   .map(([path, text]) => pageOf(path.replace(/^.*\/|\.md$/g, ""), text))
