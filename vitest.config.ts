@@ -16,6 +16,7 @@ const SCREENS = [
   "pages",
   "player",
   "presets",
+  "quick-line",
   "rig",
   "rig-from-empty",
   "rig-patch",

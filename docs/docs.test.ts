@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
+import { LINE_ACTS, LINE_PARTS, COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
 import { MESSAGES, ROUTES, type Entrance } from "../apps/server/src/entrances";
 
 const ROOT = join(import.meta.dirname, "..");
@@ -27,6 +27,32 @@ describe("the docs", () => {
       "",
     ];
     await expect(page.join("\n")).toMatchFileSnapshot("./reference/errors.md");
+  });
+
+  it("has a page of the quick line, with every act and an example that the demo understands", async () => {
+    const page = [
+      "# The quick line",
+      "",
+      "`/` opens it in every place. Heads alone are selected; behind a colon stands what they do, parts with commas between; an act stands behind what it happens to. Names may be cut short as long as no other begins so. Before Enter it says what it understood, and the stage shows whom it means. Tab completes, up and down bring back what was typed.",
+      "",
+      "## Heads: what they do",
+      "",
+      "Heads are written as [typed selections](typed-selections.md): `101..108`, `Rib spots/odd`, `sel`; before a colon nothing at all is the selection.",
+      "",
+      "| part | example | what it does |",
+      "| --- | --- | --- |",
+      ...LINE_PARTS.map(({ form, example, what }) => `| ${form} | \`${example}\` | ${what} |`),
+      "",
+      "## Acts",
+      "",
+      "| line | example | what it does |",
+      "| --- | --- | --- |",
+      ...LINE_ACTS.map(({ form, example, what }) => `| ${form} | \`${example}\` | ${what} |`),
+      "",
+      "What isn't understood is named, with the word, and nothing is done. A line does only what the person who writes it may do.",
+      "",
+    ];
+    await expect(page.join("\n")).toMatchFileSnapshot("./reference/quick-line.md");
   });
 
   it("show what roles may do and who comes in where, as the server decides it (rewrite with vitest -u)", async () => {

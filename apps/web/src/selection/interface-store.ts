@@ -54,6 +54,10 @@ interface InterfaceState {
   /** The list last recorded into: the next cue is offered there. */
   readonly recordedListId: string | null;
   readonly shortcutsShown: boolean;
+  readonly lineShown: boolean;
+  readonly goToShown: boolean;
+  /** Heads that the quick line means, shown on the stage in place of the selection before it is done. */
+  readonly meantHeads: readonly string[] | null;
   readonly chosenMasterId: string | null;
   readonly chosenPlaybackId: string | null;
   readonly theme: Theme;
@@ -114,6 +118,9 @@ export const useInterface = create<InterfaceState>((set) => ({
   recording: false,
   recordedListId: null,
   shortcutsShown: false,
+  lineShown: false,
+  goToShown: false,
+  meantHeads: null,
   chosenMasterId: null,
   chosenPlaybackId: null,
   theme: keptTheme(),

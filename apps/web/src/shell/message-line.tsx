@@ -9,8 +9,8 @@ import { PopSheet } from "../ui/pop-sheet";
 const LEAST_MS = 5000;
 const MS_A_LETTER = 60;
 
-/** The one place where messages stand, with room of its own: the last one for a while, all of them at a touch. */
-export function MessageLine(): React.JSX.Element {
+/** The one place where messages stand, with room of its own: the last one for a while, all of them at a touch. What is within stands beside them. */
+export function MessageLine({ children }: { children?: React.ReactNode }): React.JSX.Element {
   const { all, unread } = useMessages();
   const [last] = all;
   const shown = useShown(last ?? null);
@@ -28,6 +28,7 @@ export function MessageLine(): React.JSX.Element {
           </>
         )}
       </p>
+      {children}
       <PopSheet
         label="All messages"
         className="w-[min(32rem,90vw)]"

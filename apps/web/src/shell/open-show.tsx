@@ -10,6 +10,9 @@ import { RigPlace } from "../places/rig/rig-place";
 import { ScorePlace } from "../places/score/score-place";
 import { ShowPlace } from "../places/show/show-place";
 import { TracePlace } from "../places/trace/trace-place";
+import { GoTo } from "../line/go-to";
+import { LineButtons } from "../line/line-buttons";
+import { QuickLine } from "../line/quick-line";
 import { useInterface } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
@@ -123,8 +126,12 @@ const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): R
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
       </main>
-      <MessageLine />
+      <MessageLine>
+        <LineButtons />
+      </MessageLine>
       <Shortcuts />
+      <QuickLine />
+      <GoTo />
       <ClashSheet />
     </>
   );

@@ -132,6 +132,8 @@ export const SHORTCUTS: readonly Shortcut[] = [
     fits: control("l", "shift"),
     run: lock,
   },
+  { keys: "/", does: "the quick line: heads and what they do, written", fits: plain("/"), run: () => state().set({ lineShown: true }) },
+  { keys: "Ctrl+K", does: "go to anything by its name", fits: control("k", "no shift"), run: () => state().set({ goToShown: true }) },
   { keys: "?", does: "this list", fits: (event) => event.key === "?", run: () => state().set({ shortcutsShown: true }) },
 ];
 

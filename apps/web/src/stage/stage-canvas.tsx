@@ -79,7 +79,7 @@ export function StageCanvas(props: {
 }): React.JSX.Element {
   const { wash = null, tools = "all", shows = "stage" } = props;
   const client = useLiveClient();
-  const { selection, select, stageTool, stageView, snapMetres, scrubbed, overruledHeads, set } = useInterface();
+  const { selection, select, stageTool, stageView, snapMetres, scrubbed, overruledHeads, meantHeads, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = client.view;
@@ -104,7 +104,10 @@ export function StageCanvas(props: {
 
   const { heads } = useSelected();
   const indexOf = useMemo(() => new Map(rig.heads.map(({ key }, index) => [key, index])), [rig]);
-  const selected = useMemo(() => heads.flatMap(({ key }) => indexOf.get(key) ?? []), [heads, indexOf]);
+  const selected = useMemo(
+    () => (meantHeads ?? heads.map(({ key }) => key)).flatMap((key) => indexOf.get(key) ?? []),
+    [heads, meantHeads, indexOf],
+  );
   const others = useOthers(client);
   const strokes = client.view.sketchOf(client.personId)?.strokes;
   const show = client.view;

@@ -49,7 +49,9 @@ export function NumberChip(props: {
           {word}
         </button>
       ) : (
-        <span className={cn("pl-2 whitespace-nowrap", disabled && "opacity-45")}>{word}</span>
+        <span className={cn("pl-2 whitespace-nowrap", disabled && "opacity-45")} aria-disabled={disabled}>
+          {word}
+        </span>
       )}
       <input
         aria-label={label ?? word}

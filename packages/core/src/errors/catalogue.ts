@@ -69,6 +69,11 @@ export const ERROR_CATALOGUE = {
     sentence: "{name} can't be read: {why}.",
     remedy: "Nothing was changed.",
   },
+  "line.unreadable": {
+    status: 422,
+    sentence: "“{word}” isn't understood here: {why}.",
+    remedy: "Nothing was done.",
+  },
   "value.invalid": {
     status: 422,
     sentence: "{field} can't be {value}: {why}.",

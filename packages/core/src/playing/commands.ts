@@ -108,6 +108,11 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   },
   park: { ...PARK, fields: { head, values } },
   unpark: { ...PARK, fields: { head } },
+  "park-all": {
+    ...PARK,
+    fields: { values: where(mapOf(values, MOST_HEADS), (of) => (Object.keys(of).length > 0 ? null : "it must name a head")) },
+  },
+  "unpark-all": { ...PARK, fields: { heads: listOf(head, { min: 1, max: MOST_HEADS }) } },
   test: {
     label: "Testing slots",
     act: "rig",

@@ -18,6 +18,9 @@ export type StageCommand =
   | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
   | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
   | { readonly type: "unpark"; readonly head: HeadKey }
+  /** The same for many heads at once. */
+  | { readonly type: "park-all"; readonly values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>> }
+  | { readonly type: "unpark-all"; readonly heads: readonly HeadKey[] }
   /** Holds slots of a universe at DMX values, in place of what one held before; none = an end of it. */
   | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
   /** One's own curtain; heads left out = all within reach. */
@@ -49,26 +52,39 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
           .map((field) => setChange(id, [field], { from: present[field], to: record[field] })),
       );
     }
-    case "park": {
-      const head = show.rig.headByKey.get(command.head);
-      if (!head) return fail("record.unknown", { what: "head" });
-      const id = parkIdOf(command.head);
-      const present = show.get("park", id);
-      const values = { ...present?.values, ...command.values };
-      const record: Park = { id, kind: "park", version: 1, head: command.head, values, personId };
-      return ok(present ? [setChange(id, ["values"], { from: present.values, to: values })] : [{ op: "add", record }]);
-    }
+    case "park":
+      return parkChanges(show, { [command.head]: command.values }, personId);
+    case "park-all":
+      return parkChanges(show, command.values, personId);
     case "test":
       return testChanges(show, command, { t, personId });
     case "curtain-drop":
     case "curtain-raise":
     case "curtain-hand":
       return curtainChanges(show, command, { t, personId });
-    case "unpark": {
-      const present = show.get("park", parkIdOf(command.head));
-      return ok(present ? [{ op: "remove", record: present }] : []);
-    }
+    case "unpark":
+    case "unpark-all":
+      return ok(
+        [...new Set(command.type === "unpark" ? [command.head] : command.heads)].flatMap((head): Change[] => {
+          const present = show.get("park", parkIdOf(head));
+          return present ? [{ op: "remove", record: present }] : [];
+        }),
+      );
   }
+}
+
+function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>>, personId: string): Result<Change[]> {
+  const changes: Change[] = [];
+  for (const [head, own] of Object.entries(values)) {
+    if (!show.rig.headByKey.has(head)) return fail("record.unknown", { what: "head" });
+    const id = parkIdOf(head);
+    const present = show.get("park", id);
+    const all = { ...present?.values, ...own };
+    const record: Park = { id, kind: "park", version: 1, head, values: all, personId };
+    if (!present) changes.push({ op: "add", record });
+    else if (!sameJson(present.values, all)) changes.push(setChange(id, ["values"], { from: present.values, to: all }));
+  }
+  return ok(changes);
 }
 
 function testChanges(show: Show, command: Extract<StageCommand, { type: "test" }>, of: { t: Seconds; personId: string }): Result<Change[]> {

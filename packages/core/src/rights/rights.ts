@@ -1,3 +1,4 @@
+import type { HeadKey } from "../rig/fixture";
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { parkIdOf, SETTINGS_ID } from "../playback/stage-state";
@@ -129,7 +130,7 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
     if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
     return refused(label, territoryPeople(show, territoryId));
   }
-  return command.type === "park" || command.type === "unpark" ? mayPark(show, person, command) : null;
+  return isPark(command) ? mayPark(show, person, command) : null;
 }
 
 /** Whether the lead allows an act to the roles that may do it only then. */
@@ -145,10 +146,25 @@ const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
   master: "the lead, and operators whom the lead allows it",
 };
 
-function mayPark(show: Show, person: Person, command: Extract<PlayCommand, { type: "park" | "unpark" }>): UserError | null {
+type ParkCommand = Extract<PlayCommand, { type: "park" | "unpark" | "park-all" | "unpark-all" }>;
+
+function isPark(command: PlayCommand): command is ParkCommand {
+  return command.type === "park" || command.type === "unpark" || command.type === "park-all" || command.type === "unpark-all";
+}
+
+/** The attributes that a command parks or frees, by head. */
+function parkedBy(show: Show, command: ParkCommand): readonly (readonly [HeadKey, readonly string[]])[] {
+  if (command.type === "park") return [[command.head, Object.keys(command.values)]];
+  if (command.type === "park-all") return Object.entries(command.values).map(([head, values]) => [head, Object.keys(values)] as const);
+  const heads = command.type === "unpark" ? [command.head] : command.heads;
+  return heads.map((head) => [head, Object.keys(show.get("park", parkIdOf(head))?.values ?? {})] as const);
+}
+
+function mayPark(show: Show, person: Person, command: ParkCommand): UserError | null {
   const reach = reachOf(person, show, "hold");
-  const attributes = Object.keys(command.type === "park" ? command.values : (show.get("park", parkIdOf(command.head))?.values ?? {}));
-  const barred = attributes.filter(isAttribute).find((attribute) => !reach(command.head, attributeInfo(attribute).family));
+  const barred = parkedBy(show, command)
+    .flatMap(([head, attributes]) => attributes.filter(isAttribute).map((attribute) => ({ head, attribute })))
+    .find(({ head, attribute }) => !reach(head, attributeInfo(attribute).family))?.attribute;
   return barred === undefined ? null : refused(`Parking ${attributeInfo(barred).label} there`, "those who have that head, and the lead");
 }
 

@@ -3,6 +3,7 @@ import { highlightChanges, highlightIdOf } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
+import { ParkSheet } from "./park-sheet";
 import { NumberChip } from "../../../ui/number-chip";
 
 /** Highlight: the heads at hand open white, the rest of the selection dimmed. It moves with the selection. */
@@ -24,7 +25,7 @@ export function HighlightBar(): React.JSX.Element {
     );
   };
   return (
-    <div className="flex shrink-0 items-center gap-1.5 border-t border-edge p-3">
+    <div className="grid shrink-0 grid-cols-[1fr_auto] items-center gap-1.5 border-t border-edge p-3">
       <Button className="flex-1 aria-pressed:border-parked aria-pressed:text-parked" aria-pressed={on} title="L" onClick={toggle}>
         {on ? "■ End highlight" : "Highlight"}
       </Button>
@@ -35,6 +36,9 @@ export function HighlightBar(): React.JSX.Element {
         max={100}
         onValue={(percent) => set({ highlightDim: percent / 100 })}
       />
+      <span className="col-span-2 flex">
+        <ParkSheet />
+      </span>
     </div>
   );
 }

@@ -1,0 +1,24 @@
+import { readLine, type LineContext, type LineDoes, type Result } from "@vexa/core";
+import { useInterface } from "../selection/interface-store";
+import { newId } from "../session/new-id";
+import type { ShowClient } from "../session/show-client";
+import { tell } from "../ui/messages";
+
+/** What a line is read with in this window. */
+export function lineContext(client: ShowClient): LineContext {
+  const { selection } = useInterface.getState();
+  return { show: client.view, personId: client.personId, selection, values: client.values, newId };
+}
+
+/** Reads a line as things stand now, and does what it comes to. */
+export function runLine(client: ShowClient, text: string): Result<LineDoes> {
+  const read = readLine(text, lineContext(client));
+  if (!read.ok) return read;
+  const { says, select, changes, play, undo } = read.value;
+  if (select) useInterface.getState().select(select);
+  if (changes && !client.transact(says, changes)) return read;
+  for (const command of play ?? []) void client.play(command);
+  if (undo) client.undo(undo);
+  else tell(says);
+  return read;
+}

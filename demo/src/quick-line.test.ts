@@ -1,0 +1,171 @@
+import { describe, expect, it } from "vitest";
+import {
+  changedId,
+  completeLine,
+  edit,
+  explain,
+  LINE_ACTS,
+  LINE_PARTS,
+  mayDo,
+  parseCommand,
+  readLine,
+  seededRandom,
+  selectedHeads,
+  Show,
+  type Json,
+  type LineContext,
+  type LineDoes,
+  type Part,
+} from "@vexa/core";
+import { understory } from "./understory";
+
+const show = new Show(new Map(understory().map((record) => [record.id, record])));
+const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;
+const context = (of: Partial<LineContext> = {}): LineContext => {
+  let ids = 0;
+  return {
+    show,
+    personId: "person-ines",
+    selection: { groupIds: [RIBS] },
+    values: show.rig.parameters.map((_, at) => (at % 100) / 100),
+    newId: () => `n${++ids}`,
+    ...of,
+  };
+};
+const read = (line: string, of: Partial<LineContext> = {}): LineDoes => {
+  const done = readLine(line, context(of));
+  if (!done.ok) throw new Error(`${line}: ${explain(done.error)}`);
+  return done.value;
+};
+const refusal = (line: string, of: Partial<LineContext> = {}): string => {
+  const done = readLine(line, context(of));
+  return done.ok ? `understood: ${done.value.says}` : explain(done.error);
+};
+const partsOf = (line: string, of: Partial<LineContext> = {}): Record<string, Part> => {
+  const next = edit(show, read(line, of).changes ?? []);
+  if (!next.ok) throw new Error(explain(next.error));
+  const strokes = Object.values(next.value.sketchOf("person-ines")!.strokes);
+  return Object.assign({}, ...strokes.map(({ parts }) => parts)) as Record<string, Part>;
+};
+const lit = edit(show, read("Rib spots: dim 80, pan -20..20").changes!);
+const withSketch = { show: lit.ok ? lit.value : show };
+
+describe("the quick line", () => {
+  it("selects, sets, fans, nudges, and gives times and shapes", () => {
+    expect(read("101..108").heads).toHaveLength(8);
+    expect(read("rib spots/odd").select).toMatchObject({ groupIds: [RIBS], mask: { type: "every", n: 2, at: 1 } });
+    const parts = partsOf("Rib spots: dim 0..80..0, pan -20..20, fade 2, delay 0..1.2, shape folded clump 2");
+    expect(parts["Dimmer"]).toMatchObject({
+      level: { knots: [0, 0.8, 0] },
+      fade: { knots: [2] },
+      delay: { knots: [0, 1.2] },
+      shape: { folded: true, clump: 2 },
+    });
+    expect(parts["Pan"]).toMatchObject({ level: { knots: [-20, 20] }, fade: { knots: [2] } });
+    expect(partsOf("Rib spots: zoom +5")["Zoom"]).toMatchObject({ nudge: { knots: [5] } });
+    expect(partsOf("Rib spots: dim 7,5")["Dimmer"]).toMatchObject({ level: { knots: [0.075] } });
+    expect(partsOf("Rib spots: Ember")["Color"]).toMatchObject({ presets: { ids: [expect.any(String) as string] } });
+    expect(partsOf("Rib spots: Ember..Moss")["Color"]!.presets!.ids).toHaveLength(2);
+    expect(partsOf("Rib spots: color amber..#0040ff")["Color"]!.colors!.knots).toHaveLength(2);
+    expect(partsOf("Rib spots: point 0 2 1.6")["Position"]!.points!.knots).toEqual([{ x: 0, y: 2, z: 1.6 }]);
+    expect(partsOf("Rib spots: dim wave sine 0..100 phase 0..360 rate 0.5 on Pulse")["Dimmer"]!.motion).toMatchObject({
+      kind: "wave",
+      waveform: "sine",
+      low: 0,
+      high: 1,
+      phase: { knots: [0, 360] },
+      rate: { knots: [0.5] },
+      masterId: "master-pulse",
+    });
+    expect(read(": dim 50", { selection: { groupIds: [RIBS] } }).says).toContain("Rib spots");
+  });
+
+  it("does what people do while playing", () => {
+    expect(read("Night bloom go").play).toEqual([{ type: "go", playbackId: expect.any(String) as string }]);
+    expect(read("night go 2 in 3,5").play![0]).toMatchObject({ type: "go", seconds: 3.5, cueId: expect.any(String) as string });
+    expect(read("Pulse at 126").play).toEqual([{ type: "bpm", masterId: "master-pulse", bpm: 126 }]);
+    expect(read("Grand Master at 80 %").play).toEqual([{ type: "grand-master", level: 0.8 }]);
+    expect(read("Floor washes at 40").play![0]).toMatchObject({ type: "group-level", level: 0.4 });
+    const [parked] = read("101 park pan, tilt").play!;
+    const [key] = read("101").heads;
+    const at = (attribute: string): number => context().values[show.rig.headByKey.get(key!)!.parameters.get(attribute)!]!;
+    expect(parked).toEqual({ type: "park-all", values: { [key!]: { Pan: at("Pan"), Tilt: at("Tilt") } } });
+    expect(read("undo").undo).toBe("undo");
+  });
+
+  it("keeps what is in the sketch as a cue or a preset", () => {
+    const cue = read("keep in Night bloom 9 as Dusk", withSketch).changes!;
+    expect(cue).toMatchObject([{ op: "add", record: { kind: "cue", number: 9, name: "Dusk" } }]);
+    expect(read("keep as Ember glow", withSketch).changes).toMatchObject([{ op: "add", record: { kind: "preset", name: "Ember glow" } }]);
+    expect(refusal("keep as X")).toMatch(/your sketch is empty/);
+    expect(refusal("keep in Night bloom 1", withSketch)).toMatch(/has a cue of this number already/);
+  });
+
+  it.each([
+    ["", /write heads and what they do/],
+    ["Rib spots: ", /write what is to be done/],
+    ["Rib spots: dim eighty", /“dim eighty” isn't understood here: it is neither a preset nor/],
+    ["Rib spots: dim 80, glow 3", /“glow” isn't understood here: there is no attribute/],
+    ["Moon: dim 80", /“?Moon”?.*no group of this name/],
+    ["Rib spots: fade -2", /“-2”/],
+    ["Rib spots: shape", /say how it lies/],
+    ["Rib spots: dim 0..1, shape clump x", /“x”/],
+    ["Night bloom go 99", /“99” isn't understood here: the list has no cue/],
+    ["Moon go", /there is no list or card/],
+    ["C go", /it may be/],
+    ["Pulse at 9999", /tempos go from 1 to 600/],
+    ["Night bloom at 180", /levels go from 0 to 100/],
+    ["curtain up in soon", /“soon”/],
+    ["101 park moonbeam", /“moonbeam”/],
+    ["x".repeat(2000), /at most 1000 letters/],
+  ])("says at which word “%s” isn't understood", (line, why) => {
+    expect(refusal(line)).toMatch(why);
+  });
+
+  it.each([...LINE_ACTS, ...LINE_PARTS].map(({ example }) => example))(
+    "“%s” is read, written in full, and read again to the same",
+    (example) => {
+      const one = read(example, withSketch);
+      const again = read(one.line, withSketch);
+      expect(again).toEqual(one);
+      for (const command of one.play ?? [])
+        expect(parseCommand(JSON.parse(JSON.stringify(command)) as Json).ok, JSON.stringify(command)).toBe(true);
+      for (const command of one.play ?? []) expect(mayDo(show, show.get("person", "person-ines")!, command)).toBeNull();
+    },
+  );
+
+  it("of a hundred thousand lines thrown together none throws; what is understood fits the show, and reads again to the same", () => {
+    const random = seededRandom(20261128);
+    const words =
+      "Rib spots|Floor washes|101|102..108|sel|/odd|/runs 4|:|,|+|-|dim|pan|zoom|color|point|80|-20..20|+5|0..1.2|fade|delay|shape|folded|clump|2|wave|sine|0..100|phase|on|Pulse|Ember|Moss|go|back|let go|tap|at|keep|in|Night bloom|as|Dusk|park|unpark|highlight|off|curtain|down|up|undo|wipe|blackout|1e9|..|#ff|__proto__|constructor|{}|\n|✨| ".split(
+        "|",
+      );
+    let understood = 0;
+    for (let round = 0; round < 100_000; round++) {
+      const line = Array.from({ length: 1 + Math.floor(random() * 7) }, () => words[Math.floor(random() * words.length)]).join(" ");
+      const done = readLine(line, context(withSketch));
+      if (!done.ok) continue;
+      understood++;
+      if (round % 20 !== 0) continue;
+      const { changes = [], heads } = done.value;
+      const next = edit(withSketch.show, changes);
+      expect(next.ok, `${line}: ${next.ok ? "" : explain(next.error)}`).toBe(true);
+      expect(changes.every((change) => changedId(change).length <= 80)).toBe(true);
+      expect(heads.every((head) => show.rig.headByKey.has(head))).toBe(true);
+      const again = readLine(done.value.line, context(withSketch));
+      expect(again.ok && again.value, line).toEqual(done.value);
+    }
+    expect(understood).toBeGreaterThan(2000);
+  });
+
+  it("completes what is begun", () => {
+    const words = (line: string): string[] => completeLine(line, context()).map(({ word }) => word);
+    expect(words("rib")).toContain("Rib spots");
+    expect(words("Night bloom ")).toContain("Night bloom let go");
+    expect(words("Rib spots: di")).toContain("Dimmer");
+    expect(words("Rib spots: dim 80, em")).toContain("Ember");
+    expect(words("Moon: d")).toEqual([]);
+    expect(completeLine("Rib spots: di", context())[0]!.line).toBe("Rib spots: Dimmer ");
+    expect(selectedHeads({ groupIds: [RIBS] }, show).length).toBeGreaterThan(10);
+  });
+});

@@ -1,0 +1,143 @@
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+/** Story: hands that type. A line sets, plays, parks and records; whatever has a name is a few letters away. The steps build on each other. */
+let node: LoopbackNode;
+let vexa: RunningVexa;
+let browser: Browser;
+let ines: Page & { errors: string[] };
+beforeAll(async () => {
+  node = await nodeOnLoopback([12]);
+  vexa = await runVexa(`127.0.0.1:${node.port}`);
+  browser = await openBrowser();
+  ines = await signedIn(browser, vexa.url, "ines");
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+  node.close();
+});
+
+const line = () => ines.getByRole("textbox", { name: "Line" });
+const says = () => ines.getByRole("region", { name: "Quick line" }).getByRole("status");
+const type = async (text: string): Promise<void> => {
+  await line().fill(text);
+  await says().getByText(/\S/).first().waitFor();
+};
+const lantern = (): number => node.levels(12)?.[144] ?? NaN;
+
+describe("the quick line", () => {
+  it("opens with a key, says what it understood before Enter, and does it", async () => {
+    await ines.goto(`${vexa.url}/build`);
+    await ines.getByText("Nobody is selected", { exact: true }).waitFor();
+    await ines.keyboard.press("/");
+    await type("1001: dim 100");
+    await says().getByText(/1 head\): Dimmer 100 %/).waitFor();
+    expect(lantern() || 0).toBe(0);
+    expect(await complaints(ines)).toEqual([]);
+    await line().press("Enter");
+    await until("the lantern is lit", () => lantern() === 255);
+    expect(await line().inputValue()).toBe("");
+    // It is the selection now, and its lane stands there.
+    await ines.getByRole("article", { name: "Lane Dimmer", exact: true }).waitFor();
+  });
+
+  it("points at the word that isn't understood, and does nothing", async () => {
+    await type("1001: dim 50, glow 3");
+    await says()
+      .getByText(/“glow” isn't understood here/)
+      .waitFor();
+    await line().press("Enter");
+    expect(await line().inputValue()).toBe("1001: dim 50, glow 3");
+    expect(lantern()).toBe(255);
+  });
+
+  it("completes with Tab, goes back through its lines with the arrows, and takes back with undo", async () => {
+    await line().fill("1001: di");
+    await line().press("Tab");
+    expect(await line().inputValue()).toBe("1001: Dimmer ");
+    await line().press("End");
+    await line().pressSequentially("20");
+    await line().press("Enter");
+    await until("it is at 20 %", () => lantern() === 51);
+    await line().press("ArrowUp");
+    await line().press("ArrowUp");
+    expect(await line().inputValue()).toBe("1001: dim 100");
+    await line().fill("undo");
+    await line().press("Enter");
+    await until("it is full again", () => lantern() === 255);
+  });
+
+  it("parks what is on stage, whatever is set then, and frees it; the list of what is parked does the same", async () => {
+    await line().fill("1001 park");
+    await line().press("Enter");
+    await ines.getByText("1 parked").waitFor();
+    await line().fill("1001: dim 10");
+    await line().press("Enter");
+    await line().press("Escape");
+    await ines.getByRole("region", { name: "Quick line" }).waitFor({ state: "detached" });
+    await ines.getByRole("article", { name: "Lane Dimmer", exact: true }).getByLabel("Dimmer value", { exact: true }).waitFor();
+    expect(lantern()).toBe(255);
+    await ines.getByRole("button", { name: "■ Park (1)" }).click();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.getByRole("button", { name: /^Free 1001/ }).click();
+    await until("it follows the sketch", () => lantern() === 26 || lantern() === 25);
+    await ines
+      .getByRole("button", { name: "Park them", exact: true })
+      .or(ines.getByRole("button", { name: "Park it", exact: true }))
+      .click();
+    await ines.getByRole("button", { name: "■ Park (1)" }).click();
+    await ines.getByRole("button", { name: "Free all" }).click();
+    await ines.keyboard.press("Escape");
+    await ines.getByRole("button", { name: "Park", exact: true }).waitFor();
+  });
+
+  it("plays and records: a cue of a list, started by its number", async () => {
+    await ines.getByRole("button", { name: "Line", exact: true }).click();
+    await line().fill("keep in Lanterns by hand 9 as Low glow");
+    await line().press("Enter");
+    await line().fill("wipe");
+    await line().press("Enter");
+    await until("it is dark", () => lantern() === 0);
+    await line().fill("Lanterns by hand go 9 in 0");
+    await line().press("Enter");
+    await until("it plays", () => lantern() > 20 && lantern() < 30);
+    await line().fill("Lanterns by hand let go");
+    await line().press("Enter");
+    await line().press("Escape");
+  });
+});
+
+describe("going to anything", () => {
+  it("finds heads, cues, places and commands by any part of their names, by keys alone", async () => {
+    await ines.keyboard.press("Control+k");
+    const search = ines.getByRole("combobox", { name: "Go to" });
+    await search.fill("low glow");
+    await ines.getByRole("option", { name: /9 Low glow/ }).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await search.press("Enter");
+    await ines.waitForURL(/\/score/);
+    await ines.keyboard.press("Control+k");
+    await search.fill("health");
+    await search.press("Enter");
+    await ines.waitForURL(/\/show\/health/);
+    await ines.keyboard.press("Control+k");
+    await search.fill("fern left");
+    await search.press("ArrowDown");
+    await search.press("Enter");
+    await ines.waitForURL(/\/build/);
+    await ines.keyboard.press("Control+k");
+    await search.fill("zzzz");
+    await ines.getByText("Nothing here is called “zzzz”.").waitFor();
+    await search.press("Enter");
+    await search.press("Escape");
+    await search.waitFor({ state: "detached" });
+    expect(ines.errors).toEqual([]);
+  });
+});

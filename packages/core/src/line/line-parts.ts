@@ -1,0 +1,309 @@
+import { readColor } from "../color/read-color";
+import { attributesOf } from "../rig/head-attributes";
+import { inTurn, nextTouch, nudgeChanges, partChanges, strokeFor } from "../edits/sketch-edits";
+import { presetOnChanges } from "../edits/preset-on-sketch";
+import type { Change } from "../document/transaction";
+import { ok, type Result } from "../errors/result";
+import { WAVEFORMS, type Waveform } from "../motion/waveform";
+import { presetKeys, type Preset } from "../preset/preset";
+import { presetName } from "../preset/preset-name";
+import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
+import type { Who } from "../selection/who";
+import { formatFan, parseFan } from "../shape/fan";
+import { ORDERS } from "../shape/order";
+import type { Shape } from "../shape/place";
+import type { Show } from "../show/show";
+import type { Part } from "../stroke/stroke";
+import type { Quantity } from "../units/read-quantity";
+import { named, notRead, type LineContext } from "./line";
+
+/** A part of a line behind its colon: how it is written in full, and what it does to the sketch. */
+interface ReadPart {
+  readonly text: string;
+  readonly says: string;
+  readonly edit: (show: Show) => readonly Change[];
+}
+
+/** The parts there are, for the reference page: how each is written, an example, and what it does. */
+export const LINE_PARTS = [
+  { form: "ATTRIBUTE FAN", example: "Rib spots: dim 0..80..0, pan -20..20", what: "sets it; several numbers are a fan along the heads" },
+  { form: "ATTRIBUTE +NUMBER", example: "Rib spots: zoom +5", what: "adds to what is there" },
+  { form: "PRESET · PRESET..PRESET", example: "Rib spots: Ember..Moss", what: "lays a preset on them, or a fan between presets" },
+  { form: "color COLOUR..COLOUR", example: "Rib spots: color amber..#0040ff", what: "colours in words or as #rrggbb" },
+  { form: "point RIGHT UPSTAGE UP", example: "Rib spots: point 0 2 1.6", what: "aims them at a place, in metres" },
+  {
+    form: "fade FAN · delay FAN",
+    example: "Rib spots: dim 80, fade 2, delay 0..1.2",
+    what: "times of what the line has set so far, or of all that these heads have in your sketch",
+  },
+  {
+    form: "shape WORDS",
+    example: "Rib spots: dim 0..100, shape folded clump 2",
+    what: "how it lies: plain, folded, turned, clump, runs, and orders such as outward or scattered",
+  },
+  {
+    form: "ATTRIBUTE wave FORM LOW..HIGH [phase FAN] [rate FAN] [on MASTER]",
+    example: "Rib spots: dim wave sine 0..100 phase 0..360 on Pulse",
+    what: "a wave between two values",
+  },
+] as const;
+
+/** Whom a line is about, and the attributes that it has named so far. */
+interface Spot {
+  readonly context: LineContext;
+  readonly who: Who;
+  readonly heads: readonly HeadKey[];
+  readonly attributes: Attribute[];
+}
+
+/** Reads the parts behind a colon: what of, and what is done. Commas between digits are decimal ones. */
+export function readParts(text: string, on: Omit<Spot, "attributes">): Result<{ line: string; says: string; changes: readonly Change[] }> {
+  const spot: Spot = { ...on, attributes: [] };
+  const parts: ReadPart[] = [];
+  for (const word of text.split(/,(?!\d)/)) {
+    const read = readPart(word.trim(), spot);
+    if (!read.ok) return read;
+    parts.push(read.value);
+  }
+  const changes = inTurn(
+    on.context.show,
+    parts.map(({ edit }) => edit),
+  );
+  return ok({ line: parts.map((part) => part.text).join(", "), says: parts.map((part) => part.says).join(", "), changes });
+}
+
+function readPart(text: string, spot: Spot): Result<ReadPart> {
+  const [first = "", ...others] = text.split(/\s+/);
+  const rest = others.join(" ");
+  switch (first.toLowerCase()) {
+    case "":
+      return notRead(text, "write what is to be done, such as dim 80");
+    case "fade":
+    case "delay":
+      return readTime(first.toLowerCase() as "fade" | "delay", rest, spot);
+    case "shape":
+      return readShape(rest, spot);
+    case "color":
+    case "colour":
+      return readColors(rest, spot);
+    case "point":
+      return readPoint(others, spot);
+    default:
+      return readPresets(text, spot) ?? readValue(text, spot);
+  }
+}
+
+const stroke = (show: Show, { context, who }: Spot, attribute: Attribute): Part | null =>
+  strokeFor(show.sketchOf(context.personId)?.strokes ?? {}, who, attribute)?.stroke.parts[attribute] ?? null;
+
+function put(
+  spot: Spot,
+  attribute: Attribute,
+  part: (present: Part | null) => Omit<Part, "touched"> | null,
+): (show: Show) => readonly Change[] {
+  const { context, who } = spot;
+  return (show) => {
+    const made = part(stroke(show, spot, attribute));
+    if (!made) return [];
+    const touched = nextTouch(show.sketchOf(context.personId)?.strokes ?? {});
+    return partChanges(show, { personId: context.personId, newId: context.newId, selection: who, attribute, part: { ...made, touched } });
+  };
+}
+
+/** What remains of a part when its content is said anew. */
+const kept = (present: Part | null): Pick<Part, "shape" | "fade" | "delay" | "timesIn"> => ({
+  shape: present?.shape ?? {},
+  ...(present?.fade ? { fade: present.fade } : {}),
+  ...(present?.delay ? { delay: present.delay } : {}),
+  ...(present?.timesIn ? { timesIn: present.timesIn } : {}),
+});
+
+function readTime(which: "fade" | "delay", text: string, spot: Spot): Result<ReadPart> {
+  const read = parseFan(text, "", "seconds");
+  if (!read.ok || read.value.some((seconds) => seconds < 0 || seconds > 3600))
+    return notRead(text, `${which} takes seconds such as 2 or 0..1.2`);
+  const { context } = spot;
+  const said = spot.attributes.length > 0 ? [...spot.attributes] : null;
+  const edit = (show: Show): readonly Change[] => {
+    const own = strokeFor(show.sketchOf(context.personId)?.strokes ?? {}, spot.who)?.stroke.parts ?? {};
+    const attributes = said ?? Object.keys(own);
+    return inTurn(
+      show,
+      attributes.map((attribute) => put(spot, attribute, (present) => present && { ...present, [which]: { knots: read.value } })),
+    );
+  };
+  const fan = formatFan(read.value);
+  return ok({ text: `${which} ${fan}`, says: `${which} ${fan} s`, edit });
+}
+
+function readShape(text: string, spot: Spot): Result<ReadPart> {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  let shape: Shape = {};
+  for (let at = 0; at < words.length; at++) {
+    const word = words[at]!;
+    const count = Number(words[at + 1]);
+    const order = ORDERS.find((each) => each === word);
+    if (word === "plain") shape = {};
+    else if (word === "folded" || word === "turned") shape = { ...shape, [word]: true };
+    else if (word === "clump" || word === "runs") {
+      if (!Number.isInteger(count) || count < 1 || count > 20000)
+        return notRead(words[at + 1] ?? word, `${word} takes a number, such as ${word} 2`);
+      shape = { ...shape, [word]: count };
+      at++;
+    } else if (order) shape = { ...shape, order };
+    else return notRead(word, "shapes are plain, folded, turned, clump 2, runs 4, and orders such as outward or scattered");
+  }
+  if (words.length === 0) return notRead("shape", "say how it lies, such as shape folded clump 2");
+  const attributes = [...spot.attributes];
+  if (attributes.length === 0) return notRead("shape", "say first what lies so, such as dim 0..100, shape folded");
+  const edit = (show: Show): readonly Change[] =>
+    inTurn(
+      show,
+      attributes.map((attribute) => put(spot, attribute, (present) => present && { ...present, shape })),
+    );
+  return ok({ text: `shape ${words.join(" ")}`, says: words.join(" "), edit });
+}
+
+function readColors(text: string, spot: Spot): Result<ReadPart> {
+  const words = text.split("..").map((word) => word.trim());
+  const knots = words.map((word) => readColor(word));
+  const wrong = words.find((_, at) => knots[at] === null);
+  if (wrong !== undefined) return notRead(wrong, "a colour is written as a word, such as amber, or as #ff8800");
+  if (!hasAttribute(spot, "Color")) return notRead("color", "none of these heads makes colours");
+  spot.attributes.push("Color");
+  const edit = put(spot, "Color", (present) => ({ ...kept(present), colors: { knots: knots.map((knot) => knot!), path: "even" } }));
+  return ok({ text: `color ${words.join("..")}`, says: `colour ${words.join(" to ")}`, edit });
+}
+
+function readPoint(words: readonly string[], spot: Spot): Result<ReadPart> {
+  const numbers = words.map(Number);
+  if (numbers.length < 2 || numbers.length > 3 || numbers.some((number) => !Number.isFinite(number) || Math.abs(number) > 1000))
+    return notRead(words.join(" ") || "point", "a point is metres to the right, upstage and up, such as point 0 2 1.6");
+  if (!hasAttribute(spot, "Position")) return notRead("point", "none of these heads moves");
+  const [x, y, z = 0] = numbers as [number, number, number?];
+  spot.attributes.push("Position");
+  const edit = put(spot, "Position", (present) => ({ ...kept(present), points: { knots: [{ x, y, z }], path: "straight" } }));
+  return ok({ text: `point ${x} ${y} ${z}`, says: `aimed at ${x}, ${y}, ${z} m`, edit });
+}
+
+function readPresets(text: string, spot: Spot): Result<ReadPart> | null {
+  const { show, personId, newId } = spot.context;
+  const presets = text
+    .split("..")
+    .map((word) => show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase()));
+  if (presets.some((preset) => preset === undefined)) return null;
+  const all = presets as Preset[];
+  const keys = presetKeys(all[0]!);
+  if (!all.every((preset) => keys.some((key) => presetKeys(preset).includes(key))))
+    return notRead(text, "these presets say nothing of the same");
+  spot.attributes.push(...keys);
+  const edit = (at: Show): readonly Change[] =>
+    inTurn(
+      at,
+      all.map(
+        (preset, index) => (before) =>
+          presetOnChanges(before, { personId, newId, selection: spot.who, preset, how: index === 0 ? "alone" : "fan" }),
+      ),
+    );
+  const names = all.map(presetName);
+  return ok({ text: names.join(".."), says: names.join(" to "), edit });
+}
+
+/** An attribute with a value, a nudge or a wave: `dim 80`, `pan -20..20`, `zoom +5`, `dim wave sine 0..100 phase 0..360 on Pulse`. */
+function readValue(text: string, spot: Spot): Result<ReadPart> {
+  const words = text.split(/\s+/);
+  // The value is the last word, unless a unit stands apart or it is a wave; the name is what stands before it.
+  const waveAt = words.findIndex((word) => word.toLowerCase() === "wave");
+  const from = waveAt > 0 ? waveAt : words.findIndex((word, at) => at > 0 && /^[+-]?\.?\d/.test(word));
+  if (from < 1) return notRead(text, "it is neither a preset nor an attribute with a value, such as dim 80");
+  const attribute = attributeMeant(words.slice(0, from).join(" "), spot);
+  if (!attribute.ok) return attribute;
+  if (waveAt > 0) return readWave(words.slice(from + 1), attribute.value, spot);
+  const value = words.slice(from).join(" ");
+  const { unit, label } = attributeInfo(attribute.value);
+  const [scale, quantity, sign] =
+    unit === "percent"
+      ? ([100, "percent", " %"] as const)
+      : unit === "degrees"
+        ? ([1, "degrees", "°"] as const)
+        : ([1, "plain", ""] as const);
+  const read = parseFan(value.replace(/^\+/, ""), "", quantity satisfies Quantity);
+  if (!read.ok) return notRead(value, "write a number, or several with two dots between them, such as 0..80");
+  const knots = read.value.map((knot) => knot / scale);
+  if (knots.some((knot) => Math.abs(knot) > 100000)) return notRead(value, "it is too large");
+  spot.attributes.push(attribute.value);
+  const fan = formatFan(read.value);
+  if (value.startsWith("+")) {
+    const { personId, newId } = spot.context;
+    const edit = (show: Show): readonly Change[] =>
+      nudgeChanges(show, { personId, newId, selection: spot.who, attribute: attribute.value, by: { knots } });
+    return ok({ text: `${label} +${fan}`, says: `${label} ${fan}${sign} more`, edit });
+  }
+  const edit = put(spot, attribute.value, (present) => ({ ...kept(present), level: { knots } }));
+  return ok({ text: `${label} ${fan}`, says: `${label} ${fan.replaceAll("..", " to ")}${sign}`, edit });
+}
+
+function readWave(words: readonly string[], attribute: Attribute, spot: Spot): Result<ReadPart> {
+  const [form = "", swing = "", ...more] = words;
+  const waveform = WAVEFORMS.find((each) => each === form.toLowerCase());
+  if (!waveform) return notRead(form, `waves are ${WAVEFORMS.join(", ")}`);
+  const { unit, label } = attributeInfo(attribute);
+  const scale = unit === "percent" ? 100 : 1;
+  const ends = parseFan(swing, "");
+  if (!ends.ok || ends.value.length !== 2) return notRead(swing || "wave", "say between which two values it swings, such as 0..100");
+  const [low, high] = ends.value.map((end) => end / scale) as [number, number];
+  let [phase, rate, master]: [readonly number[], readonly number[], { id: string; name: string } | null] = [[0], [1], null];
+  for (let at = 0; at < more.length; at++) {
+    const word = more[at]!.toLowerCase();
+    if (word === "on") {
+      const found = named(spot.context.show.all("master"), more.slice(at + 1).join(" "), {
+        name: ({ name }) => name,
+        what: "speed master",
+      });
+      if (!found.ok) return found;
+      master = found.value;
+      break;
+    }
+    const fan = parseFan(more[at + 1] ?? "", "");
+    if ((word !== "phase" && word !== "rate") || !fan.ok)
+      return notRead(more[at + 1] ?? word, "behind a wave come phase 0..360, rate 1, and on with a speed master");
+    if (word === "phase") phase = fan.value;
+    else rate = fan.value;
+    at++;
+  }
+  if ([...phase, ...rate, low, high].some((each) => Math.abs(each) > 36000) || rate.some((each) => Math.abs(each) > 64))
+    return notRead(swing, "it is too large");
+  spot.attributes.push(attribute);
+  const edit = put(spot, attribute, (present) => ({
+    ...kept(present),
+    motion: {
+      kind: "wave",
+      waveform: waveform satisfies Waveform,
+      low,
+      high,
+      base: "absolute",
+      phase: { knots: phase },
+      phaseShape: {},
+      rate: { knots: rate },
+      masterId: master?.id ?? null,
+    },
+  }));
+  const tail = `${phase.length > 1 || phase[0] !== 0 ? ` phase ${formatFan(phase)}` : ""}${rate.length > 1 || rate[0] !== 1 ? ` rate ${formatFan(rate)}` : ""}${master ? ` on ${master.name}` : ""}`;
+  const written = `${label} wave ${waveform} ${formatFan(ends.value)}${tail}`;
+  return ok({ text: written, says: written, edit });
+}
+
+function hasAttribute({ context, heads }: Spot, attribute: Attribute): boolean {
+  const { headByKey } = context.show.rig;
+  return attributesOf(heads.flatMap((key) => headByKey.get(key) ?? [])).includes(attribute);
+}
+
+/** An attribute that these heads have, by its label, a beginning of it that no other has, or its name in the GDTF list. */
+function attributeMeant(word: string, { context, heads }: Spot): Result<Attribute> {
+  const { headByKey } = context.show.rig;
+  const own = attributesOf(heads.flatMap((key) => headByKey.get(key) ?? [])).filter((name) => name !== "Color" && name !== "Position");
+  const exact = own.find((name) => name.toLowerCase() === word.toLowerCase());
+  if (exact) return ok(exact);
+  return named(own, word, { name: (name) => attributeInfo(name).label, what: "attribute of these heads" });
+}

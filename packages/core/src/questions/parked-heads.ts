@@ -1,0 +1,45 @@
+import { FAMILIES, attributeInfo, type Family } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
+import type { Show } from "../show/show";
+
+/** What parking heads as they are on stage now comes to, by head: all of the chosen families, 0..1 of the channels' ranges. */
+export function parkedAsNow(
+  show: Show,
+  of: { heads: readonly HeadKey[]; families: readonly Family[]; values: ArrayLike<number> },
+): Record<HeadKey, Record<string, number>> {
+  const { rig } = show;
+  const found: Record<HeadKey, Record<string, number>> = {};
+  for (const key of of.heads)
+    for (const [attribute, parameter] of rig.headByKey.get(key)?.parameters ?? [])
+      if (of.families.includes(attributeInfo(attribute).family))
+        (found[key] ??= {})[attribute] = of.values[parameter] ?? rig.parameters[parameter]!.home;
+  return found;
+}
+
+/** A parked head, for a list of them. */
+export interface ParkedLine {
+  readonly head: HeadKey;
+  readonly name: string;
+  readonly families: readonly Family[];
+  readonly personId: string;
+}
+
+/** All that is parked, by the heads' numbers. */
+export function parkedLines(show: Show): ParkedLine[] {
+  return show
+    .all("park")
+    .flatMap(({ head, values, personId }) => {
+      const of = show.rig.headByKey.get(head);
+      const families = new Set(Object.keys(values).map((attribute) => attributeInfo(attribute).family));
+      return of
+        ? [
+            {
+              line: { head, name: `${of.label} ${of.fixture.name}`, families: FAMILIES.filter((family) => families.has(family)), personId },
+              at: of.fixture.number,
+            },
+          ]
+        : [];
+    })
+    .sort((a, b) => a.at - b.at)
+    .map(({ line }) => line);
+}
