@@ -5,7 +5,7 @@ import { openBrowser } from "./browser";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { until } from "./until";
+import { pause, until } from "./until";
 
 /** Story: hands that type. A line sets, plays, parks and records; whatever has a name is a few letters away. The steps build on each other. */
 let node: LoopbackNode;
@@ -38,7 +38,9 @@ describe("the quick line", () => {
     await ines.getByText("Nobody is selected", { exact: true }).waitFor();
     await ines.keyboard.press("/");
     await type("1001: dim 100");
-    await says().getByText(/1 head\): Dimmer 100 %/).waitFor();
+    await says()
+      .getByText(/1 head\): Dimmer 100 %/)
+      .waitFor();
     expect(lantern() || 0).toBe(0);
     expect(await complaints(ines)).toEqual([]);
     await line().press("Enter");
@@ -108,6 +110,47 @@ describe("the quick line", () => {
     await line().fill("Lanterns by hand go 9 in 0");
     await line().press("Enter");
     await until("it plays", () => lantern() > 20 && lantern() < 30);
+    await line().fill("Lanterns by hand let go");
+    await line().press("Enter");
+    await line().press("Escape");
+  });
+});
+
+describe("the pace", () => {
+  it("is set on its track, typed and by line, for the lists of its company; own times come back", async () => {
+    await ines.goto(`${vexa.url}/perform/page-main`);
+    const strip = ines.getByRole("region", { name: "Pace" });
+    await strip.getByRole("button", { name: "For 0 lists…" }).click();
+    await ines.getByRole("checkbox", { name: "Lanterns by hand" }).click();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.keyboard.press("Escape");
+    await strip.getByRole("button", { name: "For 1 list…" }).waitFor();
+    const track = strip.getByRole("slider");
+    await track.press("End");
+    await strip.getByText("● Pace").waitFor();
+    const field = strip.getByLabel("Pace in seconds");
+    await until("it is at the last notch", async () => (await field.inputValue()) === "8");
+    await field.fill("soon");
+    await field.press("Enter");
+    await strip.getByText(/is no pace/).waitFor();
+    await field.fill("60");
+    await field.press("Enter");
+    await until("it is a minute", async () => (await field.inputValue()) === "60");
+    await ines.keyboard.press("/");
+    await line().fill("Lanterns by hand go 9");
+    await line().press("Enter");
+    await until("it comes slowly", () => lantern() >= 1);
+    await pause(1200);
+    expect(lantern()).toBeLessThan(6);
+    await line().fill("pace off");
+    await line().press("Enter");
+    await strip.getByText("● Pace").waitFor({ state: "detached" });
+    await line().fill("Lanterns by hand let go");
+    await line().press("Enter");
+    await until("it is dark", () => lantern() === 0);
+    await line().fill("Lanterns by hand go 9");
+    await line().press("Enter");
+    await until("it comes in its own time", () => lantern() >= 25);
     await line().fill("Lanterns by hand let go");
     await line().press("Enter");
     await line().press("Escape");

@@ -15,4 +15,7 @@ export { LINE_ACTS, type LineAct } from "./line/line-acts";
 export type { LineContext, LineDoes } from "./line/line";
 export { namedThings, thingsNamed, type FoundLeads, type FoundThing } from "./questions/find-anything";
 export { parkedAsNow, parkedLines, type ParkedLine } from "./questions/parked-heads";
-export { LINE_PARTS } from "./line/line-parts";
+export { LINE_PARTS } from "./line/line-part-forms";
+export { MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, type Pace } from "./playback/pace";
+export { paceFor } from "./playing/pace-for";
+export { paceAt, paceOf } from "./playback/pace-track";

@@ -1,6 +1,6 @@
 import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
 import type { Logger } from "pino";
-import { actorOf, MAX_BPM, MIN_BPM, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
+import { actorOf, MAX_BPM, MIN_BPM, MOST_PACE_SECONDS, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
 import { osc } from "@vexa/formats";
 import { Inbox, Turns, type InboxLimits } from "../session/inbox";
 import type { WingLink } from "./wing-link";
@@ -16,6 +16,9 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   // Buttons send a 0 when they come up: that is no second press.
   const pressed = message.arguments.length === 0 || (number ?? 1) !== 0;
   if (kind === "resync-all" && name === undefined) return pressed ? { type: "resync-all" } : null;
+  // Less than nothing is no pace: everybody's own times.
+  if (kind === "pace" && name === undefined)
+    return number === null ? null : { type: "pace", seconds: number < 0 ? null : Math.min(MOST_PACE_SECONDS, number) };
   if (name === undefined || act === undefined) return null;
   if (kind === "master") {
     const master = show.all("master").find((entry) => matches(entry, name));

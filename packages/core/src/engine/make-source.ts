@@ -43,7 +43,7 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const level = cardLevel(playback, state, state.goSeconds);
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
   const { content } = resolved;
-  const times = timesOfContent(cue, content, { rig, startOf, chosen: state.seconds });
+  const times = timesOfContent(cue, content, { rig, startOf, chosen: state.seconds, byPace: state.byPace });
   if (start.retimed) keepPlaces(content, times, { present: start.retimed.present, elapsed: fadedSeconds(state, start.retimed.at) });
   const compiled = compile(content, {
     times,

@@ -1,5 +1,6 @@
 import { rowTimes, type RowTimes } from "../cue/cue-times";
 import type { Cue } from "../cue/cue";
+import { paced } from "../cue/paced";
 import { timesOfRow } from "../cue/timeline";
 import { attributeInfo } from "../rig/attributes";
 import { ALWAYS_FADES, changesOf, type Changes } from "../rig/changes";
@@ -19,25 +20,31 @@ interface Starts {
 export function timesOfContent(
   cue: Cue,
   content: readonly Content[],
-  { chosen, ...starts }: Starts & { chosen: Seconds | undefined },
+  {
+    chosen,
+    byPace,
+    ...starts
+  }: Starts & { chosen: Seconds | undefined; /** It keeps the shares of the cue's own times. */ byPace?: true | undefined },
 ): TimesOfRows {
   const length = content.reduce((sum, one) => sum + lengthOf(one), 0);
   const [fades, delays] = [new Float64Array(length), new Float64Array(length)];
-  if (chosen !== undefined) {
+  const pace = chosen !== undefined && byPace ? paced(cue, chosen) : null;
+  if (chosen !== undefined && !pace) {
     fades.fill(chosen);
     snapAtOnce(content, { fades, delays }, starts);
     return { fades, delays };
   }
   let at = 0;
   const put = (fade: Seconds, delay: Seconds): void => {
-    fades[at] = fade;
-    delays[at++] = delay;
+    fades[at] = pace ? pace.fade(fade) : fade;
+    delays[at++] = pace ? pace.delay(delay) : delay;
   };
+  const own = pace?.cue ?? cue;
   for (const one of content)
-    if (isColumn(one)) timesOfColumn(cue, one, { ...starts, put });
+    if (isColumn(one)) timesOfColumn(own, one, { ...starts, put });
     else
       for (const row of one) {
-        const { fade, delay } = timesOfRow(cue, row, { rig: starts.rig, from: starts.startOf(row.parameter) });
+        const { fade, delay } = timesOfRow(own, row, { rig: starts.rig, from: starts.startOf(row.parameter) });
         put(fade, delay);
       }
   snapAtOnce(content, { fades, delays }, starts);

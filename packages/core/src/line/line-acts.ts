@@ -2,6 +2,7 @@ import { highlightChanges } from "../edits/highlight-changes";
 import { blindChanges, wipeChanges } from "../edits/sketch-edits";
 import type { Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
+import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
 import { cardMeant, does, keepCue, keepPreset, park, secondsOf, setAt, type Words } from "./act-readers";
@@ -112,6 +113,18 @@ export const LINE_ACTS: readonly LineAct[] = [
     what: "keeps what your sketch says as a preset",
     pattern: /^keep as (?<name>.+)$/i,
     read: keepPreset,
+  },
+  {
+    form: "pace SECONDS · pace off",
+    example: "pace 1.5",
+    what: "one time for the cues of its company that are started from now on; off gives each its own",
+    pattern: /^pace (?<seconds>\S+)$/i,
+    read: ({ seconds }) => {
+      if (/^off$/i.test(seconds!)) return does("pace off", "everybody's own times", { play: [{ type: "pace", seconds: null }] });
+      const time = secondsOf(seconds!, MOST_PACE_SECONDS);
+      if (time === null) return notRead(seconds!, "write seconds, such as 1.5, or off");
+      return does(`pace ${time}`, `a pace of ${time} s for its company`, { play: [{ type: "pace", seconds: time }] });
+    },
   },
   {
     form: "unpark all",

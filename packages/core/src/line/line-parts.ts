@@ -25,30 +25,6 @@ interface ReadPart {
   readonly edit: (show: Show) => readonly Change[];
 }
 
-/** The parts there are, for the reference page: how each is written, an example, and what it does. */
-export const LINE_PARTS = [
-  { form: "ATTRIBUTE FAN", example: "Rib spots: dim 0..80..0, pan -20..20", what: "sets it; several numbers are a fan along the heads" },
-  { form: "ATTRIBUTE +NUMBER", example: "Rib spots: zoom +5", what: "adds to what is there" },
-  { form: "PRESET · PRESET..PRESET", example: "Rib spots: Ember..Moss", what: "lays a preset on them, or a fan between presets" },
-  { form: "color COLOUR..COLOUR", example: "Rib spots: color amber..#0040ff", what: "colours in words or as #rrggbb" },
-  { form: "point RIGHT UPSTAGE UP", example: "Rib spots: point 0 2 1.6", what: "aims them at a place, in metres" },
-  {
-    form: "fade FAN · delay FAN",
-    example: "Rib spots: dim 80, fade 2, delay 0..1.2",
-    what: "times of what the line has set so far, or of all that these heads have in your sketch",
-  },
-  {
-    form: "shape WORDS",
-    example: "Rib spots: dim 0..100, shape folded clump 2",
-    what: "how it lies: plain, folded, turned, clump, runs, and orders such as outward or scattered",
-  },
-  {
-    form: "ATTRIBUTE wave FORM LOW..HIGH [phase FAN] [rate FAN] [on MASTER]",
-    example: "Rib spots: dim wave sine 0..100 phase 0..360 on Pulse",
-    what: "a wave between two values",
-  },
-] as const;
-
 /** Whom a line is about, and the attributes that it has named so far. */
 interface Spot {
   readonly context: LineContext;

@@ -131,6 +131,8 @@ export interface PlaybackState {
   readonly lead?: RunLead;
   /** The time chosen for this go, in place of all times of the cue; 0 = a cut. */
   readonly seconds?: number;
+  /** The chosen time is a pace's: delays, fans and families keep their share of it. */
+  readonly byPace?: true;
   /** When its fades were paused; motions go on. */
   readonly pausedSeconds?: number;
   /** For how long they have been paused since the go. */
@@ -212,6 +214,7 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   runSeconds: optional(time),
   lead: optional(fields<RunLead>({ beats: numberIn(-1e12, 1e12), ownSeconds: numberIn(-1e12, 1e12), atSeconds: time })),
   seconds: optional(numberIn(0, 3600)),
+  byPace: yes,
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
   steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),

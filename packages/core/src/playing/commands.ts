@@ -1,6 +1,20 @@
 import type { Json } from "../document/record";
-import { fields, integerIn, listOf, mapOf, numberIn, oneOf, optional, textUpTo, where, yesOrNo, type Schema } from "../document/schema";
+import {
+  fields,
+  integerIn,
+  listOf,
+  mapOf,
+  nullable,
+  numberIn,
+  oneOf,
+  optional,
+  textUpTo,
+  where,
+  yesOrNo,
+  type Schema,
+} from "../document/schema";
 import { fail, ok, type Result } from "../errors/result";
+import { MOST_PACE_SECONDS } from "../playback/pace";
 import { slotsSchema } from "../playback/slot-test";
 import { isAttribute, MOST_ATTRIBUTES } from "../rig/attributes";
 import { MAX_UNIVERSE } from "../rig/fixture";
@@ -119,6 +133,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     of: "stage",
     fields: { universe: integerIn(1, MAX_UNIVERSE), slots: slotsSchema, seconds: numberIn(0.1, 3600) },
     lands: ["slotTest"],
+  },
+  pace: {
+    label: "Setting the pace",
+    act: "play",
+    of: "stage",
+    fields: { seconds: optional(nullable(numberIn(0, MOST_PACE_SECONDS))), listIds: optional(listOf(id, { max: 2000 })) },
+    lands: ["pace"],
   },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },

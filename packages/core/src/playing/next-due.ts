@@ -1,4 +1,5 @@
 import type { Cue, CueList } from "../cue/cue";
+import { paced } from "../cue/paced";
 import { timeline } from "../cue/timeline";
 import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Seconds } from "../units/units";
@@ -59,7 +60,16 @@ function endOf(show: Show, state: PlaybackState, of: { list: CueList; cue: Cue; 
 }
 
 function lastsOf(show: Show, state: PlaybackState, { cue, cues }: { cue: Cue; cues: readonly Cue[] }): Seconds {
-  return state.seconds ?? timeline(cues, cue.id, show).seconds;
+  if (state.seconds === undefined) return timeline(cues, cue.id, show).seconds;
+  if (!state.byPace) return state.seconds;
+  const pace = paced(cue, state.seconds);
+  const own = timeline(
+    cues.map((each) => (each.id === cue.id ? pace.cue : each)),
+    cue.id,
+    show,
+  );
+  const spans = [...own.parameters.values()].map(({ start, end }) => pace.delay(start) + pace.fade(end - start));
+  return Math.max(0, ...spans);
 }
 
 /** Seconds until everything of the running cue has arrived; 0 when it has. */

@@ -1,6 +1,7 @@
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { bringsIn } from "../playback/card-level";
+import { paceFor } from "./pace-for";
 import { flashTimes, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { HeadKey } from "../rig/fixture";
 import { clamp, type Seconds } from "../units/units";
@@ -35,7 +36,9 @@ export function cardChanges(show: Show, command: CardCommand, by: { t: Seconds; 
       const next = command.cueId === undefined ? cueAfter(cues, cueId) : cues.find(({ id }) => id === command.cueId);
       if (!next && command.cueId !== undefined) return fail("record.unknown", { what: "cue" });
       if (!next) return cues.length === 0 ? fail("record.unknown", { what: "first cue" }) : ok([]);
-      return changed({ ...started(next.id, present, by), seconds: command.seconds, steps: command.steps, ...raised(playback, present) });
+      const pace = command.seconds === undefined && command.steps === undefined ? paceFor(show, playback.listId) : undefined;
+      const times = pace === undefined ? { seconds: command.seconds } : { seconds: pace, byPace: true as const };
+      return changed({ ...started(next.id, present, by), ...times, steps: command.steps, ...raised(playback, present) });
     }
     case "go-to":
       return playback.goToCueId === undefined ? ok([]) : cardChanges(show, { ...command, type: "go", cueId: playback.goToCueId }, by);

@@ -1,3 +1,5 @@
+import { fieldChanges } from "../document/field-changes";
+import { PACE_ID, type Pace } from "../playback/pace";
 import { setChange, type Change } from "../document/transaction";
 import { sameJson } from "../document/record";
 import { slotTestIdOf, type SlotTest } from "../playback/slot-test";
@@ -23,6 +25,8 @@ export type StageCommand =
   | { readonly type: "unpark-all"; readonly heads: readonly HeadKey[] }
   /** Holds slots of a universe at DMX values, in place of what one held before; none = an end of it. */
   | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
+  /** One time for the cues of a company that are started from now on; null = their own. What is left out stays. */
+  | { readonly type: "pace"; readonly seconds?: number | null; readonly listIds?: readonly string[] }
   /** One's own curtain; heads left out = all within reach. */
   | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
   | { readonly type: "curtain-raise"; readonly seconds: number }
@@ -56,6 +60,8 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       return parkChanges(show, { [command.head]: command.values }, personId);
     case "park-all":
       return parkChanges(show, command.values, personId);
+    case "pace":
+      return paceChanges(show, command, personId);
     case "test":
       return testChanges(show, command, { t, personId });
     case "curtain-drop":
@@ -85,6 +91,19 @@ function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Recor
     else if (!sameJson(present.values, all)) changes.push(setChange(id, ["values"], { from: present.values, to: all }));
   }
   return ok(changes);
+}
+
+function paceChanges(show: Show, command: Extract<StageCommand, { type: "pace" }>, personId: string): Result<Change[]> {
+  if (command.listIds?.some((id) => !show.get("cueList", id))) return fail("record.unknown", { what: "cue list" });
+  const present = show.get("pace", PACE_ID);
+  const before = present ?? { id: PACE_ID, kind: "pace", version: 1, seconds: null, listIds: [], personId };
+  const record: Pace = {
+    ...before,
+    personId,
+    ...(command.seconds === undefined ? {} : { seconds: command.seconds }),
+    ...(command.listIds === undefined ? {} : { listIds: [...new Set(command.listIds)] }),
+  };
+  return ok(present ? fieldChanges(present, record) : [{ op: "add", record }]);
 }
 
 function testChanges(show: Show, command: Extract<StageCommand, { type: "test" }>, of: { t: Seconds; personId: string }): Result<Change[]> {

@@ -9,6 +9,7 @@ export type NextState = { readonly [K in keyof PlaybackState]?: PlaybackState[K]
 /** Nothing that was particular to the run before. */
 const FRESH_RUN: NextState = {
   seconds: undefined,
+  byPace: undefined,
   steps: undefined,
   pausedSeconds: undefined,
   heldSeconds: undefined,

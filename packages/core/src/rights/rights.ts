@@ -1,3 +1,4 @@
+import { PACE_ID } from "../playback/pace";
 import type { HeadKey } from "../rig/fixture";
 import { changedId, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
@@ -46,6 +47,7 @@ const WHO_CHANGES: {
   groupMasterState: "play commands",
   stageState: "play commands",
   park: "play commands",
+  pace: "play commands",
   curtain: "play commands",
   slotTest: "play commands",
   settings: "stage",
@@ -125,6 +127,7 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
+  if (command.type === "pace") return mayPace(show, person, command);
   if (command.type === "group-level") {
     const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
     if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
@@ -145,6 +148,16 @@ const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
   stage: "the lead",
   master: "the lead, and operators whom the lead allows it",
 };
+
+/** A pace is for lists that one may play: those that are in its company already, and those that come or go. */
+function mayPace(show: Show, person: Person, { listIds }: Extract<PlayCommand, { type: "pace" }>): UserError | null {
+  const present = show.get("pace", PACE_ID)?.listIds ?? [];
+  for (const id of new Set([...present, ...(listIds ?? [])])) {
+    const refusal = mayRun(show, person, id);
+    if (refusal) return refusal;
+  }
+  return null;
+}
 
 type ParkCommand = Extract<PlayCommand, { type: "park" | "unpark" | "park-all" | "unpark-all" }>;
 

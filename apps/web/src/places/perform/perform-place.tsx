@@ -23,6 +23,7 @@ import { AddCard, PasteCard } from "./arrange";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
 import { GroupMasterCard } from "./group-master-card";
+import { PaceStrip } from "./pace-strip";
 import { PageSheet } from "./page-sheet";
 import { SpeedMasters } from "./speed-masters";
 import { ROW_PIXELS } from "./use-placing";
@@ -54,6 +55,7 @@ export function PerformPlace(): React.JSX.Element {
         ) : (
           <p className="flex-1 text-ink-2">There are no pages yet. The lead makes one under Arrange.</p>
         )}
+        <PaceStrip />
         <SpeedMasters />
       </div>
       <ChosenList page={page ?? null} />

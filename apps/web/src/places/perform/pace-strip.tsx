@@ -1,0 +1,140 @@
+import { counted, mayDo, MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, paceAt, paceOf, type PlayCommand } from "@vexa/core";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { Button } from "../../ui/button";
+import { cn } from "../../ui/class-names";
+import { DraftField } from "../../ui/draft-field";
+import { Menu, MenuItem } from "../../ui/menu";
+import { PopSheet } from "../../ui/pop-sheet";
+import { readSeconds } from "../../ui/seconds-text";
+import { Slider } from "../../ui/slider";
+import { Tick } from "../../ui/tick";
+
+const TRACK = 1000;
+const BEATS = [1, 2, 4] as const;
+
+/** One time for many: cues of its company that are started while it is on take it in place of their own. */
+export function PaceStrip(): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const me = useMe();
+  const pace = show.get("pace", PACE_ID);
+  const seconds = pace?.seconds ?? null;
+  const company = (pace?.listIds ?? []).filter((id) => show.get("cueList", id));
+  const play = (command: Omit<Extract<PlayCommand, { type: "pace" }>, "type">): Promise<void> => client.play({ type: "pace", ...command });
+  const refused = mayDo(show, me, { type: "pace", seconds: 1 }) !== null;
+  const take = (text: string): boolean | string => {
+    const read = readSeconds(text);
+    if (read === null || read > MOST_PACE_SECONDS) return `“${text}” is no pace: write seconds up to ${MOST_PACE_SECONDS}, such as 1.5.`;
+    void play({ seconds: read });
+    return true;
+  };
+  const on = seconds !== null;
+  return (
+    <section
+      className={cn("flex shrink-0 items-center gap-3 rounded border border-edge px-3 py-1 max-sm:hidden", on && "border-live")}
+      aria-label="Pace"
+    >
+      <h2 className={cn("text-xs font-semibold", on ? "text-live" : "text-ink-2")} title="One time for the cues that its company starts">
+        {on ? "● Pace" : "Pace"}
+      </h2>
+      <div className="relative min-w-40 flex-1">
+        <Slider
+          label="Pace, from no time to 8 seconds"
+          value={Math.round(paceAt(seconds ?? 0) * TRACK)}
+          max={TRACK}
+          step={1}
+          tone={on ? "live" : "quiet"}
+          disabled={refused}
+          onValue={(at) => play({ seconds: paceOf(at / TRACK) })}
+        />
+        <div className="pointer-events-none relative h-3 text-[11px] text-ink-2" aria-hidden>
+          {PACE_NOTCHES.map((notch, at) => (
+            <span
+              key={notch}
+              className="absolute -translate-x-1/2"
+              style={{ left: `calc(${(at / (PACE_NOTCHES.length - 1)) * 100}% + ${8 - (at / (PACE_NOTCHES.length - 1)) * 16}px)` }}
+            >
+              {notch === 0.5 ? "½" : notch}
+            </span>
+          ))}
+        </div>
+      </div>
+      <span className="w-20">
+        <DraftField
+          label="Pace in seconds"
+          className="h-8"
+          text={on ? String(seconds) : ""}
+          placeholder="own"
+          shows="the stage"
+          onTake={(text) => (text === "" ? (void play({ seconds: null }), true) : take(text))}
+        />
+      </span>
+      <Menu
+        trigger={
+          <Button size="touch" disabled={refused || show.all("master").length === 0} title="So many beats of a speed master">
+            Beats…
+          </Button>
+        }
+      >
+        {show.all("master").flatMap((master) =>
+          BEATS.map((beats) => {
+            const tempo = show.masterState(master.id)?.tempo;
+            const bpm = tempo ? tempo.bpm * tempo.scale : 0;
+            const time = bpm > 0 ? Math.round((60 / bpm) * beats * 100) / 100 : null;
+            return (
+              <MenuItem
+                key={`${master.id} ${beats}`}
+                hint={time === null ? "stands" : `${time} s`}
+                onSelect={() => time !== null && play({ seconds: Math.min(MOST_PACE_SECONDS, time) })}
+              >
+                {counted(beats, "beat")} of {master.name}
+              </MenuItem>
+            );
+          }),
+        )}
+      </Menu>
+      <Company company={company} onCompany={(listIds) => void play({ listIds })} />
+      <Button size="touch" disabled={!on || refused} onClick={() => void play({ seconds: null })}>
+        Own times
+      </Button>
+    </section>
+  );
+}
+
+/** The lists for which the pace is; touching one takes it in or out. */
+function Company({
+  company,
+  onCompany,
+}: {
+  company: readonly string[];
+  onCompany: (listIds: readonly string[]) => void;
+}): React.JSX.Element {
+  const show = useShow();
+  const me = useMe();
+  const lists = show.all("cueList");
+  const free = lists.filter(({ id }) => mayDo(show, me, { type: "pace", listIds: [id] }) === null);
+  return (
+    <PopSheet label="Company of the pace" className="w-72" trigger={<Button size="touch">For {counted(company.length, "list")}…</Button>}>
+      <div className="flex gap-1.5">
+        <Button size="small" onClick={() => onCompany(free.map(({ id }) => id))}>
+          All of yours
+        </Button>
+        <Button size="small" disabled={company.length === 0} onClick={() => onCompany([])}>
+          None
+        </Button>
+      </div>
+      <ul className="grid max-h-72 gap-0.5 overflow-y-auto" aria-label="Lists in its company" tabIndex={0}>
+        {lists.map(({ id, name }) => (
+          <li key={id}>
+            <Tick
+              label={<span className="truncate">{name}</span>}
+              on={company.includes(id)}
+              disabled={!free.some((list) => list.id === id)}
+              onTick={(on) => onCompany(on ? [...company, id] : company.filter((each) => each !== id))}
+            />
+          </li>
+        ))}
+      </ul>
+    </PopSheet>
+  );
+}
