@@ -31,13 +31,16 @@ export function PaceStrip(): React.JSX.Element {
   const on = seconds !== null;
   return (
     <section
-      className={cn("flex shrink-0 items-center gap-3 rounded border border-edge px-3 py-1 max-sm:hidden", on && "border-live")}
+      className={cn(
+        "flex min-w-[30rem] flex-1 items-center gap-2 rounded border border-edge py-0.5 pr-0.5 pl-3 max-sm:hidden",
+        on && "border-live",
+      )}
       aria-label="Pace"
     >
-      <h2 className={cn("text-xs font-semibold", on ? "text-live" : "text-ink-2")} title="One time for the cues that its company starts">
+      <h2 className={cn("text-xs font-semibold whitespace-nowrap", on ? "text-live" : "text-ink-2")} title="One time for the cues that its company starts">
         {on ? "● Pace" : "Pace"}
       </h2>
-      <div className="relative min-w-40 flex-1">
+      <div className="relative min-w-28 flex-1 pointer-coarse:-my-1">
         <Slider
           label="Pace, from no time to 8 seconds"
           value={Math.round(paceAt(seconds ?? 0) * TRACK)}
@@ -59,7 +62,7 @@ export function PaceStrip(): React.JSX.Element {
           ))}
         </div>
       </div>
-      <span className="w-20">
+      <span className="w-14">
         <DraftField
           label="Pace in seconds"
           className="h-8"

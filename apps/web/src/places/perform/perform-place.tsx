@@ -55,8 +55,9 @@ export function PerformPlace(): React.JSX.Element {
         ) : (
           <p className="flex-1 text-ink-2">There are no pages yet. The lead makes one under Arrange.</p>
         )}
-        <PaceStrip />
-        <SpeedMasters />
+        <SpeedMasters>
+          <PaceStrip />
+        </SpeedMasters>
       </div>
       <ChosenList page={page ?? null} />
     </div>

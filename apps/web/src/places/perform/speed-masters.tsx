@@ -12,8 +12,8 @@ import { TempoField } from "./tempo-field";
 import { TempoSheet } from "./tempo-sheet";
 import { newId } from "../../session/new-id";
 
-/** The speed masters: tap on the dot. */
-export function SpeedMasters(): React.JSX.Element {
+/** The speed masters: tap on the dot. What is within stands beside what is done to all of them. */
+export function SpeedMasters({ children }: { children?: React.ReactNode }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const me = useMe();
@@ -26,8 +26,9 @@ export function SpeedMasters(): React.JSX.Element {
   return (
     <section className="shrink-0 max-sm:hidden" aria-label="Speed masters">
       {tempos && <TempoSheet masters={masters} onClose={() => setTempos(false)} />}
-      <div className="mb-1 flex items-center gap-1.5">
-        <h2 className="flex-1 text-xs font-semibold text-ink-2">Speed masters</h2>
+      <div className="mb-1 flex flex-wrap items-center justify-end gap-1.5">
+        {children}
+        <h2 className="sr-only">Speed masters</h2>
         {masters.length > 0 && (
           <Button
             size="touch"
