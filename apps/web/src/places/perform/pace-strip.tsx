@@ -37,7 +37,10 @@ export function PaceStrip(): React.JSX.Element {
       )}
       aria-label="Pace"
     >
-      <h2 className={cn("text-xs font-semibold whitespace-nowrap", on ? "text-live" : "text-ink-2")} title="One time for the cues that its company starts">
+      <h2
+        className={cn("text-xs font-semibold whitespace-nowrap", on ? "text-live" : "text-ink-2")}
+        title="One time for the cues that its company starts"
+      >
         {on ? "● Pace" : "Pace"}
       </h2>
       <div className="relative min-w-28 flex-1 pointer-coarse:-my-1">
