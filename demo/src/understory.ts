@@ -10,6 +10,7 @@ import {
   type HeadKey,
   type Loan,
   type Note,
+  type Macro,
   type MasterState,
   type Person,
   type ShowRecord,
@@ -33,6 +34,23 @@ export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; pas
   { personId: "person-foyer", signInName: "foyer", password: "palm-house-5" },
   { personId: "person-orla", signInName: "orla", password: "palm-house-6" },
   { personId: "person-wren", signInName: "wren", password: "palm-house-7" },
+];
+
+const MACROS: readonly Macro[] = [
+  {
+    ...{ id: "macro-quiet", kind: "macro", version: 1, name: "Quiet house", rank: 1 },
+    lines: ["Night bloom let go", "Canopy drift let go", "wait 1", "Walk-in light go"],
+  },
+  {
+    ...{ id: "macro-sweep", kind: "macro", version: 1, name: "Rib sweep", rank: 2 },
+    lines: [
+      "Rib spots: dim 60, pan -40, fade 1",
+      "wait 2 beats of Pulse",
+      "Rib spots: pan -40..40, delay 0..1",
+      "wait 4 beats of Pulse",
+      "Rib spots: pan 0, fade 2",
+    ],
+  },
 ];
 
 const PEOPLE: readonly Person[] = [
@@ -185,6 +203,7 @@ export function understory(): ShowRecord[] {
     ...MASTERS.map(([master]) => master),
     ...masterStates,
     ...sketches,
+    ...MACROS,
     ...demoPresets(fixtures),
     ...demoContent(),
   ];

@@ -157,6 +157,42 @@ describe("the pace", () => {
   });
 });
 
+describe("macros", () => {
+  it("are written line by line, run with their waits, say where they are, and can be stopped", async () => {
+    await ines.getByRole("button", { name: "Macros", exact: true }).click();
+    await ines.getByRole("button", { name: "New macro" }).click();
+    const lines = ines.getByLabel(/^Lines of Macro/);
+    await lines.fill("1001: dim 100\nwait soon\n1001: glow 3");
+    await ines.getByText(/2: “soon” isn't understood here/).waitFor();
+    await ines.getByText(/3: .*isn't understood here/).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await lines.fill("1001: dim 100\nwait 300\n1001: dim 0");
+    await ines.getByRole("button", { name: "Keep it" }).click();
+    await ines.getByRole("button", { name: "Run Macro 3" }).click();
+    await until("its first line is done", () => lantern() === 255);
+    await ines.getByRole("button", { name: /● Macro 3, line 2/ }).click();
+    await ines.getByRole("button", { name: /● Macro 3/ }).waitFor({ state: "detached" });
+    expect(lantern()).toBe(255);
+    // By line too; what it does is one's own, and a line that isn't understood stops it by name.
+    await ines.getByRole("button", { name: "Macros", exact: true }).click();
+    await ines.getByRole("button", { name: "Write Macro 3" }).click();
+    await lines.fill("1001: dim 20\n4711: dim 0\n1001: dim 0");
+    await ines.getByRole("button", { name: "Keep it" }).click();
+    await ines.keyboard.press("Escape");
+    await ines.keyboard.press("/");
+    await line().fill("run macro 3");
+    await line().press("Enter");
+    await until("its first line is done", () => lantern() === 51);
+    await ines
+      .getByText(/Macro 3, line 2: .*The macro was stopped there/)
+      .first()
+      .waitFor();
+    await line().fill("wipe");
+    await line().press("Enter");
+    await line().press("Escape");
+  });
+});
+
 describe("going to anything", () => {
   it("finds heads, cues, places and commands by any part of their names, by keys alone", async () => {
     await ines.keyboard.press("Control+k");

@@ -19,3 +19,5 @@ export { LINE_PARTS } from "./line/line-part-forms";
 export { MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, type Pace } from "./playback/pace";
 export { paceFor } from "./playing/pace-for";
 export { paceAt, paceOf } from "./playback/pace-track";
+export { MacroRun, MOST_MACRO_STEPS, readStep, type MacroNext } from "./line/macro-run";
+export { LONGEST_LINE, MOST_MACRO_LINES, type Macro } from "./playback/macro";

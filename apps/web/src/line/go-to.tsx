@@ -10,6 +10,7 @@ import { useClient, useShow } from "../session/show-context";
 import { SHORTCUTS } from "../shell/shortcut-table";
 import { cn } from "../ui/class-names";
 import { TextInput } from "../ui/field";
+import { runMacro } from "./run-macro";
 import { refuse } from "../ui/messages";
 
 interface Offered {
@@ -164,6 +165,9 @@ function follow(
     case "select":
       select(leads.who);
       if (!/^\/(build|rig)/.test(pathname)) go("/build");
+      return;
+    case "macro":
+      void runMacro(client, leads.macroId);
       return;
     case "cue":
       set({ scoreListId: leads.listId, chosenCueIds: leads.cueId === null ? [] : [leads.cueId] });

@@ -1,4 +1,5 @@
 import { useInterface } from "../selection/interface-store";
+import { Macros } from "./macros";
 import { Button } from "../ui/button";
 
 /** Opens the quick line and the search by touch. */
@@ -6,6 +7,7 @@ export function LineButtons(): React.JSX.Element {
   const { set } = useInterface();
   return (
     <>
+      <Macros />
       <Button
         tone="quiet"
         size="small"

@@ -14,7 +14,9 @@ export function lineContext(client: ShowClient): LineContext {
 export function runLine(client: ShowClient, text: string): Result<LineDoes> {
   const read = readLine(text, lineContext(client));
   if (!read.ok) return read;
-  const { says, select, changes, play, undo } = read.value;
+  const { says, select, changes, play, undo, macroId } = read.value;
+  // Whoever asked runs it.
+  if (macroId !== undefined) return read;
   if (select) useInterface.getState().select(select);
   if (changes && !client.transact(says, changes)) return read;
   for (const command of play ?? []) void client.play(command);

@@ -17,6 +17,7 @@ export const PART_KINDS = [
   "group",
   "savedWave",
   "savedShape",
+  "macro",
   "master",
   "curve",
   "profile",

@@ -27,6 +27,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   groupMasterState: ["overlay"],
   stageState: ["overlay"],
   park: ["overlay"],
+  macro: [],
   pace: [],
   curtain: ["curtain", "from stage"],
   slotTest: ["tests"],

@@ -115,6 +115,16 @@ export const LINE_ACTS: readonly LineAct[] = [
     read: keepPreset,
   },
   {
+    form: "run MACRO",
+    example: "run Quiet house",
+    what: "runs a macro, with what you may do",
+    pattern: /^run (?<macro>.+)$/i,
+    read: ({ macro }, { show }) => {
+      const found = named(show.all("macro"), macro!, { name: ({ name }) => name, what: "macro" });
+      return found.ok ? does(`run ${found.value.name}`, `runs ${found.value.name}`, { macroId: found.value.id }) : found;
+    },
+  },
+  {
     form: "pace SECONDS · pace off",
     example: "pace 1.5",
     what: "one time for the cues of its company that are started from now on; off gives each its own",

@@ -9,6 +9,7 @@ export type FoundLeads =
   | { readonly to: "select"; readonly who: Who }
   | { readonly to: "preset"; readonly presetId: string }
   | { readonly to: "cue"; readonly listId: string; readonly cueId: string | null }
+  | { readonly to: "macro"; readonly macroId: string }
   | { readonly to: "path"; readonly path: string };
 
 /** Something of the show by its name, and what going to it does. */
@@ -55,6 +56,7 @@ export function namedThings(show: Show): FoundThing[] {
         leads: { to: "path", path: `/perform/${card.pageId}` },
       }),
     ),
+    ...show.all("macro").map(({ id, name }) => thing("macro", id, { name, does: "runs it", leads: { to: "macro", macroId: id } })),
     ...show
       .all("person")
       .map(({ id, name }) => thing("person", id, { name, does: "opens the people in Crew", leads: { to: "path", path: "/crew/people" } })),

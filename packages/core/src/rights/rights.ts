@@ -53,6 +53,7 @@ const WHO_CHANGES: {
   settings: "stage",
   output: "stage",
   input: "stage",
+  macro: "builders",
   groupMaster: "owner",
   control: "builders",
 };

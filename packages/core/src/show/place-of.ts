@@ -33,6 +33,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   groupMasterState: "perform",
   stageState: "perform",
   park: "perform",
+  macro: "build",
   pace: "perform",
   curtain: "perform",
   slotTest: "rig",

@@ -7,6 +7,7 @@ import { controlSchema, type Control } from "../playback/control";
 import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type GroupMasterState } from "../playback/group-master";
 import { curtainSchema, type Curtain } from "../playback/curtain";
 import { inputSchema, type InputLine } from "../playback/input";
+import { macroSchema, type Macro } from "../playback/macro";
 import { paceSchema, type Pace } from "../playback/pace";
 import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
@@ -47,6 +48,7 @@ export interface RecordByKind {
   groupMasterState: GroupMasterState;
   stageState: StageState;
   park: Park;
+  macro: Macro;
   pace: Pace;
   slotTest: SlotTest;
   curtain: Curtain;
@@ -97,6 +99,7 @@ export const KINDS: {
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   pace: { label: "pace", scope: "session", undone: "never", schema: paceSchema },
+  macro: { label: "macro", scope: "document", undone: "yes", schema: macroSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
   slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },
   curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },

@@ -143,6 +143,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "stageState":
     case "settings":
     case "output":
+    case "macro":
     case "pace":
     case "input":
       return null;

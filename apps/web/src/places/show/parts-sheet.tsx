@@ -31,6 +31,7 @@ const WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
   group: "Groups",
   savedWave: "Waveforms",
   savedShape: "Shapes",
+  macro: "Macros",
   master: "Speed masters",
   curve: "Response curves",
   profile: "Profiles",

@@ -1,0 +1,177 @@
+import { useState } from "react";
+import {
+  counted,
+  explain,
+  LONGEST_LINE,
+  mayBuild,
+  MOST_MACRO_LINES,
+  readLine,
+  readStep,
+  setChange,
+  type Macro,
+  type Show,
+} from "@vexa/core";
+import { newId } from "../session/new-id";
+import { useClient, useMe, useShow } from "../session/show-context";
+import { Button } from "../ui/button";
+import { DraftField } from "../ui/draft-field";
+import { PopSheet } from "../ui/pop-sheet";
+import { lineContext } from "./run-line";
+import { runMacro, useRunning } from "./run-macro";
+
+/** The macros of the show: run, written, and stopped here. */
+export function Macros(): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const { running } = useRunning();
+  const [open, setOpen] = useState(false);
+  const [editedId, setEdited] = useState<string | null>(null);
+  const macros = show.all("macro").toSorted((a, b) => a.rank - b.rank);
+  const edited = show.get("macro", editedId);
+  const add = (): void => {
+    const rank = 1 + Math.max(0, ...macros.map((macro) => macro.rank));
+    const record: Macro = { id: `macro-${newId()}`, kind: "macro", version: 1, name: `Macro ${rank}`, rank, lines: [] };
+    if (client.transact(`Made ${record.name}`, [{ op: "add", record }])) setEdited(record.id);
+  };
+  return (
+    <>
+      {running.map(({ key, at, stop }) => (
+        <Button
+          key={key}
+          tone="quiet"
+          size="small"
+          className="h-5 shrink-0 text-live"
+          title="Stops it; what it has done stays"
+          onClick={stop}
+        >
+          ● {at} ✕
+        </Button>
+      ))}
+      <PopSheet
+        label="Macros"
+        className="w-[min(34rem,92vw)]"
+        open={open}
+        onOpen={(to) => {
+          setOpen(to);
+          if (!to) setEdited(null);
+        }}
+        trigger={
+          <Button tone="quiet" size="small" className="h-5 shrink-0" title="Named lists of lines">
+            Macros
+          </Button>
+        }
+      >
+        {edited ? (
+          <Edit macro={edited} onDone={() => setEdited(null)} />
+        ) : (
+          <>
+            <ul className="grid max-h-80 gap-1 overflow-y-auto" aria-label="Macros of the show" tabIndex={0}>
+              {macros.map((macro) => (
+                <li key={macro.id} className="grid grid-cols-[minmax(0,1fr)_auto_auto] items-center gap-2 text-[13px]">
+                  <span className="truncate">
+                    {macro.name} <span className="text-ink-3">{counted(macro.lines.length, "line")}</span>
+                  </span>
+                  <Button
+                    size="small"
+                    tone="live"
+                    disabled={macro.lines.length === 0}
+                    aria-label={`Run ${macro.name}`}
+                    onClick={() => {
+                      setOpen(false);
+                      void runMacro(client, macro.id);
+                    }}
+                  >
+                    Run
+                  </Button>
+                  {mayBuild(me) && (
+                    <Button size="small" aria-label={`Write ${macro.name}`} onClick={() => setEdited(macro.id)}>
+                      Write…
+                    </Button>
+                  )}
+                </li>
+              ))}
+              {macros.length === 0 && (
+                <li className="text-[13px] text-ink-2">There are none yet. A macro is a few quick lines under one name.</li>
+              )}
+            </ul>
+            {mayBuild(me) && (
+              <Button once onClick={add}>
+                New macro
+              </Button>
+            )}
+          </>
+        )}
+      </PopSheet>
+    </>
+  );
+}
+
+function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const { id, name, lines } = macro;
+  const [text, setText] = useState(lines.join("\n"));
+  const written = text
+    .split("\n")
+    .map((line) => line.trim())
+    .filter((line) => line !== "");
+  const flaws = written.flatMap((line, at) => flawOf(show, line, at));
+  const fits = written.length <= MOST_MACRO_LINES && written.every((line) => line.length <= LONGEST_LINE);
+  const keep = (): void => {
+    if (
+      written.join("\n") === lines.join("\n") ||
+      client.transact(`Wrote ${name}`, [setChange(id, ["lines"], { from: lines, to: written })])
+    )
+      onDone();
+  };
+  /** A line is looked at as things stand now; when it runs, it is read anew. */
+  function flawOf(of: Show, line: string, at: number): string[] {
+    const step = readStep(line, of);
+    const read = step.ok && step.value.type === "line" ? readLine(step.value.text, { ...lineContext(client), show: of }) : step;
+    return read.ok ? [] : [`${at + 1}: ${explain(read.error)}`];
+  }
+  return (
+    <div className="grid gap-2 text-[13px]">
+      <DraftField
+        label={`Name of ${name}`}
+        className="font-sans"
+        text={name}
+        onTake={(to) => to !== "" && to.length <= 80 && client.transact(`Called it ${to}`, [setChange(id, ["name"], { from: name, to })])}
+      />
+      <textarea
+        aria-label={`Lines of ${name}`}
+        aria-describedby="macro-flaws"
+        className="h-40 w-full rounded border border-edge bg-ground p-2 font-mono text-[13px] text-ink outline-none focus:border-ink-3"
+        spellCheck={false}
+        placeholder={"Rib spots: dim 60\nwait 4 beats of Pulse\nRib spots: pan -40..40"}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+      />
+      <div id="macro-flaws" className="text-xs" role="status">
+        {flaws.length === 0 ? (
+          <span className="text-ink-3">One line each: quick lines, “wait 2”, “wait 4 beats of” a speed master, “run” another macro.</span>
+        ) : (
+          <ul className="grid max-h-24 gap-0.5 overflow-y-auto text-barred" tabIndex={0} aria-label="What isn’t understood now">
+            {flaws.map((flaw) => (
+              <li key={flaw}>▬ {flaw}</li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <div className="flex gap-1.5">
+        <Button tone="sketch" disabled={!fits} onClick={keep}>
+          Keep it
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+        <Button
+          className="ml-auto text-barred"
+          onClick={() => client.transact(`Took ${name} away`, [{ op: "remove", record: macro }]) && onDone()}
+        >
+          Take it away
+        </Button>
+      </div>
+    </div>
+  );
+}
