@@ -6,6 +6,7 @@ import { fileURLToPath } from "node:url";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
+import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
@@ -42,6 +43,34 @@ function play(...more: string[]): { child: ChildProcess; said: () => string; end
 const levels = (): Buffer[] => [11, 12].map((universe) => Buffer.from(node.levels(universe) ?? []));
 
 describe("a show that runs by itself", () => {
+  it("has cues that come by the time of day, typed with the days on which it is meant", async () => {
+    const ines = await signedIn(browser, vexa.url, "ines");
+    await ines.goto(`${vexa.url}/score`);
+    await ines
+      .getByRole("navigation", { name: "Cue lists" })
+      .getByRole("button", { name: /^Work light/ })
+      .click();
+    await ines.getByRole("listbox", { name: "Cues" }).getByRole("option").first().click();
+    await choose(ines.getByLabel("Comes with"), { label: "a time of day" });
+    const time = ines.getByLabel("Time of day", { exact: true });
+    await time.fill("25:00");
+    await time.press("Enter");
+    await ines
+      .getByText(/The time of day can't be 25:00/)
+      .first()
+      .waitFor();
+    await time.fill("6.30");
+    await time.press("Enter");
+    await until("it is written as times are", async () => (await time.inputValue()) === "06:30");
+    await ines.getByRole("button", { name: "Sunday" }).click();
+    await ines
+      .getByText(/at 06:30 on Monday, Tuesday/)
+      .first()
+      .waitFor();
+    expect(ines.errors).toEqual([]);
+    await ines.context().close();
+  });
+
   it("is saved from the Shows page and played: its list is lit, and a status line says so", async () => {
     const ines = await signedIn(browser, vexa.url, "ines");
     await ines.goto(`${vexa.url}/show/shows`);

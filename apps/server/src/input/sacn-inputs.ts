@@ -78,8 +78,8 @@ export class SacnInputs {
     };
     socket.on("error", trouble);
     socket.on("message", (octets) => this.#hear(octets, of()));
-    // Groups come to every address of the machine; what is for one alone is heard there alone.
-    socket.bind(line.port ?? sacn.SACN_PORT, line.multicast ? undefined : line.address, () => {
+    // Bound to the group or to the one address: nothing else that comes to this port is heard.
+    socket.bind(line.port ?? sacn.SACN_PORT, line.multicast ? sacn.multicastGroup(line.universe) : line.address, () => {
       if (line.multicast)
         try {
           socket.addMembership(sacn.multicastGroup(line.universe), line.address);

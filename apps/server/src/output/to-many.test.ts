@@ -2,18 +2,22 @@ import { execFileSync, spawnSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { Packet } from "sacn";
 import { describe, expect, it } from "vitest";
-import type { OutputHealth } from "@vexa/core";
+import type { InputHealth, OutputHealth } from "@vexa/core";
 
 const CHILD = fileURLToPath(new URL("../testing/in-own-network.ts", import.meta.url));
 const allowed = spawnSync("unshare", ["-r", "-n", "true"]).status === 0;
 if (!allowed) process.stderr.write("This machine lets no test have a network of its own: multicast and broadcast aren't tried.\n");
 
 /** Nothing of this leaves the namespace that the test makes: it has a loopback interface alone. */
-describe.skipIf(!allowed)("outputs to many", () => {
+describe.skipIf(!allowed)("outputs to many, and inputs from them", () => {
   it("send E1.31 to each universe's group with its discovery, and Art-Net to a broadcast address; a gone interface is told", () => {
     const script = `ip link set lo up && ip link set lo multicast on && ip route add 224.0.0.0/4 dev lo; exec npx tsx "${CHILD}"`;
     const said = execFileSync("unshare", ["-r", "-n", "sh", "-c", script], { encoding: "utf8", stdio: ["ignore", "pipe", "ignore"] });
-    const { received, health } = JSON.parse(said) as { received: { by: string; octets: string }[]; health: OutputHealth[] };
+    const { received, health, heard } = JSON.parse(said) as {
+      received: { by: string; octets: string }[];
+      health: OutputHealth[];
+      heard: InputHealth[];
+    };
     const by = (name: string): Buffer[] => received.filter((each) => each.by === name).map(({ octets }) => Buffer.from(octets, "hex"));
     // Oracle: npm sacn 4.6.2.
     for (const [group, universe, level] of [
@@ -37,6 +41,11 @@ describe.skipIf(!allowed)("outputs to many", () => {
       [0x5000, 257, 22],
     ]);
     expect(health.find(({ id }) => id === "output-nowhere")?.trouble).toMatch(/no interface eth-gone/);
+    // An input joins its universe's group, and hears no other's.
+    expect(heard).toMatchObject([
+      { id: "input-1", sources: [{ name: "Vexa test", priority: 100, counts: true }] },
+      { id: "input-elsewhere", packets: 0, sources: [] },
+    ]);
     expect(health.find(({ id }) => id === "output-groups")?.packets).toBeGreaterThan(5);
   });
 });

@@ -1,6 +1,7 @@
 import { createSocket } from "node:dgram";
-import { newOutput, Show, SLOTS, type OutputLine } from "@vexa/core";
+import { newInput, newOutput, Show, SLOTS, type OutputLine } from "@vexa/core";
 import { sacn } from "@vexa/formats";
+import { SacnInputs } from "../input/sacn-inputs";
 import { OutputLines } from "../output/output-lines";
 
 /** Run inside a network namespace of a test's own: sends by multicast and broadcast, and prints what was received, as JSON. */
@@ -27,6 +28,9 @@ await listen("group 1", sacn.SACN_PORT, sacn.multicastGroup(1));
 await listen("group 258", sacn.SACN_PORT, sacn.multicastGroup(258));
 await listen("discovery", sacn.SACN_PORT, sacn.multicastGroup(sacn.DISCOVERY_UNIVERSE));
 await listen("broadcast", 6454);
+const inputs = new SacnInputs({ cid: new Uint8Array(16).fill(9), now: () => performance.now() / 1000, tell: () => undefined });
+const input = { ...newInput(new Show(new Map()), () => "1"), on: true, multicast: true };
+inputs.take([input, { ...input, id: "input-elsewhere", universe: 2 }]);
 const lines = new OutputLines({ cid: new Uint8Array(16).fill(7), name: "Vexa test" });
 lines.take(
   [
@@ -45,5 +49,5 @@ while (performance.now() - begun < 500) {
   lines.send(frame, performance.now());
   await new Promise((resolve) => setTimeout(resolve, 23));
 }
-process.stdout.write(JSON.stringify({ received, health: lines.health() }));
+process.stdout.write(JSON.stringify({ received, health: lines.health(), heard: inputs.health() }));
 process.exit(0);

@@ -30,13 +30,15 @@ export function UnderlayScale({ scenery }: { scenery: Scenery }): React.JSX.Elem
         className="relative cursor-crosshair touch-none bg-black"
         role="img"
         aria-label={`${scenery.name}, ${points.length} of 2 points`}
+        // As large as it will be, before it has come: a point pressed meanwhile lies where it was pressed.
+        style={{ aspectRatio: `${scenery.size.x} / ${scenery.size.y}` }}
         onPointerDown={(event) => {
           const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
           const point: Point = [(event.clientX - left) / width, (event.clientY - top) / height];
-          setPoints(points.length === 1 ? [points[0]!, point] : [point]);
+          setPoints((before) => (before.length === 1 ? [before[0]!, point] : [point]));
         }}
       >
-        <img src={underlayAddress(scenery.picture ?? "")} alt="" className="pointer-events-none w-full" />
+        <img src={underlayAddress(scenery.picture ?? "")} alt="" className="pointer-events-none size-full" />
         {points.map(([x, y]) => (
           <span
             key={`${x} ${y}`}

@@ -25,6 +25,7 @@ const ORDER = [
   "show",
   "player",
   "demo-show",
+  "new",
 ];
 
 export const GUIDE: readonly GuidePage[] = Object.entries(FILES)

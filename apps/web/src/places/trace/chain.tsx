@@ -145,6 +145,8 @@ const RANKS = ["low priority", "", "a sketch, over normal priority", "high prior
 function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; parameter: number }): React.JSX.Element {
   const show = useShow();
   const { words, detail, link: to } = sourceOf(link.sourceId, show);
+  const state = to.to === "card" ? show.playbackState(to.playbackId) : null;
+  const paced = state?.byPace && !link.lettingGo ? state : null;
   const rule = [RULES[link.rule], RANKS[link.rank] ?? ""].filter((text) => text !== "").join(" · ");
   const shows = link.share < 1 ? `, ${percent(link.share)} of it shows${link.lettingGo ? " (letting go)" : ""}` : "";
   return (
@@ -166,6 +168,7 @@ function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; pa
         {link.says === null ? "rides on what lies beneath" : rule}
         {shows}
         {wins ? " · decides" : ""}
+        {paced ? ` · takes ${paced.seconds ?? 0} s by the pace` : ""}
       </p>
       {link.phases.length > 0 && (
         <p className="text-xs text-ink-3">
