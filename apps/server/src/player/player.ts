@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from "node:crypto";
-import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Logger } from "pino";
 import {
@@ -89,7 +89,6 @@ export class Player {
       ...{ show, seq, storage: NOWHERE, targets, cid, name, oscPort, journal, lastFrame, log },
       ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
     });
-    writeFileSync(join(folder, "file"), file);
     const player = new Player({ stage, journal, name });
     for (const card of cards) await player.#start(card);
     return ok(player);

@@ -3,13 +3,13 @@ import { recordChanges } from "../edits/record-cue";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
+import { parkedAsNow } from "../questions/parked-heads";
 import { cardName } from "../questions/card-name";
 import type { Playback } from "../playback/playback";
 import { familyOf, presetContent, suggestedScope } from "../preset/record-preset";
 import { contentName } from "../preset/preset-name";
 import { presetKeys } from "../preset/preset";
 import { attributeInfo, type Attribute } from "../rig/attributes";
-import type { HeadKey } from "../rig/fixture";
 import { resolve } from "../stroke/resolve";
 import { seenStrokes } from "../stroke/seen";
 import type { Strokes } from "../stroke/stroke";
@@ -72,16 +72,10 @@ export function park({ who, attributes }: Words, context: LineContext): Result<L
   const meant = whoMeant(who!, context);
   if (!meant.ok) return meant;
   const { heads } = meant.value;
-  const { rig } = context.show;
   const wanted = attributes?.split(",").map((word) => word.trim().toLowerCase());
-  const found = new Set<Attribute>();
-  const values: Record<HeadKey, Record<Attribute, number>> = {};
-  for (const key of heads)
-    for (const [attribute, parameter] of rig.headByKey.get(key)?.parameters ?? []) {
-      if (wanted && !wanted.some((word) => isMeant(attribute, word))) continue;
-      found.add(attribute);
-      (values[key] ??= {})[attribute] = context.values[parameter] ?? rig.parameters[parameter]!.home;
-    }
+  const isNamed = (attribute: Attribute): boolean => !wanted || wanted.some((word) => isMeant(attribute, word));
+  const values = parkedAsNow(context.show, { heads, isMeant: isNamed, values: context.values });
+  const found = new Set(Object.values(values).flatMap((own) => Object.keys(own)));
   if (found.size === 0) return notRead(attributes ?? who!, "none of these heads has it");
   const words = attributes === undefined ? "" : ` ${[...found].map((attribute) => attributeInfo(attribute).label).join(", ")}`;
   return does(`${who} park${words}`, `parks${words} of ${counted(Object.keys(values).length, "head")} as they are now`, {

@@ -1,18 +1,17 @@
-import { FAMILIES, attributeInfo, type Family } from "../rig/attributes";
+import { FAMILIES, attributeInfo, type Attribute, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { Show } from "../show/show";
 
-/** What parking heads as they are on stage now comes to, by head: all of the chosen families, 0..1 of the channels' ranges. */
+/** What parking heads as they are on stage now comes to, by head: all attributes that are meant, 0..1 of the channels' ranges. */
 export function parkedAsNow(
   show: Show,
-  of: { heads: readonly HeadKey[]; families: readonly Family[]; values: ArrayLike<number> },
-): Record<HeadKey, Record<string, number>> {
+  of: { heads: readonly HeadKey[]; isMeant: (attribute: Attribute) => boolean; values: ArrayLike<number> },
+): Record<HeadKey, Record<Attribute, number>> {
   const { rig } = show;
-  const found: Record<HeadKey, Record<string, number>> = {};
+  const found: Record<HeadKey, Record<Attribute, number>> = {};
   for (const key of of.heads)
     for (const [attribute, parameter] of rig.headByKey.get(key)?.parameters ?? [])
-      if (of.families.includes(attributeInfo(attribute).family))
-        (found[key] ??= {})[attribute] = of.values[parameter] ?? rig.parameters[parameter]!.home;
+      if (of.isMeant(attribute)) (found[key] ??= {})[attribute] = of.values[parameter] ?? rig.parameters[parameter]!.home;
   return found;
 }
 

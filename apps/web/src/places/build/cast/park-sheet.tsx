@@ -47,11 +47,12 @@ function ParkForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const keys = heads.map(({ key }) => key);
   const lines = parkedLines(show);
   const own = lines.filter(({ head }) => keys.includes(head));
-  const command = { type: "park-all", values: parkedAsNow(show, { heads: keys, families: chosen, values: client.values }) } as const;
+  const isMeant = (attribute: string): boolean => chosen.includes(attributeInfo(attribute).family);
+  const command = { type: "park-all", values: parkedAsNow(show, { heads: keys, isMeant, values: client.values }) } as const;
   const refusal = Object.keys(command.values).length === 0 ? null : mayDo(show, me, command);
   const park = (): void => {
     // As it is at the touch, not as it was when this was drawn.
-    const values = parkedAsNow(client.view, { heads: keys, families: chosen, values: client.values });
+    const values = parkedAsNow(client.view, { heads: keys, isMeant, values: client.values });
     void client.play({ type: "park-all", values });
     tell(`Parked ${counted(Object.keys(values).length, "head")}`);
     onDone();
