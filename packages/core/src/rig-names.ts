@@ -1,6 +1,7 @@
 /** The public names of lamps and rigs, and of what goes with them. */
 export * from "./network-names";
 export * from "./parts-names";
+export * from "./board-names";
 export {
   ATTRIBUTE_NAME,
   attributeInfo,

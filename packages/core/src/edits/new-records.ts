@@ -10,6 +10,7 @@ import type { Group } from "../rig/group";
 import { masked } from "../selection/mask";
 import type { Shape } from "../shape/place";
 import type { SavedShape } from "../shape/saved-shape";
+import { cardsOf, type PageCard } from "../show/cards-of";
 import type { Show } from "../show/show";
 import type { Territory } from "../territory/territory";
 
@@ -71,10 +72,6 @@ export function newPage(show: Show, { newId, territoryId }: Made): Page {
 const CARD = { columns: 2, rows: 3 };
 const MASTER = { columns: 1, rows: 3 };
 
-function onPage(show: Show, pageId: string): readonly (Playback | GroupMaster)[] {
-  return [...show.all("playback"), ...show.all("groupMaster")].filter((card) => card.pageId === pageId);
-}
-
 /** A card of a list at the first free place of a page. */
 export function newCard(show: Show, of: { newId: () => string; pageId: string; listId: string }): Playback {
   return {
@@ -83,7 +80,7 @@ export function newCard(show: Show, of: { newId: () => string; pageId: string; l
     version: 1,
     pageId: of.pageId,
     listId: of.listId,
-    ...freePlace(onPage(show, of.pageId), CARD),
+    ...freePlace(cardsOf(show, of.pageId), CARD),
     ...CARD,
     releaseSeconds: 1,
     startsOnRaise: true,
@@ -91,16 +88,17 @@ export function newCard(show: Show, of: { newId: () => string; pageId: string; l
   };
 }
 
+const CARD_PREFIX = { playback: "card", groupMaster: "group-master", board: "board" } as const;
+
 /** A copy of a card or a group's master, options and all, at the first free place of a page. */
-export function copiedCard<C extends Playback | GroupMaster>(show: Show, card: C, of: { newId: () => string; pageId: string }): C {
+export function copiedCard<C extends PageCard>(show: Show, card: C, of: { newId: () => string; pageId: string }): C {
   const { columns, rows } = card;
-  const prefix = card.kind === "playback" ? "card" : "group-master";
   return {
     ...card,
-    id: `${prefix}-${of.newId()}`,
+    id: `${CARD_PREFIX[card.kind]}-${of.newId()}`,
     version: 1,
     pageId: of.pageId,
-    ...freePlace(onPage(show, of.pageId), { columns, rows }),
+    ...freePlace(cardsOf(show, of.pageId), { columns, rows }),
   };
 }
 
@@ -117,7 +115,7 @@ export function newGroupMaster(
     name: of.group.name,
     who: { groupIds: [of.group.id] },
     how: of.how,
-    ...freePlace(onPage(show, of.pageId), MASTER),
+    ...freePlace(cardsOf(show, of.pageId), MASTER),
     ...MASTER,
   };
 }

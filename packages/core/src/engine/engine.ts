@@ -14,6 +14,7 @@ import { Finish } from "./finish";
 import { reviseReaders } from "./revise-readers";
 import { rigWays, type RigWays } from "./rig-ways";
 import { MergedStage } from "./merged-stage";
+import { isRepainted, paintedSources, takeCoat } from "./take-coats";
 import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { clockReader } from "./flat-motions";
@@ -160,6 +161,7 @@ export class Engine {
     if (after.rig !== before.rig) this.#takeRig(before, at);
     for (const record of affected) {
       if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
+      if (record.kind === "coat") takeCoat(record.id, { before, stack: this.#stack, context: this.#context(), at, stay: this.#stay });
       if (record.kind !== "playbackState") continue;
       this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
       takeAhead(this.#stack, record.playbackId, at, this.#context());
@@ -199,6 +201,7 @@ export class Engine {
   /** Whether a record that is about to change begins from what is on stage: a fader that moves doesn't. */
   #startsFromStage(record: ShowRecord, after: Show): boolean {
     if (!partsToRenew([record.kind]).has("from stage")) return false;
+    if (record.kind === "coat") return isRepainted(this.#show.get("coat", record.id), after.get("coat", record.id));
     if (record.kind !== "playbackState") return true;
     const [was, is] = [this.#show.playbackState(record.playbackId), after.playbackState(record.playbackId)];
     return was?.cueId !== is?.cueId || was?.goSeconds !== is?.goSeconds || was?.ahead !== is?.ahead;
@@ -227,10 +230,12 @@ export class Engine {
   /** All that the records say is running, as after a start. */
   #begin(): void {
     const states = this.#show.all("playbackState").filter(({ cueId }) => cueId !== null);
-    const sources = states
-      .toSorted((a, b) => a.goSeconds - b.goSeconds)
-      .map((state) => playbackSource(state, this.#context(), continuation(state, this.#context())));
-    this.#stack.setPlaying(sources.filter((source) => source !== null));
+    const playing = states.flatMap((state) => {
+      const source = playbackSource(state, this.#context(), continuation(state, this.#context()));
+      return source ? [{ source, since: state.goSeconds }] : [];
+    });
+    const all = [...playing, ...paintedSources(this.#context())].sort((a, b) => a.since - b.since);
+    this.#stack.setPlaying(all.map(({ source }) => source));
     for (const { playbackId, ahead } of states) if (ahead) takeAhead(this.#stack, playbackId, this.#t, this.#context());
     for (const { personId } of this.#show.all("sketch").toSorted((a: Sketch, b: Sketch) => a.version - b.version))
       this.#takeSketch(personId, this.#t);
@@ -282,9 +287,9 @@ export class Engine {
   }
 
   /** Where families stay, what a source no longer says becomes what shows beneath. */
-  #stay(source: Source, next: Source | null): void {
+  readonly #stay = (source: Source, next: Source | null): void => {
     const stays = valuesThatStay(source, next, this.#show);
     for (const parameter of stays) this.#stage.rest[parameter] = this.#stage.values[parameter]!;
     if (stays.length > 0) this.#stage.renew();
-  }
+  };
 }

@@ -29,6 +29,8 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   park: ["overlay"],
   macro: [],
   pace: [],
+  board: [],
+  coat: ["from stage"],
   curtain: ["curtain", "from stage"],
   slotTest: ["tests"],
   settings: [],

@@ -1,7 +1,9 @@
 import { staleReaders } from "./stale-readers";
 import { playbackSource, revisedSource, lostSources, sketchSource } from "./make-source";
 import { saysTheSame } from "./same-rows";
-import type { SourceContext } from "./make-source";
+import { coatOfId } from "../playback/coat";
+import { coatSource } from "./coat-source";
+import type { SourceContext, StartingPoint } from "./make-source";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
 import type { ShowRecord } from "../show/records";
@@ -22,6 +24,14 @@ export interface Revision {
   readonly takeSketch: (personId: string) => void;
 }
 
+/** What runs under an id, made again from what it is made of now. */
+function remade(id: string, context: SourceContext, start: StartingPoint): Source | null {
+  const coat = context.show.get("coat", id);
+  if (coat) return coatSource(coat, context, start);
+  const state = context.show.playbackState(id);
+  return state && playbackSource(state, context, start);
+}
+
 /** Resolves again what was made from records that changed. Fades under way keep their place. */
 export function reviseReaders(changed: readonly ShowRecord[], of: Revision): void {
   const { before, at, show, stack, t, context, mergeFor, takeSketch } = of;
@@ -38,10 +48,11 @@ export function reviseReaders(changed: readonly ShowRecord[], of: Revision): voi
     stack.setPlaying(
       stack.playing.map((source) => {
         if (!isStale(source)) return source;
-        const state = show.playbackState(source.id);
         const start = { present: null, merged: context().merged, retimed: { present: source, at } };
-        const next = state && playbackSource(state, context(), start);
+        const next = remade(source.id, context(), start);
         if (rigAlone && next && saysTheSame(source, next, source.settled ? "whenever" : "same times")) return source;
+        // A bed that was taken off its board, or has no heads any more.
+        if (!next && coatOfId(source.id)) source.letGo(at, 0);
         const revised = revisedSource(source, next, show) ?? source;
         if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, context()));
         return revised;

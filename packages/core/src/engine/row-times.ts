@@ -1,5 +1,4 @@
-import { rowTimes, type RowTimes } from "../cue/cue-times";
-import type { Cue } from "../cue/cue";
+import { rowTimes, type CueTimes, type RowTimes } from "../cue/cue-times";
 import { paced } from "../cue/paced";
 import { timesOfRow } from "../cue/timeline";
 import { attributeInfo } from "../rig/attributes";
@@ -18,7 +17,7 @@ interface Starts {
 
 /** The times that hold for all of a cue's content: its own, its family's, the cue's, or the one chosen for this go. */
 export function timesOfContent(
-  cue: Cue,
+  cue: CueTimes,
   content: readonly Content[],
   {
     chosen,
@@ -77,7 +76,7 @@ function sameWay({ parameters }: Column, { ways }: Changes): boolean {
 }
 
 /** For a family one time, or two where intensities go up and down; but each value's own where it has any. */
-function timesOfColumn(cue: Cue, column: Column, of: Starts & { put: (fade: Seconds, delay: Seconds) => void }): void {
+function timesOfColumn(cue: CueTimes, column: Column, of: Starts & { put: (fade: Seconds, delay: Seconds) => void }): void {
   const { rig, startOf, put } = of;
   const { parameters, values, times } = column;
   const { family } = attributeInfo(rig.parameters[parameters[0]!]!.channel.attribute);

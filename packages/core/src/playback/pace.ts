@@ -1,4 +1,4 @@
-import { fields, integerIn, listOf, nullable, numberIn, oneOf, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 import type { Seconds } from "../units/units";
 
 /** One time for many: cues of its company that are started while it is on take it in place of their own. Kept through a restart, never undone. */
@@ -10,6 +10,8 @@ export interface Pace {
   readonly seconds: Seconds | null;
   /** Lists in its company. */
   readonly listIds: readonly string[];
+  /** Colour boards in its company. */
+  readonly boardIds?: readonly string[];
   /** Who set it last. */
   readonly personId: string;
 }
@@ -25,5 +27,6 @@ export const paceSchema: Schema<Pace> = fields<Pace>({
   version: integerIn(0, Number.MAX_SAFE_INTEGER),
   seconds: nullable(numberIn(0, MOST_PACE_SECONDS)),
   listIds: listOf(textUpTo(64), { max: 2000 }),
+  boardIds: optional(listOf(textUpTo(64), { max: 500 })),
   personId: textUpTo(64),
 });

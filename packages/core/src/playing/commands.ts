@@ -21,6 +21,10 @@ import { MAX_UNIVERSE } from "../rig/fixture";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
+import { LONGEST_BED_KEY, MOST_BEDS } from "../playback/board";
+import { coatMaskSchema } from "../selection/coat-mask";
+import { travelSchema } from "../shape/travel";
+import type { BoardCommand } from "./play-board";
 import type { CardCommand } from "./play-cards";
 import type { MasterCommand } from "./play-masters";
 import type { StageCommand } from "./play-stage";
@@ -28,7 +32,7 @@ import type { TimeCommand } from "./play-time";
 import type { Kind } from "../show/records";
 
 /** What people do while playing. Each becomes changes of session records through `playChanges`. */
-export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand;
+export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand | BoardCommand;
 
 export type CommandType = PlayCommand["type"];
 
@@ -47,8 +51,8 @@ export interface CommandEntry<C> {
   readonly label: string;
   /** The row of the table of roles that lets people do it. */
   readonly act: Act;
-  /** What works out the changes that it comes to, and what else decides who may: a card's list, a time line's, a master's page, reach. */
-  readonly of: "card" | "master" | "time line" | "stage";
+  /** What works out the changes that it comes to, and what else decides who may: a card's list, a time line's, a master's page, a board's, reach. */
+  readonly of: "card" | "master" | "time line" | "stage" | "board";
   readonly fields: { readonly [K in Exclude<keyof C, "type">]-?: Schema<C[K]> };
   /** Kinds of records that it changes. */
   readonly lands: readonly Kind[];
@@ -70,6 +74,10 @@ const ON_CARD = { act: "play", of: "card", fields: { playbackId: id }, lands: ["
 const ON_MASTER = { act: "play", of: "master", fields: { masterId: id }, lands: ["masterState"] } as const;
 const ON_TIME = { act: "play", of: "time line", fields: { listId: id }, lands: ["timeState", "playbackState"] } as const;
 const ON_STAGE = { act: "stage", of: "stage", lands: ["stageState"] } as const;
+const bedKey = textUpTo(LONGEST_BED_KEY);
+const boardTime = numberIn(0, 600);
+const BEDS = { boardId: id, bedIds: listOf(bedKey, { min: 1, max: MOST_BEDS }) } as const;
+const ON_BOARD = { act: "play", of: "board", lands: ["coat"] } as const;
 const CURTAIN = { label: "A curtain", act: "hold", of: "stage", lands: ["curtain"] } as const;
 const PARK = { label: "Parking heads", act: "hold", of: "stage", lands: ["park"] } as const;
 
@@ -138,9 +146,29 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     label: "Setting the pace",
     act: "play",
     of: "stage",
-    fields: { seconds: optional(nullable(numberIn(0, MOST_PACE_SECONDS))), listIds: optional(listOf(id, { max: 2000 })) },
+    fields: {
+      seconds: optional(nullable(numberIn(0, MOST_PACE_SECONDS))),
+      listIds: optional(listOf(id, { max: 2000 })),
+      boardIds: optional(listOf(id, { max: 500 })),
+    },
     lands: ["pace"],
   },
+  paint: {
+    ...ON_BOARD,
+    label: "Painting a bed",
+    fields: {
+      ...BEDS,
+      potId: bedKey,
+      mask: optional(coatMaskSchema),
+      travel: optional(travelSchema),
+      fadeSeconds: optional(boardTime),
+      travelSeconds: optional(boardTime),
+    },
+  },
+  dab: { ...ON_BOARD, label: "A dab of colour", fields: { ...BEDS, press: oneOf(["down", "up"]), potId: optional(bedKey) } },
+  rinse: { ...ON_BOARD, label: "Taking colour off a bed", fields: { ...BEDS, coats: oneOf(["second", "all"]) } },
+  "mask-on": { ...ON_BOARD, label: "Moving a second coat on", fields: BEDS },
+  "bed-level": { ...ON_BOARD, label: "The level of a bed", fields: { ...BEDS, level } },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },
   "curtain-hand": { ...CURTAIN, fields: { level } },

@@ -26,7 +26,7 @@ export type StageCommand =
   /** Holds slots of a universe at DMX values, in place of what one held before; none = an end of it. */
   | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
   /** One time for the cues of a company that are started from now on; null = their own. What is left out stays. */
-  | { readonly type: "pace"; readonly seconds?: number | null; readonly listIds?: readonly string[] }
+  | { readonly type: "pace"; readonly seconds?: number | null; readonly listIds?: readonly string[]; readonly boardIds?: readonly string[] }
   /** One's own curtain; heads left out = all within reach. */
   | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
   | { readonly type: "curtain-raise"; readonly seconds: number }
@@ -95,6 +95,7 @@ function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Recor
 
 function paceChanges(show: Show, command: Extract<StageCommand, { type: "pace" }>, personId: string): Result<Change[]> {
   if (command.listIds?.some((id) => !show.get("cueList", id))) return fail("record.unknown", { what: "cue list" });
+  if (command.boardIds?.some((id) => !show.get("board", id))) return fail("record.unknown", { what: "colour board" });
   const present = show.get("pace", PACE_ID);
   const before = present ?? { id: PACE_ID, kind: "pace", version: 1, seconds: null, listIds: [], personId };
   const record: Pace = {
@@ -102,6 +103,7 @@ function paceChanges(show: Show, command: Extract<StageCommand, { type: "pace" }
     personId,
     ...(command.seconds === undefined ? {} : { seconds: command.seconds }),
     ...(command.listIds === undefined ? {} : { listIds: [...new Set(command.listIds)] }),
+    ...(command.boardIds === undefined ? {} : { boardIds: [...new Set(command.boardIds)] }),
   };
   return ok(present ? fieldChanges(present, record) : [{ op: "add", record }]);
 }

@@ -2,6 +2,7 @@ import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
 import type { Seconds } from "../units/units";
 import { COMMANDS, type PlayCommand } from "./commands";
+import { boardChanges, type BoardCommand } from "./play-board";
 import { cardChanges, type CardCommand } from "./play-cards";
 import { masterChanges, type MasterCommand } from "./play-masters";
 import { stageChanges, type StageCommand } from "./play-stage";
@@ -17,6 +18,8 @@ export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; 
       return timeChanges(show, command as TimeCommand, by);
     case "stage":
       return stageChanges(show, command as StageCommand, by);
+    case "board":
+      return boardChanges(show, command as BoardCommand, by);
     case "master":
       return masterChanges(show, command as MasterCommand, by.t);
   }

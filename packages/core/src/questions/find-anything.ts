@@ -1,5 +1,6 @@
 import type { Who } from "../selection/who";
 import { cardName } from "./card-name";
+import { cardsOf } from "../show/cards-of";
 import { cueName } from "../show/cue-name";
 import { presetName } from "../preset/preset-name";
 import type { Show } from "../show/show";
@@ -24,7 +25,6 @@ export interface FoundThing {
 /** Everything in a show that has a name or a number to go to, in the order in which it is offered. */
 export function namedThings(show: Show): FoundThing[] {
   const thing = (kind: string, id: string, of: Omit<FoundThing, "kind" | "key">): FoundThing => ({ kind, key: `${kind} ${id}`, ...of });
-  const cards = [...show.all("playback"), ...show.all("groupMaster")];
   return [
     ...show
       .all("group")
@@ -49,7 +49,7 @@ export function namedThings(show: Show): FoundThing[] {
     ...show
       .all("page")
       .map(({ id, name }) => thing("page", id, { name, does: "opens it in Perform", leads: { to: "path", path: `/perform/${id}` } })),
-    ...cards.map((card) =>
+    ...cardsOf(show).map((card) =>
       thing("card", card.id, {
         name: cardName(show, card),
         does: `opens ${show.get("page", card.pageId)?.name ?? "its page"}`,

@@ -12,6 +12,8 @@ import { isOf } from "../territory/own-territory";
 import { extentOf, type Act } from "../territory/role-table";
 import type { Person, TerritoryPart } from "../territory/territory";
 import { COMMANDS } from "../playing/commands";
+import type { BoardCommand } from "../playing/play-board";
+import { isBarred } from "../show/coat-drives";
 import type { PlayCommand } from "../playing/commands";
 import { isKind, KINDS, type Kind, type ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
@@ -55,6 +57,8 @@ const WHO_CHANGES: {
   input: "stage",
   macro: "builders",
   groupMaster: "owner",
+  board: "owner",
+  coat: "play commands",
   control: "builders",
 };
 
@@ -125,6 +129,7 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   const extent = extentOf(person, act);
   if (extent === "no" || (extent === "allowed" && !isAllowed(show, act)))
     return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
+  if ("boardId" in command) return mayPaint(show, person, command);
   if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
@@ -151,13 +156,36 @@ const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
 };
 
 /** A pace is for lists that one may play: those that are in its company already, and those that come or go. */
-function mayPace(show: Show, person: Person, { listIds }: Extract<PlayCommand, { type: "pace" }>): UserError | null {
+function mayPace(show: Show, person: Person, { listIds, boardIds }: Extract<PlayCommand, { type: "pace" }>): UserError | null {
   const present = show.get("pace", PACE_ID)?.listIds ?? [];
   for (const id of new Set([...present, ...(listIds ?? [])])) {
     const refusal = mayRun(show, person, id);
     if (refusal) return refusal;
   }
+  const boards = [...(show.get("pace", PACE_ID)?.boardIds ?? []), ...(boardIds ?? [])];
+  for (const id of new Set(boards)) {
+    const refusal = mayPlayPage(show, person, show.get("board", id)?.pageId);
+    if (refusal) return refusal;
+  }
   return null;
+}
+
+/** Null when the person may play what lies on a page by right of the page: guests their own, others by its territory. */
+function mayPlayPage(show: Show, person: Person, pageId: string | undefined): UserError | null {
+  if (person.role === "guest")
+    return pageId !== undefined && isOwnPage(show, person, pageId) ? null : refused("Anything but their page", "the people of the show");
+  const territoryId = show.get("page", pageId)?.territoryId ?? null;
+  if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
+  return refused(`Playing ${show.get("page", pageId)!.name}`, territoryPeople(show, territoryId));
+}
+
+/** A board is played by right of its page; a bed none of whose heads its page's territory reaches is barred, whoever asks. */
+function mayPaint(show: Show, person: Person, command: BoardCommand): UserError | null {
+  const board = show.get("board", command.boardId);
+  if (!board) return null;
+  const refusal = mayPlayPage(show, person, board.pageId);
+  if (refusal || command.bedIds.some((bedId) => !isBarred(show, board, bedId))) return refusal;
+  return refused("Beds that this page doesn't reach", "those who have their heads");
 }
 
 type ParkCommand = Extract<PlayCommand, { type: "park" | "unpark" | "park-all" | "unpark-all" }>;
@@ -233,6 +261,7 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
     case "playback":
       return show.get("cueList", record.listId)?.territoryId;
     case "groupMaster":
+    case "board":
       return show.get("page", record.pageId)?.territoryId;
     case "master":
       return record.territoryId ?? null;

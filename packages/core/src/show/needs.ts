@@ -1,3 +1,5 @@
+import { coatOfId } from "../playback/coat";
+import { cardsOf } from "./cards-of";
 import { isVersioned } from "./restore";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
@@ -12,7 +14,7 @@ export function namedIn(record: ShowRecord, show: Show): ShowRecord[] {
   const found = new Map<string, ShowRecord>();
   const ofRig = RIG.has(record.kind);
   const take = (text: string): void => {
-    const named = text === record.id ? undefined : show.records.get(text);
+    const named = text === record.id ? undefined : show.records.get(coatOfId(text)?.boardId ?? text);
     if (named && isVersioned(named) && RIG.has(named.kind) === ofRig) found.set(named.id, named);
   };
   const walk = (value: unknown): void => {
@@ -28,5 +30,5 @@ export function namedIn(record: ShowRecord, show: Show): ShowRecord[] {
 export function belongingTo(record: ShowRecord, show: Show): ShowRecord[] {
   if (record.kind === "cueList") return [...show.cuesOf(record.id)];
   if (record.kind !== "page") return [];
-  return [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === record.id);
+  return [...cardsOf(show, record.id)];
 }

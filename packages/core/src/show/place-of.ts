@@ -35,6 +35,8 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   park: "perform",
   macro: "build",
   pace: "perform",
+  board: "perform",
+  coat: "perform",
   curtain: "perform",
   slotTest: "rig",
   territory: "crew",

@@ -8,6 +8,8 @@ import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type Group
 import { curtainSchema, type Curtain } from "../playback/curtain";
 import { inputSchema, type InputLine } from "../playback/input";
 import { macroSchema, type Macro } from "../playback/macro";
+import { boardSchema, type Board } from "../playback/board";
+import { coatSchema, type Coat } from "../playback/coat";
 import { paceSchema, type Pace } from "../playback/pace";
 import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
@@ -50,6 +52,8 @@ export interface RecordByKind {
   park: Park;
   macro: Macro;
   pace: Pace;
+  board: Board;
+  coat: Coat;
   slotTest: SlotTest;
   curtain: Curtain;
   settings: ShowSettings;
@@ -99,6 +103,8 @@ export const KINDS: {
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   pace: { label: "pace", scope: "session", undone: "never", schema: paceSchema },
+  board: { label: "colour board", scope: "document", undone: "yes", schema: boardSchema },
+  coat: { label: "coat of a bed", scope: "session", undone: "never", schema: coatSchema },
   macro: { label: "macro", scope: "document", undone: "yes", schema: macroSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
   slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },

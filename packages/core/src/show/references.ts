@@ -37,6 +37,7 @@ export const REFERENCES: { readonly [K in Kind]?: { readonly [F in FieldOf<K>]?:
     masterId: { to: "master", rule: "reads" },
     goToCueId: { to: "cue", rule: "reads" },
   },
+  board: { pageId: { to: "page", rule: "own page or common" } },
   groupMaster: { pageId: { to: "page", rule: "own after the change" } },
   master: { territoryId: { to: "territory", rule: "own after the change" } },
   control: { targetId: { to: "playback", rule: "reads" } },

@@ -6,6 +6,8 @@ import { slotTestIdOf } from "../playback/slot-test";
 import { curveOf } from "./curve-of";
 import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
+import { coatIdOf } from "../playback/coat";
+import { isCoatOfBed } from "./coat-drives";
 import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
@@ -156,6 +158,15 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "groupMaster":
       if (!show.get("page", record.pageId)) return unknown("page");
       return record.who.groupIds?.some((id) => !show.get("group", id)) ? unknown("group") : null;
+    case "board":
+      if (!show.get("page", record.pageId)) return unknown("page");
+      if (Object.values(record.beds).some(({ groupId }) => !show.get("group", groupId))) return unknown("group");
+      return Object.values(record.pots).some(({ color }) => "presetId" in color && !show.get("preset", color.presetId))
+        ? unknown("preset")
+        : null;
+    case "coat":
+      if (!show.get("board", record.boardId) || record.id !== coatIdOf(record.boardId, record.bedId, record.layer)) return unknown("board");
+      return record.color && "presetId" in record.color && !show.get("preset", record.color.presetId) ? unknown("preset") : null;
     case "control":
       if (record.does === "grand-master") return null;
       if (record.does === "group-level") return show.get("groupMaster", record.targetId) ? null : unknown("group master");
@@ -205,14 +216,19 @@ export function missingInStrokes(strokes: Strokes, show: Show): UserError | null
   for (const { who, parts } of Object.values(strokes)) {
     if (who.groupIds?.some((id) => !show.get("group", id))) return unknown("group");
     for (const part of Object.values(parts)) {
-      if (part.presets?.ids.some((id) => !show.get("preset", id))) return unknown("preset");
+      if (part.presets?.ids.some((id) => !isPresetRef(id, show))) return unknown("preset");
       for (const id of motionReads(part.motion))
-        if (!show.get("preset", id) && !show.get("savedWave", id)) return unknown("preset or waveform of a motion");
+        if (!isPresetRef(id, show) && !show.get("savedWave", id)) return unknown("preset or waveform of a motion");
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
     }
   }
   return null;
+}
+
+/** A preset, or the coat of a bed in its place. */
+function isPresetRef(id: string, show: Show): boolean {
+  return show.get("preset", id) !== null || isCoatOfBed(show, id);
 }
 
 function stillUsed(gone: ShowRecord, show: Show): UserError | null {

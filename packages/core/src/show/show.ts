@@ -7,6 +7,7 @@ import { groupMasterStateIdOf, restingLevel, type GroupMaster } from "../playbac
 import { STAGE_ID, type StageState } from "../playback/stage-state";
 import { timeStateIdOf, type TimeState } from "../playback/time-state";
 import type { SavedWave } from "../motion/saved-wave";
+import { coatPreset } from "../playback/coat-preset";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
 import { replacedRig } from "../rig/changed-rig";
@@ -114,8 +115,11 @@ export class Show implements ResolveContext, ReachContext {
     return this.get("group", groupId)?.heads ?? null;
   }
 
+  /** A preset, or the colour of a bed's coat in its place. */
   preset(presetId: string): Preset | null {
-    return this.get("preset", presetId);
+    const coat = this.get("coat", presetId);
+    if (!coat) return this.get("preset", presetId);
+    return this.get("board", coat.boardId)?.beds[coat.bedId] ? coatPreset(coat, (id) => this.get("preset", id)) : null;
   }
 
   savedWave(waveId: string): SavedWave | null {

@@ -1,8 +1,11 @@
 import type { Cue } from "../cue/cue";
 import { cueName } from "./cue-name";
+import { coatOfId } from "../playback/coat";
+import type { Board } from "../playback/board";
 import { presetName } from "../preset/preset-name";
 import { motionReads } from "../stroke/part-reads";
 import type { Part, Strokes } from "../stroke/stroke";
+import { cardsOf } from "./cards-of";
 import type { ShowRecord } from "./records";
 import type { Show } from "./show";
 
@@ -25,6 +28,29 @@ function controlsOf(id: string, show: Show): User[] {
     .all("control")
     .filter(({ targetId }) => targetId === id)
     .map(named(({ name }) => `the control ${name} of a wing`));
+}
+
+function namedOnBoard(beds: Board["beds"], pots: Board["pots"]): string[] {
+  const presets = Object.values(pots).flatMap(({ color }) => ("presetId" in color ? color.presetId : []));
+  return [...Object.values(beds).map(({ groupId }) => groupId), ...presets];
+}
+
+/** The looks that name a coat of a board in place of a preset. */
+function coatsNamed(board: Board, show: Show): User[] {
+  const names = (part: Part): boolean =>
+    [...(part.presets?.ids ?? []), ...motionReads(part.motion)].some((id) => coatOfId(id)?.boardId === board.id);
+  const inStrokes = ({ strokes }: { strokes: Strokes }): boolean =>
+    Object.values(strokes).some(({ parts }) => Object.values(parts).some(names));
+  return [
+    ...show
+      .all("cue")
+      .filter(inStrokes)
+      .map(named((cue) => cueWords(cue, show))),
+    ...show
+      .all("sketch")
+      .filter(inStrokes)
+      .map(named(({ personId }) => `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`)),
+  ];
 }
 
 /** All that still refers to a record. */
@@ -79,6 +105,10 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .all("groupMaster")
           .filter(({ who }) => who.groupIds?.includes(id))
           .map(named(({ name }) => `the group master ${name}`)),
+        ...show
+          .all("board")
+          .filter(({ beds, pots }) => namedOnBoard(beds, pots).includes(id))
+          .map(named(({ name }) => `the colour board ${name}`)),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),
@@ -118,7 +148,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
         );
     case "page":
       return [
-        ...[...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === id).map(named(() => "a card")),
+        ...cardsOf(show, id).map(named((card): string => (card.kind === "board" ? `the colour board ${card.name}` : "a card"))),
         ...show
           .all("device")
           .filter(({ pageId }) => pageId === id)
@@ -139,6 +169,13 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
       return [...(show.playbackState(id)?.cueId ? [{ words: "the stage, where it plays", record }] : []), ...controlsOf(id, show)];
     case "groupMaster":
       return controlsOf(id, show);
+    case "board":
+      return [
+        ...(show.all("coat").some((coat) => coat.boardId === id && coat.color)
+          ? [{ words: "the stage, where it is painted", record }]
+          : []),
+        ...coatsNamed(record, show),
+      ];
     case "person":
       return [
         ...show.territories.filter(({ personIds }) => personIds.includes(id)).map(named(({ name }) => name)),

@@ -32,7 +32,7 @@ export function partReads(part: Part, show: ResolveContext): string[] {
   const own = [...(part.presets?.ids ?? []), ...motionReads(part.motion)];
   return own.flatMap((id) => {
     const preset = show.preset?.(id);
-    return preset ? [id, ...presetReads(preset).flatMap((inner) => [inner, ...innerReads(inner, show)])] : [id];
+    return preset ? [id, preset.id, ...presetReads(preset).flatMap((inner) => [inner, ...innerReads(inner, show)])] : [id];
   });
 }
 

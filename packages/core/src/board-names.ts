@@ -1,0 +1,10 @@
+/** The public names of colour boards. */
+export { inTheirOrder, MOST_BEDS, MOST_POTS, type Bed, type Board, type Pot } from "./playback/board";
+export { coatIdOf, coatOfId, COLOR_LAYERS, type Coat, type CoatColor, type CoatLayer } from "./playback/coat";
+export { MASK_PAIRS, movedOn, type CoatMask } from "./selection/coat-mask";
+export { placesAlong, type Travel } from "./shape/travel";
+export { bedPlaces, type PlacedBed } from "./geometry/bed-places";
+export { coatName, coatStroke, isBarred, isCoatOfBed } from "./show/coat-drives";
+export { cardsOf, type PageCard } from "./show/cards-of";
+export { addedToBoard, newBoard, strokesOfBoard } from "./edits/board-edits";
+export { boardTimes } from "./playing/pace-for";
