@@ -6,6 +6,7 @@ const SCREENS = [
   "accessible-show",
   "aiming",
   "bad-input",
+  "colour-board",
   "crew",
   "double-clicks",
   "far-hands",

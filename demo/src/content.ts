@@ -1,4 +1,5 @@
 import { type CueList, type Page, type Playback, type SavedShape, type Shape, type ShowRecord, type Sound } from "@vexa/core";
+import { colourBoard } from "./colour-board";
 import { IMPROVISED_LISTS, improvisedPages } from "./improvise";
 import { LISTS as SCORED_LISTS } from "./lists";
 import { demoWaves } from "./motions";
@@ -58,5 +59,5 @@ export function demoContent(): ShowRecord[] {
     rank,
     shape,
   }));
-  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...improvisedPages(), ...shapes];
+  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...improvisedPages(), ...colourBoard(), ...shapes];
 }

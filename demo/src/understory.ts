@@ -69,9 +69,18 @@ function headsOf(fixture: Fixture): HeadKey[] {
   return heads.map((_, index) => headKey(fixture.id, index, heads.length));
 }
 
+/** Between the two lines of washes on the floor, in metres. */
+const MIDDLE_OF_WASHES = -2.2;
+
 function groups(fixtures: readonly Fixture[]): Group[] {
   const of = (...profileIds: string[]): HeadKey[] => fixtures.filter(({ profileId }) => profileIds.includes(profileId)).flatMap(headsOf);
   const rib3 = fixtures.filter(({ number }) => number > 300 && number < 309).flatMap(headsOf);
+  const washes = fixtures.filter(({ profileId }) => profileId === "profile-wash");
+  const halves = (name: string, profileId: string): [string, string, string | null, HeadKey[]][] =>
+    (["Left", "Right"] as const).map((side) => {
+      const heads = fixtures.filter((lamp) => lamp.profileId === profileId && lamp.position.x < 0 === (side === "Left")).flatMap(headsOf);
+      return [`group-${side.toLowerCase()}-${name}`, `${side} ${name}`, null, heads];
+    });
   const plan: readonly [string, string, string | null, HeadKey[]][] = [
     ["group-spots", "Rib spots", "territory-ribs", of("profile-spot")],
     ["group-rib-3", "Rib 3 spots", "territory-ribs", rib3],
@@ -81,6 +90,9 @@ function groups(fixtures: readonly Fixture[]): Group[] {
     ["group-lanterns", "Lantern string", null, of("profile-lantern")],
     ["group-blinders", "Blinders and strobes", null, of("profile-blinder", "profile-strobe")],
     ["group-air", "Haze and fans", null, of("profile-haze", "profile-fan")],
+    ...[...halves("ribs", "profile-spot"), ...halves("ferns", "profile-uplight")],
+    ["group-front-washes", "Front washes", null, washes.filter(({ position }) => position.y < MIDDLE_OF_WASHES).flatMap(headsOf)],
+    ["group-back-washes", "Back washes", null, washes.filter(({ position }) => position.y >= MIDDLE_OF_WASHES).flatMap(headsOf)],
   ];
   return plan.map(([id, name, territoryId, heads], rank) => ({ id, kind: "group", version: 1, name, rank, heads, territoryId }));
 }

@@ -104,6 +104,8 @@ describe("devices", () => {
 describe("the guide inside the application", () => {
   it("is led to from each place, and searched by words", async () => {
     await ines.getByRole("link", { name: "Perform" }).click();
+    // Show, which is left, has a part of this name as well.
+    await ines.waitForURL(/\/perform\//);
     await ines.getByRole("link", { name: "Help" }).click();
     await ines
       .getByRole("heading", { name: /^Perform/ })

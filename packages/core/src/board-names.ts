@@ -4,7 +4,9 @@ export { coatIdOf, coatOfId, COLOR_LAYERS, type Coat, type CoatColor, type CoatL
 export { MASK_PAIRS, movedOn, type CoatMask } from "./selection/coat-mask";
 export { placesAlong, type Travel } from "./shape/travel";
 export { bedPlaces, type PlacedBed } from "./geometry/bed-places";
-export { coatName, coatStroke, isBarred, isCoatOfBed } from "./show/coat-drives";
+export { coatName, coatStroke, isBarred, isCoatOfBed, isPainted } from "./show/coat-drives";
+export { coatsAsPresets } from "./questions/coats-as-presets";
+export { referenceName } from "./show/reference-name";
 export { cardsOf, type PageCard } from "./show/cards-of";
 export { addedToBoard, newBoard, strokesOfBoard } from "./edits/board-edits";
 export { boardTimes } from "./playing/pace-for";

@@ -1,5 +1,16 @@
 import { tell } from "../ui/messages";
-import { COLOR_PATHS, hexOfColor, presetName, presetsNamed, readColor, xyYOf, xyzOf, type ColorFan, type Head, type XyY } from "@vexa/core";
+import {
+  COLOR_PATHS,
+  hexOfColor,
+  presetsNamed,
+  readColor,
+  referenceName,
+  xyYOf,
+  xyzOf,
+  type ColorFan,
+  type Head,
+  type XyY,
+} from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
@@ -109,7 +120,7 @@ export function PresetEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): 
   const show = useShow();
   const part = lane.own!.part;
   const { ids, path } = part.presets!;
-  const presets = ids.map((id) => show.get("preset", id));
+  const presets = ids.map((id) => show.preset(id));
   const unlink = (): void => {
     const [first] = presets;
     const colors = presets.flatMap((preset) => preset?.universal.Color?.colors?.knots[0] ?? []);
@@ -128,7 +139,7 @@ export function PresetEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): 
   return (
     <>
       <p className="truncate text-xs text-linked" title="Follows its preset: change the preset, and this changes">
-        ∞ {presets.map((preset) => (preset ? presetName(preset) : "gone")).join("..")}
+        ∞ {ids.map((id) => referenceName(show, id)).join("..")}
       </p>
       <div className="flex gap-1">
         {ids.length > 1 && lane.attribute === "Color" && (

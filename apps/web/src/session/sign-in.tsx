@@ -20,9 +20,12 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
       });
   };
   return (
-    <main className="grid h-full grid-cols-[1fr] md:grid-cols-[1fr_420px]">
+    <main className="grid h-full grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_420px]">
       <Ribs />
-      <form onSubmit={(event) => void handleSubmit(submit)(event)} className="grid content-center gap-4 border-l border-edge bg-bench p-10">
+      <form
+        onSubmit={(event) => void handleSubmit(submit)(event)}
+        className="grid grid-cols-[minmax(0,1fr)] content-center gap-4 border-l border-edge bg-bench p-10"
+      >
         <div>
           <h1 className="text-2xl font-semibold">Vexa</h1>
           <p className="text-ink-2">Sign in to work on the show.</p>
@@ -61,7 +64,7 @@ function DemoPeople(of: { onSignIn: (as: { username: string; password: string })
   const { data = [] } = useSWR("demo people", fetchDemoSignIns, { revalidateOnFocus: false });
   if (data.length === 0) return null;
   return (
-    <section className="grid gap-1.5" aria-label="The demo’s people">
+    <section className="grid grid-cols-[minmax(0,1fr)] gap-1.5" aria-label="The demo’s people">
       <h2 className="text-xs text-ink-3">On this demo machine, come in as</h2>
       {data.map(({ signInName, password, name, role }) => (
         <button

@@ -1,10 +1,11 @@
-import { cueName, PRIORITIES, type Playback, type Show } from "@vexa/core";
+import { coatIdOf, coatName, coatOfId, cueName, PRIORITIES, type Playback, type Show } from "@vexa/core";
 
 /** Where a source that has a say can be looked at. */
 export type SourceLink =
   | { readonly to: "card"; readonly playbackId: string; readonly listId: string; readonly cueId: string | null }
   | { readonly to: "sketch"; readonly personId: string }
   | { readonly to: "group master"; readonly groupMasterId: string }
+  | { readonly to: "board"; readonly boardId: string; readonly bedId: string; readonly pageId: string }
   | { readonly to: "nowhere" };
 
 /** What the id of a source in a trace stands for. */
@@ -20,6 +21,8 @@ export function sourceOf(sourceId: string, show: Show): { words: string; detail:
   }
   if (sourceId === "sweep") return { words: "What was left behind", detail: "on its way home", link: { to: "nowhere" } };
   const leaving = sourceId.endsWith(" leaving");
+  const coat = coatOfId(leaving ? sourceId.slice(0, -" leaving".length) : sourceId);
+  if (coat) return coatSourceOf(coat, leaving, show);
   const ahead = sourceId.endsWith(" ahead");
   const playbackId = leaving || ahead ? sourceId.slice(0, sourceId.lastIndexOf(" ")) : sourceId;
   const playback = show.get("playback", playbackId);
@@ -35,6 +38,15 @@ export function sourceOf(sourceId: string, show: Show): { words: string; detail:
   const detail = leaving ? "what its cue before said, on its way out" : cue ? `cue ${cue.number} ${cueName(cue, show)}` : "let go";
   return { words: list.name, detail, link: { to: "card", playbackId, listId: list.id, cueId: cue?.id ?? null } };
 }
+
+function coatSourceOf({ boardId, bedId, layer }: CoatOfBed, leaving: boolean, show: Show): ReturnType<typeof sourceOf> {
+  const board = show.get("board", boardId);
+  if (!board) return { words: "A colour board that is gone", detail: "", link: { to: "nowhere" } };
+  const detail = `${coatName(show, coatIdOf(boardId, bedId, layer)) ?? "a bed that is gone"}${leaving ? ", on its way out" : ""}`;
+  return { words: `Board ${board.name}`, detail, link: { to: "board", boardId, bedId, pageId: board.pageId } };
+}
+
+type CoatOfBed = NonNullable<ReturnType<typeof coatOfId>>;
 
 /** Who lies above a card, and by which rule. */
 export function whyAbove(sourceId: string, playback: Playback, show: Show): string {

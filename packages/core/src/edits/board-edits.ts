@@ -10,7 +10,7 @@ import type { Shape } from "../shape/place";
 import type { Travel } from "../shape/travel";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
 
-const SIZE = { columns: 9, rows: 5 };
+const SIZE = { columns: 9, rows: 4.5 };
 const SMALLEST = { columns: 6, rows: 4 };
 
 /** A colour board at the first free place of a page, with a pot of each of these colours and a bed of each of these groups. */

@@ -123,6 +123,8 @@ describe("coats of a colour board", () => {
     bench.t += 1;
     bench.play(paint("red", { fadeSeconds: 0 }));
     expect(leaves(bench, 1)).toEqual(RED);
+    const red = bench.engine.show.rig.headByKey.get("fx-1")!.parameters.get("ColorAdd_R")!;
+    expect(bench.engine.trace(red).winner).toBe(coatIdOf(board.id, "movers", "first"));
     bench.t += 1;
     bench.play({ type: "go", playbackId: "card-lit", cueId: "lit-1" });
     expect(leaves(bench, 1)).toEqual(BLUE);

@@ -23,6 +23,8 @@ const GAP = 0.012;
 /** Places that are tried, in parts of the picture. */
 const STEP = 0.02;
 const SMALLER = 0.9;
+/** A picture is about so much wider than high. */
+const WIDE = 2.5;
 
 /**
  * Where soft shapes lie on a picture of the stage, from above with the audience below: each where its places are, as wide as they reach. One
@@ -56,10 +58,11 @@ export function bedPlaces(beds: readonly BedWanted[]): PlacedBed[] {
 function laidOut(wanted: readonly PlacedBed[], held: readonly boolean[]): PlacedBed[] | null {
   const laid = new Map<number, PlacedBed>();
   wanted.forEach((bed, at) => held[at] && laid.set(at, bed));
-  for (const [at, bed] of wanted.entries()) {
-    if (held[at]) continue;
-    const taken = [...laid.values()];
-    const free = nearestFree(bed, taken);
+  // Those at the sides first: the middle has more room to give way.
+  const aside = ({ x, y }: PlacedBed): number => WIDE * Math.abs(x - 0.5) + Math.abs(y - 0.5);
+  const inTurn = [...wanted.entries()].filter(([at]) => !held[at]).sort(([, a], [, b]) => aside(b) - aside(a));
+  for (const [at, bed] of inTurn) {
+    const free = nearestFree(bed, [...laid.values()]);
     if (!free) return null;
     laid.set(at, free);
   }
@@ -72,7 +75,7 @@ function nearestFree(bed: PlacedBed, taken: readonly PlacedBed[]): PlacedBed | n
   let best: { bed: PlacedBed; way: number } | null = null;
   for (let x = bed.width / 2; x <= 1 - bed.width / 2 + 1e-9; x += STEP)
     for (let y = bed.height / 2; y <= 1 - bed.height / 2 + 1e-9; y += STEP) {
-      const way = Math.hypot(x - bed.x, y - bed.y);
+      const way = Math.hypot(WIDE * (x - bed.x), y - bed.y);
       const here = { ...bed, x, y };
       if ((!best || way < best.way) && isFree(here)) best = { bed: here, way };
     }

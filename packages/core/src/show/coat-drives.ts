@@ -1,4 +1,4 @@
-import { coatOfId, type Coat } from "../playback/coat";
+import { COAT_LAYERS, coatIdOf, coatOfId, type Coat } from "../playback/coat";
 import type { Bed, Board } from "../playback/board";
 import { coatedHeads } from "../selection/coat-mask";
 import { resolve, Resolved } from "../stroke/resolve";
@@ -18,6 +18,14 @@ export function isBarred(show: Show, board: Pick<Board, "pageId" | "beds">, bedI
   const heads = show.groupHeads(board.beds[bedId]?.groupId ?? "") ?? [];
   const reach = boardReach(show, board);
   return heads.length > 0 && !heads.some((head) => reach(head, "Colour"));
+}
+
+/** A bed has a coat of colour, or a level. */
+export function isPainted(show: Show, { id }: Pick<Board, "id">, bedId: string): boolean {
+  return COAT_LAYERS.some((layer) => {
+    const coat = show.get("coat", coatIdOf(id, bedId, layer));
+    return coat !== null && (coat.color !== null || coat.level !== undefined);
+  });
 }
 
 /** The stroke of a coat: null while it says nothing or its bed is gone. */

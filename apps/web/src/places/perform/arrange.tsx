@@ -1,11 +1,25 @@
 import { ClipboardPaste, Plus } from "lucide-react";
 import { Fragment } from "react";
-import { cardName, copiedCard, newCard, newGroupMaster, type Group, type GroupMaster, type Page } from "@vexa/core";
+import {
+  cardName,
+  cardsOf,
+  copiedCard,
+  freeName,
+  newBoard,
+  newCard,
+  newGroupMaster,
+  type Group,
+  type GroupMaster,
+  type Page,
+} from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
 import { newId } from "../../session/new-id";
+
+/** Pots that a new board begins with. */
+const FIRST_POTS = 10;
 
 /** A new card may lie below what is in sight. */
 function showCard(id: string): void {
@@ -27,6 +41,16 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
     const record = newGroupMaster(client.view, { newId, pageId: page.id, group, how });
     if (client.transact(`Put a master of ${group.name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
+  const addBoard = (): void => {
+    const colors = show
+      .all("preset")
+      .filter(({ family, universal }) => family === "Colour" && universal.Color?.colors?.knots.length === 1)
+      .slice(0, FIRST_POTS)
+      .map(({ id }) => ({ presetId: id }));
+    const name = freeName("Colour board", show.all("board"));
+    const record = newBoard(client.view, { newId, pageId: page.id, name, groupIds: [], colors });
+    if (client.transact(`Put a colour board on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
+  };
   return (
     <Menu
       className="min-w-52"
@@ -36,6 +60,9 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
         </Button>
       }
     >
+      <MenuItem onSelect={addBoard} hint="pots and beds">
+        A colour board
+      </MenuItem>
       {lists.length === 0 && <p className="p-2 text-[13px] text-ink-3">Record a cue first.</p>}
       {lists.map(({ id, name }) => (
         <MenuItem key={id} onSelect={() => add(id, name)} hint={isHere(id) ? "is here" : ""}>
@@ -60,7 +87,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
 export function PasteCard({ page }: { page: Page }): React.JSX.Element | null {
   const client = useClient();
   const { copiedCardId } = useInterface();
-  const copied = client.view.get("playback", copiedCardId) ?? client.view.get("groupMaster", copiedCardId);
+  const copied = cardsOf(client.view).find(({ id }) => id === copiedCardId);
   if (!copied) return null;
   const name = cardName(client.view, copied);
   const paste = (): void => {

@@ -4,16 +4,11 @@ import { useInterface } from "../../selection/interface-store";
 import { useClient } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
-import type { GroupMaster, Playback } from "@vexa/core";
+import type { PageCard } from "@vexa/core";
 import type { Placing } from "./use-placing";
 
 /** What lies over a card while the page is arranged: drag to move, the corner to stretch, its options, and off the page. */
-export function Arranged(props: {
-  record: Playback | GroupMaster;
-  name: string;
-  placing: Placing;
-  children?: ReactNode;
-}): React.JSX.Element {
+export function Arranged(props: { record: PageCard; name: string; placing: Placing; children?: ReactNode }): React.JSX.Element {
   const { record, name, placing, children } = props;
   const client = useClient();
   const { set } = useInterface();

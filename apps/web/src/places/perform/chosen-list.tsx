@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
-import { cueAfter, cueName, type Page } from "@vexa/core";
+import { counted, cueAfter, cueName, isPainted, mayDo, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -20,13 +20,19 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
     const state = show.playbackState(playback.id);
     return state?.cueId ? [{ playback, state }] : [];
   });
+  const painted = show.all("board").flatMap((board) => {
+    const bedIds = Object.keys(board.beds).filter((bedId) => isPainted(show, board, bedId));
+    return bedIds.length > 0 ? [{ board, bedIds }] : [];
+  });
   const mine = running.filter(({ state }) => state.personId === me.id);
   return (
     <aside className="max-sm:hidden flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
       {chosen ? <Cues playbackId={chosen.id} /> : <p className="text-[13px] text-ink-3">Touch a card to see its cues here.</p>}
       <section className="min-h-0 flex-1 overflow-y-auto" aria-label="Running now">
         <h2 className="mb-1 text-xs font-semibold text-ink-2">Running now</h2>
-        {running.length === 0 && <p className="text-[13px] text-ink-3">Nothing is running. Raise a card, or press its Go.</p>}
+        {running.length + painted.length === 0 && (
+          <p className="text-[13px] text-ink-3">Nothing is running. Raise a card, or press its Go.</p>
+        )}
         <ul>
           {running.map(({ playback, state }) => (
             <li key={playback.id} className="border-t border-edge py-1.5 text-[13px]">
@@ -40,6 +46,20 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
                 </span>
               </div>
               <FadeProgress state={state} seconds={state.seconds ?? show.get("cue", state.cueId)?.inSeconds ?? 0} />
+            </li>
+          ))}
+          {painted.map(({ board, bedIds }) => (
+            <li key={board.id} className="flex items-center justify-between gap-2 border-t border-edge py-1.5 text-[13px]">
+              <span className="truncate">
+                <span className="text-live">●</span> {board.name} <span className="text-ink-2">{counted(bedIds.length, "bed")}</span>
+              </span>
+              <Button
+                size="small"
+                disabled={mayDo(show, me, { type: "rinse", boardId: board.id, bedIds, coats: "all" }) !== null}
+                onClick={() => client.play({ type: "rinse", boardId: board.id, bedIds, coats: "all" })}
+              >
+                Let go
+              </Button>
             </li>
           ))}
         </ul>

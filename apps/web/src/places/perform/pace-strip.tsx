@@ -19,7 +19,10 @@ export function PaceStrip(): React.JSX.Element {
   const me = useMe();
   const pace = show.get("pace", PACE_ID);
   const seconds = pace?.seconds ?? null;
-  const company = (pace?.listIds ?? []).filter((id) => show.get("cueList", id));
+  const company: CompanyOf = {
+    listIds: (pace?.listIds ?? []).filter((id) => show.get("cueList", id)),
+    boardIds: (pace?.boardIds ?? []).filter((id) => show.get("board", id)),
+  };
   const play = (command: Omit<Extract<PlayCommand, { type: "pace" }>, "type">): Promise<void> => client.play({ type: "pace", ...command });
   const refused = mayDo(show, me, { type: "pace", seconds: 1 }) !== null;
   const take = (text: string): boolean | string => {
@@ -99,7 +102,7 @@ export function PaceStrip(): React.JSX.Element {
           }),
         )}
       </Menu>
-      <Company company={company} onCompany={(listIds) => void play({ listIds })} />
+      <Company company={company} onCompany={(next) => void play(next)} />
       <Button size="touch" disabled={!on || refused} onClick={() => void play({ seconds: null })}>
         Own times
       </Button>
@@ -107,36 +110,43 @@ export function PaceStrip(): React.JSX.Element {
   );
 }
 
-/** The lists for which the pace is; touching one takes it in or out. */
-function Company({
-  company,
-  onCompany,
-}: {
-  company: readonly string[];
-  onCompany: (listIds: readonly string[]) => void;
-}): React.JSX.Element {
+interface CompanyOf {
+  readonly listIds: readonly string[];
+  readonly boardIds: readonly string[];
+}
+
+/** The lists and boards for which the pace is; touching one takes it in or out. */
+function Company({ company, onCompany }: { company: CompanyOf; onCompany: (company: CompanyOf) => void }): React.JSX.Element {
   const show = useShow();
   const me = useMe();
-  const lists = show.all("cueList");
-  const free = lists.filter(({ id }) => mayDo(show, me, { type: "pace", listIds: [id] }) === null);
+  const lists = show.all("cueList").map(({ id, name }) => ({ id, name, field: "listIds" as const }));
+  const boards = show.all("board").map(({ id, name }) => ({ id, name: `Board ${name}`, field: "boardIds" as const }));
+  const all = [...lists, ...boards];
+  const free = all.filter(({ id, field }) => mayDo(show, me, { type: "pace", [field]: [id] }) === null);
+  const freeOf = (of: keyof CompanyOf): string[] => free.flatMap(({ id, field }) => (field === of ? [id] : []));
+  const { listIds, boardIds } = company;
+  const count = listIds.length + boardIds.length;
+  const words = `${counted(listIds.length, "list")}${boardIds.length > 0 ? `, ${counted(boardIds.length, "board")}` : ""}`;
   return (
-    <PopSheet label="Company of the pace" className="w-72" trigger={<Button size="touch">For {counted(company.length, "list")}…</Button>}>
+    <PopSheet label="Company of the pace" className="w-72" trigger={<Button size="touch">For {words}…</Button>}>
       <div className="flex gap-1.5">
-        <Button size="small" onClick={() => onCompany(free.map(({ id }) => id))}>
+        <Button size="small" onClick={() => onCompany({ listIds: freeOf("listIds"), boardIds: freeOf("boardIds") })}>
           All of yours
         </Button>
-        <Button size="small" disabled={company.length === 0} onClick={() => onCompany([])}>
+        <Button size="small" disabled={count === 0} onClick={() => onCompany({ listIds: [], boardIds: [] })}>
           None
         </Button>
       </div>
-      <ul className="grid max-h-72 gap-0.5 overflow-y-auto" aria-label="Lists in its company" tabIndex={0}>
-        {lists.map(({ id, name }) => (
+      <ul className="grid max-h-72 gap-0.5 overflow-y-auto" aria-label="Lists and boards in its company" tabIndex={0}>
+        {all.map(({ id, name, field }) => (
           <li key={id}>
             <Tick
               label={<span className="truncate">{name}</span>}
-              on={company.includes(id)}
-              disabled={!free.some((list) => list.id === id)}
-              onTick={(on) => onCompany(on ? [...company, id] : company.filter((each) => each !== id))}
+              on={company[field].includes(id)}
+              disabled={!free.some((each) => each.id === id)}
+              onTick={(on) =>
+                onCompany({ ...company, [field]: on ? [...company[field], id] : company[field].filter((each) => each !== id) })
+              }
             />
           </li>
         ))}

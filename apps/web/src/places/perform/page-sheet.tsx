@@ -1,4 +1,4 @@
-import { mayChange, setChange, type Change, type Page } from "@vexa/core";
+import { cardsOf, mayChange, setChange, type Change, type Page } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
@@ -15,7 +15,7 @@ export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
   const set = (field: "name" | "territoryId" | "personId", to: string | null | undefined): boolean =>
     client.transact(`Page ${page.name}`, [setChange(page.id, [field], { from: page[field], to })]);
   if (mayChange(show, me, setChange(page.id, ["name"], { from: page.name, to: page.name }))) return null;
-  const onIt = [...show.all("playback"), ...show.all("groupMaster")].filter(({ pageId }) => pageId === page.id);
+  const onIt = cardsOf(show, page.id);
   const controls = show.all("control").filter(({ targetId }) => onIt.some(({ id }) => id === targetId));
   const removal = [...controls, ...onIt, page].map((record): Change => ({ op: "remove", record }));
   return (

@@ -3,16 +3,16 @@ import { ExternalLink } from "lucide-react";
 import { useState } from "react";
 import { Navigate, NavLink, useNavigate, useParams } from "react-router";
 import {
+  cardsOf,
   CELL_STEP,
   isOf,
   mayBuild,
   newPage,
   PAGE_COLUMNS,
   spreadOut,
-  type GroupMaster,
+  type Board,
   type Page,
   type Person,
-  type Playback,
   type Show,
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
@@ -20,6 +20,7 @@ import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { AddCard, PasteCard } from "./arrange";
+import { BoardCard } from "./board/board-card";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
 import { GroupMasterCard } from "./group-master-card";
@@ -46,16 +47,24 @@ export function PerformPlace(): React.JSX.Element {
   const [arranging, setArranging] = useState(false);
   const page = pages.find(({ id }) => id === pageId);
   if (!page && pages[0]) return <Navigate to={`/perform/${pages[0].id}`} replace />;
+  const alone = page && !arranging ? boardAlone(show, page) : null;
   return (
-    <div className="grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px] max-sm:grid-cols-[minmax(0,1fr)]">
+    <div
+      className={cn(
+        "grid h-full min-h-0 grid-cols-[minmax(0,1fr)_284px] max-sm:grid-cols-[minmax(0,1fr)]",
+        alone && "max-xl:grid-cols-[minmax(0,1fr)] max-xl:[&>aside]:hidden",
+      )}
+    >
       <div className="flex min-h-0 flex-col gap-2 p-3">
         <PageTabs pages={pages} page={page} arranging={arranging} onArranging={setArranging} />
-        {page ? (
+        {alone ? (
+          <BoardCard board={alone} />
+        ) : page ? (
           <PageGrid page={page} arranging={arranging} />
         ) : (
           <p className="flex-1 text-ink-2">There are no pages yet. The lead makes one under Arrange.</p>
         )}
-        <SpeedMasters>
+        <SpeedMasters folded={alone !== null}>
           <PaceStrip />
         </SpeedMasters>
       </div>
@@ -72,6 +81,7 @@ function PageTabs(props: {
 }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
+  const show = useShow();
   const { pages, page, arranging, onArranging } = props;
   const navigate = useNavigate();
   const addPage = (): void => {
@@ -97,7 +107,11 @@ function PageTabs(props: {
         ))}
       </nav>
       <span className="min-w-0 flex-1 truncate px-2 text-right text-[13px] text-ink-3 max-sm:hidden">
-        {arranging ? "Drag a card to move it, its corner to stretch it" : "The whole card is the fader: drag anywhere on it"}
+        {arranging
+          ? "Drag a card to move it, its corner to stretch it"
+          : page && boardAlone(show, page)
+            ? "Touch a pot, then beds; swipe, and the colour runs that way"
+            : "The whole card is the fader: drag anywhere on it"}
       </span>
       {arranging && page && <AddCard page={page} />}
       {arranging && page && <PasteCard page={page} />}
@@ -128,12 +142,17 @@ function PageTabs(props: {
   );
 }
 
+/** The board that a page is; null where other cards lie on it too. */
+function boardAlone(show: Show, page: Page): Board | null {
+  const [card, ...more] = cardsOf(show, page.id);
+  return card?.kind === "board" && more.length === 0 ? card : null;
+}
+
 function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): React.JSX.Element {
   const show = useShow();
   const { chosenPlaybackId } = useInterface();
-  const cards = show.all("playback").filter(({ pageId }) => pageId === page.id);
-  const masters = show.all("groupMaster").filter(({ pageId }) => pageId === page.id);
-  if (cards.length + masters.length === 0)
+  const cards = cardsOf(show, page.id);
+  if (cards.length === 0)
     return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;
   return (
     <div
@@ -141,9 +160,11 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
       className="page-grid grid min-h-0 flex-1 gap-2 overflow-y-auto pointer-coarse:pr-11"
       style={{ gridTemplateColumns: `repeat(${PAGE_COLUMNS / CELL_STEP}, minmax(0, 1fr))`, gridAutoRows: `${ROW_PIXELS}px` }}
     >
-      {spreadOut<Playback | GroupMaster>([...cards, ...masters]).map(({ card, cells }) =>
+      {spreadOut(cards).map(({ card, cells }) =>
         card.kind === "playback" ? (
           <Card key={card.id} playback={card} cells={cells} arranging={arranging} chosen={card.id === chosenPlaybackId} />
+        ) : card.kind === "board" ? (
+          <BoardCard key={card.id} board={card} cells={cells} arranging={arranging} />
         ) : (
           <GroupMasterCard key={card.id} master={card} cells={cells} arranging={arranging} />
         ),

@@ -12,8 +12,8 @@ import { TempoField } from "./tempo-field";
 import { TempoSheet } from "./tempo-sheet";
 import { newId } from "../../session/new-id";
 
-/** The speed masters: tap on the dot. What is within stands beside what is done to all of them. */
-export function SpeedMasters({ children }: { children?: React.ReactNode }): React.JSX.Element {
+/** The speed masters: tap on the dot. What is within stands beside what is done to all of them; `folded` leaves the room to what is above. */
+export function SpeedMasters({ children, folded = false }: { children?: React.ReactNode; folded?: boolean }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const me = useMe();
@@ -43,18 +43,20 @@ export function SpeedMasters({ children }: { children?: React.ReactNode }): Reac
             Tempos
           </Button>
         )}
-        {mayBuild(me) && (
+        {mayBuild(me) && !folded && (
           <Button once size="touch" onClick={add}>
             <Plus size={12} aria-hidden /> New
           </Button>
         )}
       </div>
       {masters.length === 0 && <p className="text-[13px] text-ink-3">There are none yet. Motions then run at their own speed.</p>}
-      <div className="grid max-h-56 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
-        {masters.map((master) => (
-          <Master key={master.id} master={master} />
-        ))}
-      </div>
+      {!folded && (
+        <div className="grid max-h-56 grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-2 overflow-y-auto">
+          {masters.map((master) => (
+            <Master key={master.id} master={master} />
+          ))}
+        </div>
+      )}
     </section>
   );
 }

@@ -19,7 +19,9 @@ export interface Fader {
   >;
 }
 
-export function useFader({ level: kept, disabled, send }: { level: number; disabled: boolean; send: SendLevel }): Fader {
+/** `pixels`: how far a hand goes from the bottom to the top; none = about the height of the element. */
+export function useFader(of: { level: number; disabled: boolean; send: SendLevel; pixels?: number }): Fader {
+  const { level: kept, disabled, send, pixels } = of;
   const [shown, setShown] = useState<number | null>(null);
   const [hand] = useState(() => new HandLevel(setShown));
   const drag = useRef<Drag | null>(null);
@@ -50,7 +52,7 @@ export function useFader({ level: kept, disabled, send }: { level: number; disab
         }
         if (disabled || drag.current) return;
         event.currentTarget.setPointerCapture(event.pointerId);
-        const { clientHeight: height } = event.currentTarget;
+        const height = pixels ?? event.currentTarget.clientHeight * 0.9;
         drag.current = { pointer: event.pointerId, startY: event.clientY, startLevel: hand.seen(kept), height };
         hand.hold(kept);
       },
@@ -58,7 +60,7 @@ export function useFader({ level: kept, disabled, send }: { level: number; disab
         if (scroll.move(event)) return;
         const of = drag.current;
         if (of?.pointer !== event.pointerId) return;
-        const next = Math.min(1, Math.max(0, of.startLevel + (of.startY - event.clientY) / (of.height * 0.9)));
+        const next = Math.min(1, Math.max(0, of.startLevel + (of.startY - event.clientY) / of.height));
         hand.move(Math.round(next * 200) / 200);
         // At most one message a display frame: the engine hears the latest.
         cancelAnimationFrame(frame.current);

@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
-import { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
+import { cardsOf, CELL_STEP, movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 
 /** Of half a cell: the least that a finger finds. */
@@ -29,9 +29,7 @@ export function usePlacing(placed: Placed, { name, shown: here }: { name: string
   const show = useShow();
   const [preview, setPreview] = useState<Cells | null>(null);
   const drag = useRef<{ x: number; y: number; width: number } | null>(null);
-  const others = [...show.all("playback"), ...show.all("groupMaster")].filter(
-    ({ id, pageId }) => pageId === placed.pageId && id !== placed.id,
-  );
+  const others = cardsOf(show, placed.pageId).filter(({ id }) => id !== placed.id);
   const blockedAt = (cells: Cells): boolean => others.some((other) => overlap(cells, other));
   const take = (cells: Cells): void => {
     if (blockedAt(cells)) {

@@ -17,6 +17,7 @@ import {
   type Part,
   type Preset,
   type Stroke,
+  referenceName,
 } from "@vexa/core";
 import { partWords } from "../../lanes/part-words";
 import { PRESET_DRAG } from "../../presets/preset-edits";
@@ -116,7 +117,7 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
             <span className="min-w-0 flex-1 truncate">
               {attributeInfo(attribute).label}{" "}
               {part.presets ? (
-                <span className="text-linked">∞ {part.presets.ids.map((presetId) => presetNameOf(presetId, show)).join("..")}</span>
+                <span className="text-linked">∞ {part.presets.ids.map((presetId) => referenceName(show, presetId)).join("..")}</span>
               ) : (
                 <span className="font-mono">{partWords(attribute, part)}</span>
               )}
@@ -138,11 +139,6 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
 }
 
 const ON_STROKE: Record<OnStroke, string> = { add: "Add", replace: "Instead" };
-
-function presetNameOf(id: string, show: ReturnType<typeof useShow>): string {
-  const preset = show.get("preset", id);
-  return preset ? presetName(preset) : "gone";
-}
 
 /** Takes the cue's strokes into one's sketch, where they are the same lanes again; live, or blind. */
 function OpenInBuild({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Element {

@@ -248,6 +248,22 @@ function Acts({ sourceId }: { sourceId: string }): React.JSX.Element | null {
       </Button>
     );
   }
+  if (link.to === "board") {
+    const command = { type: "rinse", boardId: link.boardId, bedIds: [link.bedId], coats: "all" } as const;
+    return (
+      <div className="flex gap-1.5">
+        <Link
+          to={`/perform/${link.pageId}`}
+          className="inline-flex h-6 items-center rounded border border-edge px-2 text-xs hover:border-ink-3"
+        >
+          Its board
+        </Link>
+        <Button size="small" disabled={mayDo(show, me, command) !== null} onClick={() => client.play(command)}>
+          Let go of this source
+        </Button>
+      </div>
+    );
+  }
   if (link.to !== "card") return null;
   const command = { type: "let-go", playbackId: link.playbackId } as const;
   const page = show.get("playback", link.playbackId)?.pageId ?? "";

@@ -1,4 +1,4 @@
-import { attributeInfo, colorOfHex, hexOfColor, presetName, xyzOf, type Step } from "@vexa/core";
+import { attributeInfo, coatsAsPresets, colorOfHex, hexOfColor, presetName, xyzOf, type Step } from "@vexa/core";
 import { screenScale } from "../../../lanes/screen-units";
 import { PresetPicture } from "../../../presets/preset-picture";
 import { useShow } from "../../../session/show-context";
@@ -28,7 +28,7 @@ export function StepContent({
     .filter((preset) => preset.family === family || preset.family === "Mixed")
     .toSorted((a, b) => a.rank - b.rank);
   const whole = attribute === "Color" || attribute === "Position";
-  const preset = show.get("preset", step.presetId);
+  const preset = step.presetId === undefined ? null : show.preset(step.presetId);
   const empty = step.level === undefined && step.color === undefined && step.presetId === undefined;
   const picker = (
     <Choice
@@ -43,6 +43,12 @@ export function StepContent({
           {presetName(entry)}
         </Option>
       ))}
+      {attribute === "Color" &&
+        coatsAsPresets(show).map((coat) => (
+          <Option key={coat.id} value={coat.id}>
+            {presetName(coat)}
+          </Option>
+        ))}
     </Choice>
   );
   if (attribute === "Position") return picker;

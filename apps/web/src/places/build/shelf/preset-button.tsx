@@ -1,7 +1,7 @@
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { tell } from "../../../ui/messages";
-import { presetName, type Preset } from "@vexa/core";
+import { coatOfId, presetName, type Preset } from "@vexa/core";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { PresetPicture, scopeWords } from "../../../presets/preset-picture";
 import { useInterface } from "../../../selection/interface-store";
@@ -35,21 +35,23 @@ export function PresetButton({ preset }: { preset: Preset }): React.JSX.Element 
         <PresetPicture preset={preset} className="size-7 shrink-0" />
         <span className="min-w-0">
           <span className="block truncate text-[13px] leading-tight">{name}</span>
-          <span className="block truncate text-[11px] text-ink-3">{scopeWords(preset)}</span>
+          <span className="block truncate text-[11px] text-ink-3">{coatOfId(preset.id) ? "follows its bed" : scopeWords(preset)}</span>
         </span>
       </button>
-      <PopSheet
-        label={`Change the preset ${name}`}
-        open={open}
-        onOpen={setOpen}
-        trigger={
-          <Button tone="quiet" size="small" className="px-1" aria-label={`Change the preset ${name}`} title="What it holds, who uses it">
-            <Ellipsis size={14} aria-hidden />
-          </Button>
-        }
-      >
-        <PresetSheet preset={preset} onDone={() => setOpen(false)} />
-      </PopSheet>
+      {!coatOfId(preset.id) && (
+        <PopSheet
+          label={`Change the preset ${name}`}
+          open={open}
+          onOpen={setOpen}
+          trigger={
+            <Button tone="quiet" size="small" className="px-1" aria-label={`Change the preset ${name}`} title="What it holds, who uses it">
+              <Ellipsis size={14} aria-hidden />
+            </Button>
+          }
+        >
+          <PresetSheet preset={preset} onDone={() => setOpen(false)} />
+        </PopSheet>
+      )}
     </li>
   );
 }

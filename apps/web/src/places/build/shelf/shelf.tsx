@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { FAMILIES, presetName, type Preset } from "@vexa/core";
+import { coatsAsPresets, FAMILIES, presetName, type Preset } from "@vexa/core";
 import { useShow } from "../../../session/show-context";
 import { TextInput } from "../../../ui/field";
 import { PresetButton } from "./preset-button";
@@ -9,11 +9,12 @@ const LABELS = { Intensity: "Intensity", Position: "Position", Colour: "Colour",
 
 /** The presets by family. A touch lays one on the selection; Shift fans between it and the one that is there. */
 export function Shelf(): React.JSX.Element {
-  const presets = useShow()
-    .all("preset")
-    .toSorted((a, b) => a.rank - b.rank);
+  const show = useShow();
+  const presets = show.all("preset").toSorted((a, b) => a.rank - b.rank);
+  const coats = coatsAsPresets(show);
   const [search, setSearch] = useState("");
-  const found = presets.filter((preset) => presetName(preset).toLowerCase().includes(search.trim().toLowerCase()));
+  const isMeant = (preset: Preset): boolean => presetName(preset).toLowerCase().includes(search.trim().toLowerCase());
+  const found = presets.filter(isMeant);
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label="Shelf">
       <div className="flex shrink-0 gap-1.5 p-3 pb-2">
@@ -35,6 +36,7 @@ export function Shelf(): React.JSX.Element {
         {[...FAMILIES, "Mixed" as const].map((family) => (
           <Family key={family} label={LABELS[family]} presets={found.filter((preset) => preset.family === family)} />
         ))}
+        <Family label="Coats of colour boards" presets={coats.filter(isMeant)} />
       </div>
     </section>
   );

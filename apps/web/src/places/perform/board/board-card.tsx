@@ -1,0 +1,193 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import {
+  bedPlaces,
+  coatIdOf,
+  inTheirOrder,
+  mayDo,
+  movedOn,
+  type Board,
+  type Cells,
+  type CoatMask,
+  type PlayCommand,
+  type Travel,
+} from "@vexa/core";
+import { useFrameLoop } from "../../../frames/use-frame-loop";
+import { sharpContext, useSize } from "../../../frames/use-size";
+import { useClient, useMe, useShow } from "../../../session/show-context";
+import { cn } from "../../../ui/class-names";
+import { Arranged } from "../arranged";
+import { cellStyle } from "../card";
+import { usePlacing } from "../use-placing";
+import { BedHandle } from "./bed-handle";
+import { BedShape } from "./bed-shape";
+import { BoardOptions } from "./board-options";
+import { boardDrawing, boxesOf, drawBoard, type BedBox } from "./board-picture";
+import { BoardWays, type Ways } from "./board-ways";
+import { PotsRow, RINSE } from "./pots-row";
+import { useBrush } from "./use-brush";
+
+/** Groups as beds on a picture of the stage, painted by touch with the colours of the pots. Without cells it fills its page. */
+export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean }): React.JSX.Element {
+  const { board, cells = board, arranging = false } = of;
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const placing = usePlacing(board, { name: board.name, shown: cells });
+  const pots = inTheirOrder(board.pots);
+  const [chosenPot, setChosenPot] = useState<string | null>(null);
+  const [mask, setMask] = useState<CoatMask | null>(null);
+  const [ways, setWays] = useState<Ways>({ way: null });
+  const heldPot = useRef<string | null>(null);
+  const potId = chosenPot === RINSE || (chosenPot !== null && board.pots[chosenPot]) ? chosenPot : (pots[0]?.[0] ?? RINSE);
+  const refused = new Set(
+    Object.keys(board.beds).filter((id) => mayDo(show, me, { type: "rinse", boardId: board.id, bedIds: [id], coats: "all" }) !== null),
+  );
+  const disabled = arranging || refused.size === Object.keys(board.beds).length;
+  const act = (command: PlayCommand): void => void client.play(command);
+  const paint = (bedIds: readonly string[], travel?: Travel, pot = potId): void => {
+    const on = { boardId: board.id, bedIds };
+    if (pot === RINSE) return act({ type: "rinse", ...on, coats: mask ? "second" : "all" });
+    const { fadeSeconds, travelSeconds } = ways;
+    act({
+      type: "paint",
+      ...on,
+      potId: pot,
+      ...(mask ? { mask } : {}),
+      ...(travel ? { travel } : {}),
+      ...(fadeSeconds === undefined ? {} : { fadeSeconds }),
+      ...(travelSeconds === undefined ? {} : { travelSeconds }),
+    });
+  };
+  const dab = (bedId: string, press: "down" | "up"): void => {
+    const pot = heldPot.current ?? potId;
+    if (pot !== RINSE) act({ type: "dab", boardId: board.id, bedIds: [bedId], press, potId: pot });
+  };
+  const chooseMask = (next: CoatMask | null): void => {
+    if (next === null || mask === null || (next !== mask && next !== movedOn(mask))) return setMask(next);
+    // The one that is chosen already moves on, and with it what lies there.
+    setMask(movedOn(mask));
+    const bedIds = Object.keys(board.beds).filter((bedId) => show.get("coat", coatIdOf(board.id, bedId, "second"))?.mask === mask);
+    if (bedIds.length > 0) act({ type: "mask-on", boardId: board.id, bedIds });
+  };
+  const timeless = (ways.travelSeconds ?? board.travelSeconds) === 0;
+  const picture = useRef<HTMLDivElement>(null);
+  const size = useSize(picture);
+  const boxes = useBoxes(board, size);
+  const handlers = useBrush({
+    boxes,
+    disabled,
+    chosen: ways.way ?? (timeless ? "at once" : null),
+    potHeld: () => heldPot.current !== null,
+    acts: { paint: (bedId, travel) => paint([bedId], travel), dab },
+  });
+  const all = Object.keys(board.beds).filter((id) => !refused.has(id));
+  const chosenWay = ways.way === null || ways.way === "at once" ? undefined : ways.way;
+  return (
+    <article
+      data-card={board.id}
+      data-plays
+      aria-label={board.name}
+      className="relative flex min-h-0 flex-1 flex-col gap-1.5 overflow-hidden rounded border border-edge bg-bench p-2 select-none"
+      style={of.cells && cellStyle(placing.cells)}
+    >
+      <div ref={picture} className="relative min-h-0 flex-1 touch-none rounded bg-stage" data-board-picture {...handlers}>
+        <BoardCanvas board={board} boxes={boxes} />
+        {boxes.length === 0 && Object.keys(board.beds).length === 0 && (
+          <p className="absolute inset-0 grid place-content-center text-[13px] text-stage-ink">
+            No beds yet: put groups on it under Arrange.
+          </p>
+        )}
+        {boxes.map((box) =>
+          arranging ? (
+            <BedHandle key={box.id} board={board} box={box} size={size} />
+          ) : (
+            <BedShape
+              key={box.id}
+              board={board}
+              box={box}
+              barred={refused.has(box.id)}
+              onPaint={(travel) => paint([box.id], travel ?? chosenWay)}
+              onDab={(press) => dab(box.id, press)}
+            />
+          ),
+        )}
+      </div>
+      <PotsRow
+        board={board}
+        chosen={potId}
+        disabled={disabled}
+        onChosen={setChosenPot}
+        onHeld={(pot) => (heldPot.current = pot)}
+        onDropped={(pot, x, y) => {
+          const bedId = bedAtPoint(picture.current, boxes, { x, y });
+          if (bedId !== null) paint([bedId], chosenWay, pot);
+        }}
+        onAll={() => paint(all, chosenWay)}
+      />
+      <BoardWays board={board} mask={mask} onMask={chooseMask} ways={ways} onWays={setWays} disabled={disabled} />
+      {arranging && (
+        <Arranged record={board} name={board.name} placing={placing}>
+          <BoardOptions board={board} />
+        </Arranged>
+      )}
+    </article>
+  );
+}
+
+function bedAtPoint(picture: HTMLElement | null, boxes: readonly BedBox[], { x, y }: { x: number; y: number }): string | null {
+  const frame = picture?.getBoundingClientRect();
+  if (!frame) return null;
+  const [left, top] = [x - frame.left, y - frame.top];
+  const within = (box: BedBox): boolean =>
+    left >= box.left && left <= box.left + box.width && top >= box.top && top <= box.top + box.height;
+  return boxes.find(within)?.id ?? null;
+}
+
+/** Where the beds lie on the picture, by the plan or where they were put. */
+function useBoxes(board: Board, { width, height }: { width: number; height: number }): readonly BedBox[] {
+  const show = useShow();
+  const { rig } = show;
+  const groups = inTheirOrder(board.beds).map(([, { groupId }]) => show.groupHeads(groupId));
+  return useMemo(() => {
+    const beds = inTheirOrder(board.beds);
+    const places = bedPlaces(
+      beds.map(([, { at }], index) => ({
+        at,
+        places: (groups[index] ?? []).flatMap((key) => rig.headByKey.get(key)?.position ?? []),
+      })),
+    );
+    return width === 0
+      ? []
+      : boxesOf(
+          beds.map(([id]) => id),
+          places,
+          { width, height },
+        );
+    // The groups' heads are lists that never change in place.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [board.beds, rig, width, height, ...groups]);
+}
+
+/** The colours of the heads as they are on stage now. */
+function BoardCanvas({ board, boxes }: { board: Board; boxes: readonly BedBox[] }): React.JSX.Element {
+  const client = useClient();
+  const show = useShow();
+  const { rig } = show;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  // A new rig or other beds make it anew.
+  const drawing = useMemo(() => boardDrawing(client.view, board, boxes), [client, board, boxes, rig]); // eslint-disable-line react-hooks/exhaustive-deps
+  const draw = useCallback((): void => {
+    const element = canvas.current;
+    if (!element) return;
+    const { clientWidth: width, clientHeight: height } = element;
+    const context = sharpContext(element, width, height);
+    context.clearRect(0, 0, width, height);
+    drawBoard(context, drawing, client.values);
+  }, [client, drawing]);
+  const { request } = useFrameLoop(draw);
+  useEffect(() => {
+    request();
+    return client.subscribeLevels(request);
+  }, [client, request, drawing]);
+  return <canvas ref={canvas} aria-hidden className={cn("pointer-events-none absolute inset-0 size-full")} />;
+}

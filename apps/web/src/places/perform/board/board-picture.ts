@@ -1,0 +1,91 @@
+import { HeadLooks, type Board, type HeadLook, type PlacedBed, type Show } from "@vexa/core";
+
+/** A bed on the picture, in CSS pixels. */
+export interface BedBox {
+  readonly id: string;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+interface BedHead {
+  readonly index: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What is drawn of a bed: its outline and where its heads lie in it. */
+interface DrawnBed {
+  readonly box: BedBox;
+  readonly outline: Path2D;
+  readonly heads: readonly BedHead[];
+  readonly radius: number;
+}
+
+export interface BoardDrawing {
+  readonly looks: HeadLooks;
+  readonly beds: readonly DrawnBed[];
+  readonly look: HeadLook;
+}
+
+export const boxesOf = (ids: readonly string[], places: readonly PlacedBed[], size: { width: number; height: number }): BedBox[] =>
+  places.map(({ x, y, width, height }, at) => ({
+    id: ids[at]!,
+    left: (x - width / 2) * size.width,
+    top: (y - height / 2) * size.height,
+    width: width * size.width,
+    height: height * size.height,
+  }));
+
+/** Room between the edge of a bed and its heads, in parts of its size. */
+const ROOM = 0.14;
+
+/** What a board's picture is made of, for one size of it. */
+export function boardDrawing(show: Show, board: Board, boxes: readonly BedBox[]): BoardDrawing {
+  const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
+  return { looks: new HeadLooks(show.rig), beds: boxes.map((box) => drawnBed(show, board, box)), look };
+}
+
+function drawnBed(show: Show, board: Board, box: BedBox): DrawnBed {
+  const found = (show.groupHeads(board.beds[box.id]?.groupId ?? "") ?? []).flatMap((key) => show.rig.headByKey.get(key) ?? []);
+  const across = spanOf(found.map(({ position }) => position.x));
+  const down = spanOf(found.map(({ position }) => -position.y));
+  const heads = found.map(({ order, position }): BedHead => ({
+    index: order,
+    x: box.left + box.width * (ROOM + (1 - 2 * ROOM) * across(position.x)),
+    y: box.top + box.height * (ROOM + (1 - 2 * ROOM) * down(-position.y)),
+  }));
+  const outline = new Path2D();
+  outline.roundRect(box.left, box.top, box.width, box.height, Math.min(box.width, box.height) * 0.42);
+  const radius = Math.min(18, Math.max(3, 0.62 * Math.sqrt((box.width * box.height) / Math.max(1, heads.length))));
+  return { box, outline, heads, radius };
+}
+
+/** Where a number lies between the least and the most, 0..1; in the middle where all are alike. */
+function spanOf(values: readonly number[]): (value: number) => number {
+  const [low, high] = [values.reduce((a, b) => Math.min(a, b), Infinity), values.reduce((a, b) => Math.max(a, b), -Infinity)];
+  return (value) => (high - low > 0.01 ? (value - low) / (high - low) : 0.5);
+}
+
+/** A head that is dark shows its colour faintly: that is what one paints before the light comes. */
+const FAINT = 0.32;
+
+/** Fills the beds with the colours that their heads really have. */
+export function drawBoard(context: CanvasRenderingContext2D, drawing: BoardDrawing, values: Float32Array): void {
+  const { looks, beds, look } = drawing;
+  for (const { outline, heads, radius } of beds) {
+    context.save();
+    context.clip(outline);
+    for (const soft of [1.9, 1])
+      for (const { index, x, y } of heads) {
+        looks.read(index, values, look);
+        context.globalAlpha = (FAINT + (1 - FAINT) * look.intensity) * (soft > 1 ? 0.35 : 0.8);
+        context.fillStyle = `rgb(${look.red} ${look.green} ${look.blue})`;
+        context.beginPath();
+        context.arc(x, y, radius * soft, 0, 2 * Math.PI);
+        context.fill();
+      }
+    context.restore();
+  }
+}
