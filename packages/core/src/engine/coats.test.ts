@@ -68,7 +68,7 @@ const RED = [1, 0, 0];
 const GREEN = [0, 1, 0];
 const BLUE = [0, 0, 1];
 const all = (bench: EngineOnBench): string =>
-  [1, 2, 3, 4, 5, 6, 7, 8].map((mover) => "rgb"[leaves(bench, mover).indexOf(1)] ?? "?").join("");
+  [1, 2, 3, 4, 5, 6, 7, 8].map((mover) => ({ "1,0,0": "r", "0,1,0": "g", "0,0,1": "b" })[leaves(bench, mover).join(",")] ?? "?").join("");
 
 describe("coats of a colour board", () => {
   it("run through the heads as a swipe goes: each begins at its place along it and ends a second later", () => {
@@ -104,7 +104,11 @@ describe("coats of a colour board", () => {
     expect(all(bench)).toBe("ggggbbbb");
     bench.play({ type: "mask-on", boardId: board.id, bedIds: ["movers"] });
     bench.t += 0.5;
-    expect(leaves(bench, 8)).toEqual([0, 0.5, 0.5]);
+    // What is left goes as what is taken comes.
+    expect([leaves(bench, 8), leaves(bench, 1)]).toEqual([
+      [0, 0.5, 0.5],
+      [0, 0.5, 0.5],
+    ]);
     bench.t += 0.5;
     expect(all(bench)).toBe("bbbbgggg");
     bench.play({ type: "rinse", boardId: board.id, bedIds: ["movers"], coats: "second" });
@@ -148,6 +152,12 @@ describe("coats of a colour board", () => {
     const green = { x: 0.3, y: 0.6, luminance: 1 };
     bench.change([setChange("blue", ["universal", "Color", "colors", "knots"], { from: [blue], to: [green] })]);
     expect(leaves(bench, 1, 1 / 44)).toEqual(GREEN);
+    // With its bed the name says nothing any more.
+    bench.change([setChange(board.id, ["beds", "cells"], { from: board.beds["cells"], to: undefined })]);
+    bench.play({ type: "let-go", playbackId: "card-follows" });
+    bench.t += 5;
+    bench.play({ type: "go", playbackId: "card-follows" });
+    expect(leaves(bench, 1, 0.1)).toEqual([1, 1, 1]);
   });
 
   it("have a level of their own, the highest counting, which a strip moves without a new touch", () => {
@@ -155,26 +165,34 @@ describe("coats of a colour board", () => {
     const level = (to: number): PlayCommand => ({ type: "bed-level", boardId: board.id, bedIds: ["movers"], level: to });
     bench.play(level(0.5));
     expect(bench.read(1, 0)).toBeCloseTo(0.5, 3);
+    const since = (): number => bench.engine.show.get("coat", coatIdOf(board.id, "movers", "level"))!.goSeconds;
+    const first = since();
+    bench.t += 1;
     bench.play(level(0.25));
     expect(bench.read(1, 0)).toBeCloseTo(0.25, 3);
+    expect(since()).toBe(first);
     bench.play({ type: "rinse", boardId: board.id, bedIds: ["movers"], coats: "all" });
     expect(bench.read(1, 0, 2.1)).toBe(0);
     bench.play(level(1));
     expect(bench.read(1, 0)).toBe(1);
   });
 
-  it("are there again after a restart, in the same order", () => {
-    const bench = new EngineOnBench(show);
-    bench.play(paint("green", { fadeSeconds: 0, mask: "odd" }));
-    bench.t += 1;
-    bench.play({ type: "go", playbackId: "card-lit" });
-    bench.t += 1;
-    bench.play(paint("red", { fadeSeconds: 0 }));
-    expect(all(bench)).toBe("grgrgrgr");
-    const again = new EngineOnBench(bench.engine.show);
-    again.t = bench.t + 5;
-    expect(all(again)).toBe("grgrgrgr");
-  });
+  it.each(["first", "second"] as const)(
+    "are there again after a restart, in the same order, whichever was painted first: the %s",
+    (which) => {
+      const bench = new EngineOnBench(show);
+      if (which === "first") bench.play(paint("blue", { fadeSeconds: 0 }));
+      bench.play(paint("green", { fadeSeconds: 0, mask: "odd" }));
+      bench.t += 1;
+      bench.play({ type: "go", playbackId: "card-lit" });
+      bench.t += 1;
+      bench.play(paint("red", { fadeSeconds: 0 }));
+      expect(all(bench)).toBe("grgrgrgr");
+      const again = new EngineOnBench(bench.engine.show);
+      again.t = bench.t + 5;
+      expect(all(again)).toBe("grgrgrgr");
+    },
+  );
 
   it("follow their bed: heads that join are painted, a bed that is taken off the board goes dark, a lamp that moves keeps its colour", () => {
     const bench = new EngineOnBench(show);
@@ -187,6 +205,28 @@ describe("coats of a colour board", () => {
     expect(leaves(bench, 1)).toEqual(RED);
     bench.change([setChange(board.id, ["beds", "cells"], { from: board.beds["cells"], to: undefined })]);
     expect(leaves(bench, 1, 0.1)).toEqual([1, 1, 1]);
+  });
+});
+
+describe("a second coat", () => {
+  it("follows its bed's heads too: halves are those of the heads that are there", () => {
+    // In no territory, whose groups are looked at anew with every change.
+    const group = {
+      id: "free",
+      kind: "group" as const,
+      version: 1,
+      name: "Free",
+      rank: 5,
+      heads: ["fx-1", "fx-2", "fx-3", "fx-4"],
+      territoryId: null,
+    };
+    const on = { ...board, beds: { free: { rank: 1, groupId: "free" } } };
+    const bench = new EngineOnBench(withEmitters(smallShow([bluePreset, group, on])));
+    bench.play({ type: "paint", boardId: board.id, bedIds: ["free"], potId: "green", fadeSeconds: 0, mask: "right" });
+    expect(all(bench)).toBe("??gg????");
+    bench.change([setChange("free", ["heads"], { from: group.heads, to: [...group.heads, "fx-5", "fx-6", "fx-7", "fx-8"] })]);
+    bench.t += 1;
+    expect(all(bench)).toBe("????gggg");
   });
 });
 

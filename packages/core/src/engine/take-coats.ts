@@ -50,10 +50,10 @@ const TOUCHED = ["goSeconds", "color", "mask", "travel", "fadeSeconds", "travelS
 
 const saidNothing = (coat: Coat | null): boolean => coat === null || (coat.color === null && coat.level === undefined);
 
-/** The coats of a bed over all others, the first lowest. */
+/** The coats of a bed over all others, the first lowest; what a coat has left lies under the coat itself. */
 function withBedOnTop(playing: readonly Source[], id: string): Source[] {
   const { boardId, bedId } = coatOfId(id)!;
-  const ids: readonly string[] = COAT_LAYERS.map((layer) => coatIdOf(boardId, bedId, layer));
+  const ids: readonly string[] = COAT_LAYERS.map((layer) => coatIdOf(boardId, bedId, layer)).flatMap((coat) => [`${coat} leaving`, coat]);
   const coats = playing.filter((source) => ids.includes(source.id));
   return [...playing.filter((source) => !ids.includes(source.id)), ...coats.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id))];
 }
