@@ -41,6 +41,7 @@ const WITHOUT_DATABASE = [
   "input/osc-input",
   "input/sacn-inputs",
   "input/timecode-input",
+  "output/speaker",
   "output/to-many",
   "player/player",
   "input/wing-link",

@@ -101,6 +101,77 @@ describe("devices", () => {
   });
 });
 
+describe("a cue that speaks", () => {
+  it("tells a device that hears, says in Trace what left and what didn't, and refuses what can't be read", async () => {
+    const ear = createSocket("udp4");
+    const heard: string[] = [];
+    // Read by the npm package osc, which shares nothing with what writes.
+    ear.on("message", (packet) => heard.push(JSON.stringify(osc.readPacket(packet, {}))));
+    await new Promise<void>((resolve) => ear.bind(0, "127.0.0.1", resolve));
+    await ines.getByRole("link", { name: "Devices" }).click();
+    const port = ines.getByRole("textbox", { name: "Port at which This machine hears" });
+    await port.fill("70000");
+    await port.press("Enter");
+    await ines.getByText(/is no port/).waitFor();
+    await port.fill(String(ear.address().port));
+    await port.press("Enter");
+    await ines.goto(`${vexa.url}/score`);
+    await ines.getByRole("option").first().click();
+    const says = ines.getByRole("region", { name: "What it says" });
+    const line = says.getByRole("textbox");
+    await line.fill("to Nobody /cue/go 1");
+    await line.press("Enter");
+    await says.getByText(/called “Nobody”/).waitFor();
+    for (const words of ["to This machine /cue/go 12", "note 60 100 on 1"]) {
+      await line.fill(words);
+      await line.press("Enter");
+      await says.getByText(words).waitFor();
+    }
+    // Chromium has no devices here: an output of our own.
+    await ines.evaluate(() => {
+      const sent: number[][] = [];
+      const output = { send: (octets: Iterable<number>) => sent.push([...octets]) };
+      const access = { inputs: new Map(), outputs: new Map([["one", output]]), onstatechange: null, sysexEnabled: true };
+      Object.assign(globalThis, { midiSent: sent });
+      Object.assign(navigator, { requestMIDIAccess: () => Promise.resolve(access) });
+    });
+    await says.getByText(/MIDI leaves from browsers/).waitFor();
+    await says.getByRole("button", { name: "MIDI from here" }).click();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.getByRole("link", { name: "Perform" }).click();
+    await ines.waitForURL(/\/perform\//);
+    await ines.getByRole("link", { name: "Main page" }).click();
+    const card = ines.getByRole("article", { name: "Night bloom" });
+    const goAnew = async (): Promise<void> => {
+      const letGo = card.getByRole("button", { name: "Let go" });
+      if (await letGo.isEnabled()) await letGo.click();
+      await card.locator('[data-running="false"]').waitFor({ state: "attached" });
+      await card.getByRole("button", { name: "Go", exact: true }).click();
+    };
+    await goAnew();
+    await until("it is heard", () => heard.includes('{"address":"/cue/go","args":[12]}'));
+    const sent = (): Promise<number[][]> => ines.evaluate(() => (globalThis as unknown as { midiSent: number[][] }).midiSent);
+    // Note on, channel 1, 60, 100 (MIDI 1.0).
+    await until("the note left", async () => (await sent()).some((octets) => octets.join(" ") === "144 60 100"));
+    await ines.getByRole("link", { name: "Trace" }).click();
+    const log = ines.getByRole("region", { name: "Said to other machines" });
+    await log.getByText("to This machine /cue/go 12").waitFor();
+    await log.getByText("note 60 100 on 1").waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    // Without its port it isn't spoken to, and that is told.
+    await ines.getByRole("link", { name: "Show" }).click();
+    await ines.getByRole("link", { name: "Devices" }).click();
+    await port.fill("");
+    await port.press("Enter");
+    await ines.getByRole("link", { name: "Perform" }).click();
+    await ines.waitForURL(/\/perform\//);
+    await goAnew();
+    await ines.getByRole("link", { name: "Trace" }).click();
+    await log.getByText(/has no port at which it hears/).waitFor();
+    ear.close();
+  });
+});
+
 describe("the guide inside the application", () => {
   it("is led to from each place, and searched by words", async () => {
     await ines.getByRole("link", { name: "Perform" }).click();

@@ -1,4 +1,8 @@
-/** The public names of colour boards. */
+/** The public names of colour boards, and of what cues say to other machines. */
+export { MOST_SAYINGS, type Saying } from "./cue/saying";
+export { startedCues } from "./playing/started-cues";
+export { readSaying, sayingText } from "./cue/saying-text";
+export type { Said } from "./protocol/messages";
 export { inTheirOrder, MOST_BEDS, MOST_POTS, type Bed, type Board, type Pot } from "./playback/board";
 export { coatIdOf, coatOfId, COLOR_LAYERS, type Coat, type CoatColor, type CoatLayer } from "./playback/coat";
 export { MASK_PAIRS, movedOn, type CoatMask } from "./selection/coat-mask";

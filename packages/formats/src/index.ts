@@ -2,6 +2,7 @@ export * as artnet from "./artnet/index";
 export * as csv from "./csv/table";
 export * as gdtf from "./gdtf/index";
 export * as midi from "./midi/message";
+export * as msc from "./midi/show-control";
 export * as mtc from "./mtc/message";
 export * as mvr from "./mvr/index";
 export * as osc from "./osc/message";

@@ -173,6 +173,7 @@ export function openSockets(
     strangers = now;
     leads().forEach((socket) => socket.emit("strangers", now));
   });
+  stage.on("said", (said) => crew().forEach((socket) => socket.emit("said", said)));
   stage.on("touched", (touch) => crew().forEach((socket) => socket.volatile.emit("touched", touch)));
   stage.on("standing", (now) => {
     standing = now;

@@ -209,6 +209,9 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
       case "strangers":
         this.emit("strangers", message.strangers);
         break;
+      case "said":
+        this.emit("said", message.said);
+        break;
       case "touched":
         this.emit("touched", message.touch);
         break;

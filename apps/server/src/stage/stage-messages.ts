@@ -7,6 +7,7 @@ import type {
   PlayCommand,
   ShowRecord,
   Standing,
+  Said,
   Stranger,
   Trace,
   Transaction,
@@ -63,6 +64,7 @@ export type FromStage =
   | { readonly type: "health"; readonly health: Health }
   | { readonly type: "again"; readonly why: string }
   | { readonly type: "strangers"; readonly strangers: readonly Stranger[] }
+  | { readonly type: "said"; readonly said: readonly Said[] }
   | { readonly type: "touched"; readonly touch: ControlTouch }
   | { readonly type: "answer"; readonly id: number; readonly answer: Answer | Trace | null }
   | { readonly type: "call"; readonly id: number; readonly call: Call };

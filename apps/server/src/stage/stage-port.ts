@@ -10,6 +10,7 @@ import type {
   Show,
   ShowRecord,
   Standing,
+  Said,
   Stranger,
   Trace,
   Transaction,
@@ -25,6 +26,8 @@ export interface StageEvents {
   again: [why: string];
   /** Machines that nobody has let in, when that has changed. */
   strangers: [strangers: readonly Stranger[]];
+  /** What cues have told other machines. */
+  said: [said: readonly Said[]];
   /** The show was replaced as a whole, as after the engine's process was away. */
   show: [];
 }

@@ -155,6 +155,7 @@ export class StageServer {
     stage.on("health", (health) => this.#say({ type: "health", health: { ...health, standbys: this.#standbys?.followers ?? 0 } }));
     stage.on("again", (why) => this.#say({ type: "again", why }));
     stage.on("strangers", (strangers) => this.#say({ type: "strangers", strangers }));
+    stage.on("said", (said) => this.#say({ type: "said", said }));
     stage.on("touched", (touch) => this.#say({ type: "touched", touch }));
   }
 

@@ -7,6 +7,7 @@ import { SacnInputs } from "../input/sacn-inputs";
 import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
 import { WingLink } from "../input/wing-link";
+import { Speaker } from "../output/speaker";
 import type { SacnTarget } from "../output/sacn-output";
 import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door } from "../show/door";
@@ -56,6 +57,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
   readonly #inputs: SacnInputs;
+  readonly #speaker: Speaker;
   #osc: OscInput | null = null;
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
 
@@ -102,6 +104,11 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       (touch) => this.emit("touched", touch),
     );
     this.door.on("changes", () => this.#wings.changed());
+    this.#speaker = new Speaker(
+      () => this.door.show,
+      (said) => this.emit("said", said),
+    );
+    this.door.on("changes", (_, transaction, at) => this.#speaker.hear(transaction, at));
   }
 
   static async open(options: StageOptions): Promise<Stage> {
@@ -161,6 +168,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.host.stop();
     await this.#osc?.close();
     await this.#wings.close();
+    await this.#speaker.close();
     await this.#inputs.close();
     this.#strangers.stop();
     await this.door.close();

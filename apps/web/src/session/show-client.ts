@@ -25,6 +25,7 @@ import {
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
 import type { Clashing } from "./clashing";
+import { SaidLog } from "./said-log";
 import { ClockQuestions } from "./clock-questions";
 import { newId } from "./new-id";
 
@@ -48,6 +49,7 @@ export class ShowClient {
   #health: Health | null = null;
   #standing: Standing | null = null;
   #strangers: readonly Stranger[] = [];
+  readonly said = new SaidLog();
   #personId = "";
   #showName = "";
   readonly #clock = new ClockQuestions((answer) => void this.#socket.emit("clock", answer));
@@ -78,6 +80,7 @@ export class ShowClient {
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
     this.#socket.on("strangers", (strangers) => this.#set(() => (this.#strangers = strangers)));
+    this.#socket.on("said", (said) => this.#set(() => this.said.take(said)));
     this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
@@ -104,7 +107,6 @@ export class ShowClient {
   get standing(): Standing | null {
     return this.#standing;
   }
-  /** Machines that nobody has let in. */
   get strangers(): readonly Stranger[] {
     return this.#strangers;
   }

@@ -48,16 +48,25 @@ export async function listenToMidi(client: ShowClient): Promise<void> {
   if (state === "listening") return;
   if (!("requestMIDIAccess" in navigator)) return set({ state: "unsupported" });
   try {
-    const access = await navigator.requestMIDIAccess();
+    const access = await anyMidi();
     const ear = new MidiEar(client);
     const attach = (): void => access.inputs.forEach((input) => (input.onmidimessage = (event) => ear.hear(event)));
     attach();
     access.onstatechange = attach;
     answerMidi(client, () => access.outputs.values());
+    client.said.subscribe((said) => {
+      for (const { midi: octets } of said)
+        if (octets && (octets[0] !== 0xf0 || access.sysexEnabled)) for (const output of access.outputs.values()) output.send([...octets]);
+    });
     set({ state: "listening" });
   } catch {
     set({ state: "refused" });
   }
+}
+
+/** With system exclusive, which show control needs; without it where that isn't allowed. */
+function anyMidi(): Promise<MIDIAccess> {
+  return navigator.requestMIDIAccess({ sysex: true }).catch(() => navigator.requestMIDIAccess());
 }
 
 class MidiEar {

@@ -3,6 +3,7 @@ import { DIRECTIONS, type Direction } from "../motion/direction";
 import { strokesSchema, type Strokes } from "../stroke/stroke";
 import { familiesSchema, type CueTimes } from "./cue-times";
 import { movesDarkSchema, type MovesDark } from "./moves-dark";
+import { sayingsSchema, type Saying } from "./saying";
 import { listTimeSchema, type ListTime } from "./list-time";
 
 /** A tracking list of cues. */
@@ -71,6 +72,8 @@ export interface Cue extends CueTimes {
   readonly tint?: number;
   /** None = a go. */
   readonly trigger?: CueTrigger;
+  /** What it tells other machines when it is started. */
+  readonly says?: readonly Saying[];
   /** The cue that comes after this one; none = the next number. */
   readonly thenCueId?: string;
   /** Its content isn't carried on into the next cue: that one has what was there before. */
@@ -134,6 +137,7 @@ export const cueSchema: Schema<Cue> = fields<Cue>({
   note: optional(textUpTo(2000)),
   tint: optional(integerIn(1, CUE_TINTS)),
   trigger: optional(trigger),
+  says: optional(sayingsSchema),
   thenCueId: optional(textUpTo(64)),
   cueOnly: yes,
   block: yes,

@@ -219,12 +219,27 @@ export interface Stranger {
   readonly atMs: number;
 }
 
+/** Something that a cue told another machine, for the log and for browsers that send MIDI. */
+export interface Said {
+  readonly atSeconds: number;
+  /** As it is typed: "to Sound /cue/go 12". */
+  readonly words: string;
+  /** The cue that said it: "3 Lit of Night bloom". */
+  readonly by: string;
+  /** Why it didn't leave; null = it did. */
+  readonly why: string | null;
+  /** MIDI octets, for browsers that send it. */
+  readonly midi?: readonly number[];
+}
+
 /** An edit that holds, with its number. */
 export type NumberedEdit = readonly [seq: number, transaction: Transaction];
 
 export interface ServerToClient {
   /** For the lead: machines that nobody has let in. */
   strangers: (strangers: readonly Stranger[]) => void;
+  /** What cues have told other machines. */
+  said: (said: readonly Said[]) => void;
   /** The screen of this browser was locked or unlocked, in this window or another. */
   locked: (locked: boolean) => void;
   /** The show isn't what was told so far: fetch it again. */

@@ -13,6 +13,8 @@ export interface Device {
   readonly plays: "everything" | "territory" | "page";
   readonly territoryId: string | null;
   readonly pageId?: string;
+  /** The UDP port at which it hears OSC; none = nothing is said to it. */
+  readonly port?: number;
 }
 
 export const deviceSchema: Schema<Device> = fields<Device>({
@@ -24,6 +26,7 @@ export const deviceSchema: Schema<Device> = fields<Device>({
   plays: oneOf(["everything", "territory", "page"]),
   territoryId: nullable(textUpTo(64)),
   pageId: optional(textUpTo(64)),
+  port: optional(integerIn(1, 65535)),
 });
 
 /** A device as rights and records see it: like a person of the role that fits. */

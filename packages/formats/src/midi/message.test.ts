@@ -22,6 +22,7 @@ describe("midi", () => {
         expect(hex(encode({ type: "note-on", channel: c, note: a, velocity: b }))).toBe(
           hex(JZZ.MIDI.noteOn(c, a, b) as unknown as number[]),
         );
+        expect(hex(encode({ type: "program", channel: c, program: a }))).toBe(hex(JZZ.MIDI.program(c, a) as unknown as number[]));
         expect(hex(encode({ type: "control", channel: c, control: a, value: b }))).toBe(
           hex(JZZ.MIDI.control(c, a, b) as unknown as number[]),
         );
@@ -36,6 +37,7 @@ describe("midi", () => {
       fc.record({ type: fc.constantFrom("note-off" as const), channel, note: seven, velocity: seven }),
       fc.record({ type: fc.constantFrom("note-on" as const), channel, note: seven, velocity: fc.integer({ min: 1, max: 127 }) }),
       fc.record({ type: fc.constantFrom("control" as const), channel, control: seven, value: seven }),
+      fc.record({ type: fc.constantFrom("program" as const), channel, program: seven }),
       fc.record({ type: fc.constantFrom("pitch" as const), channel, bend: fc.integer({ min: -8192, max: 8191 }) }),
       fc.record({ type: fc.constantFrom("song-position" as const), position: fc.integer({ min: 0, max: 16383 }) }),
       fc.record({ type: fc.constantFrom("quarter-frame" as const), piece: fc.integer({ min: 0, max: 7 }), value: channel }),

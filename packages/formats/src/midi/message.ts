@@ -4,6 +4,7 @@ import { fail, ok, type Result } from "@vexa/core";
 export type MidiMessage =
   | { readonly type: "note-on" | "note-off"; readonly channel: number; readonly note: number; readonly velocity: number }
   | { readonly type: "control"; readonly channel: number; readonly control: number; readonly value: number }
+  | { readonly type: "program"; readonly channel: number; readonly program: number }
   | { readonly type: "pitch"; readonly channel: number; /** -8192..8191. */ readonly bend: number }
   | { readonly type: "song-position"; /** In sixteenths. */ readonly position: number }
   | { readonly type: "quarter-frame"; readonly piece: number; readonly value: number }
@@ -19,6 +20,8 @@ export function encode(message: MidiMessage): Uint8Array {
       return Uint8Array.of((message.type === "note-on" ? 0x90 : 0x80) | message.channel, message.note, message.velocity);
     case "control":
       return Uint8Array.of(0xb0 | message.channel, message.control, message.value);
+    case "program":
+      return Uint8Array.of(0xc0 | message.channel, message.program);
     case "pitch": {
       const bend = message.bend + 8192;
       return Uint8Array.of(0xe0 | message.channel, bend & 0x7f, bend >> 7);
@@ -37,7 +40,7 @@ export function decode(octets: Uint8Array): Result<MidiMessage> {
   const [status = 0, one = 0, two = 0] = octets;
   const single = SINGLE[status as keyof typeof SINGLE] as (typeof SINGLE)[keyof typeof SINGLE] | undefined;
   if (single && octets.length === 1) return ok({ type: single });
-  const needs = status === 0xf1 ? 2 : 3;
+  const needs = status === 0xf1 || (status & 0xf0) === 0xc0 ? 2 : 3;
   if (octets.length !== needs || one > 0x7f || two > 0x7f) return fail("request.malformed", { why: "it isn't a whole MIDI message" });
   const channel = status & 0x0f;
   switch (status & 0xf0) {
@@ -46,6 +49,8 @@ export function decode(octets: Uint8Array): Result<MidiMessage> {
       return ok({ type: (status & 0xf0) === 0x90 && two > 0 ? "note-on" : "note-off", channel, note: one, velocity: two });
     case 0xb0:
       return ok({ type: "control", channel, control: one, value: two });
+    case 0xc0:
+      return ok({ type: "program", channel, program: one });
     case 0xe0:
       return ok({ type: "pitch", channel, bend: (two << 7) + one - 8192 });
   }

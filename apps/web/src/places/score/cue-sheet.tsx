@@ -4,6 +4,7 @@ import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Tags } from "../../ui/tags";
 import { Field } from "../../ui/field";
+import { CueSays } from "./cue-says";
 import { CueStrokes } from "./cue-strokes";
 import { CueTimes } from "./cue-times";
 import { CueTriggerFields } from "./cue-trigger";
@@ -94,6 +95,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
           </Button>
         )}
       </div>
+      <CueSays cue={cue} onPut={put} />
       <CueStrokes cue={cue} list={list} />
     </div>
   );

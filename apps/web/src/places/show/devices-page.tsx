@@ -24,7 +24,7 @@ export function DevicesPage(): React.JSX.Element {
         <h2 className="font-semibold">Let in</h2>
         <p className="text-[13px] text-ink-3">
           Wings, programs and sources of timecode that send OSC to this server. Each plays as far as it is let, like a person; all others
-          aren’t heard.
+          aren’t heard. What cues have to say goes to those that have a port.
         </p>
         {devices.length === 0 && <p className="text-[13px] text-ink-2">Nobody is let in: OSC, wings and timecode aren’t heard.</p>}
         <ul className="grid gap-1.5">
@@ -113,7 +113,7 @@ function Row({ device }: { device: Device }): React.JSX.Element {
   const client = useLiveClient();
   const show = useShow();
   return (
-    <li className="grid grid-cols-[minmax(0,1fr)_9rem_14rem_auto] items-center gap-3 rounded bg-raised px-3 py-2 text-[13px]">
+    <li className="grid grid-cols-[minmax(0,1fr)_9rem_14rem_6rem_auto] items-center gap-3 rounded bg-raised px-3 py-2 text-[13px]">
       <DraftField
         label={`Name of ${device.name}`}
         className="h-8 font-sans"
@@ -139,6 +139,20 @@ function Row({ device }: { device: Device }): React.JSX.Element {
           </Option>
         ))}
       </Choice>
+      <DraftField
+        label={`Port at which ${device.name} hears`}
+        className="h-8"
+        text={device.port === undefined ? "" : String(device.port)}
+        placeholder="hears at"
+        onTake={(text) => {
+          const port = text === "" ? undefined : Number(text);
+          if (port !== undefined && !(Number.isInteger(port) && port >= 1 && port <= 65535))
+            return `“${text}” is no port: write a number from 1 to 65535, or nothing. What was there was kept.`;
+          return client.transact(`${device.name} hears at ${port ?? "no port"}`, [
+            setChange(device.id, ["port"], { from: device.port, to: port }),
+          ]);
+        }}
+      />
       <Button
         size="small"
         className="text-barred"

@@ -7,6 +7,7 @@ import { Chain } from "./chain";
 import { FixtureLevels } from "./fixture-levels";
 import { LeftBehind } from "./left-behind";
 import { Parked } from "./parked";
+import { SaidToOthers } from "./said";
 import { readSearch } from "./slot-search";
 import { useTrace } from "./trace-state";
 import { UniverseMap, type LevelUnit } from "./universe-map";
@@ -79,6 +80,7 @@ export function TracePlace(): React.JSX.Element {
           <p className="text-[13px] text-ink-3">Pick a level to read why it is so.</p>
         )}
         {parameter && <Parked parameter={parameter} />}
+        <SaidToOthers />
         <LeftBehind onPick={({ head, attribute }) => setPicked(rig.headByKey.get(head)?.parameters.get(attribute) ?? null)} />
       </aside>
     </div>
