@@ -70,7 +70,7 @@ function readOsc(typed: string, devices: readonly NamedDevice[]): Result<Saying>
     if (/^-?\d{1,9}\.\d{1,9}$/.test(word)) return { type: "f", value: Number(word) };
     return { type: "s", value: word.replace(/^"(.*)"$/, "$1") };
   });
-  if (values.some(({ type, value }) => type === "s" && (value === "" || String(value).length > 200)))
+  if (values.some(({ type, value }) => type === "s" && (String(value).trim() === "" || String(value).length > 200)))
     return unreadable(typed, "a text has 1 to 200 characters");
   return ok({ type: "osc", deviceId: device.id, address, values });
 }
