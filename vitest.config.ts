@@ -13,6 +13,7 @@ const SCREENS = [
   "fingers",
   "held",
   "locked-screen",
+  "motion",
   "moving-dark",
   "pages",
   "player",

@@ -7,7 +7,8 @@ export { inTheirOrder, MOST_BEDS, MOST_POTS, type Bed, type Board, type Pot } fr
 export { coatIdOf, coatOfId, COLOR_LAYERS, type Coat, type CoatColor, type CoatLayer } from "./playback/coat";
 export { MASK_PAIRS, movedOn, type CoatMask } from "./selection/coat-mask";
 export { placesAlong, type Travel } from "./shape/travel";
-export { bedPlaces, type PlacedBed } from "./geometry/bed-places";
+export { bedPlaces } from "./geometry/bed-places";
+export { laidApart, type PlacedShape } from "./geometry/laid-apart";
 export { coatName, coatStroke, isBarred, isCoatOfBed, isPainted } from "./show/coat-drives";
 export { coatsAsPresets } from "./questions/coats-as-presets";
 export { referenceName } from "./show/reference-name";

@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { bedPlaces, type PlacedBed } from "./bed-places";
+import { bedPlaces } from "./bed-places";
+import { laidApart, type PlacedShape } from "./laid-apart";
 
-const overlap = (a: PlacedBed, b: PlacedBed): boolean =>
+const overlap = (a: PlacedShape, b: PlacedShape): boolean =>
   Math.abs(a.x - b.x) < (a.width + b.width) / 2 - 1e-3 && Math.abs(a.y - b.y) < (a.height + b.height) / 2 - 1e-3;
 
 describe("beds on the picture of a stage", () => {
@@ -38,5 +39,23 @@ describe("beds on the picture of a stage", () => {
         },
       ),
     );
+  });
+
+  it("stand in rows where all are of one height, so that nine fit in ten rows wherever they should be", () => {
+    const y = fc.integer({ min: 0, max: 100 }).map((percent) => percent / 100);
+    fc.assert(
+      fc.property(fc.array(y, { minLength: 9, maxLength: 9 }), (wanted) => {
+        const shapes = wanted.map((at) => ({ x: 0.5, y: at, width: 0.6, height: 0.1 }));
+        const laid = laidApart(shapes, { held: wanted.map(() => false), wide: 0.5, row: 0.1 })!;
+        laid.forEach((shape, at) => laid.slice(at + 1).forEach((other) => expect(overlap(shape, other)).toBe(false)));
+      }),
+    );
+  });
+
+  it("lie over each other only where there is no room and that is asked for", () => {
+    const large = Array.from({ length: 3 }, () => ({ x: 0.5, y: 0.5, width: 0.8, height: 0.8 }));
+    const held = [false, false, false];
+    expect(laidApart(large, { held, wide: 1 })).toBeNull();
+    expect(laidApart(large, { held, wide: 1, crowded: "lie over each other" })).toHaveLength(3);
   });
 });

@@ -1,5 +1,5 @@
 import { useMemo, useRef, useState } from "react";
-import { counted, setChange, type Group, type Show } from "@vexa/core";
+import { counted, laidApart, setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
@@ -23,26 +23,29 @@ function spotOf(show: Show, group: Group): Spot {
   return points.length === 0 ? { across: 0.5, down: 0.5 } : { across: mean(0) / 1000, down: mean(1) / 1000 };
 }
 
-/** Half the size of a button, in parts of the plan: those without a place of their own make room for each other. */
-const ROOM = { across: 0.3, down: 0.062 };
+/** What a button takes, in pixels: a letter, its margins, the widest that it gets, and its height. */
+const BUTTON = { letter: 6.4, margins: 16, most: 112, height: 28 };
 
-/** A place for each button: the given ones as they are, the others as near to their heads as there is room. */
-export function spots(show: Show, groups: readonly Group[]): Map<string, Spot> {
-  const placed = new Map(groups.flatMap((group) => (group.spot ? [[group.id, group.spot] as const] : [])));
-  const free = (spot: Spot): boolean =>
-    [...placed.values()].every(
-      (other) => Math.abs(other.across - spot.across) >= ROOM.across || Math.abs(other.down - spot.down) >= ROOM.down,
-    );
-  for (const group of groups) {
-    if (group.spot) continue;
-    const wanted = spotOf(show, group);
-    const down = Array.from({ length: 41 }, (_, step) => wanted.down + (step % 2 === 0 ? 1 : -1) * Math.ceil(step / 2) * ROOM.down);
-    const found = down
-      .map((at) => ({ across: wanted.across, down: at }))
-      .find((spot) => spot.down > 0.03 && spot.down < 0.97 && free(spot));
-    placed.set(group.id, found ?? wanted);
-  }
-  return placed;
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A place for each button: where it was drawn to, or as near to its heads as there is room. */
+function spots(show: Show, groups: readonly Group[], size: Size): Map<string, Spot> {
+  const shapes = groups.map((group) => {
+    const { across, down } = group.spot ?? spotOf(show, group);
+    const width = Math.min(BUTTON.most, BUTTON.letter * group.name.length + BUTTON.margins);
+    return { x: across, y: down, width: Math.min(1, width / size.width), height: Math.min(1, BUTTON.height / size.height) };
+  });
+  const held = groups.map(({ spot }) => spot !== undefined);
+  const laid = laidApart(shapes, {
+    held,
+    wide: size.width / size.height,
+    row: BUTTON.height / size.height,
+    crowded: "lie over each other",
+  })!;
+  return new Map(groups.map(({ id }, at) => [id, { across: laid[at]!.x, down: laid[at]!.y }]));
 }
 
 /** Groups as buttons where things hang. A drag moves a button; a click picks the group. */
@@ -50,7 +53,8 @@ export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.E
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
   const show = useShow();
-  const places = useMemo(() => spots(show, groups), [show, groups]);
+  const { width, height } = size;
+  const places = useMemo(() => (width > 0 && height > 0 ? spots(show, groups, { width, height }) : null), [show, groups, width, height]);
   return (
     <div
       ref={frame}
@@ -58,12 +62,12 @@ export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.E
       role="group"
       aria-label="Groups as they hang"
     >
-      {size.width > 0 && groups.map((group) => <GroupButton key={group.id} group={group} start={places.get(group.id)!} size={size} />)}
+      {places && groups.map((group) => <GroupButton key={group.id} group={group} start={places.get(group.id)!} size={size} />)}
     </div>
   );
 }
 
-function GroupButton({ group, start, size }: { group: Group; start: Spot; size: { width: number; height: number } }): React.JSX.Element {
+function GroupButton({ group, start, size }: { group: Group; start: Spot; size: Size }): React.JSX.Element {
   const client = useClient();
   const { selection, select } = useInterface();
   const owner = useForeignOwner(group);

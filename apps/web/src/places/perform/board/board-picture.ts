@@ -1,4 +1,4 @@
-import { HeadLooks, type Board, type HeadLook, type PlacedBed, type Show } from "@vexa/core";
+import { HeadLooks, type Board, type HeadLook, type PlacedShape, type Show } from "@vexa/core";
 
 /** A bed on the picture, in CSS pixels. */
 export interface BedBox {
@@ -29,7 +29,7 @@ export interface BoardDrawing {
   readonly look: HeadLook;
 }
 
-export const boxesOf = (ids: readonly string[], places: readonly PlacedBed[], size: { width: number; height: number }): BedBox[] =>
+export const boxesOf = (ids: readonly string[], places: readonly PlacedShape[], size: { width: number; height: number }): BedBox[] =>
   places.map(({ x, y, width, height }, at) => ({
     id: ids[at]!,
     left: (x - width / 2) * size.width,
