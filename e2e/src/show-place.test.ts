@@ -172,6 +172,64 @@ describe("a cue that speaks", () => {
   });
 });
 
+describe("settings", () => {
+  it("hold for the show: frames a second, and the times that new cards begin with", async () => {
+    await ines.goto(`${vexa.url}/show/settings`);
+    const ofShow = ines.getByRole("region", { name: "Of the show" });
+    const release = ofShow.getByRole("textbox", { name: "New cards let go in" });
+    await release.fill("soon");
+    await release.press("Enter");
+    await ofShow.getByText(/is no time/).waitFor();
+    await release.fill("4");
+    await release.press("Enter");
+    await choose(ofShow.getByRole("combobox", { name: "Frames a second" }), "25");
+    await ines.getByLabel("Output").getByText(/ 2[0-6] Hz/).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await choose(ofShow.getByRole("combobox", { name: "Frames a second" }), "44");
+    await ines.getByLabel("Output").getByText(/ (3[3-9]|4\d) Hz/).waitFor();
+    await ines.getByRole("link", { name: "Perform" }).click();
+    await ines.waitForURL(/\/perform\//);
+    await ines.getByRole("button", { name: "Arrange" }).click();
+    await ines.getByRole("button", { name: "New page" }).click();
+    await ines.getByRole("button", { name: "Add a card" }).click();
+    await ines.getByRole("menuitem", { name: /^Root run/ }).click();
+    await ines.getByRole("button", { name: "Options of Root run" }).click();
+    await until("it lets go in 4 s", async () => (await ines.getByRole("textbox", { name: /Lets go in/ }).inputValue()) === "4");
+    await ines.keyboard.press("Escape");
+    await ines.getByRole("button", { name: "Done" }).click();
+  });
+
+  it("hold for a browser: other keys, which can't be two things at once, and are kept", async () => {
+    await ines.goto(`${vexa.url}/show/settings`);
+    const key = ines.getByRole("button", { name: /^Keys for: go to anything by its name/ });
+    await key.click();
+    await ines.keyboard.press("k");
+    await ines.getByText(/K is taken: drops your curtain/).waitFor();
+    await key.click();
+    await ines.keyboard.press("Escape");
+    await ines.getByRole("button", { name: "Keys for: go to anything by its name, now Ctrl+K" }).waitFor();
+    await key.click();
+    await ines.keyboard.press("g");
+    await ines.reload();
+    await ines.getByRole("button", { name: "Keys for: go to anything by its name, now G" }).waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.keyboard.press("Control+k");
+    await ines.keyboard.press("g");
+    await ines.getByRole("dialog", { name: /Go to/ }).waitFor();
+    await ines.keyboard.press("Escape");
+    await ines.getByRole("button", { name: "All as usual" }).click();
+    await ines.getByRole("button", { name: "Keys for: go to anything by its name, now Ctrl+K" }).waitFor();
+  });
+
+  it("of the show are the lead's", async () => {
+    const wren = await signedIn(browser, vexa.url, "operator");
+    await wren.goto(`${vexa.url}/show/settings`);
+    await wren.getByText("The lead sets these.").waitFor();
+    expect(await wren.getByRole("textbox", { name: "New cards let go in" }).isDisabled()).toBe(true);
+    await wren.context().close();
+  });
+});
+
 describe("the guide inside the application", () => {
   it("is led to from each place, and searched by words", async () => {
     await ines.getByRole("link", { name: "Perform" }).click();

@@ -1,4 +1,5 @@
 /** The public names of colour boards, and of what cues say to other machines. */
+export { FRAME_RATES, type FrameRate } from "./playback/stage-state";
 export { MOST_SAYINGS, type Saying } from "./cue/saying";
 export { startedCues } from "./playing/started-cues";
 export { readSaying, sayingText } from "./cue/saying-text";

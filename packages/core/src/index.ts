@@ -286,7 +286,7 @@ export {
   type DrawnStretch,
   type TempoStretch,
 } from "./tempo/tempo-history";
-export { settingChanges } from "./edits/setting-changes";
+export { firstTime, settingChanges } from "./edits/setting-changes";
 export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
 export { Prepared } from "./engine/prepared";
 export { textUpTo, type Flaw, type Schema } from "./document/schema";

@@ -1,6 +1,7 @@
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from "node:worker_threads";
 import {
   Engine,
+  SETTINGS_ID,
   Show,
   StepBatch,
   type EngineCommand,
@@ -92,12 +93,14 @@ async function run(start: EngineStart): Promise<void> {
   };
   takeRig();
 
-  const first = now();
+  const begun = now();
+  /** Deadlines are counted from here, so many a second. */
+  let beat = { first: begun, rate: start.framesPerSecond };
   let index = 0;
-  let latest = first;
+  let latest = begun;
   let stopping = false;
   const NONE = { frames: 0, late: 0, packets: 0, worstFrameMs: 0, worstLatenessMs: 0 };
-  const health = { since: first, ...NONE };
+  const health = { since: begun, ...NONE };
 
   const command = (one: EngineCommand): void => {
     const taken = engine.command(one);
@@ -145,7 +148,7 @@ async function run(start: EngineStart): Promise<void> {
     takeLines();
   };
 
-  const kept = { frames: 0, seconds: first };
+  const kept = { frames: 0, seconds: begun };
   const keepFrame = (at: number, changed: boolean): void => {
     // What has come to rest is written at once.
     const waits = changed ? ++kept.frames < KEEP_EVERY_FRAMES : kept.frames === 0 && at - kept.seconds < KEEP_STILL_SECONDS;
@@ -217,21 +220,26 @@ async function run(start: EngineStart): Promise<void> {
       });
       return;
     }
+    const rate = engine.show.get("settings", SETTINGS_ID)?.framesPerSecond ?? start.framesPerSecond;
+    if (rate !== beat.rate) {
+      beat = { first: beat.first + index / beat.rate, rate };
+      index = 0;
+    }
     index++;
-    let deadline = first + index / start.framesPerSecond;
+    let deadline = beat.first + index / rate;
     const wait = deadline - now();
     if (wait > 0) Atomics.wait(sleeper, 0, 0, wait * 1000);
-    else if (-wait > 1 / start.framesPerSecond) {
+    else if (-wait > 1 / rate) {
       // Overslept by more than a frame: the frames between are gone, the next is on its own deadline again.
-      const missed = Math.floor(-wait * start.framesPerSecond);
+      const missed = Math.floor(-wait * rate);
       health.late += missed;
       index += missed;
-      deadline = first + index / start.framesPerSecond;
+      deadline = beat.first + index / rate;
     }
-    const begun = now();
+    const woke = now();
     renderFrame(deadline);
-    health.worstLatenessMs = Math.max(health.worstLatenessMs, (begun - deadline) * 1000);
-    health.worstFrameMs = Math.max(health.worstFrameMs, (now() - begun) * 1000);
+    health.worstLatenessMs = Math.max(health.worstLatenessMs, (woke - deadline) * 1000);
+    health.worstFrameMs = Math.max(health.worstFrameMs, (now() - woke) * 1000);
     workOnStanding(deadline);
     if (deadline - health.since >= 1) tellHealth(deadline);
     // One turn of the event loop a frame lets sockets finish what they were given.

@@ -41,6 +41,7 @@ const PLACES = [
   ["Show: network", "/show/network"],
   ["Show: health", "/show/health"],
   ["Show: devices", "/show/devices"],
+  ["Show: settings", "/show/settings"],
   ["Show: help", "/show/help"],
 ] as const;
 

@@ -20,19 +20,16 @@ import { fitAll, fitSelection, moveStage, zoomStage } from "../stage/stage-zoom"
 import type { ShowClient } from "../session/show-client";
 
 export interface Shortcut {
+  /** The chord (see chordOf) that does it unless it was changed; or, of several keys at once, what they are called. */
   readonly keys: string;
   readonly does: string;
   readonly where?: "build" | "perform";
-  fits(event: KeyboardEvent): boolean;
+  /** Several keys that go together, which can't be changed. */
+  fits?(event: KeyboardEvent): boolean;
   run(client: ShowClient, event: KeyboardEvent): void;
 }
 
-const plain = (key: string) => (event: KeyboardEvent) =>
-  event.key.toLowerCase() === key && !event.ctrlKey && !event.metaKey && !event.altKey;
-const unshifted = (key: string) => (event: KeyboardEvent) => plain(key)(event) && !event.shiftKey;
 const ARROWS = { ArrowLeft: "left", ArrowRight: "right", ArrowUp: "up", ArrowDown: "down" } as const;
-const control = (key: string, shift: "shift" | "no shift") => (event: KeyboardEvent) =>
-  (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === key && event.shiftKey === (shift === "shift");
 const state = useInterface.getState;
 const reselect = (change: (selection: Selection) => Selection) => (): void => {
   const { selection, select } = state();
@@ -45,21 +42,18 @@ export const SHORTCUTS: readonly Shortcut[] = [
     keys: "O",
     does: "odd heads of the selection",
     where: "build",
-    fits: plain("o"),
     run: reselect((selection) => withMask(selection, { type: "every", n: 2, at: 1 })),
   },
   {
     keys: "E",
     does: "even heads",
     where: "build",
-    fits: plain("e"),
     run: reselect((selection) => withMask(selection, { type: "every", n: 2, at: 2 })),
   },
   {
     keys: "P",
     does: "pairs from the ends inward",
     where: "build",
-    fits: plain("p"),
     run: reselect((selection) => withMask(selection, { type: "pairs", at: 1 })),
   },
   {
@@ -72,69 +66,63 @@ export const SHORTCUTS: readonly Shortcut[] = [
   {
     keys: "K",
     does: "drops your curtain over the selection, or over all of yours; raises it",
-    fits: plain("k"),
     run: (client) => toggleCurtain(client),
   },
   {
     keys: "Ctrl+A",
     does: "all heads of the rig",
     where: "build",
-    fits: control("a", "no shift"),
     run: (client) => state().select(selectHeads(client.view.rig.heads.map(({ key }) => key))),
   },
-  { keys: "U", does: "turn the thread round", where: "build", fits: plain("u"), run: reselect(turnedRound) },
-  { keys: "B", does: "blind: your sketch off the stage, for you alone", where: "build", fits: plain("b"), run: toggleBlind },
-  { keys: "V", does: "plan or 3D", where: "build", fits: plain("v"), run: toggleStageView },
+  { keys: "U", does: "turn the thread round", where: "build", run: reselect(turnedRound) },
+  { keys: "B", does: "blind: your sketch off the stage, for you alone", where: "build", run: toggleBlind },
+  { keys: "V", does: "plan or 3D", where: "build", run: toggleStageView },
   {
     keys: "+ and -",
     does: "the stage larger and smaller, about the pointer",
     fits: (event) => (event.key === "+" || event.key === "-") && !event.ctrlKey && !event.metaKey && !event.altKey,
     run: (_, event) => zoomStage(event.key === "+" ? "in" : "out"),
   },
-  { keys: "F", does: "the selection as large as the stage has room", fits: unshifted("f"), run: fitSelection },
-  { keys: "Shift+F", does: "the whole rig in the picture", fits: (event) => plain("f")(event) && event.shiftKey, run: fitAll },
+  { keys: "F", does: "the selection as large as the stage has room", run: fitSelection },
+  { keys: "Shift+F", does: "the whole rig in the picture", run: fitAll },
   {
     keys: "Alt+arrows",
     does: "moves the picture of the stage",
     fits: (event) => event.altKey && event.key in ARROWS,
     run: (_, event) => moveStage(ARROWS[event.key as keyof typeof ARROWS]),
   },
-  { keys: "L", does: "highlight on and off", where: "build", fits: plain("l"), run: (client) => toggleHighlight(client) },
-  { keys: "\\", does: "the whole base again", where: "build", fits: plain("\\"), run: reselect(all) },
+  { keys: "L", does: "highlight on and off", where: "build", run: (client) => toggleHighlight(client) },
+  { keys: "\\", does: "the whole base again", where: "build", run: reselect(all) },
   {
     keys: "Esc",
     does: "drop the selection",
     where: "build",
-    fits: (event) => event.key === "Escape" && !event.shiftKey,
     run: () => state().select(EMPTY_SELECTION),
   },
   {
     keys: "Shift+Esc",
     does: "wipe the sketch (Ctrl+Z gives it back)",
-    fits: (event) => event.key === "Escape" && event.shiftKey,
     run: (client) => void client.transact("Wiped the sketch", wipeChanges(client.view, client.personId)),
   },
-  { keys: "R", does: "record a cue from the sketch", where: "build", fits: plain("r"), run: recordIfAny },
-  { keys: "T", does: "tap the chosen speed master", fits: plain("t"), run: (client, event) => tapChosen(client, event) },
-  { keys: "Space", does: "go on the chosen card", where: "perform", fits: plain(" "), run: (client) => playChosen(client, "go") },
+  { keys: "R", does: "record a cue from the sketch", where: "build", run: recordIfAny },
+  { keys: "T", does: "tap the chosen speed master", run: (client, event) => tapChosen(client, event) },
+  { keys: "Space", does: "go on the chosen card", where: "perform", run: (client) => playChosen(client, "go") },
   {
     keys: "Backspace",
     does: "let the chosen card go",
     where: "perform",
-    fits: plain("backspace"),
     run: (client) => playChosen(client, "let-go"),
   },
-  { keys: "Ctrl+Z", does: "take back your own last edit", fits: control("z", "no shift"), run: (client) => client.undo("undo") },
-  { keys: "Ctrl+Shift+Z", does: "do it again", fits: control("z", "shift"), run: (client) => client.undo("redo") },
+  { keys: "Ctrl+Z", does: "take back your own last edit", run: (client) => client.undo("undo") },
+  { keys: "Ctrl+Shift+Z", does: "do it again", run: (client) => client.undo("redo") },
   {
     keys: "Ctrl+Shift+L",
     does: "lock this screen; what plays goes on",
-    fits: control("l", "shift"),
     run: lock,
   },
-  { keys: "/", does: "the quick line: heads and what they do, written", fits: plain("/"), run: () => state().set({ lineShown: true }) },
-  { keys: "Ctrl+K", does: "go to anything by its name", fits: control("k", "no shift"), run: () => state().set({ goToShown: true }) },
-  { keys: "?", does: "this list", fits: (event) => event.key === "?", run: () => state().set({ shortcutsShown: true }) },
+  { keys: "/", does: "the quick line: heads and what they do, written", run: () => state().set({ lineShown: true }) },
+  { keys: "Ctrl+K", does: "go to anything by its name", run: () => state().set({ goToShown: true }) },
+  { keys: "?", does: "this list", run: () => state().set({ shortcutsShown: true }) },
 ];
 
 function toggleHighlight(client: ShowClient): void {

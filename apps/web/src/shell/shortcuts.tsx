@@ -4,20 +4,26 @@ import { useLocation } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
-import { SHORTCUTS } from "./shortcut-table";
+import { chordOf } from "./chord";
+import { chordFor, useOwnShortcuts } from "./own-shortcuts";
+import { SHORTCUTS, type Shortcut } from "./shortcut-table";
 
 /** Listens to the keys, and shows them on `?`. */
 export function Shortcuts(): React.JSX.Element {
   const client = useClient();
   const { pathname } = useLocation();
   const { shortcutsShown, set } = useInterface();
+  const { chords } = useOwnShortcuts();
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const typing = (event.target as Element).closest("input, textarea, [role=combobox], [role=menu]");
       const undoing = event.ctrlKey || event.metaKey;
       if (event.defaultPrevented || event.repeat || (typing && !(undoing && typing.matches("[role=combobox]")))) return;
       const place = pathname.split("/")[1];
-      const hit = SHORTCUTS.find(({ fits, where }) => (!where || where === place) && fits(event));
+      const chord = chordOf(event);
+      const { chords } = useOwnShortcuts.getState();
+      const means = (shortcut: Shortcut): boolean => shortcut.fits?.(event) ?? chordFor(shortcut, chords) === chord;
+      const hit = SHORTCUTS.find((shortcut) => (!shortcut.where || shortcut.where === place) && means(shortcut));
       // Space and Enter belong to a button that has the focus.
       if (!hit || (event.key === " " && (event.target as Element).closest("button"))) return;
       event.preventDefault();
@@ -38,7 +44,7 @@ export function Shortcuts(): React.JSX.Element {
           <dl className="grid grid-cols-[120px_1fr] gap-y-1.5 text-[13px]">
             {SHORTCUTS.map(({ keys, does, where }) => (
               <div key={keys} className="contents">
-                <dt className="font-mono text-sketch">{keys}</dt>
+                <dt className="font-mono text-sketch">{chords[keys] ?? keys}</dt>
                 <dd className="text-ink-2">
                   {does}
                   {where ? <span className="text-ink-3"> (in {where === "build" ? "Build" : "Perform"})</span> : ""}
@@ -46,6 +52,7 @@ export function Shortcuts(): React.JSX.Element {
               </div>
             ))}
           </dl>
+          <p className="mt-3 text-xs text-ink-3">Others can be chosen in Show, under Settings.</p>
           <Dialog.Close asChild>
             <Button className="mt-4">Close</Button>
           </Dialog.Close>

@@ -11,6 +11,7 @@ import { masked } from "../selection/mask";
 import type { Shape } from "../shape/place";
 import type { SavedShape } from "../shape/saved-shape";
 import { cardsOf, type PageCard } from "../show/cards-of";
+import { firstTime } from "./setting-changes";
 import type { Show } from "../show/show";
 import type { Territory } from "../territory/territory";
 
@@ -82,7 +83,7 @@ export function newCard(show: Show, of: { newId: () => string; pageId: string; l
     listId: of.listId,
     ...freePlace(cardsOf(show, of.pageId), CARD),
     ...CARD,
-    releaseSeconds: 1,
+    releaseSeconds: firstTime(show, "releaseSeconds"),
     startsOnRaise: true,
     letsGoAtZero: true,
   };

@@ -40,9 +40,19 @@ export interface ShowSettings {
   readonly name?: string;
   /** Families whose values stay where they were when nothing drives them any more; others go home. */
   readonly stays: Readonly<Partial<Record<Family, true>>>;
+  /** Frames a second that leave; none = the most. */
+  readonly framesPerSecond?: FrameRate;
+  /** The time of letting go of cards that are made, in seconds; none = 1. */
+  readonly releaseSeconds?: number;
+  /** The time of cues that are recorded, in seconds; none = 3. */
+  readonly inSeconds?: number;
   /** What the lead allows to roles that may do it only then, by the row of the table of roles. */
   readonly allows?: Readonly<Partial<Record<Act, true>>>;
 }
+
+/** DMX512 can't be refreshed oftener than 44 times a second with 512 slots (ANSI E1.11); some lamps and nodes want less. */
+export const FRAME_RATES = [44, 40, 33, 25] as const;
+export type FrameRate = (typeof FRAME_RATES)[number];
 
 export const SETTINGS_ID = "settings";
 
@@ -77,6 +87,11 @@ export const settingsSchema: Schema<ShowSettings> = fields<ShowSettings>({
   version,
   name: optional(textUpTo(80)),
   stays: trueOrNot(FAMILIES),
+  framesPerSecond: optional((value, path) =>
+    (FRAME_RATES as readonly unknown[]).includes(value) ? null : { path, value, why: `it must be one of ${FRAME_RATES.join(", ")}` },
+  ),
+  releaseSeconds: optional(numberIn(0, 3600)),
+  inSeconds: optional(numberIn(0, 3600)),
   allows: optional(trueOrNot(Object.keys(ROLE_TABLE) as Act[])),
 });
 

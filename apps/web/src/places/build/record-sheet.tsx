@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { useForm } from "react-hook-form";
 import { tell } from "../../ui/messages";
 import {
+  firstTime,
   cueName as nameOfCue,
   readQuantity,
   recordChanges,
@@ -88,7 +89,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
       what: "new",
       cueName: "",
       number: "",
-      inSeconds: "3",
+      inSeconds: String(firstTime(client.view, "inSeconds")),
       colorPath: "",
     },
   });

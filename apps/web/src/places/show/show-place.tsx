@@ -6,6 +6,7 @@ import { PlaceParts } from "../../ui/place-parts";
 import { DevicesPage } from "./devices-page";
 import { HealthPage } from "./health-page";
 import { NetworkPage } from "./network-page";
+import { SettingsPage } from "./settings-page";
 import { ShowsPage } from "./shows-page";
 
 const TABS = [
@@ -13,6 +14,7 @@ const TABS = [
   { to: "network", label: "Network" },
   { to: "health", label: "Health" },
   { to: "devices", label: "Devices" },
+  { to: "settings", label: "Settings" },
   { to: "help", label: "Help" },
 ] as const;
 
@@ -23,6 +25,7 @@ const PAGES = {
   shows: { Page: ShowsPage, act: null, barred: "" },
   network: { Page: NetworkPage, act: null, barred: "" },
   health: { Page: HealthPage, act: "health", barred: "The health of the system is for technicians and the lead." },
+  settings: { Page: SettingsPage, act: null, barred: "" },
   help: { Page: HelpPage, act: null, barred: "" },
   devices: { Page: DevicesPage, act: "crew", barred: "Which devices are let in is for the lead." },
 } as const;
