@@ -206,7 +206,7 @@ describe("arranging", () => {
   it("makes a page of its own for somebody, with a master of a group on it, and takes it back whole", async () => {
     await hand.getByRole("button", { name: "Arrange" }).click();
     await hand.getByRole("button", { name: "New page" }).click();
-    await hand.getByRole("link", { name: "Page 4" }).click();
+    await hand.getByRole("link", { name: "Page 5" }).click();
     await hand.getByText("This page is empty. Put a cue list on it under Arrange.").waitFor();
     await hand.getByRole("button", { name: "Add a card" }).click();
     await hand.getByRole("menuitem", { name: "Fern uplights" }).first().click();
@@ -214,7 +214,7 @@ describe("arranging", () => {
     await hand.getByRole("button", { name: "This page" }).click();
     await choose(hand.getByLabel("Made for"), { label: "Operator" });
     await hand.getByRole("button", { name: "Delete page and its 1 card" }).click();
-    await until("gone", async () => (await hand.getByRole("link", { name: "Page 4" }).count()) === 0);
+    await until("gone", async () => (await hand.getByRole("link", { name: "Page 5" }).count()) === 0);
     await hand.getByRole("button", { name: "Done" }).click();
   });
 });

@@ -183,10 +183,16 @@ describe("settings", () => {
     await release.fill("4");
     await release.press("Enter");
     await choose(ofShow.getByRole("combobox", { name: "Frames a second" }), "25");
-    await ines.getByLabel("Output").getByText(/ 2[0-6] Hz/).waitFor();
+    await ines
+      .getByLabel("Output")
+      .getByText(/ 2[0-6] Hz/)
+      .waitFor();
     expect(await complaints(ines)).toEqual([]);
     await choose(ofShow.getByRole("combobox", { name: "Frames a second" }), "44");
-    await ines.getByLabel("Output").getByText(/ (3[3-9]|4\d) Hz/).waitFor();
+    await ines
+      .getByLabel("Output")
+      .getByText(/ (3[3-9]|4\d) Hz/)
+      .waitFor();
     await ines.getByRole("link", { name: "Perform" }).click();
     await ines.waitForURL(/\/perform\//);
     await ines.getByRole("button", { name: "Arrange" }).click();

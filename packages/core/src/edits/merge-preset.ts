@@ -2,6 +2,7 @@ import { setChange, type Change } from "../document/transaction";
 import type { Preset } from "../preset/preset";
 import { motionReads } from "../stroke/part-reads";
 import type { Part, Strokes } from "../stroke/stroke";
+import { potsOfPreset, repotted } from "./pots-of-preset";
 import type { Show } from "../show/show";
 
 /** The changes with which everything that uses a preset uses another one from now on, and the first one goes. */
@@ -24,7 +25,8 @@ export function mergePresetInto(show: Show, preset: Preset, intoId: string): Cha
       ...perProfile,
     ];
   });
-  return [...changes, ...inPresets, { op: "remove", record: preset }];
+  const inPots = repotted(potsOfPreset(show, preset.id), { presetId: intoId });
+  return [...changes, ...inPresets, ...inPots, { op: "remove", record: preset }];
 }
 
 type Parts = Strokes[string]["parts"];

@@ -11,10 +11,11 @@ import { contextWith } from "../stroke/row";
 import { spreadOf } from "../stroke/spread";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
 import { cueName } from "../show/cue-name";
+import { oneColor, potsOfPreset, repotted } from "./pots-of-preset";
 import type { Show } from "../show/show";
 
 /**
- * The changes that write a preset's content into every cue and sketch that refers to it, so that it can be deleted and
+ * The changes that write a preset's content into every cue, sketch and pot that refers to it, so that it can be deleted and
  * nothing on stage changes. Universal content comes as it is; content of profiles and heads as values of those heads. A fan
  * between presets and the steps of a motion can't be written in: the error names where they are.
  */
@@ -37,7 +38,11 @@ export function writePresetIn(show: Show, preset: Preset): Result<Change[]> {
       }
     if (strokes !== record.strokes) changes.push(setChange(record.id, ["strokes"], { from: record.strokes, to: strokes }));
   }
-  return ok(changes);
+  const pots = potsOfPreset(show, preset.id);
+  if (pots.length === 0) return ok(changes);
+  const color = oneColor(preset);
+  if (!color) return fail("record.in-use", { name: presetName(preset), users: `a pot of the colour board ${pots[0]!.boardName}` });
+  return ok([...changes, ...repotted(pots, color)]);
 }
 
 function writtenIn(show: Show, preset: Preset, at: { strokes: Strokes; id: string; key: Attribute }): Strokes {

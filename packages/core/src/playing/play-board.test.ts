@@ -2,6 +2,8 @@ import { describe, expect, it } from "vitest";
 import { apply } from "../document/apply";
 import { setChange } from "../document/transaction";
 import { strokesOfBoard } from "../edits/board-edits";
+import { mergePresetInto } from "../edits/merge-preset";
+import { writePresetIn } from "../edits/write-preset-in";
 import { Engine } from "../engine/engine";
 import { mayDo } from "../rights/rights";
 import { edit } from "../show/edit";
@@ -98,6 +100,22 @@ describe("a board", () => {
     const long = edit(show, [setChange(board.id, ["pots", "much-too-long"], { from: undefined, to: POTS["red"]! })]);
     expect(long.ok).toBe(false);
     expect(apply(show.records, []).ok).toBe(true);
+  });
+
+  it("keeps its pots when a preset of theirs is merged with another, or goes with its colour written in; not while a bed is painted with it", () => {
+    const other = { ...bluePreset, id: "other", name: "Other" };
+    const two = withEmitters(smallShow([bluePreset, other, board]));
+    const merged = edit(two, mergePresetInto(two, bluePreset, "other"));
+    expect(merged.ok && merged.value.get("board", board.id)!.pots["blue"]!.color).toEqual({ presetId: "other" });
+    const written = writePresetIn(two, bluePreset);
+    const gone = edit(two, [...(written.ok ? written.value : []), { op: "remove", record: bluePreset }]);
+    expect(gone.ok && gone.value.get("board", board.id)!.pots["blue"]!.color).toEqual({ x: 0.15, y: 0.06 });
+    const several = { ...bluePreset, perHead: { "fx-1": { ColorAdd_R: 1 } } };
+    const refused = writePresetIn(withEmitters(smallShow([several, board])), several);
+    expect(refused.ok ? "" : refused.error.details?.["users"]).toBe("a pot of the colour board Colour");
+    const painted = after(two, 100, paint("blue"));
+    const used = edit(painted, mergePresetInto(painted, bluePreset, "other"));
+    expect(used.ok ? "" : used.error.details?.["users"]).toBe("the stage, where a bed is painted with it");
   });
 
   it("plays on as it was on another rig", () => {

@@ -109,6 +109,9 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .all("board")
           .filter(({ beds, pots }) => namedOnBoard(beds, pots).includes(id))
           .map(named(({ name }) => `the colour board ${name}`)),
+        ...(show.all("coat").some(({ color }) => color && "presetId" in color && color.presetId === id)
+          ? [{ words: "the stage, where a bed is painted with it", record }]
+          : []),
         ...show.territories
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),
