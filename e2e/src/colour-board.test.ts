@@ -203,11 +203,16 @@ describe("a board that is made", () => {
     await ines.getByRole("button", { name: "Arrange" }).click();
     const off = ines.getByRole("button", { name: "Take Colour board off the page" });
     await off.click();
-    await message(ines, /is still used by the stage, where it is painted/)
+    await message(ines, /is used by the stage, where it is painted/)
       .first()
       .waitFor();
     await ines.getByRole("button", { name: "Done" }).click();
-    await ines.getByRole("region", { name: "Running now" }).getByRole("button", { name: "Let go" }).first().click();
+    await ines
+      .getByRole("region", { name: "Running now" })
+      .getByRole("listitem")
+      .filter({ hasText: "Colour board" })
+      .getByRole("button", { name: "Let go" })
+      .click();
     await ines.getByRole("button", { name: "Floor washes: not painted" }).waitFor();
     await ines.getByRole("button", { name: "Arrange" }).click();
     await off.click();
