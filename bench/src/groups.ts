@@ -99,6 +99,9 @@ export const GROUPS = {
     tell("command to packet in frames: median", shown(latency.median), "< 1");
     tell("command to packet in frames: p99", shown(latency.p99), "< 1.6");
     tell("command to packet in frames: worst", shown(latency.worst), "");
+    const paint = await commandToPacket(quick ? 100 : 400, { how: "paint" });
+    tell("  a touch of a bed to its packet in frames: median", shown(paint.median), "<= 2");
+    tell("  a touch of a bed to its packet in frames: p99", shown(paint.p99), "<= 2");
     tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
   },
   async crowd({ rounds, quick, tell }) {

@@ -1,13 +1,27 @@
 import { createSocket } from "node:dgram";
 import { existsSync } from "node:fs";
 import { Worker } from "node:worker_threads";
-import { setChange, type ShowRecord } from "@vexa/core";
+import { coatIdOf, setChange, type ShowRecord } from "@vexa/core";
 import { sacn } from "@vexa/formats";
 import { understory } from "@vexa/demo";
 import { quantile } from "./measure";
 
 const FRAMES_PER_SECOND = 44;
+const NEVER_MS = 5000;
 const WORKER = new URL("../../apps/server/dist/engine-worker.js", import.meta.url);
+
+/** sRGB's red and blue. */
+const [RED, BLUE] = [
+  { x: 0.64, y: 0.33 },
+  { x: 0.15, y: 0.06 },
+] as const;
+/** The first coat of the washes in front, which is what the touches paint anew; and where the first of them has its red. */
+const COAT: ShowRecord = {
+  id: coatIdOf("board-house", "front", "first"),
+  ...{ kind: "coat", version: 1, boardId: "board-house", bedId: "front", layer: "first", color: BLUE },
+  ...{ goSeconds: 0, fadeSeconds: 0, travelSeconds: 0, personId: "person-ines" },
+};
+const RED_SLOT = 14 * 13 + 7;
 
 interface Latency {
   readonly median: number;
@@ -18,11 +32,11 @@ interface Latency {
 
 /**
  * From a command to the packet that carries it, in frames, through the built engine thread and a socket on loopback. `beside` is what
- * else the show holds; `how`: moves of a fader, or goes from cue to cue.
+ * else the show holds; `how`: moves of a fader, goes from cue to cue, or touches of a bed on the colour board.
  */
 export async function commandToPacket(
   commands: number,
-  { beside = [], how = "fader" }: { beside?: readonly ShowRecord[]; how?: "fader" | "go" } = {},
+  { beside = [], how = "fader" }: { beside?: readonly ShowRecord[]; how?: "fader" | "go" | "paint" } = {},
 ): Promise<Latency> {
   if (!existsSync(WORKER)) throw new Error("the server isn't built: ./vexa bench builds it first");
   const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
@@ -42,16 +56,18 @@ export async function commandToPacket(
   };
   const worker = new Worker(WORKER, {
     workerData: {
-      records: [...understory(), ...beside, state],
       clockOffset: 0,
       framesPerSecond: FRAMES_PER_SECOND,
-      sacn: { targets: [{ address: "127.0.0.1", port: socket.address().port }], cid: new Uint8Array(16), name: "Bench" },
+      lastFrame: null,
+      sacn: { targets: [{ address: "127.0.0.1", port: socket.address().port }], cid: new Uint8Array(16), name: "Bench", priority: 100 },
     },
   });
+  worker.postMessage({ type: "show", records: [...understory(), ...beside, state, COAT] });
   let waiting: { shows: (slots: Uint8Array) => boolean; heard: (at: number) => void } | null = null;
   socket.on("message", (message) => {
     const packet = sacn.decode(message);
-    if (packet.ok && packet.value.universe === 13 && waiting?.shows(packet.value.slots)) waiting.heard(performance.now());
+    if (packet.ok && packet.value.universe === (how === "paint" ? 11 : 13) && waiting?.shows(packet.value.slots))
+      waiting.heard(performance.now());
   });
   await new Promise((resolve) => setTimeout(resolve, 1500));
   const times: number[] = [];
@@ -67,22 +83,33 @@ export async function commandToPacket(
     const next = (1 + (command % 250)) / 255;
     const [cue, other] = command % 2 === 0 ? ["cue-spore-2", "cue-spore-1"] : ["cue-spore-1", "cue-spore-2"];
     const at = steady();
+    const [color, before] = command % 2 === 0 ? [RED, BLUE] : [BLUE, RED];
     const changes =
-      how === "fader"
-        ? [setChange("state-card-spore", ["level"], { from: level, to: next })]
-        : [
-            setChange("state-card-spore", ["cueId"], { from: other, to: cue }),
-            setChange("state-card-spore", ["goSeconds"], { from: gone, to: at }),
-          ];
+      how === "paint"
+        ? [setChange(COAT.id, ["color"], { from: before, to: color }), setChange(COAT.id, ["goSeconds"], { from: gone, to: at })]
+        : how === "fader"
+          ? [setChange("state-card-spore", ["level"], { from: level, to: next })]
+          : [
+              setChange("state-card-spore", ["cueId"], { from: other, to: cue }),
+              setChange("state-card-spore", ["goSeconds"], { from: gone, to: at }),
+            ];
     // Cue 1 has all cells at full, cue 2 every other one at 15 %.
     const shows = (slots: Uint8Array): boolean =>
-      how === "fader" ? slots[0] === Math.round(next * 255) : slots[0]! + slots[1]! === (cue === "cue-spore-1" ? 510 : 293);
+      how === "paint"
+        ? slots[RED_SLOT]! > slots[RED_SLOT + 2]! === (color === RED)
+        : how === "fader"
+          ? slots[0] === Math.round(next * 255)
+          : slots[0]! + slots[1]! === (cue === "cue-spore-1" ? 510 : 293);
     const sent = performance.now();
     const heard = new Promise<number>((resolve) => (waiting = { shows, heard: resolve }));
     worker.postMessage({ type: "changes", at, changes });
     level = how === "fader" ? next : level;
-    gone = how === "go" ? at : gone;
+    gone = how === "fader" ? gone : at;
+    const never = setTimeout(() => {
+      throw new Error("a command's packet never came: what is measured here doesn't run");
+    }, NEVER_MS);
     times.push(((await heard) - sent) / (1000 / FRAMES_PER_SECOND));
+    clearTimeout(never);
   }
   await worker.terminate();
   socket.close();

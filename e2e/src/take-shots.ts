@@ -32,6 +32,25 @@ try {
   await pause(5000);
   await shoot(ines, "perform");
 
+  await ines.goto(`${vexa.url}/perform/page-colour`);
+  const touch = async (pot: string, ...beds: readonly string[]): Promise<void> => {
+    await ines.getByRole("group", { name: "Pots" }).getByRole("button", { name: pot, exact: true }).click();
+    for (const bed of beds) {
+      await ines.getByRole("button", { name: new RegExp(`^${bed}:`) }).focus();
+      await ines.keyboard.press("Enter");
+    }
+  };
+  await touch("Orchid", "Left ribs", "Right ribs");
+  await touch("Pond", "Canopy bars", "Left ferns", "Right ferns");
+  await touch("Ember", "Front washes", "Back washes");
+  await ines.getByRole("group", { name: "Coat" }).getByRole("button", { name: "odd" }).click();
+  await touch("Dusk", "Left ribs", "Right ribs", "Back washes");
+  await pause(2500);
+  await shoot(ines, "colour-board");
+  await touch("Rinse");
+  await ines.getByRole("group", { name: "Coat" }).getByRole("button", { name: "First coat" }).click();
+  await ines.getByRole("button", { name: "All beds" }).click();
+
   await ines.goto(`${vexa.url}/build`);
   await pickGroup(ines, "Rib spots");
   await setLane(ines, "Dimmer", "20..100..20");
@@ -94,7 +113,6 @@ try {
   await ines.getByRole("button", { name: "Record cue" }).first().click();
   await choose(ines.getByLabel("Cue list"), "");
   await ines.getByLabel("Name of the list").fill("Spore rising");
-  await shoot(ines, "record");
   await ines.getByRole("button", { name: "Close", exact: true }).click();
   await ines.keyboard.press("Shift+Escape");
 
