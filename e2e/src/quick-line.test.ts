@@ -76,6 +76,24 @@ describe("the quick line", () => {
     await until("it is full again", () => lantern() === 255);
   });
 
+  it("paints beds of colour boards, and rinses them", async () => {
+    await line().fill("left ribs paint orch on od");
+    await says()
+      .getByText(/“od” isn't understood here/)
+      .waitFor();
+    await type("left ribs paint orch on odd");
+    await says().getByText("paints Left ribs with Orchid on odd").waitFor();
+    await line().press("Enter");
+    const painted = async (): Promise<unknown> => {
+      const { records } = (await (await ines.request.get(`${vexa.url}/api/show`)).json()) as { records: { id: string; color?: unknown }[] };
+      return records.find(({ id }) => id === "coat.board-house.left.second")?.color;
+    };
+    await until("it is painted", async () => (await painted()) !== undefined);
+    await type("rinse all");
+    await line().press("Enter");
+    await until("it is rinsed", async () => (await painted()) === null);
+  });
+
   it("parks what is on stage, whatever is set then, and frees it; the list of what is parked does the same", async () => {
     await line().fill("1001 park");
     await line().press("Enter");

@@ -12,6 +12,7 @@ export { bedPlaces } from "./geometry/bed-places";
 export { laidApart, type PlacedShape } from "./geometry/laid-apart";
 export { coatName, coatStroke, isBarred, isCoatOfBed, isPainted } from "./show/coat-drives";
 export { coatsAsPresets } from "./questions/coats-as-presets";
+export { coatColorName, potName } from "./show/pot-name";
 export { referenceName } from "./show/reference-name";
 export { cardsOf, type PageCard } from "./show/cards-of";
 export { addedToBoard, newBoard, strokesOfBoard } from "./edits/board-edits";

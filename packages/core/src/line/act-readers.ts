@@ -16,11 +16,8 @@ import type { Strokes } from "../stroke/stroke";
 import { territoryFor } from "../territory/own-territory";
 import { counted } from "../units/counted";
 import { timeCard } from "../playing/list-clock";
-import { named, notRead, type LineContext, type LineDoes } from "./line";
+import { named, notRead, type LineContext, type LineDoes, type Words } from "./line";
 import { whoMeant } from "./line-who";
-
-/** What stands in a line's places, by their names. */
-export type Words = Readonly<Record<string, string | undefined>>;
 
 export const does = (line: string, says: string, of: Partial<LineDoes>): Result<LineDoes> => ok({ heads: [], ...of, line, says });
 

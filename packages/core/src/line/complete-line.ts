@@ -39,7 +39,7 @@ function before(text: string, { show }: LineContext): Completion[] {
   const whole = things.filter(({ name }) => plain.startsWith(`${name.toLowerCase()} `) || plain === name.toLowerCase());
   const behind = whole.flatMap(({ name, what }) =>
     (what === "group"
-      ? [": ", " park", " unpark", " highlight"]
+      ? [": ", " park", " unpark", " highlight", " paint "]
       : what === "list"
         ? [" go", " go 1", " back", " pause", " continue", " let go", " at 100"]
         : what === "speed master"

@@ -1,22 +1,13 @@
 import { highlightChanges } from "../edits/highlight-changes";
 import { blindChanges, wipeChanges } from "../edits/sketch-edits";
-import type { Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
 import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
-import { cardMeant, does, keepCue, keepPreset, park, secondsOf, setAt, type Words } from "./act-readers";
-import { named, notRead, type LineContext, type LineDoes } from "./line";
+import { cardMeant, does, keepCue, keepPreset, park, secondsOf, setAt } from "./act-readers";
+import { BOARD_ACTS } from "./board-acts";
+import { named, notRead, type LineAct } from "./line";
 import { whoMeant } from "./line-who";
-
-/** A sentence of the quick line: how it is written, an example from the demo, what it does, and how it is read. */
-export interface LineAct {
-  readonly form: string;
-  readonly example: string;
-  readonly what: string;
-  readonly pattern: RegExp;
-  read(words: Words, context: LineContext): Result<LineDoes>;
-}
 
 /** What people do to a card, written behind its name or its list's. */
 const ON_CARDS = {
@@ -250,4 +241,5 @@ export const LINE_ACTS: readonly LineAct[] = [
       });
     },
   },
+  ...BOARD_ACTS,
 ];

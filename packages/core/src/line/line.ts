@@ -15,6 +15,18 @@ export interface LineContext {
   readonly newId: () => string;
 }
 
+/** What stands in a line's places, by their names. */
+export type Words = Readonly<Record<string, string | undefined>>;
+
+/** A sentence of the quick line: how it is written, an example from the demo, what it does, and how it is read. */
+export interface LineAct {
+  readonly form: string;
+  readonly example: string;
+  readonly what: string;
+  readonly pattern: RegExp;
+  read(words: Words, context: LineContext): Result<LineDoes>;
+}
+
 /** What a line comes to, before anything is done. */
 export interface LineDoes {
   /** The line with its words in full: read again it comes to the same. */

@@ -1,9 +1,8 @@
-import { coatIdOf, type Board, type Coat, type CoatLayer, type Show, type Travel } from "@vexa/core";
+import { coatColorName, coatIdOf, type Board, type Coat, type CoatLayer, type Show, type Travel } from "@vexa/core";
 import { useClient, useShow } from "../../../session/show-context";
 import { cn } from "../../../ui/class-names";
 import { useFader } from "../use-fader";
 import type { BedBox } from "./board-picture";
-import { coatColorName } from "./pots-row";
 
 const KEY_TRAVELS: Readonly<Record<string, Travel>> = {
   ArrowRight: { type: "along", degrees: 0 },

@@ -4,6 +4,7 @@ import {
   inTheirOrder,
   MOST_BEDS,
   MOST_POTS,
+  potName,
   presetName,
   PRIORITIES,
   setChange,
@@ -22,7 +23,7 @@ import { Field } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { SecondsField } from "../../../ui/seconds-field";
 import { Tick } from "../../../ui/tick";
-import { PotPicture, potName } from "./pots-row";
+import { PotPicture } from "./pots-row";
 
 const WHITE: CoatColor = { x: 0.3127, y: 0.329 };
 const PRIORITY_WORDS: Readonly<Record<Priority, string>> = {

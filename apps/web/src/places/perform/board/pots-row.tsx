@@ -1,17 +1,6 @@
 import { Droplets } from "lucide-react";
 import { useRef, useState } from "react";
-import {
-  colorName,
-  hexOfColor,
-  inTheirOrder,
-  presetName,
-  sameJson,
-  xyzOf,
-  type Board,
-  type CoatColor,
-  type Pot,
-  type Show,
-} from "@vexa/core";
+import { hexOfColor, inTheirOrder, potName, xyzOf, type Board, type CoatColor, type Show } from "@vexa/core";
 import { PresetPicture } from "../../../presets/preset-picture";
 import { useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -20,18 +9,6 @@ import { cn } from "../../../ui/class-names";
 /** Stands among the pots: it takes colour off. */
 export const RINSE = "rinse";
 const DRAG_PIXELS = 10;
-
-/** What people call the colour of a coat: the name of its pot, or the colour's own. */
-export function coatColorName(show: Show, board: Board, color: CoatColor): string {
-  const pot = Object.values(board.pots).find((each) => sameJson(each.color, color));
-  return pot ? potName(show, pot) : potColorName(show, color);
-}
-
-function potColorName(show: Show, color: CoatColor): string {
-  if (!("presetId" in color)) return colorName(xyzOf({ ...color, luminance: 1 }));
-  const preset = show.get("preset", color.presetId);
-  return preset ? presetName(preset) : "gone";
-}
 
 /** The colours that stand ready, along the bottom: touched, held for dabs, or drawn onto a bed. */
 export function PotsRow(props: {
@@ -122,10 +99,6 @@ export function PotsRow(props: {
       )}
     </div>
   );
-}
-
-export function potName(show: Show, { name, color }: Pot): string {
-  return name ?? potColorName(show, color);
 }
 
 /** A colour as a small picture. */

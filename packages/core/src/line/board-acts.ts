@@ -1,0 +1,86 @@
+import { ok, type Result } from "../errors/result";
+import { inTheirOrder, type Board } from "../playback/board";
+import type { HeadKey } from "../rig/fixture";
+import { MASK_PAIRS, type CoatMask } from "../selection/coat-mask";
+import { potName } from "../show/pot-name";
+import type { Show } from "../show/show";
+import { does } from "./act-readers";
+import { named, notRead, type LineAct, type LineContext } from "./line";
+
+const MASKS: readonly CoatMask[] = MASK_PAIRS.flat();
+
+interface NamedBed {
+  readonly board: Board;
+  readonly bedId: string;
+  readonly name: string;
+  readonly heads: readonly HeadKey[];
+}
+
+function bedsOf(show: Show): NamedBed[] {
+  return show.all("board").flatMap((board) =>
+    inTheirOrder(board.beds).flatMap(([bedId, { groupId }]) => {
+      const group = show.get("group", groupId);
+      return group ? [{ board, bedId, name: group.name, heads: group.heads }] : [];
+    }),
+  );
+}
+
+/** The bed of a group's name; of several boards that have it the first. */
+function bedMeant(word: string, { show }: LineContext): Result<NamedBed> {
+  const first = new Map(
+    bedsOf(show)
+      .toReversed()
+      .map((bed) => [bed.name, bed]),
+  );
+  return named([...first.values()], word, { name: ({ name }) => name, what: "bed on a colour board" });
+}
+
+/** What the quick line does on colour boards. */
+export const BOARD_ACTS: readonly LineAct[] = [
+  {
+    form: "BED paint POT [on PART]",
+    example: "Left ribs paint Orchid on odd",
+    what: `paints a bed of a colour board with one of its pots; a second coat on a part: ${MASKS.join(", ")}`,
+    pattern: /^(?<bed>.+?) paint (?<pot>.+?)(?: on (?<mask>[a-z-]+))?$/i,
+    read: ({ bed: bedWord, pot: potWord, mask: maskWord }, context) => {
+      const bed = bedMeant(bedWord!, context);
+      if (!bed.ok) return bed;
+      const { board, bedId, name, heads } = bed.value;
+      const pots = inTheirOrder(board.pots).map(([id, pot]) => ({ id, name: potName(context.show, pot) }));
+      const pot = named(pots, potWord!, { name: (each) => each.name, what: `pot on ${board.name}` });
+      if (!pot.ok) return pot;
+      const mask = MASKS.find((each) => each === maskWord?.toLowerCase());
+      if (maskWord !== undefined && !mask) return notRead(maskWord, `a second coat lies on ${MASKS.join(", ")}`);
+      const on = mask ? ` on ${mask}` : "";
+      return does(`${name} paint ${pot.value.name}${on}`, `paints ${name} with ${pot.value.name}${on}`, {
+        heads,
+        play: [{ type: "paint", boardId: board.id, bedIds: [bedId], potId: pot.value.id, ...(mask ? { mask } : {}) }],
+      });
+    },
+  },
+  {
+    form: "rinse BED · rinse all",
+    example: "rinse Left ribs",
+    what: "takes all colour and the level off a bed, or off all beds of all boards",
+    pattern: /^rinse (?<bed>.+)$/i,
+    read: ({ bed: word }, context) => {
+      const { show } = context;
+      if (/^all$/i.test(word!)) {
+        const boards = show.all("board").filter(({ beds }) => Object.keys(beds).length > 0);
+        return does("rinse all", "takes all colour off all beds", {
+          heads: bedsOf(show).flatMap(({ heads }) => heads),
+          play: boards.map(({ id, beds }) => ({ type: "rinse", boardId: id, bedIds: Object.keys(beds), coats: "all" })),
+        });
+      }
+      const bed = bedMeant(word!, context);
+      if (!bed.ok) return bed;
+      const { board, bedId, name, heads } = bed.value;
+      return ok({
+        line: `rinse ${name}`,
+        says: `takes all colour off ${name}`,
+        heads,
+        play: [{ type: "rinse", boardId: board.id, bedIds: [bedId], coats: "all" }],
+      });
+    },
+  },
+];
