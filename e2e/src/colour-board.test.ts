@@ -103,8 +103,20 @@ describe("a colour board on a tablet", () => {
     const corner = (await bed("Front washes").locator("..").locator("[data-dab]").boundingBox())!;
     await hands.put("right", { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 });
     await until("the corner does it too", () => painted() === "r".repeat(WASHES));
+    // Another pot that is chosen meanwhile changes nothing of it: what is held goes back when it is let go.
+    await hands.put("left", await middle(pot("Rinse")));
+    await hands.lift("left");
     await hands.lift("right");
     await until("it goes back again", () => painted() === "b".repeat(WASHES));
+    await touch(pot("Berry"));
+    await bed("Front washes").focus();
+    await page.keyboard.down("d");
+    await until("a key does it as well", () => painted() === "r".repeat(WASHES));
+    await page.getByRole("link", { name: "By hand" }).click();
+    await until("it goes back with its page", () => painted() === "b".repeat(WASHES));
+    await page.keyboard.up("d");
+    await page.getByRole("link", { name: "Colour", exact: true }).click();
+    await bed("Front washes").waitFor();
   });
 
   it("takes a pot that is drawn onto a bed, brushes over several, and paints out from the middle with two fingers", async () => {

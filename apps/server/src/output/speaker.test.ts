@@ -59,6 +59,10 @@ describe("what cues say", () => {
 
   it("doesn't leave for a device that isn't let in or has no port, and says so", async () => {
     expect(spoken(stage([OSC])).map(({ why }) => why)).toEqual(["that device isn’t let in"]);
+    expect(spoken(stage([OSC], device({ port: 9, address: "::1" }))).map(({ why }) => why)).toEqual(["::1 is no IPv4 address"]);
+    expect(spoken(stage([OSC], device({ port: 9, address: "desk.example" }))).map(({ why }) => why)).toEqual([
+      "desk.example is no IPv4 address",
+    ]);
     expect(spoken(stage([OSC], device({}))).map(({ why }) => why)).toEqual(["Desk has no port at which it hears"]);
     await new Promise((resolve) => setTimeout(resolve, 50));
     expect(heard).toEqual([]);

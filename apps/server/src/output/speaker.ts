@@ -1,4 +1,5 @@
 import { createSocket, type Socket } from "node:dgram";
+import { isIPv4 } from "node:net";
 import { recordName, sayingText, startedCues, type Said, type Saying, type Show, type Transaction } from "@vexa/core";
 import { midi, msc, osc } from "@vexa/formats";
 
@@ -29,7 +30,7 @@ export class Speaker {
         const line = { atSeconds, words: sayingText(saying, devices), by: recordName(cue, show) };
         if (!this.#hasRoom(atSeconds)) return { ...line, why: `more than ${MOST_A_SECOND} messages in a second` };
         if (saying.type !== "osc") return { ...line, why: null, midi: [...midiOf(saying)] };
-        return { ...line, why: this.#sendOsc(saying, show) };
+        return { ...line, why: this.#sendOsc(saying, show, (why) => this.#tell([{ ...line, why }])) };
       });
     });
     if (said.length > 0) this.#tell(said);
@@ -45,12 +46,14 @@ export class Speaker {
     return ++this.#window.count <= MOST_A_SECOND;
   }
 
-  /** Why it didn't leave, or null. */
-  #sendOsc({ deviceId, address, values }: Extract<Saying, { type: "osc" }>, show: Show): string | null {
+  /** Why it didn't leave, or null; what the network says only later is told by `failed`. */
+  #sendOsc({ deviceId, address, values }: Extract<Saying, { type: "osc" }>, show: Show, failed: (why: string) => void): string | null {
     const device = show.get("device", deviceId);
     if (!device) return "that device isn’t let in";
     if (device.port === undefined) return `${device.name} has no port at which it hears`;
-    this.#socket.send(osc.encode({ address, arguments: values }), device.port, device.address);
+    // No name is ever looked up: OSC is heard over IPv4 alone, and spoken so.
+    if (!isIPv4(device.address)) return `${device.address} is no IPv4 address`;
+    this.#socket.send(osc.encode({ address, arguments: values }), device.port, device.address, (error) => error && failed(error.message));
     return null;
   }
 }

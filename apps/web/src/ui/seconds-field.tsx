@@ -11,7 +11,8 @@ export function SecondsField({
   label: string;
   seconds: number | undefined;
   placeholder?: string;
-  onSeconds: (seconds: number | null) => boolean;
+  /** Takes it, or keeps the one in force: with false, or with a sentence that is told beside the field. */
+  onSeconds: (seconds: number | null) => boolean | string;
 }): React.JSX.Element {
   return (
     <DraftField

@@ -39,7 +39,15 @@ describe("coats of a colour board", () => {
     expect(all(bench)).toBe("bgbgbgbg");
     bench.play(paint("green", { fadeSeconds: 0, mask: "left" }));
     expect(all(bench)).toBe("ggggbbbb");
-    bench.play({ type: "mask-on", boardId: board.id, bedIds: ["movers"] });
+    const on = { type: "mask-on", boardId: board.id, bedIds: ["movers"], mask: "right" } as const;
+    bench.play(on);
+    // Said once more it has nothing to do, and neither has another pair's.
+    const before = bench.engine.show;
+    bench.play(on);
+    bench.play({ ...on, mask: "odd" });
+    expect(bench.engine.show.get("coat", coatIdOf(board.id, "movers", "second"))).toBe(
+      before.get("coat", coatIdOf(board.id, "movers", "second")),
+    );
     bench.t += 0.5;
     // What is left goes as what is taken comes.
     expect([leaves(bench, 8), leaves(bench, 1)]).toEqual([

@@ -1,5 +1,5 @@
 import { sameJson } from "../document/record";
-import { COAT_LAYERS, coatIdOf, coatOfId, type Coat } from "../playback/coat";
+import { COAT_LAYERS, coatIdOf, coatOfId, saysNothing, type Coat } from "../playback/coat";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { coatSource } from "./coat-source";
@@ -23,7 +23,7 @@ export function takeCoat(id: string, of: CoatTaking): void {
   const { show } = context;
   const [was, is] = [before.get("coat", id), show.get("coat", id)];
   const present = stack.playing.find((source) => source.id === id) ?? null;
-  if (is && !saidNothing(is) && !isRepainted(was, is)) {
+  if (is && !saysNothing(is) && !isRepainted(was, is)) {
     if (present && is.level !== undefined) present.level = is.level;
     return;
   }
@@ -42,13 +42,11 @@ export function takeCoat(id: string, of: CoatTaking): void {
 
 /** Whether it was touched anew: a strip that moves and a name beside it are no touch. */
 export function isRepainted(was: Coat | null, is: Coat | null): boolean {
-  if (saidNothing(was) || saidNothing(is)) return saidNothing(was) !== saidNothing(is);
+  if (saysNothing(was) || saysNothing(is)) return saysNothing(was) !== saysNothing(is);
   return TOUCHED.some((field) => !sameJson(was![field], is![field]));
 }
 
 const TOUCHED = ["goSeconds", "color", "mask", "travel", "fadeSeconds", "travelSeconds"] as const satisfies readonly (keyof Coat)[];
-
-const saidNothing = (coat: Coat | null): boolean => coat === null || (coat.color === null && coat.level === undefined);
 
 /** The coats of a bed over all others, the first lowest; what a coat has left lies under the coat itself. */
 function withBedOnTop(playing: readonly Source[], id: string): Source[] {
@@ -64,7 +62,7 @@ export function paintedSources(context: SourceContext): { readonly source: Sourc
   const coats = show.all("coat");
   const bedOf = ({ boardId, bedId }: Coat): string => `${boardId} ${bedId}`;
   const touched = new Map<string, Seconds>();
-  for (const coat of coats) if (!saidNothing(coat)) touched.set(bedOf(coat), Math.max(touched.get(bedOf(coat)) ?? 0, coat.goSeconds));
+  for (const coat of coats) if (!saysNothing(coat)) touched.set(bedOf(coat), Math.max(touched.get(bedOf(coat)) ?? 0, coat.goSeconds));
   return coats
     .toSorted((a, b) => COAT_LAYERS.indexOf(a.layer) - COAT_LAYERS.indexOf(b.layer))
     .flatMap((coat) => {

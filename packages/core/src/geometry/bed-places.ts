@@ -1,4 +1,5 @@
 import { inside, laidApart, type PlacedShape } from "./laid-apart";
+import { clamp } from "../units/units";
 
 interface Place {
   readonly x: number;
@@ -31,8 +32,8 @@ export function bedPlaces(beds: readonly BedWanted[]): PlacedShape[] {
     return {
       x: at?.x ?? ((from + to) / 2 - across[0]) / (across[1] - across[0]),
       y: at?.y ?? (down[1] - (front + back) / 2) / (down[1] - down[0]),
-      width: within((to - from) / (across[1] - across[0]), LEAST.width, MOST.width),
-      height: within((back - front) / (down[1] - down[0]), LEAST.height, MOST.height),
+      width: clamp((to - from) / (across[1] - across[0]), LEAST.width, MOST.width),
+      height: clamp((back - front) / (down[1] - down[0]), LEAST.height, MOST.height),
     };
   });
   for (let scale = 1; ; scale *= SMALLER) {
@@ -47,8 +48,4 @@ function rangeOf(values: readonly number[]): [number, number] {
   if (values.length === 0) return [-0.5, 0.5];
   const [low, high] = [values.reduce((a, b) => Math.min(a, b)), values.reduce((a, b) => Math.max(a, b))];
   return high - low >= 1 ? [low, high] : [(low + high) / 2 - 0.5, (low + high) / 2 + 0.5];
-}
-
-function within(value: number, low: number, high: number): number {
-  return Math.min(high, Math.max(low, value));
 }

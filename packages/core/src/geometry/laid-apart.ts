@@ -1,3 +1,5 @@
+import { clamp } from "../units/units";
+
 /** A shape on a picture, in parts of its width and height: its middle and its size. */
 export interface PlacedShape {
   readonly x: number;
@@ -59,9 +61,5 @@ function liesOn(a: PlacedShape, b: PlacedShape, gap: number): boolean {
 
 /** The shape moved as far as it needs to be within the picture. */
 export function inside({ x, y, width, height }: PlacedShape): PlacedShape {
-  return { width, height, x: within(x, width / 2, 1 - width / 2), y: within(y, height / 2, 1 - height / 2) };
-}
-
-function within(value: number, low: number, high: number): number {
-  return Math.min(high, Math.max(low, value));
+  return { width, height, x: clamp(x, width / 2, 1 - width / 2), y: clamp(y, height / 2, 1 - height / 2) };
 }

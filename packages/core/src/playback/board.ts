@@ -42,12 +42,13 @@ export interface Board extends Cells {
 
 export const MOST_POTS = 64;
 export const MOST_BEDS = 64;
+export const MOST_BOARD_SECONDS = 600;
 /** Beds and pots are named by short keys, so that a coat's id has room. */
 export const LONGEST_BED_KEY = 8;
 
 const id = textUpTo(64);
 const rank = integerIn(0, 1000000);
-const time = numberIn(0, 600);
+const time = numberIn(0, MOST_BOARD_SECONDS);
 /** Keys stand in the ids of coats, between points. */
 const shortKeys = (of: Readonly<Record<string, unknown>>): string | null =>
   Object.keys(of).every((key) => key.length <= LONGEST_BED_KEY && /^[a-z0-9-]+$/.test(key)) ? null : "its keys must be short";

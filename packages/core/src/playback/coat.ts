@@ -39,6 +39,11 @@ export interface Coat {
   readonly personId: string;
 }
 
+/** Nothing is painted there, and no level is set. */
+export function saysNothing(coat: Coat | null): boolean {
+  return coat === null || (coat.color === null && coat.level === undefined);
+}
+
 /** Where the state of a layer stands; content may name it in place of a preset. */
 export function coatIdOf(boardId: string, bedId: string, layer: CoatLayer): string {
   return `coat.${boardId}.${bedId}.${layer}`;

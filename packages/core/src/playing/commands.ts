@@ -21,7 +21,7 @@ import { MAX_UNIVERSE } from "../rig/fixture";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
-import { LONGEST_BED_KEY, MOST_BEDS } from "../playback/board";
+import { LONGEST_BED_KEY, MOST_BEDS, MOST_BOARD_SECONDS } from "../playback/board";
 import { coatMaskSchema } from "../selection/coat-mask";
 import { travelSchema } from "../shape/travel";
 import type { BoardCommand } from "./play-board";
@@ -75,7 +75,7 @@ const ON_MASTER = { act: "play", of: "master", fields: { masterId: id }, lands: 
 const ON_TIME = { act: "play", of: "time line", fields: { listId: id }, lands: ["timeState", "playbackState"] } as const;
 const ON_STAGE = { act: "stage", of: "stage", lands: ["stageState"] } as const;
 const bedKey = textUpTo(LONGEST_BED_KEY);
-const boardTime = numberIn(0, 600);
+const boardTime = numberIn(0, MOST_BOARD_SECONDS);
 const BEDS = { boardId: id, bedIds: listOf(bedKey, { min: 1, max: MOST_BEDS }) } as const;
 const ON_BOARD = { act: "play", of: "board", lands: ["coat"] } as const;
 const CURTAIN = { label: "A curtain", act: "hold", of: "stage", lands: ["curtain"] } as const;
@@ -167,7 +167,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   },
   dab: { ...ON_BOARD, label: "A dab of colour", fields: { ...BEDS, press: oneOf(["down", "up"]), potId: optional(bedKey) } },
   rinse: { ...ON_BOARD, label: "Taking colour off a bed", fields: { ...BEDS, coats: oneOf(["second", "all"]) } },
-  "mask-on": { ...ON_BOARD, label: "Moving a second coat on", fields: BEDS },
+  "mask-on": { ...ON_BOARD, label: "Moving a second coat on", fields: { ...BEDS, mask: coatMaskSchema } },
   "bed-level": { ...ON_BOARD, label: "The level of a bed", fields: { ...BEDS, level } },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },

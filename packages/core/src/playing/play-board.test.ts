@@ -6,6 +6,7 @@ import { mergePresetInto } from "../edits/merge-preset";
 import { writePresetIn } from "../edits/write-preset-in";
 import { Engine } from "../engine/engine";
 import { mayDo } from "../rights/rights";
+import { paintedBeds } from "../show/coat-drives";
 import { edit } from "../show/edit";
 import type { Show } from "../show/show";
 import { fixture, listWithCard, smallShow, TEST_PROFILES } from "../testing";
@@ -100,6 +101,18 @@ describe("a board", () => {
     const long = edit(show, [setChange(board.id, ["pots", "much-too-long"], { from: undefined, to: POTS["red"]! })]);
     expect(long.ok).toBe(false);
     expect(apply(show.records, []).ok).toBe(true);
+  });
+
+  it("knows which of its beds are painted, and by whom", () => {
+    expect(paintedBeds(show, board)).toEqual([]);
+    const painted = after(show, 100, paint("red"));
+    expect([paintedBeds(painted, board), paintedBeds(painted, board, "ann"), paintedBeds(painted, board, "ben")]).toEqual([
+      ["movers"],
+      ["movers"],
+      [],
+    ]);
+    const rinsed = after(painted, 101, { type: "rinse", boardId: board.id, bedIds: ["movers"], coats: "all" });
+    expect(paintedBeds(rinsed, board, "ann")).toEqual([]);
   });
 
   it("keeps its pots when a preset of theirs is merged with another, or goes with its colour written in; not while a bed is painted with it", () => {

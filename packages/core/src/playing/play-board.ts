@@ -2,7 +2,7 @@ import { fieldChanges } from "../document/field-changes";
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import type { Board } from "../playback/board";
-import { coatIdOf, COLOR_LAYERS, type Coat, type CoatLayer } from "../playback/coat";
+import { coatIdOf, COLOR_LAYERS, saysNothing, type Coat, type CoatLayer } from "../playback/coat";
 import { movedOn, type CoatMask } from "../selection/coat-mask";
 import type { Travel } from "../shape/travel";
 import type { Show } from "../show/show";
@@ -29,8 +29,8 @@ export type BoardCommand =
   | (OnBeds & { readonly type: "dab"; readonly press: "down" | "up"; readonly potId?: string })
   /** Takes off the second coats, or all coats and levels. */
   | (OnBeds & { readonly type: "rinse"; readonly coats: "second" | "all" })
-  /** Second coats go over to what they had left. */
-  | (OnBeds & { readonly type: "mask-on" })
+  /** Second coats on the other part of a pair go over to this one. */
+  | (OnBeds & { readonly type: "mask-on"; readonly mask: CoatMask })
   | (OnBeds & { readonly type: "bed-level"; readonly level: number });
 
 interface By {
@@ -71,9 +71,9 @@ export function boardChanges(show: Show, command: BoardCommand, by: By): Result<
       return ok(
         bedIds.flatMap((bedId) => {
           const second = present(bedId, "second");
-          if (!second?.color || !second.mask) return [];
+          if (!second?.color || second.mask !== movedOn(command.mask)) return [];
           const { travel: _, ...rest } = second;
-          const next: Coat = { ...rest, mask: movedOn(second.mask), fadeSeconds, travelSeconds: 0, goSeconds: by.t, personId: by.personId };
+          const next: Coat = { ...rest, mask: command.mask, fadeSeconds, travelSeconds: 0, goSeconds: by.t, personId: by.personId };
           return fieldChanges(second, next);
         }),
       );
@@ -101,7 +101,7 @@ function coatChanges(present: Coat | null, next: Coat): Change[] {
 }
 
 function takenOff(present: Coat | null, leaveSeconds: Seconds, { personId }: By): Change[] {
-  if (!present || (present.color === null && present.level === undefined)) return [];
+  if (!present || saysNothing(present)) return [];
   const { level: _, mask: __, travel: ___, ...rest } = present;
   const next: Coat = { ...rest, color: null, leaveSeconds, personId };
   return fieldChanges(present, next);

@@ -13,7 +13,7 @@ import { extentOf, type Act } from "../territory/role-table";
 import type { Person, TerritoryPart } from "../territory/territory";
 import { COMMANDS } from "../playing/commands";
 import type { BoardCommand } from "../playing/play-board";
-import { isBarred } from "../show/coat-drives";
+import { barredBeds } from "../show/coat-drives";
 import type { PlayCommand } from "../playing/commands";
 import { isKind, KINDS, type Kind, type ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
@@ -184,7 +184,9 @@ function mayPaint(show: Show, person: Person, command: BoardCommand): UserError 
   const board = show.get("board", command.boardId);
   if (!board) return null;
   const refusal = mayPlayPage(show, person, board.pageId);
-  if (refusal || command.bedIds.some((bedId) => !isBarred(show, board, bedId))) return refusal;
+  if (refusal) return refusal;
+  const barred = barredBeds(show, board);
+  if (command.bedIds.some((bedId) => !barred.has(bedId))) return null;
   return refused("Beds that this page doesn't reach", "those who have their heads");
 }
 

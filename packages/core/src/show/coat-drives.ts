@@ -1,4 +1,4 @@
-import { COAT_LAYERS, coatIdOf, coatOfId, type Coat } from "../playback/coat";
+import { COAT_LAYERS, coatIdOf, coatOfId, saysNothing, type Coat } from "../playback/coat";
 import type { Bed, Board } from "../playback/board";
 import { coatedHeads } from "../selection/coat-mask";
 import { resolve, Resolved } from "../stroke/resolve";
@@ -13,19 +13,24 @@ export function boardReach(show: Show, board: Pick<Board, "pageId">): Reach {
   return reachOfOwner(show.get("page", board.pageId)?.territoryId ?? null, show);
 }
 
-/** The page of a board reaches no colour of a bed's heads. */
-export function isBarred(show: Show, board: Pick<Board, "pageId" | "beds">, bedId: string): boolean {
-  const heads = show.groupHeads(board.beds[bedId]?.groupId ?? "") ?? [];
+/** The beds none of whose heads the page of a board reaches for colour. */
+export function barredBeds(show: Show, board: Pick<Board, "pageId" | "beds">): ReadonlySet<string> {
   const reach = boardReach(show, board);
-  return heads.length > 0 && !heads.some((head) => reach(head, "Colour"));
+  const barred = Object.entries(board.beds).filter(([, { groupId }]) => {
+    const heads = show.groupHeads(groupId) ?? [];
+    return heads.length > 0 && !heads.some((head) => reach(head, "Colour"));
+  });
+  return new Set(barred.map(([bedId]) => bedId));
 }
 
-/** A bed has a coat of colour, or a level. */
-export function isPainted(show: Show, { id }: Pick<Board, "id">, bedId: string): boolean {
-  return COAT_LAYERS.some((layer) => {
-    const coat = show.get("coat", coatIdOf(id, bedId, layer));
-    return coat !== null && (coat.color !== null || coat.level !== undefined);
-  });
+/** The beds of a board that have a coat of colour or a level, or those that somebody gave them. */
+export function paintedBeds(show: Show, { id, beds }: Pick<Board, "id" | "beds">, personId?: string): string[] {
+  return Object.keys(beds).filter((bedId) =>
+    COAT_LAYERS.some((layer) => {
+      const coat = show.get("coat", coatIdOf(id, bedId, layer));
+      return !saysNothing(coat) && (personId === undefined || coat!.personId === personId);
+    }),
+  );
 }
 
 /** The stroke of a coat: null while it says nothing or its bed is gone. */

@@ -6,7 +6,6 @@ import {
   FADER_ROLES,
   flashTimes,
   MOST_BUTTONS,
-  PRIORITIES,
   roleChanges,
   roleOf,
   setChange,
@@ -15,7 +14,6 @@ import {
   type FaderRole,
   type FlashTimes,
   type Playback,
-  type Priority,
 } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -30,13 +28,7 @@ import { DraftField } from "../../ui/draft-field";
 import { buttonWords } from "./card-buttons";
 import { CardLooks } from "./card-looks";
 import { ROLE_WORDS } from "./fader-words";
-
-const PRIORITY_WORDS: Readonly<Record<Priority, string>> = {
-  low: "low",
-  normal: "normal",
-  high: "high, over sketches",
-  top: "top, over all",
-};
+import { PriorityField } from "./priority-field";
 
 /** How a card plays: its fader's job, priority, colours, flash, times and buttons. */
 export function CardOptions({ playback, name }: { playback: Playback; name: string }): React.JSX.Element {
@@ -83,21 +75,7 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
         <p className="text-xs text-parked">■ Choose a speed master below: its tempo is what the fader moves.</p>
       )}
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Priority">
-          <Choice
-            value={playback.priority ?? "normal"}
-            onValue={(next) => {
-              const to = next as Priority;
-              set("priority", to === "normal" ? undefined : to);
-            }}
-          >
-            {PRIORITIES.map((entry) => (
-              <Option key={entry} value={entry}>
-                {PRIORITY_WORDS[entry]}
-              </Option>
-            ))}
-          </Choice>
-        </Field>
+        <PriorityField priority={playback.priority} onPriority={(to) => set("priority", to)} />
         <Field label="Its colours">
           <Choice value={playback.colors ?? "replace"} onValue={(next) => set("colors", next === "add" ? "add" : undefined)}>
             <Option value="replace">replace</Option>

@@ -1,8 +1,9 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
-import { counted, cueAfter, cueName, isPainted, mayDo, type Page } from "@vexa/core";
+import { type Board, counted, cueAfter, cueName, mayDo, paintedBeds, type Page } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
+import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { FadeProgress } from "./fade-progress";
@@ -20,10 +21,11 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
     const state = show.playbackState(playback.id);
     return state?.cueId ? [{ playback, state }] : [];
   });
-  const painted = show.all("board").flatMap((board) => {
-    const bedIds = Object.keys(board.beds).filter((bedId) => isPainted(show, board, bedId));
-    return bedIds.length > 0 ? [{ board, bedIds }] : [];
-  });
+  const boards = show.all("board");
+  const painted = boards.map((board) => ({ board, bedIds: paintedBeds(show, board) })).filter(({ bedIds }) => bedIds.length > 0);
+  const paintedByMe = boards.map((board) => ({ board, bedIds: paintedBeds(show, board, me.id) })).filter(({ bedIds }) => bedIds.length > 0);
+  const letGo = (board: Board, bedIds: readonly string[]): void =>
+    void client.play({ type: "rinse", boardId: board.id, bedIds, coats: "all" });
   const mine = running.filter(({ state }) => state.personId === me.id);
   return (
     <aside className="max-sm:hidden flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
@@ -56,7 +58,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
               <Button
                 size="small"
                 disabled={mayDo(show, me, { type: "rinse", boardId: board.id, bedIds, coats: "all" }) !== null}
-                onClick={() => client.play({ type: "rinse", boardId: board.id, bedIds, coats: "all" })}
+                {...atTheTouch(() => letGo(board, bedIds))}
               >
                 Let go
               </Button>
@@ -66,8 +68,11 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
       </section>
       <Button
         size="touch"
-        disabled={mine.length === 0}
-        onClick={() => mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }))}
+        disabled={mine.length + paintedByMe.length === 0}
+        onClick={() => {
+          mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }));
+          paintedByMe.forEach(({ board, bedIds }) => letGo(board, bedIds));
+        }}
       >
         Let all of mine go
       </Button>

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import { setChange, type Board } from "@vexa/core";
+import { clamp, setChange, type Board } from "@vexa/core";
 import { useClient, useShow } from "../../../session/show-context";
 import type { BedBox } from "./board-picture";
 
@@ -15,7 +15,7 @@ export function BedHandle({ board, box, size }: { board: Board; box: BedBox; siz
   const hand = useRef<{ x: number; y: number } | null>(null);
   const [by, setBy] = useState({ x: 0, y: 0 });
   const move = (dx: number, dy: number): void => {
-    const within = (at: number): number => Math.round(Math.min(1, Math.max(0, at)) * 1000) / 1000;
+    const within = (at: number): number => Math.round(clamp(at, 0, 1) * 1000) / 1000;
     const to = {
       x: within((box.left + box.width / 2) / size.width + dx),
       y: within((box.top + box.height / 2) / size.height + dy),

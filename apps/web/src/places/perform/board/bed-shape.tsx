@@ -51,8 +51,9 @@ export function BedShape(props: {
           event.stopPropagation();
         }}
         onKeyUp={(event) => {
-          if (event.key === "d" && !barred) onDab("up");
+          if (event.key === "d") onDab("up");
         }}
+        onBlur={() => onDab("up")}
         onClick={(event) => {
           // A click that a pointer made was a touch of the picture.
           if (event.detail === 0 && !barred) onPaint();

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
+  barredBeds,
   bedPlaces,
-  coatIdOf,
   inTheirOrder,
   mayDo,
   movedOn,
@@ -21,10 +21,11 @@ import { usePlacing } from "../use-placing";
 import { BedHandle } from "./bed-handle";
 import { BedShape } from "./bed-shape";
 import { BoardOptions } from "./board-options";
-import { boardDrawing, boxesOf, drawBoard, type BedBox } from "./board-picture";
+import { bedAt, boardDrawing, boxesOf, drawBoard, type BedBox } from "./board-picture";
 import { BoardWays, type Ways } from "./board-ways";
 import { PotsRow, RINSE } from "./pots-row";
 import { useBrush } from "./use-brush";
+import { useDabs } from "./use-dabs";
 
 /** Groups as beds on a picture of the stage, painted by touch with the colours of the pots. Without cells it fills its page. */
 export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean }): React.JSX.Element {
@@ -39,10 +40,11 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
   const [ways, setWays] = useState<Ways>({ way: null });
   const heldPot = useRef<string | null>(null);
   const potId = chosenPot === RINSE || (chosenPot !== null && board.pots[chosenPot]) ? chosenPot : (pots[0]?.[0] ?? RINSE);
-  const refused = new Set(
-    Object.keys(board.beds).filter((id) => mayDo(show, me, { type: "rinse", boardId: board.id, bedIds: [id], coats: "all" }) !== null),
-  );
-  const disabled = arranging || refused.size === Object.keys(board.beds).length;
+  const bedIds = Object.keys(board.beds);
+  const barred = barredBeds(show, board);
+  const mayPaint = mayDo(show, me, { type: "rinse", boardId: board.id, bedIds, coats: "all" }) === null;
+  const all = mayPaint ? bedIds.filter((id) => !barred.has(id)) : [];
+  const disabled = arranging || all.length === 0;
   const act = (command: PlayCommand): void => void client.play(command);
   const paint = (bedIds: readonly string[], travel?: Travel, pot = potId): void => {
     const on = { boardId: board.id, bedIds };
@@ -58,16 +60,17 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
       ...(travelSeconds === undefined ? {} : { travelSeconds }),
     });
   };
-  const dab = (bedId: string, press: "down" | "up"): void => {
+  const dab = useDabs((bedId, press) => {
+    const on = { type: "dab", boardId: board.id, bedIds: [bedId], press } as const;
     const pot = heldPot.current ?? potId;
-    if (pot !== RINSE) act({ type: "dab", boardId: board.id, bedIds: [bedId], press, potId: pot });
-  };
+    if (press === "up") act(on);
+    else if (pot !== RINSE) act({ ...on, potId: pot });
+  });
   const chooseMask = (next: CoatMask | null): void => {
     if (next === null || mask === null || (next !== mask && next !== movedOn(mask))) return setMask(next);
     // The one that is chosen already moves on, and with it what lies there.
     setMask(movedOn(mask));
-    const bedIds = Object.keys(board.beds).filter((bedId) => show.get("coat", coatIdOf(board.id, bedId, "second"))?.mask === mask);
-    if (bedIds.length > 0) act({ type: "mask-on", boardId: board.id, bedIds });
+    if (all.length > 0) act({ type: "mask-on", boardId: board.id, bedIds: all, mask: movedOn(mask) });
   };
   const timeless = (ways.travelSeconds ?? board.travelSeconds) === 0;
   const picture = useRef<HTMLDivElement>(null);
@@ -80,7 +83,6 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
     potHeld: () => heldPot.current !== null,
     acts: { paint: (bedId, travel) => paint([bedId], travel), dab },
   });
-  const all = Object.keys(board.beds).filter((id) => !refused.has(id));
   const chosenWay = ways.way === null || ways.way === "at once" ? undefined : ways.way;
   return (
     <article
@@ -92,7 +94,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
     >
       <div ref={picture} className="relative min-h-0 flex-1 touch-none rounded bg-stage" data-board-picture {...handlers}>
         <BoardCanvas board={board} boxes={boxes} />
-        {boxes.length === 0 && Object.keys(board.beds).length === 0 && (
+        {bedIds.length === 0 && (
           <p className="absolute inset-0 grid place-content-center text-[13px] text-stage-ink">
             No beds yet: put groups on it under Arrange.
           </p>
@@ -105,7 +107,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
               key={box.id}
               board={board}
               box={box}
-              barred={refused.has(box.id)}
+              barred={!all.includes(box.id)}
               onPaint={(travel) => paint([box.id], travel ?? chosenWay)}
               onDab={(press) => dab(box.id, press)}
             />
@@ -119,7 +121,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
         onChosen={setChosenPot}
         onHeld={(pot) => (heldPot.current = pot)}
         onDropped={(pot, x, y) => {
-          const bedId = bedAtPoint(picture.current, boxes, { x, y });
+          const bedId = bedAt(boxes, picture.current, { x, y });
           if (bedId !== null) paint([bedId], chosenWay, pot);
         }}
         onAll={() => paint(all, chosenWay)}
@@ -132,15 +134,6 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
       )}
     </article>
   );
-}
-
-function bedAtPoint(picture: HTMLElement | null, boxes: readonly BedBox[], { x, y }: { x: number; y: number }): string | null {
-  const frame = picture?.getBoundingClientRect();
-  if (!frame) return null;
-  const [left, top] = [x - frame.left, y - frame.top];
-  const within = (box: BedBox): boolean =>
-    left >= box.left && left <= box.left + box.width && top >= box.top && top <= box.top + box.height;
-  return boxes.find(within)?.id ?? null;
 }
 
 /** Where the beds lie on the picture, by the plan or where they were put. */

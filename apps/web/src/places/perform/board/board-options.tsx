@@ -6,12 +6,10 @@ import {
   MOST_POTS,
   potName,
   presetName,
-  PRIORITIES,
   setChange,
   type Board,
   type Change,
   type CoatColor,
-  type Priority,
 } from "@vexa/core";
 import { ColorPicker } from "../../../lanes/color-picker";
 import { newId } from "../../../session/new-id";
@@ -24,15 +22,9 @@ import { PopSheet } from "../../../ui/pop-sheet";
 import { SecondsField } from "../../../ui/seconds-field";
 import { Tick } from "../../../ui/tick";
 import { PotPicture } from "./pots-row";
+import { PriorityField } from "../priority-field";
 
 const WHITE: CoatColor = { x: 0.3127, y: 0.329 };
-const PRIORITY_WORDS: Readonly<Record<Priority, string>> = {
-  low: "low",
-  normal: "normal",
-  high: "high, over sketches",
-  top: "top, over all",
-};
-
 /** What a board is made of: its name and times, the groups that are its beds, the colours of its pots. */
 export function BoardOptions({ board }: { board: Board }): React.JSX.Element {
   const client = useClient();
@@ -66,18 +58,7 @@ export function BoardOptions({ board }: { board: Board }): React.JSX.Element {
         {time("travelSeconds", "Travels in")}
         {time("releaseSeconds", "Let go in")}
       </div>
-      <Field label="Priority">
-        <Choice
-          value={board.priority ?? "normal"}
-          onValue={(next) => set("priority", next === "normal" ? undefined : (next as "low" | "high" | "top"))}
-        >
-          {PRIORITIES.map((entry) => (
-            <Option key={entry} value={entry}>
-              {PRIORITY_WORDS[entry]}
-            </Option>
-          ))}
-        </Choice>
-      </Field>
+      <PriorityField priority={board.priority} onPriority={(to) => set("priority", to)} />
       <Beds board={board} change={change} />
       {moved && (
         <Button

@@ -21,12 +21,23 @@ interface DrawnBed {
   readonly outline: Path2D;
   readonly heads: readonly BedHead[];
   readonly radius: number;
+  /** Of each head in the last frame: its colour, and how much of it is drawn. */
+  readonly colors: string[];
+  readonly shares: number[];
 }
 
 export interface BoardDrawing {
   readonly looks: HeadLooks;
   readonly beds: readonly DrawnBed[];
   readonly look: HeadLook;
+}
+
+/** The bed under a point of the window; null = none. */
+export function bedAt(boxes: readonly BedBox[], picture: HTMLElement | null, point: { x: number; y: number }): string | null {
+  const frame = picture?.getBoundingClientRect();
+  if (!frame) return null;
+  const [x, y] = [point.x - frame.left, point.y - frame.top];
+  return boxes.find(({ left, top, width, height }) => x >= left && x <= left + width && y >= top && y <= top + height)?.id ?? null;
 }
 
 export const boxesOf = (ids: readonly string[], places: readonly PlacedShape[], size: { width: number; height: number }): BedBox[] =>
@@ -59,7 +70,7 @@ function drawnBed(show: Show, board: Board, box: BedBox): DrawnBed {
   const outline = new Path2D();
   outline.roundRect(box.left, box.top, box.width, box.height, Math.min(box.width, box.height) * 0.42);
   const radius = Math.min(18, Math.max(3, 0.62 * Math.sqrt((box.width * box.height) / Math.max(1, heads.length))));
-  return { box, outline, heads, radius };
+  return { box, outline, heads, radius, colors: [], shares: [] };
 }
 
 /** Where a number lies between the least and the most, 0..1; in the middle where all are alike. */
@@ -74,14 +85,19 @@ const FAINT = 0.32;
 /** Fills the beds with the colours that their heads really have. */
 export function drawBoard(context: CanvasRenderingContext2D, drawing: BoardDrawing, values: Float32Array): void {
   const { looks, beds, look } = drawing;
-  for (const { outline, heads, radius } of beds) {
+  for (const { outline, heads, radius, colors, shares } of beds) {
     context.save();
     context.clip(outline);
+    for (let at = 0; at < heads.length; at++) {
+      looks.read(heads[at]!.index, values, look);
+      colors[at] = `rgb(${look.red} ${look.green} ${look.blue})`;
+      shares[at] = FAINT + (1 - FAINT) * look.intensity;
+    }
     for (const soft of [1.9, 1])
-      for (const { index, x, y } of heads) {
-        looks.read(index, values, look);
-        context.globalAlpha = (FAINT + (1 - FAINT) * look.intensity) * (soft > 1 ? 0.35 : 0.8);
-        context.fillStyle = `rgb(${look.red} ${look.green} ${look.blue})`;
+      for (let at = 0; at < heads.length; at++) {
+        const { x, y } = heads[at]!;
+        context.globalAlpha = shares[at]! * (soft > 1 ? 0.35 : 0.8);
+        context.fillStyle = colors[at]!;
         context.beginPath();
         context.arc(x, y, radius * soft, 0, 2 * Math.PI);
         context.fill();

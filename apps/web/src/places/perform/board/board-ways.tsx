@@ -1,9 +1,11 @@
 import { Compass } from "lucide-react";
-import { MASK_PAIRS, mayBuild, movedOn, type Board, type CoatMask, type Travel } from "@vexa/core";
+import { MASK_PAIRS, mayBuild, MOST_BOARD_SECONDS, movedOn, type Board, type CoatMask, type Travel } from "@vexa/core";
 import { useMe } from "../../../session/show-context";
+import { atTheTouch } from "../../../ui/at-the-touch";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
 import { Menu, MenuItem } from "../../../ui/menu";
+import { useOnce } from "../../../ui/once";
 import { SecondsField } from "../../../ui/seconds-field";
 import { KeepAsCue } from "./keep-as-cue";
 import { MASK_WORDS } from "./bed-shape";
@@ -16,6 +18,11 @@ export interface Ways {
   readonly fadeSeconds?: number;
   readonly travelSeconds?: number;
 }
+
+const TIMES = [
+  { field: "fadeSeconds", words: "Fade", label: "Seconds that each head takes" },
+  { field: "travelSeconds", words: "Travel", label: "Seconds from the first head to the last" },
+] as const;
 
 const WAYS: readonly (readonly [string, Ways["way"]])[] = [
   ["as I swipe", null],
@@ -45,6 +52,8 @@ export function BoardWays(props: {
   const me = useMe();
   const wayWords = WAYS.find(([, way]) => JSON.stringify(way) === JSON.stringify(ways.way))?.[0] ?? "as I swipe";
   const time = (field: "fadeSeconds" | "travelSeconds") => (seconds: number | null) => {
+    if (seconds !== null && seconds > MOST_BOARD_SECONDS)
+      return `A board takes up to ${MOST_BOARD_SECONDS} seconds. What was there was kept.`;
     const { [field]: _, ...rest } = ways;
     onWays(seconds === null ? rest : { ...rest, [field]: seconds });
     return true;
@@ -52,25 +61,23 @@ export function BoardWays(props: {
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-x-2 gap-y-1 text-xs text-ink-2">
       <div role="group" aria-label="Coat" className="flex items-center gap-1">
-        <Button size="touch" tone="chip" aria-pressed={mask === null} disabled={disabled} onClick={() => onMask(null)}>
+        <Chip on={mask === null} disabled={disabled} onPress={() => onMask(null)}>
           First coat
-        </Button>
+        </Chip>
         <span className="pl-1">Second on</span>
         {MASK_PAIRS.map((pair) => {
           const shown = mask !== null && (pair as readonly CoatMask[]).includes(mask) ? mask : pair[0];
           const on = mask === shown;
           return (
-            <Button
+            <Chip
               key={pair[0]}
-              size="touch"
-              tone="chip"
-              aria-pressed={on}
+              on={on}
               disabled={disabled}
               title={on ? `Touch again: on ${MASK_WORDS[movedOn(shown)]}` : `A second coat on ${MASK_WORDS[shown]}`}
-              onClick={() => onMask(shown)}
+              onPress={() => onMask(shown)}
             >
               {CHIP_WORDS[shown]}
-            </Button>
+            </Chip>
           );
         })}
       </div>
@@ -88,30 +95,30 @@ export function BoardWays(props: {
           </MenuItem>
         ))}
       </Menu>
-      <label className="flex items-center gap-1.5">
-        Fade
-        <span className="w-12">
-          <SecondsField
-            label="Seconds that each head takes"
-            seconds={ways.fadeSeconds}
-            placeholder={String(board.fadeSeconds)}
-            onSeconds={time("fadeSeconds")}
-          />
-        </span>
-      </label>
-      <label className="flex items-center gap-1.5">
-        Travel
-        <span className="w-12">
-          <SecondsField
-            label="Seconds from the first head to the last"
-            seconds={ways.travelSeconds}
-            placeholder={String(board.travelSeconds)}
-            onSeconds={time("travelSeconds")}
-          />
-        </span>
-      </label>
+      {TIMES.map(({ field, words, label }) => (
+        <label key={field} className="flex items-center gap-1.5">
+          {words}
+          <span className="w-12">
+            <SecondsField label={label} seconds={ways[field]} placeholder={String(board[field])} onSeconds={time(field)} />
+          </span>
+        </label>
+      ))}
       {mayBuild(me) && <KeepAsCue board={board} />}
     </div>
+  );
+}
+
+/** Acts at the touch; the second half of a double touch doesn't move a mask on. */
+function Chip(of: { on: boolean; disabled: boolean; title?: string; onPress: () => void; children: React.ReactNode }): React.JSX.Element {
+  const { on, disabled, title, onPress, children } = of;
+  const counts = useOnce();
+  const press = atTheTouch((event) => {
+    if (counts(event)) onPress();
+  });
+  return (
+    <Button size="touch" tone="chip" aria-pressed={on} disabled={disabled} {...(title === undefined ? {} : { title })} {...press}>
+      {children}
+    </Button>
   );
 }
 

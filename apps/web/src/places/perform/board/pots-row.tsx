@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { hexOfColor, inTheirOrder, potName, xyzOf, type Board, type CoatColor, type Show } from "@vexa/core";
 import { PresetPicture } from "../../../presets/preset-picture";
 import { useShow } from "../../../session/show-context";
+import { atTheTouch } from "../../../ui/at-the-touch";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
 
@@ -25,6 +26,11 @@ export function PotsRow(props: {
   const pots = inTheirOrder(board.pots);
   const hand = useRef<{ pointer: number; x: number; y: number } | null>(null);
   const [drawn, setDrawn] = useState<{ potId: string; x: number; y: number } | null>(null);
+  const letGo = (): void => {
+    hand.current = null;
+    setDrawn(null);
+    onHeld(null);
+  };
   const handlers = (potId: string): React.DOMAttributes<HTMLButtonElement> => ({
     onPointerDown: (event) => {
       if (event.button !== 0 || disabled) return;
@@ -42,15 +48,9 @@ export function PotsRow(props: {
     onPointerUp: (event) => {
       if (hand.current?.pointer !== event.pointerId) return;
       if (drawn) onDropped(potId, event.clientX, event.clientY);
-      hand.current = null;
-      setDrawn(null);
-      onHeld(null);
+      letGo();
     },
-    onPointerCancel: () => {
-      hand.current = null;
-      setDrawn(null);
-      onHeld(null);
-    },
+    onPointerCancel: letGo,
     onClick: (event) => {
       if (event.detail === 0) onChosen(potId);
     },
@@ -61,7 +61,7 @@ export function PotsRow(props: {
       isChosen && "border-live bg-raised text-ink",
     );
   return (
-    <div className="flex shrink-0 items-stretch gap-1" role="group" aria-label="Pots">
+    <div className="flex max-h-[45%] shrink-0 flex-wrap items-stretch gap-1 overflow-y-auto" role="group" aria-label="Pots">
       <button
         type="button"
         className={potLook(chosen === RINSE)}
@@ -89,7 +89,7 @@ export function PotsRow(props: {
           <span className="max-w-16 truncate">{potName(show, pot)}</span>
         </button>
       ))}
-      <Button size="touch" className="h-14" disabled={disabled} onClick={onAll} title="Paints all beds with the chosen pot">
+      <Button size="touch" className="h-14" disabled={disabled} {...atTheTouch(onAll)} title="Paints all beds with the chosen pot">
         All beds
       </Button>
       {drawn && drawn.potId !== RINSE && board.pots[drawn.potId] && (

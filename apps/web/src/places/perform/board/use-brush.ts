@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import type { Travel } from "@vexa/core";
-import type { BedBox } from "./board-picture";
+import { bedAt, type BedBox } from "./board-picture";
 
 /** A finger that has gone this far means a direction, in pixels. */
 const SWIPE_PIXELS = 22;
@@ -45,13 +45,8 @@ export function useBrush(of: {
   const strokes = useRef(new Map<number, Stroke>());
   const picture = useRef<HTMLElement | null>(null);
 
-  const bedAt = (clientX: number, clientY: number): string | null => {
-    const frame = picture.current?.getBoundingClientRect();
-    if (!frame) return null;
-    const [x, y] = [clientX - frame.left, clientY - frame.top];
-    const { boxes } = latest.current;
-    return boxes.find(({ left, top, width, height }) => x >= left && x <= left + width && y >= top && y <= top + height)?.id ?? null;
-  };
+  const under = (event: React.PointerEvent): string | null =>
+    bedAt(latest.current.boxes, picture.current, { x: event.clientX, y: event.clientY });
   const put = (stroke: Stroke, bedId: string, travel?: Travel): void => {
     if (stroke.painted.has(bedId)) return;
     stroke.painted.add(bedId);
@@ -69,7 +64,7 @@ export function useBrush(of: {
       picture.current = event.currentTarget as HTMLElement;
       const { disabled, chosen, potHeld, acts } = latest.current;
       if (event.button !== 0 || disabled) return;
-      const bedId = bedAt(event.clientX, event.clientY);
+      const bedId = under(event);
       if (bedId === null) return;
       picture.current.setPointerCapture(event.pointerId);
       const at = { x: event.clientX, y: event.clientY };
@@ -84,7 +79,7 @@ export function useBrush(of: {
       if (!stroke || stroke.dabs) return;
       const { chosen } = latest.current;
       stroke.last = { x: event.clientX, y: event.clientY };
-      const bedId = bedAt(event.clientX, event.clientY);
+      const bedId = under(event);
       if (chosen !== null) {
         if (bedId !== null) put(stroke, bedId, chosen === "at once" ? undefined : chosen);
         return;
