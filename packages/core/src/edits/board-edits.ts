@@ -11,15 +11,12 @@ import type { Travel } from "../shape/travel";
 import type { Part, Stroke, Strokes } from "../stroke/stroke";
 
 const SIZE = { columns: 9, rows: 4.5 };
-const SMALLEST = { columns: 6, rows: 4 };
 
 /** A colour board at the first free place of a page, with a pot of each of these colours and a bed of each of these groups. */
 export function newBoard(
   show: Show,
   of: { newId: () => string; pageId: string; name: string; groupIds: readonly string[]; colors: readonly CoatColor[] },
 ): Board {
-  const cards = cardsOf(show, of.pageId);
-  const size = cards.length === 0 ? SIZE : SMALLEST;
   return {
     id: `board-${of.newId()}`,
     kind: "board",
@@ -31,8 +28,8 @@ export function newBoard(
     releaseSeconds: 2,
     pots: Object.fromEntries(of.colors.map((color, at): [string, Pot] => [shortKey(of.newId), { rank: at + 1, color }])),
     beds: Object.fromEntries(of.groupIds.map((groupId, at): [string, Bed] => [shortKey(of.newId), { rank: at + 1, groupId }])),
-    ...freePlace(cards, size),
-    ...size,
+    ...freePlace(cardsOf(show, of.pageId), SIZE),
+    ...SIZE,
   };
 }
 

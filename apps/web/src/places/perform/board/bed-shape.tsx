@@ -4,6 +4,9 @@ import { cn } from "../../../ui/class-names";
 import { useFader } from "../use-fader";
 import type { BedBox } from "./board-picture";
 
+/** A smaller bed has no corner for dabs: a pot that is held and the key do them there. */
+const DAB_ROOM = { width: 110, height: 40 };
+
 const KEY_TRAVELS: Readonly<Record<string, Travel>> = {
   ArrowRight: { type: "along", degrees: 0 },
   ArrowUp: { type: "along", degrees: 90 },
@@ -23,7 +26,7 @@ export function BedShape(props: {
   const show = useShow();
   const bed = board.beds[box.id]!;
   const name = show.get("group", bed.groupId)?.name ?? "A group that is gone";
-  const words = coatWords(show, board, box.id);
+  const words = box.colorless ? "its heads have no colours" : coatWords(show, board, box.id);
   return (
     <div
       className={cn("absolute border border-stage-line", barred && "hatched")}
@@ -66,7 +69,7 @@ export function BedShape(props: {
           <span className="line-clamp-2 text-[11px] leading-tight text-[#fff] [text-shadow:0_1px_3px_#000,0_0_2px_#000]">{words}</span>
         )}
       </div>
-      {!barred && (
+      {!barred && box.width >= DAB_ROOM.width && box.height >= DAB_ROOM.height && (
         <span
           aria-hidden
           data-dab

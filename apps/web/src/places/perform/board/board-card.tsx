@@ -1,13 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import {
   barredBeds,
-  bedPlaces,
   inTheirOrder,
   mayDo,
   movedOn,
   type Board,
   type Cells,
   type CoatMask,
+  type Head,
   type PlayCommand,
   type Travel,
 } from "@vexa/core";
@@ -21,7 +21,7 @@ import { usePlacing } from "../use-placing";
 import { BedHandle } from "./bed-handle";
 import { BedShape } from "./bed-shape";
 import { BoardOptions } from "./board-options";
-import { bedAt, boardDrawing, boxesOf, drawBoard, type BedBox } from "./board-picture";
+import { bedAt, bedBoxes, boardDrawing, drawBoard, type BedBox } from "./board-picture";
 import { BoardWays, type Ways } from "./board-ways";
 import { PotsRow, RINSE } from "./pots-row";
 import { useBrush } from "./use-brush";
@@ -89,11 +89,11 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
       data-card={board.id}
       data-plays
       aria-label={board.name}
-      className="relative flex min-h-0 flex-1 flex-col gap-1.5 overflow-hidden rounded border border-edge bg-bench p-2 select-none"
+      className="relative flex min-h-0 flex-1 flex-col gap-1.5 rounded border border-edge bg-bench p-2 select-none"
       style={of.cells && cellStyle(placing.cells)}
     >
       <div ref={picture} className="relative min-h-0 flex-1 touch-none rounded bg-stage" data-board-picture {...handlers}>
-        <BoardCanvas board={board} boxes={boxes} />
+        <BoardCanvas boxes={boxes} />
         {bedIds.length === 0 && (
           <p className="absolute inset-0 grid place-content-center text-[13px] text-stage-ink">
             No beds yet: put groups on it under Arrange.
@@ -136,39 +136,23 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
   );
 }
 
-/** Where the beds lie on the picture, by the plan or where they were put. */
-function useBoxes(board: Board, { width, height }: { width: number; height: number }): readonly BedBox[] {
+function useBoxes({ beds }: Board, { width, height }: { width: number; height: number }): readonly BedBox[] {
   const show = useShow();
   const { rig } = show;
-  const groups = inTheirOrder(board.beds).map(([, { groupId }]) => show.groupHeads(groupId));
+  const groups = show.all("group");
   return useMemo(() => {
-    const beds = inTheirOrder(board.beds);
-    const places = bedPlaces(
-      beds.map(([, { at }], index) => ({
-        at,
-        places: (groups[index] ?? []).flatMap((key) => rig.headByKey.get(key)?.position ?? []),
-      })),
-    );
-    return width === 0
-      ? []
-      : boxesOf(
-          beds.map(([id]) => id),
-          places,
-          { width, height },
-        );
-    // The groups' heads are lists that never change in place.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [board.beds, rig, width, height, ...groups]);
+    const headsOf = (groupId: string): Head[] =>
+      (groups.find(({ id }) => id === groupId)?.heads ?? []).flatMap((key) => rig.headByKey.get(key) ?? []);
+    return width === 0 ? [] : bedBoxes(beds, headsOf, { width, height });
+  }, [beds, groups, rig, width, height]);
 }
 
 /** The colours of the heads as they are on stage now. */
-function BoardCanvas({ board, boxes }: { board: Board; boxes: readonly BedBox[] }): React.JSX.Element {
+function BoardCanvas({ boxes }: { boxes: readonly BedBox[] }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
-  const { rig } = show;
+  const { rig } = useShow();
   const canvas = useRef<HTMLCanvasElement>(null);
-  // A new rig or other beds make it anew.
-  const drawing = useMemo(() => boardDrawing(client.view, board, boxes), [client, board, boxes, rig]); // eslint-disable-line react-hooks/exhaustive-deps
+  const drawing = useMemo(() => boardDrawing(rig, boxes), [rig, boxes]);
   const draw = useCallback((): void => {
     const element = canvas.current;
     if (!element) return;

@@ -1,4 +1,4 @@
-import { HeadLooks, type Board, type HeadLook, type PlacedShape, type Show } from "@vexa/core";
+import { attributesOf, bedPlaces, HeadLooks, inTheirOrder, type Board, type Head, type HeadLook, type Rig } from "@vexa/core";
 
 /** A bed on the picture, in CSS pixels. */
 export interface BedBox {
@@ -7,6 +7,9 @@ export interface BedBox {
   readonly top: number;
   readonly width: number;
   readonly height: number;
+  readonly heads: readonly Head[];
+  /** None of its heads has a colour. */
+  readonly colorless: boolean;
 }
 
 interface BedHead {
@@ -40,29 +43,41 @@ export function bedAt(boxes: readonly BedBox[], picture: HTMLElement | null, poi
   return boxes.find(({ left, top, width, height }) => x >= left && x <= left + width && y >= top && y <= top + height)?.id ?? null;
 }
 
-export const boxesOf = (ids: readonly string[], places: readonly PlacedShape[], size: { width: number; height: number }): BedBox[] =>
-  places.map(({ x, y, width, height }, at) => ({
-    id: ids[at]!,
-    left: (x - width / 2) * size.width,
-    top: (y - height / 2) * size.height,
-    width: width * size.width,
-    height: height * size.height,
-  }));
+/** Where the beds of a board lie on a picture of this size, by the plan or where they were put. */
+export function bedBoxes(
+  beds: Board["beds"],
+  headsOf: (groupId: string) => readonly Head[],
+  size: { width: number; height: number },
+): BedBox[] {
+  const inOrder = inTheirOrder(beds).map(([id, { groupId, at }]) => ({ id, at, heads: headsOf(groupId) }));
+  const shapes = bedPlaces(inOrder.map(({ at, heads }) => ({ at, places: heads.map(({ position }) => position) })));
+  return inOrder.map(({ id, heads }, at): BedBox => {
+    const { x, y, width, height } = shapes[at]!;
+    return {
+      id,
+      left: (x - width / 2) * size.width,
+      top: (y - height / 2) * size.height,
+      width: width * size.width,
+      height: height * size.height,
+      heads,
+      colorless: heads.length > 0 && !attributesOf(heads).includes("Color"),
+    };
+  });
+}
 
 /** Room between the edge of a bed and its heads, in parts of its size. */
 const ROOM = 0.14;
 
 /** What a board's picture is made of, for one size of it. */
-export function boardDrawing(show: Show, board: Board, boxes: readonly BedBox[]): BoardDrawing {
+export function boardDrawing(rig: Rig, boxes: readonly BedBox[]): BoardDrawing {
   const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
-  return { looks: new HeadLooks(show.rig), beds: boxes.map((box) => drawnBed(show, board, box)), look };
+  return { looks: new HeadLooks(rig), beds: boxes.map(drawnBed), look };
 }
 
-function drawnBed(show: Show, board: Board, box: BedBox): DrawnBed {
-  const found = (show.groupHeads(board.beds[box.id]?.groupId ?? "") ?? []).flatMap((key) => show.rig.headByKey.get(key) ?? []);
-  const across = spanOf(found.map(({ position }) => position.x));
-  const down = spanOf(found.map(({ position }) => -position.y));
-  const heads = found.map(({ order, position }): BedHead => ({
+function drawnBed(box: BedBox): DrawnBed {
+  const across = spanOf(box.heads.map(({ position }) => position.x));
+  const down = spanOf(box.heads.map(({ position }) => -position.y));
+  const heads = box.heads.map(({ order, position }): BedHead => ({
     index: order,
     x: box.left + box.width * (ROOM + (1 - 2 * ROOM) * across(position.x)),
     y: box.top + box.height * (ROOM + (1 - 2 * ROOM) * down(-position.y)),

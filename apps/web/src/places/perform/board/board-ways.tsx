@@ -60,11 +60,11 @@ export function BoardWays(props: {
   };
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-x-2 gap-y-1 text-xs text-ink-2">
-      <div role="group" aria-label="Coat" className="flex items-center gap-1">
+      <div role="group" aria-label="Coat" className="flex flex-wrap items-center gap-1">
         <Chip on={mask === null} disabled={disabled} onPress={() => onMask(null)}>
           First coat
         </Chip>
-        <span className="pl-1">Second on</span>
+        <span className="pl-1 whitespace-nowrap">Second on</span>
         {MASK_PAIRS.map((pair) => {
           const shown = mask !== null && (pair as readonly CoatMask[]).includes(mask) ? mask : pair[0];
           const on = mask === shown;
