@@ -1,6 +1,7 @@
 import type { ListTime } from "@vexa/core";
 import { stepping, tracing, waving } from "./motions";
-import { colored, level, preset, stroke, type cue } from "./strokes";
+import { colored, following, level, preset, stroke, type cue } from "./strokes";
+import { VEIL_CUES } from "./veils";
 
 /** A cue list of the demo with what its cues say. */
 export interface DemoList {
@@ -91,6 +92,7 @@ export const LISTS: readonly DemoList[] = [
           }),
         ],
       },
+      ...VEIL_CUES,
     ],
   },
   {
@@ -218,6 +220,11 @@ export const LISTS: readonly DemoList[] = [
         name: "To the singer",
         inSeconds: 2,
         strokes: [stroke(1, "group-washes", { Dimmer: level([0.6]), Position: preset("preset-singer"), Color: preset("preset-lantern") })],
+      },
+      {
+        name: "With voice and strings",
+        inSeconds: 2,
+        strokes: [stroke(1, "group-washes", { Position: following(["target-voice", "target-strings"]), Color: preset("preset-lantern") })],
       },
     ],
   },

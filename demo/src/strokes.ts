@@ -17,6 +17,11 @@ export function preset(...ids: readonly string[]): Part {
   return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
 }
 
+/** Heads that follow targets: one, or the heads between several along the selection. */
+export function following(targetIds: readonly string[]): Part {
+  return { follow: { targetIds }, shape: ALONG, touched: 1 };
+}
+
 export function stroke(rank: number, groupId: string, parts: Record<Attribute, Part>, mask?: Mask): Stroke {
   return { rank, who: { groupIds: [groupId], ...(mask ? { mask } : {}) }, parts };
 }

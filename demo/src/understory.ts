@@ -16,25 +16,16 @@ import {
   type ShowRecord,
   type Sketch,
   type SpeedMaster,
+  type Target,
   type Territory,
 } from "@vexa/core";
 import { demoContent } from "./content";
 import { demoFixtures, demoScenery } from "./fixtures";
 import { demoPresets } from "./presets";
 import { DEMO_PROFILES, demoProfile } from "./profiles";
+import { SONGS } from "./songs";
 
 export const DEMO_SHOW_NAME = "Understory";
-
-/** The invented people of the demo with their sign-in names. Passwords work only while the server stays on loopback. */
-export const DEMO_SIGN_INS: readonly { personId: string; signInName: string; password: string }[] = [
-  { personId: "person-ines", signInName: "ines", password: "palm-house-1" },
-  { personId: "person-tomasz", signInName: "tomasz", password: "palm-house-2" },
-  { personId: "person-adaeze", signInName: "adaeze", password: "palm-house-3" },
-  { personId: "person-operator", signInName: "operator", password: "palm-house-4" },
-  { personId: "person-foyer", signInName: "foyer", password: "palm-house-5" },
-  { personId: "person-orla", signInName: "orla", password: "palm-house-6" },
-  { personId: "person-wren", signInName: "wren", password: "palm-house-7" },
-];
 
 const MACROS: readonly Macro[] = [
   {
@@ -52,6 +43,23 @@ const MACROS: readonly Macro[] = [
     ],
   },
 ];
+
+/** Those who play on this stage, where they begin; `./vexa tracker` walks them about. */
+const TARGETS: readonly Target[] = (
+  [
+    ["Voice", 0, -1, 1.6],
+    ["Strings", 2, -0.5, 1.4],
+    ["Horn", -3.5, 2, 1.5],
+    ["Drum", 3.2, 2.4, 1.2],
+  ] as const
+).map(([name, x, y, z]) => ({
+  id: `target-${name.toLowerCase()}`,
+  kind: "target",
+  version: 1,
+  name,
+  home: { x, y, z },
+  smoothSeconds: 0.15,
+}));
 
 const PEOPLE: readonly Person[] = [
   { id: "person-ines", kind: "person", version: 1, name: "Ines", initials: "In", role: "lead" },
@@ -216,6 +224,8 @@ export function understory(): ShowRecord[] {
     ...masterStates,
     ...sketches,
     ...MACROS,
+    ...TARGETS,
+    ...SONGS,
     ...demoPresets(fixtures),
     ...demoContent(),
   ];

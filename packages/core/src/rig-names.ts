@@ -2,6 +2,8 @@
 export * from "./network-names";
 export * from "./parts-names";
 export * from "./board-names";
+export * from "./follow-names";
+export * from "./veil-names";
 export {
   ATTRIBUTE_NAME,
   attributeInfo,

@@ -1,6 +1,6 @@
 import { apply } from "../document/apply";
 import { sameJson } from "../document/record";
-import { setChange, type Change } from "../document/transaction";
+import { changedId, setChange, type Change } from "../document/transaction";
 import { compareAttributes, type Attribute } from "../rig/attributes";
 import { makesColor } from "../rig/head-attributes";
 import { selectedHeads, type Selection } from "../selection/selection";
@@ -63,7 +63,7 @@ export function partChanges(show: Show, on: PartOn): Change[] {
   for (const attribute of rivalsOf(on.attribute, show.sketchOf(on.personId)?.strokes ?? {})) {
     const next = apply(show.records, changes);
     if (!next.ok) return changes;
-    const after = show.withRecords(next.value);
+    const after = show.withRecords(next.value, changes.map(changedId));
     const { own } = standingOf(after, after.sketchOf(on.personId)?.strokes ?? {}, { selection: on.selection, attribute });
     if (own) changes = [...changes, ...withoutPart(sketchIdOf(on.personId), own, attribute)];
   }

@@ -18,6 +18,7 @@ export const PART_KINDS = [
   "savedWave",
   "savedShape",
   "macro",
+  "song",
   "master",
   "curve",
   "profile",

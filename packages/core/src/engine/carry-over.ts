@@ -38,6 +38,7 @@ export function layOver(next: Source, present: Source, { merged, gain }: { merge
 export function movingRows({ compiled, beneath }: Source): Uint8Array {
   const moving = new Uint8Array(compiled.parameters.length);
   compiled.motions.targets.forEach((row) => (moving[row] = 1));
+  for (const angle of [...compiled.follows.pans, ...compiled.follows.tilts]) if (angle) moving[angle.row] = 1;
   beneath?.rows.forEach((under, row) => {
     if (under >= 0) moving[row] = 1;
   });

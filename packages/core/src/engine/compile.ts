@@ -3,6 +3,7 @@ import { isColumn, ownTime, type Content } from "../stroke/column";
 import type { Row, RowMotion } from "../stroke/row";
 import type { RunLead } from "../playback/playback";
 import { clamp } from "../units/units";
+import { flatFollows, type FlatFollows, type FollowingRow } from "./flat-follows";
 import { DriveClocks, flatMotions, type DriveClock, type FlatMotions, type Swing } from "./flat-motions";
 
 /** What strokes come to as flat arrays, rising by parameter. Rows of HTP parameters come first, as parameters do. */
@@ -18,6 +19,7 @@ export interface CompiledRows {
   readonly fades: Float64Array;
   readonly motions: FlatMotions;
   readonly riders: FlatMotions;
+  readonly follows: FlatFollows;
   readonly clocks: readonly DriveClock[];
 }
 
@@ -72,6 +74,7 @@ export function compile(content: readonly Content[], of: CompileDefaults): Compi
   const most = content.reduce((sum, one) => sum + lengthOf(one), 0);
   const [parameters, base, timing] = [new Int32Array(most), new Float32Array(most), new Uint32Array(most)];
   const riding: { row: Row; when: number }[] = [];
+  const following: FollowingRow[] = [];
   let [at, own] = [0, 0];
   const timingOf = (delay: number | null, fade: number | null): number =>
     times ? timings.indexOf(times.delays[at]!, times.fades[at]!) : timings.indexOf(delay ?? 0, fade ?? inSeconds);
@@ -92,6 +95,7 @@ export function compile(content: readonly Content[], of: CompileDefaults): Compi
           continue;
         }
         for (const motion of row.motions) motions.push({ target: own, motion, timing: when });
+        if (row.follows) following.push({ row: own, follows: row.follows, value: row.value });
         parameters[own] = row.parameter;
         base[own] = clamp(row.value, 0, 1);
         timing[own++] = when;
@@ -107,6 +111,7 @@ export function compile(content: readonly Content[], of: CompileDefaults): Compi
     timing: timing.slice(0, own),
     motions: flatMotions(motions, clocks),
     riders: flatMotions(riders, clocks),
+    follows: flatFollows(following),
     delays: Float64Array.from(timings.delays),
     fades: Float64Array.from(timings.fades),
     clocks: clocks.values,

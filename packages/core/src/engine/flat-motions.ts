@@ -1,8 +1,10 @@
 import { readTable, type CycleTable } from "../motion/cycle-table";
+import type { TargetsAt } from "../follow/followed-head";
 import { drivenCycles, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
 import type { RowMotion } from "../stroke/row";
 import type { Seconds } from "../units/units";
+import { targetReader, type HeardTargets, type TargetRecord } from "./target-reader";
 
 /** A clock that motions share: its master (null = their own clock), how they follow it, and after how many rounds they stop. */
 export interface DriveClock extends Driven {
@@ -10,23 +12,29 @@ export interface DriveClock extends Driven {
   readonly count: number | null;
 }
 
-/** Where clocks are at a time. */
+/** Where clocks, and targets, are at a time. */
 export interface ClockReader {
+  readonly targetsAt: TargetsAt;
   /** Rounds that a clock has gone through. */
   cyclesOf(clock: DriveClock, t: Seconds): number;
   /** What all motions on such a clock multiply by their rates; NaN while each goes its own way. */
   beatsOf(clock: DriveClock, t: Seconds): number;
 }
 
-/** What drives clocks: masters and how these stand, by their ids. */
-export interface Drives {
-  get(kind: "master", id: string): SpeedMaster | null;
+/** What drives clocks, and targets: masters and how these stand, by their ids. */
+export interface Drives extends HeardTargets {
+  get<K extends "master" | "target" | "targetState">(kind: K, id: string): DrivingRecord[K] | null;
   masterState(id: string): MasterState | null;
+}
+
+interface DrivingRecord extends TargetRecord {
+  master: SpeedMaster;
 }
 
 /** A reader of clocks in the show as it is when they are asked. */
 export function clockReader(drives: () => Drives): ClockReader {
   return {
+    targetsAt: targetReader(drives),
     cyclesOf: (clock, t) => {
       const { masterId } = clock;
       if (masterId === null) return drivenCycles(null, null, clock, t);

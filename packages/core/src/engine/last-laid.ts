@@ -35,6 +35,7 @@ export class LastLaid {
       this.#markRuns(source, lowest, blocks);
     }
     markMotions(source, blocks);
+    source.follows.mark(blocks);
     this.#factors[0] = gain;
     this.#factors[1] = share;
     this.#settled = settled;

@@ -210,6 +210,7 @@ export function revisedSource(present: Source, next: Source | null, show: Show):
   if (!next) return null;
   carryStarts(present, next);
   next.motions.carryCounts(present.motions);
+  next.follows.goOnFrom(present.follows);
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;
@@ -227,14 +228,14 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
   if (!resolved || resolved.content.length === 0) return null;
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
   const timed = (row: Row): Row => {
-    if (row.motions.length === 0) return { ...row, fade: 0, delay: 0 };
-    const fade = row.motions[0]!.family === "Position" ? MOTION_START_SECONDS : 0;
+    if (row.motions.length === 0 && !row.follows) return { ...row, fade: 0, delay: 0 };
+    const fade = row.follows || row.motions[0]!.family === "Position" ? MOTION_START_SECONDS : 0;
     return { ...row, fade, delay: begun.get(row.parameter)?.delay ?? 0 };
   };
   const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));
   const compiled = compile(content, { inSeconds: 0 });
   const from = Float32Array.from(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
-  return new Source({
+  const source = new Source({
     id: `sketch ${sketch.personId}`,
     compiled,
     reads: resolved.reads,
@@ -243,6 +244,8 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
     level: 1,
     htpCount: 0,
   });
+  if (present) source.follows.goOnFrom(present.follows);
+  return source;
 }
 
 interface Begun {
@@ -254,10 +257,12 @@ const NOTHING_BEGUN: ReadonlyMap<number, Begun> = new Map();
 
 /** When each parameter that moves in a source began to, and from where. */
 function motionStarts({ compiled, startSeconds, from }: Source, t: Seconds): Map<number, Begun> {
-  const { parameters, motions, riders, delays } = compiled;
+  const { parameters, motions, riders, follows, delays } = compiled;
   const starts = new Map<number, Begun>();
   const delayOf = (timing: number): number => startSeconds + delays[timing]! - t;
   motions.targets.forEach((row, at) => starts.set(parameters[row]!, { delay: delayOf(motions.timings[at]!), from: from[row]! }));
+  for (const angle of [...follows.pans, ...follows.tilts])
+    if (angle) starts.set(parameters[angle.row]!, { delay: delayOf(compiled.timing[angle.row]!), from: from[angle.row]! });
   riders.targets.forEach((parameter, at) => starts.set(parameter, { delay: delayOf(riders.timings[at]!), from: undefined }));
   return starts;
 }

@@ -1,4 +1,5 @@
 import type { CompiledRows } from "./compile";
+import { movedFollows } from "./flat-follows";
 import type { FlatMotions } from "./flat-motions";
 
 /** Compiled rows on a rig whose parameters lie otherwise, and where each row comes from and goes to (-1 = gone). */
@@ -26,6 +27,7 @@ export function movedRows(compiled: CompiledRows, to: Int32Array): MovedRows {
       timing: Uint32Array.from(from, (old) => timing[old]!),
       motions: movedMotions(motions, rowTo),
       riders: movedMotions(riders, to),
+      follows: movedFollows(compiled.follows, rowTo),
     },
     from,
     to: rowTo,

@@ -33,7 +33,7 @@ export class Preview {
       id: "preview",
       compiled,
       reads: new Set(),
-      from: compiled.base,
+      from: Float32Array.from(compiled.parameters, (parameter) => stage[parameter]!),
       startSeconds: 0,
       level: 1,
       htpCount: 0,

@@ -1,3 +1,4 @@
+import { sameFollows } from "./flat-follows";
 import { sameClock, type FlatMotions } from "./flat-motions";
 import type { Source } from "./source";
 
@@ -5,6 +6,7 @@ import type { Source } from "./source";
 export function saysTheSame(a: Source, b: Source, times: "whenever" | "same times"): boolean {
   const [one, other] = [a.compiled, b.compiled];
   if (!sameNumbers(one.parameters, other.parameters) || !sameNumbers(one.base, other.base)) return false;
+  if (!sameFollows(one.follows, other.follows)) return false;
   if (one.clocks.length !== other.clocks.length || !one.clocks.every((clock, at) => sameClock(clock, other.clocks[at]!))) return false;
   if (!sameMotions(one.motions, other.motions) || !sameMotions(one.riders, other.riders)) return false;
   if (times === "whenever") return true;

@@ -6,6 +6,7 @@ import { lowerBound, type CompiledRows } from "./compile";
 import type { RigWays } from "./rig-ways";
 import { movedRows } from "./moved-rows";
 import { progressAt } from "./fade-progress";
+import { RunningFollows } from "./running-follows";
 import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
 import type { ClockReader } from "./flat-motions";
@@ -43,6 +44,7 @@ export class Source {
   /** Its rows in stretches. */
   readonly runs: Runs;
   readonly motions: RunningMotions;
+  readonly follows: RunningFollows;
   scalesAll = false;
   /** Lies over sources of a lower rank, however late they came. */
   rank = RANK_OF.normal;
@@ -89,6 +91,7 @@ export class Source {
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
     this.runs = runsOf(of.compiled, this.htpRows);
     this.motions = new RunningMotions(of.compiled, of.startSeconds);
+    this.follows = new RunningFollows(of.compiled, of.from);
     this.progress = new Float64Array(of.compiled.fades.length);
   }
 
@@ -165,6 +168,7 @@ export class Source {
     next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));
     next.progress.set(this.progress);
     next.motions.goOnFrom(this.motions);
+    next.follows.goOnFrom(this.follows);
     next.#now = this.#now;
     next.#card = this.#card;
     next.#hand = this.#hand;
@@ -177,6 +181,7 @@ export class Source {
   get moving(): boolean {
     const { motions, riders } = this.compiled;
     if (!this.settled || this.#release !== null || motions.targets.length > 0 || riders.targets.length > 0) return true;
+    if (this.follows.moving) return true;
     return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }
 
@@ -189,6 +194,7 @@ export class Source {
     }
     if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
+    if (this.compiled.follows.heads.length > 0) this.follows.advance(t, reader.targetsAt);
     if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
     this.beneath?.source.advance(t, reader);

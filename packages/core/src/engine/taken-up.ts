@@ -197,7 +197,7 @@ function showsOnStage(show: Show, part: Part, of: TakingUp & { running: readonly
   if (touched.length === 0) return false;
   const beneath = stageBeneath(show, { ...of, parameters: touched });
   const [lows, highs] = [touched.map(() => Infinity), touched.map(() => -Infinity)];
-  const looks = part.motion ? LOOKS : 1;
+  const looks = part.motion || part.follow ? LOOKS : 1;
   for (let look = 0; look < looks; look++) {
     const values = preview.at(of.now - (STALE_SECONDS * look) / LOOKS);
     touched.forEach((parameter, at) => {

@@ -95,7 +95,7 @@ function testedSlots(
   return { slots: octets.map((octet, at) => held[at]?.value ?? octet), name: show.get("person", by.personId)?.name ?? "somebody" };
 }
 
-const SAYS_NOTHING = { rides: null, phases: [], lettingGo: false } as const;
+const SAYS_NOTHING = { rides: null, phases: [], follows: [], lettingGo: false } as const;
 
 function linkOf(source: Source, row: number, parameter: number): Omit<TraceLink, "before" | "after"> {
   const { id: sourceId, rank, lettingGo } = source;
@@ -109,6 +109,7 @@ function linkOf(source: Source, row: number, parameter: number): Omit<TraceLink,
     says,
     rides: null,
     phases: source.motions.phasesOf(row, parameter),
+    follows: source.follows.followsOf(row),
     share: shareOf(source, rule),
   };
 }

@@ -9,6 +9,11 @@ export const ERROR_CATALOGUE = {
     sentence: "That name and password don't belong together.",
     remedy: "Nothing was changed. Check both and try again.",
   },
+  "sign-in.code": {
+    status: 401,
+    sentence: "That code isn't known here, or isn't any more: it holds for two minutes, and once.",
+    remedy: "Nobody came in. Let the other screen show a new one: Crew, People, Phone.",
+  },
   "sign-in.needed": {
     status: 401,
     sentence: "You are signed out.",

@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { Euler, MathUtils, Object3D, Vector3 } from "three";
 import { describe, expect, it } from "vitest";
 import { aim, type Aimable } from "./aim";
 import { beam, type Vector } from "./beam";
+import { missByThree } from "../testing/miss-by-three";
 import { fanPoint } from "./point-fan";
 
 const at = (x: number, y: number, z: number): Vector => ({ x, y, z });
@@ -104,27 +104,6 @@ describe("aim", () => {
     );
   });
 });
-
-/** The same with the scene graph of three: base, yoke, head. */
-function missByThree(of: Aimable, point: Vector, { pan, tilt }: { pan: number; tilt: number }): number {
-  const [base, yoke, lens] = [new Object3D(), new Object3D(), new Object3D()];
-  base.position.set(of.position.x, of.position.y, of.position.z);
-  base.setRotationFromEuler(
-    new Euler(MathUtils.degToRad(of.rotation.x), MathUtils.degToRad(of.rotation.y), MathUtils.degToRad(of.rotation.z), "ZYX"),
-  );
-  yoke.rotation.z = MathUtils.degToRad(pan);
-  lens.rotation.x = MathUtils.degToRad(tilt);
-  base.add(yoke);
-  yoke.add(lens);
-  base.updateMatrixWorld(true);
-  const start = lens.localToWorld(new Vector3(0, 0, 0));
-  const ray = lens
-    .localToWorld(new Vector3(0, 0, -1))
-    .sub(start)
-    .normalize();
-  const to = new Vector3(point.x, point.y, point.z).sub(start);
-  return to.sub(ray.multiplyScalar(to.dot(ray))).length();
-}
 
 describe("aiming along a way", () => {
   it("never leaves the limits, and the pan goes on without a jump along a moving point", () => {

@@ -1,4 +1,4 @@
-import type { Degrees } from "../units/units";
+import { clamp, type Degrees } from "../units/units";
 import { turnedBack, type Placement, type Vector } from "./beam";
 
 /** A head that can be aimed: where it hangs, and the ends of its pan and tilt. */
@@ -23,47 +23,52 @@ export interface Aim extends Angles {
  * pan stays. Source: 2-model.md section 9, 5-references.md G1 to G10.
  */
 export function aim(head: Aimable, point: Vector, present: Angles = { pan: 0, tilt: 0 }): Aim {
-  const { position, rotation, panRange, tiltRange } = head;
+  const angles = Float64Array.of(present.pan, present.tilt);
+  const reached = aimFrom(head, Float64Array.of(point.x, point.y, point.z), angles);
+  return { pan: angles[0]!, tilt: angles[1]!, reached };
+}
+
+/** The same for every frame, without an object: from the angles that there are (pan, tilt) to those that are to be, in place. */
+export function aimFrom({ position, rotation, panRange, tiltRange }: Aimable, point: Float64Array, angles: Float64Array): boolean {
   const m = turnBackMatrix(rotation);
-  const dx = point.x - position.x;
-  const dy = point.y - position.y;
-  const dz = point.z - position.z;
+  const [presentPan, presentTilt] = [angles[0]!, angles[1]!];
+  const dx = point[0]! - position.x;
+  const dy = point[1]! - position.y;
+  const dz = point[2]! - position.z;
   const x = m[0]! * dx + m[1]! * dy + m[2]! * dz;
   const y = m[3]! * dx + m[4]! * dy + m[5]! * dz;
   const z = m[6]! * dx + m[7]! * dy + m[8]! * dz;
   const flat = Math.sqrt(x * x + y * y);
   const tilt = (Math.atan2(flat, 0 - z) * 180) / Math.PI;
-  const pan = flat < 1e-9 ? present.pan : (Math.atan2(0 - x, y) * 180) / Math.PI;
+  const pan = flat < 1e-9 ? presentPan : (Math.atan2(0 - x, y) * 180) / Math.PI;
   const panLow = Math.min(panRange[0], panRange[1]);
   const panHigh = Math.max(panRange[0], panRange[1]);
   const tiltLow = Math.min(tiltRange[0], tiltRange[1]);
   const tiltHigh = Math.max(tiltRange[0], tiltRange[1]);
-  let bestPan = 0;
-  let bestTilt = 0;
   let bestOff = Infinity;
   let travel = Infinity;
   for (let other = 0; other < 2; other++) {
     const baseTilt = other === 0 ? tilt : -tilt;
-    const withinTilt = limited(baseTilt, tiltLow, tiltHigh);
-    for (let turns = -2; turns <= 2; turns++) {
+    const withinTilt = clamp(baseTilt, tiltLow, tiltHigh);
+    // Nothing of this side can be nearer than its tilt alone is.
+    if (Math.abs(withinTilt - presentTilt) >= travel) continue;
+    // Whole turns from where it may look and is nearest to how it looks now: one beyond on either side is enough.
+    const nearest = Math.round((clamp(presentPan, panLow, panHigh) - pan) / 360 - other / 2);
+    for (let turns = nearest - 1; turns <= nearest + 1; turns++) {
       const basePan = pan + 180 * other + 360 * turns;
-      const withinPan = limited(basePan, panLow, panHigh);
+      const withinPan = clamp(basePan, panLow, panHigh);
       const off = Math.abs(withinPan - basePan) + Math.abs(withinTilt - baseTilt);
       // What lies outside the limits only counts when nothing lies inside.
-      const way = Math.abs(withinPan - present.pan) + Math.abs(withinTilt - present.tilt) + (off > 1e-9 ? 1e6 * (1 + off) : 0);
+      const way = Math.abs(withinPan - presentPan) + Math.abs(withinTilt - presentTilt) + (off > 1e-9 ? 1e6 * (1 + off) : 0);
       if (way < travel - 1e-9) {
-        bestPan = withinPan;
-        bestTilt = withinTilt;
+        angles[0] = withinPan;
+        angles[1] = withinTilt;
         bestOff = off;
         travel = way;
       }
     }
   }
-  return { pan: bestPan, tilt: bestTilt, reached: bestOff <= 1e-9 };
-}
-
-function limited(value: number, low: number, high: number): number {
-  return value > low ? (value < high ? value : high) : low;
+  return bestOff <= 1e-9;
 }
 
 // Placements never change in place: a head's turn is worked out once.

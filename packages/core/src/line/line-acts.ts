@@ -6,6 +6,8 @@ import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
 import { cardMeant, does, keepCue, keepPreset, park, secondsOf, setAt } from "./act-readers";
 import { BOARD_ACTS } from "./board-acts";
+import { SONG_ACTS } from "./song-acts";
+import { TARGET_ACTS } from "./target-acts";
 import { named, notRead, type LineAct } from "./line";
 import { whoMeant } from "./line-who";
 
@@ -242,4 +244,6 @@ export const LINE_ACTS: readonly LineAct[] = [
     },
   },
   ...BOARD_ACTS,
+  ...TARGET_ACTS,
+  ...SONG_ACTS,
 ];

@@ -6,6 +6,11 @@ export const LINE_PARTS = [
   { form: "color COLOUR..COLOUR", example: "Rib spots: color amber..#0040ff", what: "colours in words or as #rrggbb" },
   { form: "point RIGHT UPSTAGE UP", example: "Rib spots: point 0 2 1.6", what: "aims them at a place, in metres" },
   {
+    form: "follow TARGET[..TARGET]",
+    example: "Rib spots: follow Voice",
+    what: "looks where a target goes; several = the heads lie between them",
+  },
+  {
     form: "fade FAN · delay FAN",
     example: "Rib spots: dim 80, fade 2, delay 0..1.2",
     what: "times of what the line has set so far, or of all that these heads have in your sketch",

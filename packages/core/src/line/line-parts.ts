@@ -1,7 +1,7 @@
 import { readColor } from "../color/read-color";
-import { attributesOf } from "../rig/head-attributes";
 import { inTurn, nextTouch, nudgeChanges, partChanges, strokeFor } from "../edits/sketch-edits";
 import { presetOnChanges } from "../edits/preset-on-sketch";
+import { MOST_FOLLOWED } from "../follow/target";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import { WAVEFORMS, type Waveform } from "../motion/waveform";
@@ -16,6 +16,7 @@ import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
 import type { Part } from "../stroke/stroke";
 import type { Quantity } from "../units/read-quantity";
+import { attributeMeant, hasAttribute } from "./line-attributes";
 import { named, notRead, type LineContext } from "./line";
 
 /** A part of a line behind its colon: how it is written in full, and what it does to the sketch. */
@@ -65,6 +66,8 @@ function readPart(text: string, spot: Spot): Result<ReadPart> {
       return readColors(rest, spot);
     case "point":
       return readPoint(others, spot);
+    case "follow":
+      return readFollow(rest, spot);
     default:
       return readPresets(text, spot) ?? readValue(text, spot);
   }
@@ -161,6 +164,21 @@ function readPoint(words: readonly string[], spot: Spot): Result<ReadPart> {
   spot.attributes.push("Position");
   const edit = put(spot, "Position", (present) => ({ ...kept(present), points: { knots: [{ x, y, z }], path: "straight" } }));
   return ok({ text: `point ${x} ${y} ${z}`, says: `aimed at ${x}, ${y}, ${z} m`, edit });
+}
+
+function readFollow(text: string, spot: Spot): Result<ReadPart> {
+  const targets = text
+    .split("..")
+    .map((word) => named(spot.context.show.all("target"), word.trim(), { name: ({ name }) => name, what: "target" }));
+  const wrong = targets.find((target) => !target.ok);
+  if (wrong && !wrong.ok) return wrong;
+  if (targets.length > MOST_FOLLOWED) return notRead(text, `heads lie between ${MOST_FOLLOWED} targets at the most`);
+  if (!hasAttribute(spot, "Position")) return notRead("follow", "none of these heads moves");
+  spot.attributes.push("Position");
+  const found = targets.flatMap((target) => (target.ok ? target.value : []));
+  const edit = put(spot, "Position", (present) => ({ ...kept(present), follow: { targetIds: found.map(({ id }) => id) } }));
+  const names = found.map(({ name }) => name);
+  return ok({ text: `follow ${names.join("..")}`, says: `follows ${names.join(" to ")}`, edit });
 }
 
 function readPresets(text: string, spot: Spot): Result<ReadPart> | null {
@@ -268,18 +286,4 @@ function readWave(words: readonly string[], attribute: Attribute, spot: Spot): R
   const tail = `${phase.length > 1 || phase[0] !== 0 ? ` phase ${formatFan(phase)}` : ""}${rate.length > 1 || rate[0] !== 1 ? ` rate ${formatFan(rate)}` : ""}${master ? ` on ${master.name}` : ""}`;
   const written = `${label} wave ${waveform} ${formatFan(ends.value)}${tail}`;
   return ok({ text: written, says: written, edit });
-}
-
-function hasAttribute({ context, heads }: Spot, attribute: Attribute): boolean {
-  const { headByKey } = context.show.rig;
-  return attributesOf(heads.flatMap((key) => headByKey.get(key) ?? [])).includes(attribute);
-}
-
-/** An attribute that these heads have, by its label, a beginning of it that no other has, or its name in the GDTF list. */
-function attributeMeant(word: string, { context, heads }: Spot): Result<Attribute> {
-  const { headByKey } = context.show.rig;
-  const own = attributesOf(heads.flatMap((key) => headByKey.get(key) ?? [])).filter((name) => name !== "Color" && name !== "Position");
-  const exact = own.find((name) => name.toLowerCase() === word.toLowerCase());
-  if (exact) return ok(exact);
-  return named(own, word, { name: (name) => attributeInfo(name).label, what: "attribute of these heads" });
 }

@@ -11,7 +11,7 @@ export interface Meant {
 }
 
 /** The heads that words mean, as typed selections have them. */
-export function whoMeant(text: string, { show, selection }: LineContext): Result<Meant> {
+export function whoMeant(text: string, { show, selection }: Pick<LineContext, "show" | "selection">): Result<Meant> {
   const read = readWho(text, {
     rig: show.rig,
     groups: show.all("group"),

@@ -18,6 +18,7 @@ import { shapeSchema, type Shape } from "../shape/place";
 import { DIRECTIONS, type Direction } from "./direction";
 import { FIGURES, type Figure, type FigurePoint } from "./figure";
 import { leadSchema, type Lead } from "./lead";
+import { veilFields, type Veil } from "./veil";
 import { WAVEFORMS, type Waveform, type WaveformOptions } from "./waveform";
 
 /** What all motions have in common: how they lie along the selection, and what drives them. */
@@ -99,7 +100,12 @@ export interface StepMotion extends Drive {
   readonly steps: readonly Step[];
 }
 
-export type Motion = WaveMotion | PathMotion | StepMotion;
+/** A pattern over the stage, of which heads take what it shows where they hang; goes on with its clock, a cycle at a time. */
+export interface VeilMotion extends Drive, Veil {
+  readonly kind: "veil";
+}
+
+export type Motion = WaveMotion | PathMotion | StepMotion | VeilMotion;
 
 const drive = {
   base: oneOf(["absolute", "relative"]),
@@ -177,14 +183,20 @@ const stepsSchema: Schema<StepMotion> = where(
     base === "relative" && steps.some(({ level }) => level === undefined) ? "only levels can be added to what lies beneath" : null,
 );
 
+const veilSchema: Schema<VeilMotion> = where(
+  fields<VeilMotion>({ ...drive, ...veilFields, kind: oneOf(["veil"]), centre: fields<Vector>({ x: metres, y: metres, z: metres }) }),
+  ({ colors, base }) => (colors && base === "relative" ? "colours can't be added to what lies beneath" : null),
+);
+
 const BY_KIND: { readonly [K in Motion["kind"]]: Schema<Motion> } = {
   wave: waveSchema,
   path: pathSchema,
   steps: stepsSchema,
+  veil: veilSchema,
 };
 
 export const motionSchema: Schema<Motion> = (value, path): Flaw | null => {
   const kind = typeof value === "object" && value !== null ? (value as { kind?: unknown }).kind : undefined;
-  if (kind === "wave" || kind === "path" || kind === "steps") return BY_KIND[kind](value, path);
-  return { path: [...path, "kind"], value: kind, why: "a motion must be a wave, a path or steps" };
+  if (typeof kind === "string" && Object.hasOwn(BY_KIND, kind)) return BY_KIND[kind as Motion["kind"]](value, path);
+  return { path: [...path, "kind"], value: kind, why: "a motion must be a wave, a path, steps or a veil" };
 };

@@ -1,7 +1,7 @@
 import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 import { FAMILIES, type Family } from "../rig/attributes";
 import { beatsAt, steadyTempo, tempoSchema, type TempoState } from "../tempo/tempo-clock";
-import { fraction, type Bpm, type Seconds } from "../units/units";
+import { clamp, fraction, softly, type Bpm, type Seconds } from "../units/units";
 
 /** A clock with a name that drives motions. */
 export interface SpeedMaster {
@@ -145,8 +145,7 @@ function shortWay(cycles: number): number {
 
 /** What is left of a glide, 1 to 0, beginning and ending softly. */
 function left(elapsed: Seconds): number {
-  const s = Math.min(1, Math.max(0, elapsed / GLIDE_SECONDS));
-  return 1 - s * s * (3 - 2 * s);
+  return 1 - softly(clamp(elapsed / GLIDE_SECONDS, 0, 1));
 }
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);

@@ -10,6 +10,7 @@ import {
   optional,
   textUpTo,
   where,
+  yes,
   yesOrNo,
   type Schema,
 } from "../document/schema";
@@ -21,6 +22,7 @@ import { MAX_UNIVERSE } from "../rig/fixture";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
+import { pointSchema } from "../follow/target";
 import { LONGEST_BED_KEY, MOST_BEDS, MOST_BOARD_SECONDS } from "../playback/board";
 import { coatMaskSchema } from "../selection/coat-mask";
 import { travelSchema } from "../shape/travel";
@@ -28,11 +30,12 @@ import type { BoardCommand } from "./play-board";
 import type { CardCommand } from "./play-cards";
 import type { MasterCommand } from "./play-masters";
 import type { StageCommand } from "./play-stage";
+import type { TargetCommand } from "./play-targets";
 import type { TimeCommand } from "./play-time";
 import type { Kind } from "../show/records";
 
 /** What people do while playing. Each becomes changes of session records through `playChanges`. */
-export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand | BoardCommand;
+export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand | BoardCommand | TargetCommand;
 
 export type CommandType = PlayCommand["type"];
 
@@ -52,7 +55,7 @@ export interface CommandEntry<C> {
   /** The row of the table of roles that lets people do it. */
   readonly act: Act;
   /** What works out the changes that it comes to, and what else decides who may: a card's list, a time line's, a master's page, a board's, reach. */
-  readonly of: "card" | "master" | "time line" | "stage" | "board";
+  readonly of: "card" | "master" | "time line" | "stage" | "board" | "target";
   readonly fields: { readonly [K in Exclude<keyof C, "type">]-?: Schema<C[K]> };
   /** Kinds of records that it changes. */
   readonly lands: readonly Kind[];
@@ -78,6 +81,7 @@ const bedKey = textUpTo(LONGEST_BED_KEY);
 const boardTime = numberIn(0, MOST_BOARD_SECONDS);
 const BEDS = { boardId: id, bedIds: listOf(bedKey, { min: 1, max: MOST_BEDS }) } as const;
 const ON_BOARD = { act: "play", of: "board", lands: ["coat"] } as const;
+const ON_TARGET = { act: "play", of: "target", lands: ["targetState"] } as const;
 const CURTAIN = { label: "A curtain", act: "hold", of: "stage", lands: ["curtain"] } as const;
 const PARK = { label: "Parking heads", act: "hold", of: "stage", lands: ["park"] } as const;
 
@@ -153,6 +157,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     },
     lands: ["pace"],
   },
+  song: {
+    label: "Going on to a song",
+    act: "play",
+    of: "stage",
+    fields: { songId: nullable(id), anew: yes },
+    lands: ["evening", "pace"],
+  },
   paint: {
     ...ON_BOARD,
     label: "Painting a bed",
@@ -169,6 +180,17 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   rinse: { ...ON_BOARD, label: "Taking colour off a bed", fields: { ...BEDS, coats: oneOf(["second", "all"]) } },
   "mask-on": { ...ON_BOARD, label: "Moving a second coat on", fields: { ...BEDS, mask: coatMaskSchema } },
   "bed-level": { ...ON_BOARD, label: "The level of a bed", fields: { ...BEDS, level } },
+  "target-at": {
+    ...ON_TARGET,
+    label: "Moving a target",
+    fields: { targetId: id, place: pointSchema, by: optional(oneOf(["hand"])) },
+  },
+  "target-free": { ...ON_TARGET, label: "Leaving a target to what is heard", fields: { targetId: id } },
+  "target-hold": {
+    ...ON_TARGET,
+    label: "Holding targets",
+    fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo },
+  },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },
   "curtain-hand": { ...CURTAIN, fields: { level } },

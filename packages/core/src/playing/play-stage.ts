@@ -10,6 +10,7 @@ import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stag
 import type { HeadKey } from "../rig/fixture";
 import { clamp, type Seconds } from "../units/units";
 import type { Show } from "../show/show";
+import { eveningChanges, type SongCommand } from "./play-songs";
 
 /** What people do with the stage as a whole, and with masters of groups. Values to park at are 0..1 of the channels' ranges. */
 export type StageCommand =
@@ -27,6 +28,7 @@ export type StageCommand =
   | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
   /** One time for the cues of a company that are started from now on; null = their own. What is left out stays. */
   | { readonly type: "pace"; readonly seconds?: number | null; readonly listIds?: readonly string[]; readonly boardIds?: readonly string[] }
+  | SongCommand
   /** One's own curtain; heads left out = all within reach. */
   | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
   | { readonly type: "curtain-raise"; readonly seconds: number }
@@ -62,6 +64,13 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       return parkChanges(show, command.values, personId);
     case "pace":
       return paceChanges(show, command, personId);
+    case "song": {
+      const evening = eveningChanges(show, command, { t, personId });
+      const pace = show.get("song", command.songId)?.paceSeconds;
+      if (!evening.ok || evening.value.length === 0 || pace === undefined) return evening;
+      const paced = paceChanges(show, { type: "pace", seconds: pace }, personId);
+      return paced.ok ? ok([...evening.value, ...paced.value]) : paced;
+    }
     case "test":
       return testChanges(show, command, { t, personId });
     case "curtain-drop":

@@ -6,6 +6,7 @@ import { boardChanges, type BoardCommand } from "./play-board";
 import { cardChanges, type CardCommand } from "./play-cards";
 import { masterChanges, type MasterCommand } from "./play-masters";
 import { stageChanges, type StageCommand } from "./play-stage";
+import { targetChanges, type TargetCommand } from "./play-targets";
 import { timeChanges, type TimeCommand } from "./play-time";
 import type { Show } from "../show/show";
 
@@ -20,6 +21,8 @@ export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; 
       return stageChanges(show, command as StageCommand, by);
     case "board":
       return boardChanges(show, command as BoardCommand, by);
+    case "target":
+      return targetChanges(show, command as TargetCommand, by);
     case "master":
       return masterChanges(show, command as MasterCommand, by.t);
   }

@@ -26,6 +26,7 @@ export function contentName({ universal, perProfile, perHead }: Pick<Preset, "un
         ? `line from ${where}`
         : `point ${where}`;
   }
+  if (position?.follow) return "follows somebody";
   const [first] = Object.entries(parts) as [Attribute, { level?: { knots: readonly number[] } }][];
   if (first) {
     const { label, unit } = attributeInfo(first[0]);

@@ -1,12 +1,21 @@
 import { apply } from "../document/apply";
 import { rebased } from "../document/rebase";
-import type { Records } from "../document/record";
-import { changedId, type Transaction } from "../document/transaction";
+import { sameJson, type Records } from "../document/record";
+import { changedId, type Change, type Transaction } from "../document/transaction";
 import { ok, type Result, type UserError } from "../errors/result";
 import { edit } from "../show/edit";
 import type { ShowRecord } from "../show/records";
 import { Show } from "../show/show";
 import { clashesOf, type Clash } from "./clash";
+
+/** An edit of one's own without an answer yet. */
+interface Waiting {
+  readonly transaction: Transaction;
+  /** The show with it and with all that waits before it. */
+  readonly show: Show;
+  /** Whether it went in as it was made: an edit that had to give way may come back as something else. */
+  readonly asMade: boolean;
+}
 
 /**
  * One client's copy of a show: what the server has confirmed, and over it the client's own edits that wait for an answer. It knows
@@ -14,9 +23,8 @@ import { clashesOf, type Clash } from "./clash";
  */
 export class ShowCopy {
   #confirmed = new Show(new Map());
-  #view = this.#confirmed;
   #seq = 0;
-  #pending: readonly Transaction[] = [];
+  #waiting: readonly Waiting[] = [];
   /** Edits that the server said hold, and the number at which it said so: none later will bring them. */
   readonly #settled = new Map<string, number>();
   /** What came before the show did; null once it is there. */
@@ -24,13 +32,13 @@ export class ShowCopy {
 
   /** What the server has plus what waits. */
   get view(): Show {
-    return this.#view;
+    return this.#waiting.at(-1)?.show ?? this.#confirmed;
   }
   get seq(): number {
     return this.#seq;
   }
   get pending(): readonly Transaction[] {
-    return this.#pending;
+    return this.#waiting.map(({ transaction }) => transaction);
   }
 
   /** The show is being fetched: what comes meanwhile is kept. */
@@ -54,6 +62,7 @@ export class ShowCopy {
       return true;
     }
     if (seq <= this.#seq) return true;
+    if (this.#confirmsFirst(seq, transaction)) return true;
     const applied = seq === this.#seq + 1 ? apply(this.#confirmed.records, transaction.changes) : null;
     if (!applied?.ok) return false;
     this.#seq = seq;
@@ -64,16 +73,15 @@ export class ShowCopy {
 
   /** An edit of one's own, shown at once; an error changes nothing. */
   add(transaction: Transaction): Result<null> {
-    const next = edit(this.#view, transaction.changes);
+    const next = edit(this.view, transaction.changes);
     if (!next.ok) return next;
-    this.#pending = [...this.#pending, transaction];
-    this.#view = next.value;
+    this.#waiting = [...this.#waiting, { transaction, show: next.value, asMade: true }];
     return ok(null);
   }
 
   /** The server says that it holds as of `seq`: by then it has been heard of, or somebody had made the same before. */
   settle(transactionId: string, seq: number): void {
-    if (!this.#pending.some(({ id }) => id === transactionId)) return;
+    if (!this.#waiting.some(({ transaction }) => transaction.id === transactionId)) return;
     this.#settled.set(transactionId, seq);
     if (seq <= this.#seq) this.#confirm(this.#confirmed.records);
   }
@@ -81,12 +89,28 @@ export class ShowCopy {
   /** The server refused it: what was shown ahead goes back. */
   drop(transactionId: string): void {
     this.#settle([transactionId]);
-    this.#view = this.#withPending();
+    this.#layAgain();
+  }
+
+  /**
+   * Whether it is the first that waits, come back as it was made: what is shown holds then, and nothing is worked out again. With quick
+   * edits that is nearly always so.
+   */
+  #confirmsFirst(seq: number, transaction: Transaction): boolean {
+    const [first, ...rest] = this.#waiting;
+    if (!first?.asMade || first.transaction.id !== transaction.id || seq !== this.#seq + 1) return false;
+    if (this.#settled.size > (this.#settled.has(transaction.id) ? 1 : 0)) return false;
+    if (!sameChanges(first.transaction.changes, transaction.changes)) return false;
+    this.#settled.clear();
+    this.#seq = seq;
+    this.#confirmed = first.show;
+    this.#waiting = rest;
+    return true;
   }
 
   #settle(ids: readonly string[]): void {
     if (ids.length === 0) return;
-    this.#pending = this.#pending.filter(({ id }) => !ids.includes(id));
+    this.#waiting = this.#waiting.filter(({ transaction }) => !ids.includes(transaction.id));
     ids.forEach((id) => this.#settled.delete(id));
   }
 
@@ -98,25 +122,36 @@ export class ShowCopy {
   #confirm(records: Records<ShowRecord>, changed?: readonly string[]): void {
     this.#settle([...this.#settled].flatMap(([id, seq]) => (seq <= this.#seq ? [id] : [])));
     if (records !== this.#confirmed.records) this.#confirmed = this.#confirmed.withRecords(records, changed);
-    this.#view = this.#withPending();
+    this.#layAgain();
   }
 
   /**
    * What waits is laid over what the server has. One's own edits that cross on the way, as an undo and the next drag, count in the order of
    * the hand; what leads to nothing any more is left to the server's answer.
    */
-  #withPending(): Show {
-    return this.#pending.reduce((show, { changes }) => {
-      const next = edit(show, changes);
-      if (next.ok) return next.value;
+  #layAgain(): void {
+    let beneath = this.#confirmed;
+    this.#waiting = this.#waiting.map(({ transaction }) => {
+      const { changes } = transaction;
+      const next = edit(beneath, changes);
       const again =
-        next.error.code === "value.conflict"
+        !next.ok && next.error.code === "value.conflict"
           ? edit(
-              show,
-              rebased(show.records, changes, () => true),
+              beneath,
+              rebased(beneath.records, changes, () => true),
             )
           : next;
-      return again.ok ? again.value : show;
-    }, this.#confirmed);
+      if (again.ok) beneath = again.value;
+      return { transaction, show: beneath, asMade: next.ok };
+    });
   }
+}
+
+function sameChanges(some: readonly Change[], others: readonly Change[]): boolean {
+  return some.length === others.length && some.every((change, index) => sameChange(change, others[index]!));
+}
+
+function sameChange(one: Change, other: Change): boolean {
+  if (one.op !== "set" || other.op !== "set") return sameJson(one, other);
+  return one.id === other.id && sameJson(one.path, other.path) && sameJson(one.from, other.from) && sameJson(one.to, other.to);
 }

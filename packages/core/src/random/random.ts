@@ -22,3 +22,11 @@ export function scatteredOrder(count: number, seed: number): number[] {
   }
   return order;
 }
+
+/** A number 0..1 for whole numbers (a place of up to three measures, and a seed), without any order in it: dice that needn't be thrown in turn. */
+export function dice(a: number, b: number, c: number, seed: number): number {
+  let hash = Math.imul(a, 0x27d4eb2d) ^ Math.imul(b, 0x165667b1) ^ Math.imul(c, 0x1b873593) ^ Math.imul(seed + 1, 0xc2b2ae35);
+  hash = Math.imul(hash ^ (hash >>> 15), 0x2c1b3c6d);
+  hash = Math.imul(hash ^ (hash >>> 12), 0x297a2d39);
+  return ((hash ^ (hash >>> 15)) >>> 0) / 2 ** 32;
+}

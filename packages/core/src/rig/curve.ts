@@ -1,4 +1,5 @@
 import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
+import { softly } from "../units/units";
 import { monotone } from "./monotone";
 
 /** How much light is asked for, against what the lamp is sent: both in parts of full. */
@@ -59,7 +60,7 @@ export function curveFunction({ shape, points = [] }: Pick<Curve, "shape" | "poi
     case "inverse square":
       return (asked) => Math.sqrt(asked);
     case "s":
-      return (asked) => asked * asked * (3 - 2 * asked);
+      return softly;
     case "drawn":
       return monotone([[0, 0], ...points, [1, 1]]);
   }

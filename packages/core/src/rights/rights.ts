@@ -50,6 +50,10 @@ const WHO_CHANGES: {
   stageState: "play commands",
   park: "play commands",
   pace: "play commands",
+  song: "builders",
+  evening: "play commands",
+  target: "builders",
+  targetState: "play commands",
   curtain: "play commands",
   slotTest: "play commands",
   settings: "stage",
@@ -133,7 +137,7 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
-  if (command.type === "pace") return mayPace(show, person, command);
+  if (command.type === "pace" || command.type === "song") return mayPace(show, person, "listIds" in command ? command : {});
   if (command.type === "group-level") {
     const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
     if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
@@ -156,7 +160,8 @@ const WHO_DOES: Readonly<Partial<Record<Act, string>>> = {
 };
 
 /** A pace is for lists that one may play: those that are in its company already, and those that come or go. */
-function mayPace(show: Show, person: Person, { listIds, boardIds }: Extract<PlayCommand, { type: "pace" }>): UserError | null {
+function mayPace(show: Show, person: Person, of: Pick<Extract<PlayCommand, { type: "pace" }>, "listIds" | "boardIds">): UserError | null {
+  const { listIds, boardIds } = of;
   const present = show.get("pace", PACE_ID)?.listIds ?? [];
   for (const id of new Set([...present, ...(listIds ?? [])])) {
     const refusal = mayRun(show, person, id);

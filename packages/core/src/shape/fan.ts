@@ -1,5 +1,6 @@
 import { fields, listOf, numberIn, oneOf, optional, type Schema } from "../document/schema";
 import { fail, ok, type Result } from "../errors/result";
+import { softly } from "../units/units";
 import { readQuantity, type Quantity } from "../units/read-quantity";
 
 /** How a stretch between two knots runs. */
@@ -45,7 +46,7 @@ function eased(s: number, way: Stretch): number {
     case "linear":
       return s;
     case "smooth":
-      return s * s * (3 - 2 * s);
+      return softly(s);
     case "ease-in":
       return s * s;
     case "ease-out":

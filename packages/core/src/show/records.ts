@@ -10,7 +10,11 @@ import { inputSchema, type InputLine } from "../playback/input";
 import { macroSchema, type Macro } from "../playback/macro";
 import { boardSchema, type Board } from "../playback/board";
 import { coatSchema, type Coat } from "../playback/coat";
+import { targetSchema, type Target } from "../follow/target";
+import { targetStateSchema, type TargetState } from "../follow/target-state";
+import { eveningSchema, type Evening } from "../playback/evening";
 import { paceSchema, type Pace } from "../playback/pace";
+import { songSchema, type Song } from "../playback/song";
 import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
@@ -52,6 +56,10 @@ export interface RecordByKind {
   park: Park;
   macro: Macro;
   pace: Pace;
+  song: Song;
+  evening: Evening;
+  target: Target;
+  targetState: TargetState;
   board: Board;
   coat: Coat;
   slotTest: SlotTest;
@@ -103,6 +111,10 @@ export const KINDS: {
   groupMasterState: { label: "group master", scope: "session", undone: "never", schema: groupMasterStateSchema },
   stageState: { label: "grand master", scope: "session", undone: "never", schema: stageStateSchema },
   pace: { label: "pace", scope: "session", undone: "never", schema: paceSchema },
+  song: { label: "song", scope: "document", undone: "yes", schema: songSchema },
+  evening: { label: "evening", scope: "session", undone: "never", schema: eveningSchema },
+  target: { label: "target", scope: "document", undone: "yes", schema: targetSchema },
+  targetState: { label: "target", scope: "session", undone: "never", schema: targetStateSchema },
   board: { label: "colour board", scope: "document", undone: "yes", schema: boardSchema },
   coat: { label: "coat of a bed", scope: "session", undone: "never", schema: coatSchema },
   macro: { label: "macro", scope: "document", undone: "yes", schema: macroSchema },

@@ -8,6 +8,7 @@ import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
 import { coatIdOf } from "../playback/coat";
 import { isCoatOfBed } from "./coat-drives";
+import { targetStateIdOf } from "../follow/target-state";
 import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
@@ -147,8 +148,13 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "output":
     case "macro":
     case "pace":
+    case "song":
+    case "evening":
     case "input":
+    case "target":
       return null;
+    case "targetState":
+      return show.get("target", record.targetId) && record.id === targetStateIdOf(record.targetId) ? null : unknown("target");
     case "park":
       return show.rig.headByKey.has(record.head) && record.id === parkIdOf(record.head) ? null : unknown("head");
     case "slotTest":
@@ -219,6 +225,7 @@ export function missingInStrokes(strokes: Strokes, show: Show): UserError | null
       if (part.presets?.ids.some((id) => !isPresetRef(id, show))) return unknown("preset");
       for (const id of motionReads(part.motion))
         if (!isPresetRef(id, show) && !show.get("savedWave", id)) return unknown("preset or waveform of a motion");
+      if (part.follow?.targetIds.some((id) => !show.target(id))) return unknown("target");
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");
     }

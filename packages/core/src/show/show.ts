@@ -8,6 +8,9 @@ import { STAGE_ID, type StageState } from "../playback/stage-state";
 import { timeStateIdOf, type TimeState } from "../playback/time-state";
 import type { SavedWave } from "../motion/saved-wave";
 import { coatPreset } from "../playback/coat-preset";
+import type { Vector } from "../geometry/beam";
+import type { Target } from "../follow/target";
+import { targetStateIdOf } from "../follow/target-state";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
 import { replacedRig } from "../rig/changed-rig";
@@ -126,6 +129,15 @@ export class Show implements ResolveContext, ReachContext {
     return this.get("savedWave", waveId);
   }
 
+  target(targetId: string): Target | null {
+    return this.get("target", targetId);
+  }
+
+  /** Where a target was heard of last, or is taken to be. */
+  targetPlace(targetId: string): Vector | null {
+    return this.get("targetState", targetStateIdOf(targetId))?.at ?? this.target(targetId)?.home ?? null;
+  }
+
   placed(head: HeadKey): PlacedHead | null {
     const found = this.rig.headByKey.get(head);
     return found ? placedHead(found) : null;
@@ -162,6 +174,11 @@ export class Show implements ResolveContext, ReachContext {
     return this.get("timeState", timeStateIdOf(of));
   }
 
+  /** Whether everything but the lively kinds is as in the other show. */
+  quietAs(other: Show): boolean {
+    return QUIET.every((kind) => this.#byKind[kind] === other.#byKind[kind]);
+  }
+
   private rigRecords(): readonly ShowRecord[] {
     return [...this.all("profile"), ...this.all("fixture")];
   }
@@ -181,6 +198,20 @@ function cuesByList(cues: readonly Cue[]): Map<string, readonly Cue[]> {
   for (const list of lists.values()) list.sort((a, b) => a.number - b.number);
   return lists;
 }
+
+/** Kinds that hands, clocks and people on stage move many times a second; all others change when somebody has decided something. */
+const LIVELY: ReadonlySet<Kind> = new Set<Kind>([
+  "sketch",
+  "playbackState",
+  "masterState",
+  "groupMasterState",
+  "stageState",
+  "pace",
+  "targetState",
+  "coat",
+  "timeState",
+]);
+const QUIET = (Object.keys(KINDS) as Kind[]).filter((kind) => !LIVELY.has(kind));
 
 /** The records of a kind in the order in which they came; null until somebody asks. */
 interface KindList {

@@ -11,6 +11,8 @@ export interface TraceLink {
   readonly rides: number | null;
   /** Where each of its motions is in its round, 0..1. */
   readonly phases: readonly number[];
+  /** Ids of the targets that it follows. */
+  readonly follows: readonly string[];
   /** The part of it that shows: level and letting go. */
   readonly share: number;
   readonly rule: LayRule;

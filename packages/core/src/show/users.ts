@@ -19,8 +19,13 @@ const named =
   <R extends ShowRecord>(words: (record: R) => string) =>
   (record: R): User => ({ words: words(record), record });
 
-function refersTo({ motion, presets }: Part, id: string): boolean {
-  return motion?.masterId === id || (presets?.ids.includes(id) ?? false) || motionReads(motion).includes(id);
+function refersTo({ motion, presets, follow }: Part, id: string): boolean {
+  return (
+    motion?.masterId === id ||
+    (follow?.targetIds.includes(id) ?? false) ||
+    (presets?.ids.includes(id) ?? false) ||
+    motionReads(motion).includes(id)
+  );
 }
 
 function controlsOf(id: string, show: Show): User[] {
@@ -78,6 +83,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     case "master":
     case "preset":
     case "savedWave":
+    case "target":
       return [
         ...show
           .all("cue")

@@ -1,4 +1,4 @@
-import { aim } from "../geometry/aim";
+import { aim, type Aimable } from "../geometry/aim";
 import type { Vector } from "../geometry/beam";
 import type { Channel } from "../rig/profile";
 import type { Head, Rig } from "../rig/rig";
@@ -25,10 +25,19 @@ export function aimHead(
   { pan, tilt }: { readonly pan: Axis; readonly tilt: Axis },
   of: { point: Vector; present?: { pan: number; tilt: number } },
 ): ReturnType<typeof aim> {
+  return aim(aimableOf(head, { pan, tilt }), of.point, of.present);
+}
+
+/** Where a head hangs, and how far its channels and its own limits let it turn. */
+export function aimableOf(head: Head, { pan, tilt }: { readonly pan: Axis; readonly tilt: Axis }): Aimable {
   const { position, rotation } = head;
   const own = head.fixture.panTilt?.limits;
-  const limits = { panRange: within(endsOf(pan.channel, "Pan"), own?.Pan), tiltRange: within(endsOf(tilt.channel, "Tilt"), own?.Tilt) };
-  return aim({ position, rotation, ...limits }, of.point, of.present);
+  return {
+    position,
+    rotation,
+    panRange: within(endsOf(pan.channel, "Pan"), own?.Pan),
+    tiltRange: within(endsOf(tilt.channel, "Tilt"), own?.Tilt),
+  };
 }
 
 function endsOf(channel: Channel, axis: "Pan" | "Tilt"): readonly [number, number] {

@@ -20,8 +20,8 @@ export function isColumn(content: Content): content is Column {
   return !Array.isArray(content);
 }
 
-export function isPlain({ value, motions }: Row): boolean {
-  return value !== null && motions.length === 0;
+export function isPlain({ value, motions, follows }: Row): boolean {
+  return value !== null && motions.length === 0 && !follows;
 }
 
 /** A value's own time of a kind; null = it has none. */

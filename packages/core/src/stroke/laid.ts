@@ -65,6 +65,7 @@ export function laidOver(beneath: Row | undefined, row: Row): Row {
     nudge: beneath.value === null ? beneath.nudge + nudge : 0,
     ...timesOver(row, beneath),
     motions: row.motions.length === 0 ? moved : [...moved, ...row.motions],
+    ...(beneath.follows ? { follows: beneath.follows } : {}),
   };
 }
 

@@ -87,8 +87,8 @@ function timesOfPart({ fade, delay, timesIn }: Part): { timed: readonly (keyof T
 /** What a part with plain levels or colours comes to, without an object a row; null for all other parts. Equals `makeRows`. */
 export function makeColumns(of: PartIn): Column[] | null {
   const { attribute, part, spread, show } = of;
-  const { level, colors, points, taken, motion, presets } = part;
-  if (points || taken || motion || presets || !(level || colors)) return null;
+  const { level, colors, points, follow, taken, motion, presets } = part;
+  if (points || follow || taken || motion || presets || !(level || colors)) return null;
   const { family } = attributeInfo(attribute);
   const places = spread.places(part.shape, "open");
   const { timed, at } = timesOfPart(part);

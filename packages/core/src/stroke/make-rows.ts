@@ -12,6 +12,7 @@ import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
 import { motionsOfHeads, type MovedParameter } from "./motion-rows";
 import type { HeadNumbers } from "./head-numbers";
+import { followRows } from "./follow-rows";
 import { timesAt, type Times } from "./part-times";
 import { NO_MOTIONS, type ResolveContext, type Row } from "./row";
 import type { Spread } from "./spread";
@@ -41,7 +42,7 @@ export function makeRows(of: PartIn): Row[] {
     if (show.reaches && !show.reaches(head.key, family)) continue;
     const u = places[index]!;
     const times = timesAt(part, u);
-    const own = content(head, u, times);
+    const own = content(head, u, times, index);
     if (movesOf) withMotions(own, movesOf(head, index), times);
     for (const row of own) rows.push(row);
   }
@@ -59,8 +60,8 @@ function withMotions(own: Row[], moves: readonly MovedParameter[], times: Times)
 }
 
 /** What a part says of a head besides its motion. */
-function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: number, times: Times) => Row[] {
-  const { level, colors, points, nudge, taken } = part;
+function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: number, times: Times, index: number) => Row[] {
+  const { level, colors, points, follow, nudge, taken } = part;
   if (taken) {
     const by = (u: number): number => (nudge ? fan(nudge.knots, u, nudge.path) : 0);
     return (head, u, times) => takenRows(head, taken, { attribute, by: by(u), times, show });
@@ -70,6 +71,10 @@ function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: n
     return (head, u, times) => [...colorOf(head, u)].map(([name, value]) => plainRow(head.parameters.get(name)!, value, times));
   }
   if (points) return (head, u, times) => aimedRows(head, { point: fanPoint(points, u), show, times });
+  if (follow) {
+    const around = spread.places(part.shape, "round");
+    return (head, along, times, index) => followRows(head, { follow, along, around: around[index]!, show, times });
+  }
   if (!level && !nudge) return () => [];
   const absoluteMotion = part.motion?.base === "absolute";
   return (head, u, times) => {

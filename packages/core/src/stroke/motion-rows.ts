@@ -8,6 +8,8 @@ import { normalizedFreely, normalizedSize } from "../rig/scale";
 import type { Channel } from "../rig/profile";
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
+import type { HeadSwings, Swing } from "./head-swing";
+import { veilSwings } from "./veil-swings";
 import type { ResolveContext, Row, RowMotion } from "./row";
 import type { Spread } from "./spread";
 import type { Part } from "./stroke";
@@ -61,9 +63,6 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
 /** Beats a minute of a motion's own clock where it doesn't say: its rate then counts cycles a second. */
 const OWN_BPM = 60;
 
-interface Swing extends MotionTable, Pick<RowMotion, "low" | "span" | "middle"> {}
-type HeadSwings = (head: Head, at: { size: number; index: number }) => readonly { readonly parameter: number; readonly swing: Swing }[];
-
 function tablesOf(of: MotionIn): HeadSwings {
   const { motion } = of;
   switch (motion.kind) {
@@ -73,6 +72,8 @@ function tablesOf(of: MotionIn): HeadSwings {
       return stepSwings(of, motion);
     case "path":
       return motion.plane === "angles" ? angleSwings(of, motion) : planeSwings(of, motion);
+    case "veil":
+      return veilSwings({ attribute: of.attribute, motion, spread: of.spread, rig: of.show.rig });
   }
 }
 

@@ -64,7 +64,11 @@ function goesByPlace({ order, by }: { readonly order?: Order; readonly by?: Shap
 
 function ofPlaces(attribute: Attribute, { shape, motion }: Pick<Part, "shape" | "motion">): boolean {
   return (
-    attribute === "Position" || goesByPlace(shape) || motion?.kind === "path" || (motion !== undefined && goesByPlace(motion.phaseShape))
+    attribute === "Position" ||
+    goesByPlace(shape) ||
+    motion?.kind === "path" ||
+    motion?.kind === "veil" ||
+    (motion !== undefined && goesByPlace(motion.phaseShape))
   );
 }
 

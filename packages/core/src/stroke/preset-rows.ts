@@ -10,6 +10,7 @@ import { normalizedFreely } from "../rig/scale";
 import { fan } from "../shape/fan";
 import type { Column } from "./column";
 import { makeColumns } from "./make-columns";
+import { followRows } from "./follow-rows";
 import { aimedRows, makeRows, plainRow, type PartIn } from "./make-rows";
 import { NO_TIMES, timesAt, timesOver } from "./part-times";
 import type { ResolveContext, Row } from "./row";
@@ -90,6 +91,7 @@ function rowsOfOne(preset: Preset, { attribute: key, spread, show, rowsOf }: Par
 function rowsBetween(presets: readonly Preset[], of: PartIn): Row[] {
   const { attribute: key, part, spread, show } = of;
   const places = spread.places(part.shape, "open");
+  const around = spread.places(part.shape, "round");
   const values = presets.map((preset) => new Map(rowsOfOne(preset, of).map((row) => [row.parameter, row])));
   return spread.heads.flatMap((head, index): Row[] => {
     const u = places[index]!;
@@ -105,6 +107,11 @@ function rowsBetween(presets: readonly Preset[], of: PartIn): Row[] {
       const points = presets.map((preset) => presetPoint(preset, head, u));
       if (points.every((point) => point !== null))
         return aimedRows(head, { point: fanPoint({ knots: points, path: "straight" }, u), show, times: NO_TIMES });
+      const follows = presets.map((preset) => scopedPart(preset, head, key)?.follow);
+      if (follows.every((follow) => follow !== undefined)) {
+        const follow = { ...follows[0]!, targetIds: follows.map(({ targetIds }) => targetIds[0]!) };
+        return followRows(head, { follow, along: u, around: around[index]!, show, times: NO_TIMES });
+      }
     }
     return [...new Set(head.parameters.values())].flatMap((parameter): Row[] => {
       const knots = values.map((rows) => rows.get(parameter)?.value ?? null);

@@ -54,8 +54,8 @@ export function partsInOrder(parts: Strokes[string]["parts"]): [Attribute, Part]
 }
 
 /** Nothing but a nudge or a relative motion on what lies beneath. */
-export function onlyRides({ level, colors, points, presets, motion, taken }: Part): boolean {
-  return !level && !colors && !points && !presets && !taken && motion?.base !== "absolute";
+export function onlyRides({ level, colors, points, follow, presets, motion, taken }: Part): boolean {
+  return !level && !colors && !points && !follow && !presets && !taken && motion?.base !== "absolute";
 }
 
 // Records never change in place: a part that is the same object, on the same heads, with the same presets and waveforms and within

@@ -1,8 +1,11 @@
+import type { FollowedHead } from "../follow/followed-head";
+import type { Vector } from "../geometry/beam";
 import type { CycleTable } from "../motion/cycle-table";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import type { Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
+import type { Channel } from "../rig/profile";
 import type { Rig } from "../rig/rig";
 
 /** A motion of one parameter, in parts of the channel's range: `low + span * table`. Phase, rate and count are in rounds of the table. */
@@ -43,6 +46,17 @@ export interface Row {
   readonly delayPart?: number;
   /** In the order in which they lie on each other; at most the first takes the value's place, the others add. */
   readonly motions: readonly RowMotion[];
+  /** Turns with a target; `value` is then where it looked when this was worked out. */
+  readonly follows?: RowFollow;
+}
+
+/** One of the two angles of a head that follows; both have the same `head`. */
+export interface RowFollow {
+  readonly head: FollowedHead;
+  readonly axis: "Pan" | "Tilt";
+  readonly channel: Channel;
+  /** The angle from which `value` was made, as a part of the channel's range: what else is in `value` was added. */
+  readonly own: number;
 }
 
 export const NO_MOTIONS: readonly RowMotion[] = [];
@@ -56,6 +70,8 @@ export interface ResolveContext {
   preset?(presetId: string): Preset | null;
   /** A drawn waveform by id, or null when there is none. */
   savedWave?(waveId: string): SavedWave | null;
+  /** Where a target is taken to be, or null when there is none. */
+  targetPlace?(targetId: string): Vector | null;
   /** Where a parameter stands before, 0..1: of two ways to look at a point the nearer is taken. Null = at home. */
   readonly present?: (parameter: number) => number | null;
   /** Leaves out what is outside somebody's reach; none = everything is within. */
@@ -69,6 +85,7 @@ export function contextWith(show: ResolveContext, more: Pick<ResolveContext, "re
     groupHeads: (id) => show.groupHeads(id),
     preset: (id) => show.preset?.(id) ?? null,
     savedWave: (id) => show.savedWave?.(id) ?? null,
+    targetPlace: (id) => show.targetPlace?.(id) ?? null,
     ...more,
   };
 }

@@ -33,7 +33,7 @@ export function headsOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads
   return placedOf(who, show).map(({ key }) => show.rig.headByKey.get(key)!);
 }
 
-function placedOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): PlacedHead[] {
+function placedOf(who: Who, show: Pick<ResolveContext, "rig" | "groupHeads">): readonly PlacedHead[] {
   return placedHeads(who, {
     groupHeads: (id) => show.groupHeads(id),
     placed: (key) => {

@@ -1,5 +1,6 @@
 import { COLOR_PATHS, colorFanSchema, type ColorFan, type ColorPath } from "../color/color-fan";
 import { fields, integerIn, listOf, mapOf, oneOf, optional, textUpTo, where, type Flaw, type Schema } from "../document/schema";
+import { followSchema, type Follow } from "../follow/target";
 import { pointFanSchema, type PointFan } from "../geometry/point-fan";
 import { motionSchema, type Motion } from "../motion/motion";
 import { isAttribute, type Attribute } from "../rig/attributes";
@@ -38,6 +39,8 @@ export interface Part {
   readonly colors?: ColorFan;
   /** Points on stage; only of the attribute `Position`. */
   readonly points?: PointFan;
+  /** Points that move on stage; only of the attribute `Position`. */
+  readonly follow?: Follow;
   /** Content by reference: one preset, or a fan between several along the selection. */
   readonly presets?: PresetRef;
   /** Added to what lies beneath, in the attribute's unit: a fan that is nudged stays that fan, in another place. */
@@ -72,6 +75,7 @@ const partSchema: Schema<Part> = where(
     level: optional(fanSchema(-100000, 100000)),
     colors: optional(colorFanSchema),
     points: optional(pointFanSchema),
+    follow: optional(followSchema),
     presets: optional(presetRefSchema),
     nudge: optional(fanSchema(-100000, 100000)),
     motion: optional(motionSchema),
@@ -85,22 +89,25 @@ const partSchema: Schema<Part> = where(
     timesIn: optional(oneOf(["parts"])),
     touched: integerIn(0, Number.MAX_SAFE_INTEGER),
   }),
-  ({ level, motion, colors, points, presets, nudge, taken }) =>
-    level || motion || colors || points || presets || nudge || taken
+  ({ level, motion, colors, points, follow, presets, nudge, taken }) =>
+    level || motion || colors || points || follow || presets || nudge || taken
       ? null
-      : "it must have a level, a colour, a point, a preset, a nudge, a motion or values of single heads",
+      : "it must have a level, a colour, a point, a target, a preset, a nudge, a motion or values of single heads",
 );
 
 /** Whole colours and points have names of their own; presets may stand under any. */
-function fitsItsName(name: string, { colors, points, level, motion, nudge }: Part): boolean {
+function fitsItsName(name: string, { colors, points, follow, level, motion, nudge }: Part): boolean {
+  if (follow && (name !== "Position" || points || motion)) return false;
   const numbers = level ?? nudge;
   const steps = motion?.kind === "steps" ? motion.steps : [];
   if (name === "Color" || name === "Position") {
     const other = name === "Color" ? points : (colors ?? steps.find(({ color }) => color));
-    const moved = motion === undefined || motion.kind === "steps" || (motion.kind === "path" && name === "Position");
+    const veiled = name === "Color" && motion?.kind === "veil" && motion.colors !== undefined;
+    const moved = motion === undefined || motion.kind === "steps" || veiled || (motion.kind === "path" && name === "Position");
     return other === undefined && numbers === undefined && moved && steps.every(({ level: number }) => number === undefined);
   }
-  return colors === undefined && points === undefined && motion?.kind !== "path" && steps.every(({ color }) => color === undefined);
+  if (motion?.kind === "path" || (motion?.kind === "veil" && motion.colors)) return false;
+  return colors === undefined && points === undefined && steps.every(({ color }) => color === undefined);
 }
 
 export const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null => {
@@ -114,7 +121,7 @@ export const partsSchema: Schema<Stroke["parts"]> = (value, path): Flaw | null =
   return {
     path: [...path, wrong[0]],
     value: wrong[0],
-    why: "whole colours belong to Colour, points and paths to Position, and numbers to the others",
+    why: "whole colours belong to Colour, points, targets and paths to Position, and numbers to the others",
   };
 };
 

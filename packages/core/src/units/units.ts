@@ -17,6 +17,11 @@ export function clamp(value: number, low: number, high: number): number {
   return value > low ? (value < high ? value : high) : low;
 }
 
+/** A part 0..1 of a way that begins and ends softly. */
+export function softly(part: number): number {
+  return part * part * (3 - 2 * part);
+}
+
 /** The fractional part in 0 (included) to 1 (excluded), also for negative numbers. */
 export function fraction(value: number): number {
   const rest = value - Math.floor(value);

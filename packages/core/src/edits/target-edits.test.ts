@@ -1,0 +1,56 @@
+import { describe, expect, it } from "vitest";
+import { edit } from "../show/edit";
+import { smallShow } from "../testing";
+import { target } from "../testing/follow-show";
+import { followWords, targetsNamed } from "../questions/targets-named";
+import { newTarget, TARGET_FIELDS, targetText, typedTarget, type TargetField } from "./target-edits";
+
+const show = smallShow([target("Voice", { x: 0, y: -1, z: 1.6 }), target("Strings", { x: 2, y: 1, z: 1.4 }, 0.2)]);
+
+/** What a field says after something was typed, or why it wasn't taken. */
+function typed(field: TargetField, text: string): string {
+  const changes = typedTarget(show, "Voice", { field, text });
+  if (!changes.ok) return String(changes.error.details["why"]);
+  const after = edit(show, changes.value);
+  return after.ok ? targetText(after.value.target("Voice")!, field) : after.error.code;
+}
+
+describe("targets by hand", () => {
+  it("are made with names of their own, and can be kept", () => {
+    const first = newTarget(show, () => "a");
+    const with1 = edit(show, [{ op: "add", record: first }]);
+    expect(with1.ok && newTarget(with1.value, () => "b").name).toBe("Target 2");
+  });
+
+  it("are typed: names, metres and seconds, with comma or point", () => {
+    expect(TARGET_FIELDS.map((field) => targetText(show.target("Strings")!, field))).toEqual(["Strings", "2", "1", "1.4", "0.2"]);
+    expect(typed("name", "  Lead voice ")).toBe("Lead voice");
+    expect([typed("x", "-1,5"), typed("y", "2.25 m"), typed("z", "0")]).toEqual(["-1.5", "2.25", "0"]);
+    expect(typed("smoothSeconds", "0,3 s")).toBe("0.3");
+  });
+
+  it("refuse what can't be, and say why", () => {
+    for (const [field, text, why] of [
+      ["name", "", "letters"],
+      ["name", "A..B", "two dots"],
+      ["name", "x".repeat(81), "letters"],
+      ["name", "strings", "another target"],
+      ["x", "there", "metres"],
+      ["x", "1001", "metres"],
+      ["y", "", "metres"],
+      ["z", "1e3", "metres"],
+      ["smoothSeconds", "-1", "seconds"],
+      ["smoothSeconds", "4", "seconds"],
+    ] as const)
+      expect(typed(field, text)).toContain(why);
+    expect(typedTarget(show, "nobody", { field: "x", text: "1" }).ok).toBe(false);
+  });
+
+  it("are named in text, several with two dots between them", () => {
+    expect(targetsNamed(show, "voice .. Strings")).toEqual(["Voice", "Strings"]);
+    for (const text of ["", "voice..", "nobody", "voice..nobody", "1,2,3..3,2,1"]) expect(targetsNamed(show, text)).toBeNull();
+    expect(followWords(show, { targetIds: ["Voice", "Strings"], ring: 2, leadSeconds: 0.3, offset: { x: 0, y: 0, z: 0.5 } })).toBe(
+      "follows Voice..Strings, 2 m around, 0.3 s ahead, 0,0,0.5 beside",
+    );
+  });
+});

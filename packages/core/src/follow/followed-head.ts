@@ -1,0 +1,59 @@
+import type { Aimable } from "../geometry/aim";
+import type { Vector } from "../geometry/beam";
+import { newPathPlace, type PathPlace } from "./target-path";
+import type { Follow } from "./target";
+import type { Seconds } from "../units/units";
+
+/** A head that follows, and the point beside its targets at which it looks. */
+export interface FollowedHead {
+  readonly aimable: Aimable;
+  readonly follow: Follow;
+  /** Its place between the targets, 0..1. */
+  readonly along: number;
+  /** Its place around them, 0..1 of the circle. */
+  readonly around: number;
+}
+
+/** Where targets are at a moment: fills `into` and tells whether time alone still moves them; null = there is no such target. */
+export type TargetsAt = (targetId: string, t: Seconds, into: PathPlace) => "still" | "moves" | null;
+
+const [one, other] = [newPathPlace(), newPathPlace()];
+
+/** Where a head looks that follows: fills the first three of `into`. Null when one of its targets isn't there. */
+export function followedPlace(
+  { follow, along, around }: FollowedHead,
+  targets: TargetsAt,
+  t: Seconds,
+  into: Float64Array,
+): "still" | "moves" | null {
+  const { targetIds, offset, ring = 0, leadSeconds = 0 } = follow;
+  const last = targetIds.length - 1;
+  const at = along * last;
+  const first = Math.floor(at);
+  let moves = targets(targetIds[first]!, t, one);
+  if (moves === null) return null;
+  const part = at - first;
+  if (part > 0) {
+    const second = targets(targetIds[first + 1]!, t, other);
+    if (second === null) return null;
+    if (second === "moves") moves = second;
+    for (let axis = 0; axis < 6; axis++) one[axis] = one[axis]! + (other[axis]! - one[axis]!) * part;
+  }
+  const turn = 2 * Math.PI * around;
+  into[0] = one[0]! + one[3]! * leadSeconds + ring * Math.cos(turn) + (offset?.x ?? 0);
+  into[1] = one[1]! + one[4]! * leadSeconds + ring * Math.sin(turn) + (offset?.y ?? 0);
+  into[2] = one[2]! + one[5]! * leadSeconds + (offset?.z ?? 0);
+  return moves;
+}
+
+/** The same for targets that stand where they are taken to be. */
+export function followedPoint(head: FollowedHead, placeOf: (targetId: string) => Vector | null): Vector | null {
+  const into = new Float64Array(3);
+  const still: TargetsAt = (id, _, place) => {
+    const at = placeOf(id);
+    place.fill(0);
+    if (at) place.set([at.x, at.y, at.z]);
+    return at && "still";
+  };
+  return followedPlace(head, still, 0, into) && { x: into[0]!, y: into[1]!, z: into[2]! };
+}

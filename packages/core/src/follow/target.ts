@@ -1,0 +1,55 @@
+import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import type { Vector } from "../geometry/beam";
+import type { Metres, Seconds } from "../units/units";
+
+/** A moving point on stage with a name: a singer, a trolley. Content may say that heads follow it. */
+export interface Target {
+  readonly id: string;
+  readonly kind: "target";
+  readonly version: number;
+  readonly name: string;
+  /** Where it is taken to be until it is heard of. */
+  readonly home: Vector;
+  /** What is heard is smoothed over about so long, so that beams don't shake; 0 = as it comes. */
+  readonly smoothSeconds: Seconds;
+}
+
+/** Above what is heard no one waits: a beam that lags by more is of no use. */
+export const MOST_SMOOTH_SECONDS = 3;
+/** A target that isn't heard of for so long is lost. */
+export const LOST_AFTER_SECONDS = 1;
+
+const metres = numberIn(-1000, 1000);
+export const pointSchema: Schema<Vector> = fields<Vector>({ x: metres, y: metres, z: metres });
+
+export const targetSchema: Schema<Target> = fields<Target>({
+  id: textUpTo(64),
+  kind: oneOf(["target"]),
+  version: integerIn(0, Number.MAX_SAFE_INTEGER),
+  name: textUpTo(80),
+  home: pointSchema,
+  smoothSeconds: numberIn(0, MOST_SMOOTH_SECONDS),
+});
+
+/** How heads follow targets: part of a stroke, in place of a point. */
+export interface Follow {
+  /** One, or several between which the heads lie, straight along the selection. */
+  readonly targetIds: readonly string[];
+  /** Beside or above the target, in metres. */
+  readonly offset?: Vector;
+  /** Around the target on a circle of this radius, level with the floor. */
+  readonly ring?: Metres;
+  /** Aims where the target will be in so long, as fast as it goes now. */
+  readonly leadSeconds?: Seconds;
+}
+
+export const MOST_FOLLOWED = 8;
+export const MOST_RING = 20;
+export const MOST_LEAD_SECONDS = 2;
+
+export const followSchema: Schema<Follow> = fields<Follow>({
+  targetIds: listOf(textUpTo(64), { min: 1, max: MOST_FOLLOWED }),
+  offset: optional(pointSchema),
+  ring: optional(numberIn(0, MOST_RING)),
+  leadSeconds: optional(numberIn(0, MOST_LEAD_SECONDS)),
+});

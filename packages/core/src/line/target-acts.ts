@@ -1,0 +1,28 @@
+import { does } from "./act-readers";
+import { named, type LineAct } from "./line";
+
+/** What the quick line does with targets. */
+export const TARGET_ACTS: readonly LineAct[] = [
+  {
+    form: "hold targets · hold targets off",
+    example: "hold targets",
+    what: "all that is followed stands still; goes on from what is heard",
+    pattern: /^hold targets(?<off> off)?$/i,
+    read: ({ off }) =>
+      does(off ? "hold targets off" : "hold targets", off ? "targets go on" : "holds all targets where they are", {
+        play: [{ type: "target-hold", on: !off }],
+      }),
+  },
+  {
+    form: "leave TARGET to OSC",
+    example: "leave Voice to OSC",
+    what: "takes a target out of the hand, and what is heard moves it again",
+    pattern: /^leave (?<target>.+) to osc$/i,
+    read: ({ target: word }, { show }) => {
+      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      if (!found.ok) return found;
+      const { id, name } = found.value;
+      return does(`leave ${name} to OSC`, `leaves ${name} to what is heard`, { play: [{ type: "target-free", targetId: id }] });
+    },
+  },
+];

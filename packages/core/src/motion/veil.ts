@@ -1,0 +1,119 @@
+import { colorFanSchema, type ColorFan } from "../color/color-fan";
+import { integerIn, numberIn, oneOf, optional, textUpTo, where, yesOrNo } from "../document/schema";
+import { formulaOf, LONGEST_FORMULA, notNumberAt, readFormula, shareOfFormula } from "../formula/formula";
+import type { Vector } from "../geometry/beam";
+import { clamp, fraction, type Metres } from "../units/units";
+import { patternAt, PATTERNS, type PatternKind } from "./patterns";
+
+/** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
+export const VEIL_PLANES = ["flat", "across", "along"] as const;
+export type VeilPlane = (typeof VEIL_PLANES)[number];
+
+/** A pattern laid over the stage: heads take what it shows where they hang. */
+export interface Veil {
+  readonly pattern: PatternKind;
+  readonly plane: VeilPlane;
+  /** In place of the pattern: how bright it is at x to the right and y up, -1 to 1 from edge to edge, and t, 0 to 1 a cycle. */
+  readonly formula?: string;
+  /** The middle of it, in metres on stage; of its three measures the one across the plane doesn't count. */
+  readonly centre: Vector;
+  /** Metres from edge to edge. */
+  readonly width: number;
+  readonly height: number;
+  /** Degrees by which it is turned against the clock. */
+  readonly turn: number;
+  /** Beyond its edges it is dark, unless it is repeated there. */
+  readonly repeat?: boolean;
+  /** About the middle grey: 0 = grey, 1 = as it is, more = harder. None = 1. */
+  readonly contrast?: number;
+  /** Over so many metres it is softened, so that movers glide. */
+  readonly blur?: Metres;
+  /** Of patterns with dice in them. */
+  readonly seed?: number;
+  /** What dark and bright come to, in the attribute's unit. */
+  readonly low: number;
+  readonly high: number;
+  /** From dark to bright, in place of numbers; only of the attribute `Color`. */
+  readonly colors?: ColorFan;
+}
+
+export const MOST_BLUR = 50;
+export const VEIL_NAMES = ["x", "y", "t"] as const;
+/** So many places each way, and moments, are looked at for what is no number. */
+const LOOKED_AT = [9, 9, 7] as const;
+
+/** Why a formula can't be a veil; null = it can. */
+export function veilFormulaFlaw(text: string): string | null {
+  const read = readFormula(text, VEIL_NAMES);
+  if (!read.ok) return String(read.error.details["why"]);
+  const [columns, rows, moments] = LOOKED_AT;
+  const places = Array.from({ length: columns * rows * moments }, (_, index) => {
+    const [column, row, moment] = [index % columns, Math.floor(index / columns) % rows, Math.floor(index / (columns * rows))];
+    return [(2 * column) / (columns - 1) - 1, (2 * row) / (rows - 1) - 1, moment / moments];
+  });
+  const at = notNumberAt(read.value, places);
+  return at && `it is no number at ${VEIL_NAMES.map((name, index) => `${name} = ${Math.round(at[index]! * 100) / 100}`).join(", ")}`;
+}
+
+export const veilFields = {
+  pattern: oneOf(PATTERNS),
+  formula: optional(where(textUpTo(LONGEST_FORMULA), veilFormulaFlaw)),
+  plane: oneOf(VEIL_PLANES),
+  width: numberIn(0.01, 1000),
+  height: numberIn(0.01, 1000),
+  turn: numberIn(-3600, 3600),
+  repeat: optional(yesOrNo),
+  contrast: optional(numberIn(0, 20)),
+  blur: optional(numberIn(0, MOST_BLUR)),
+  seed: optional(integerIn(0, 1_000_000)),
+  low: numberIn(-100000, 100000),
+  high: numberIn(-100000, 100000),
+  colors: optional(colorFanSchema),
+} as const;
+
+/** The measures of each plane: to the right and up. */
+const AXES = { flat: ["x", "y"], across: ["x", "z"], along: ["y", "z"] } as const;
+/** Where around a place it is looked at, in halves of the blur. */
+const AROUND = [
+  [0, 0],
+  [1, 0],
+  [-1, 0],
+  [0, 1],
+  [0, -1],
+] as const;
+
+/** How bright a veil is over a place on stage after so many cycles, 0..1. */
+export function veilAt(veil: Veil, place: Vector, cycles: number): number {
+  const { plane, centre, turn, blur = 0 } = veil;
+  const [right, up] = AXES[plane];
+  const angle = (-turn * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [dx, dy] = [place[right] - centre[right], place[up] - centre[up]];
+  const [x, y] = [dx * cos - dy * sin, dx * sin + dy * cos];
+  if (blur === 0) return shown(veil, x, y, cycles);
+  let sum = 0;
+  for (const [offX, offY] of AROUND) sum += shown(veil, x + (offX * blur) / 2, y + (offY * blur) / 2, cycles);
+  return sum / AROUND.length;
+}
+
+/** At metres from its middle, along its own axes. */
+function shown(veil: Veil, x: number, y: number, cycles: number): number {
+  const { width, height, repeat } = veil;
+  let [u, v] = [(2 * x) / width, (2 * y) / height];
+  if (repeat) [u, v] = [u - 2 * Math.round(u / 2), v - 2 * Math.round(v / 2)];
+  else if (Math.abs(u) > 1 || Math.abs(v) > 1) return 0;
+  return brightAt(veil, { u, v }, cycles);
+}
+
+/** How bright it is at a place of its own surface, -1 to 1 from edge to edge. */
+export function brightAt(
+  veil: Pick<Veil, "pattern" | "formula" | "contrast" | "seed">,
+  { u, v }: { u: number; v: number },
+  cycles: number,
+): number {
+  const { pattern, formula, contrast = 1, seed } = veil;
+  const written = formula === undefined ? null : formulaOf(formula, VEIL_NAMES);
+  const plain = written ? shareOfFormula(written, [u, v, fraction(cycles)]) : patternAt(pattern, { u, v }, cycles, seed);
+  const bright = 0.5 + (plain - 0.5) * contrast;
+  return clamp(bright, 0, 1);
+}

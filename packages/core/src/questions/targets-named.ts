@@ -1,0 +1,31 @@
+import type { Follow } from "../follow/target";
+import type { Show } from "../show/show";
+
+/** The ids of targets that a text names, two dots between them; null where a word names none. */
+export function targetsNamed(show: Show, text: string): string[] | null {
+  const ids = text.split("..").map((word) => {
+    const name = word.trim().toLowerCase();
+    return name === "" ? undefined : show.all("target").find((target) => target.name.trim().toLowerCase() === name)?.id;
+  });
+  return ids.every((id) => id !== undefined) ? ids : null;
+}
+
+/** The targets of a follow by name, as `targetsNamed` reads them. */
+export function followedNames(show: Show, { targetIds }: Follow): string {
+  return targetIds.map((id) => show.target(id)?.name ?? "somebody").join("..");
+}
+
+const rounded = (value: number): number => Math.round(value * 100) / 100;
+
+/** "follows Voice, 2 m around, 0.3 s ahead, 0,0,0.5 beside". */
+export function followWords(show: Show, follow: Follow): string {
+  const { ring, leadSeconds, offset } = follow;
+  return [
+    `follows ${followedNames(show, follow)}`,
+    ring ? `${rounded(ring)} m around` : "",
+    leadSeconds ? `${rounded(leadSeconds)} s ahead` : "",
+    offset ? `${[offset.x, offset.y, offset.z].map(rounded).join(",")} beside` : "",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}

@@ -1,0 +1,120 @@
+import type { ColorFan } from "../color/color-fan";
+import type { CycleTable } from "../motion/cycle-table";
+import type { VeilMotion } from "../motion/motion";
+import { walkOf } from "../motion/direction";
+import { patternCycles } from "../motion/patterns";
+import { veilAt } from "../motion/veil";
+import type { Attribute } from "../rig/attributes";
+import { colorsAlong } from "../rig/common-color";
+import { mix } from "../rig/mix-head";
+import type { Profile } from "../rig/profile";
+import type { Head, Rig } from "../rig/rig";
+import { normalizedFreely, normalizedSize } from "../rig/scale";
+import { clamp } from "../units/units";
+import type { HeadSwings } from "./head-swing";
+import type { Spread } from "./spread";
+
+/** Cells of a cycle; above so many heads there are fewer. */
+const CELLS = 32;
+const MANY_HEADS = 1000;
+/** Between dark and bright so many colours are mixed, and those between them are taken straight. */
+const SHADES = 16;
+
+// Motions never change in place: on the same heads a veil shows the same.
+const known = new WeakMap<VeilMotion, { readonly spread: Spread; readonly byHead: Map<string, CycleTable> }>();
+
+/** What a veil does to each head: its brightness there, cell by cell, as a number of the attribute or as a colour. */
+export function veilSwings(of: { attribute: Attribute; motion: VeilMotion; spread: Spread; rig: Rig }): HeadSwings {
+  const { attribute, motion, spread, rig } = of;
+  let kept = known.get(motion);
+  if (kept?.spread !== spread) known.set(motion, (kept = { spread, byHead: new Map<string, CycleTable>() }));
+  const { byHead } = kept;
+  const walk = walkOf(motion.direction ?? "forward");
+  const loop = motion.formula === undefined ? patternCycles(motion.pattern) : 1;
+  const cycles = loop * walk.cycles;
+  const cells = (spread.heads.length > MANY_HEADS ? CELLS / 2 : CELLS) * cycles;
+  const bright = (head: Head): CycleTable => {
+    let table = byHead.get(head.key);
+    if (!table) {
+      byHead.set(head.key, (table = joinedTable((place) => veilAt(motion, head.position, walk.at(place) * loop), cells)));
+    }
+    return table;
+  };
+  if (motion.colors) {
+    const shadesOf = shades(motion.colors, spread.heads);
+    return (head, { size }) =>
+      [...shadesOf(head)].map(([name, ramp]) => {
+        const table = shaded(bright(head), ramp);
+        const middle = (ramp[0]! + ramp[SHADES]!) / 2;
+        return { parameter: head.parameters.get(name)!, swing: { table, cycles, low: middle * (1 - size), span: size, middle } };
+      });
+  }
+  const relative = motion.base === "relative";
+  const scaled = relative ? normalizedSize : normalizedFreely;
+  return (head, { size }) => {
+    const parameter = head.parameters.get(attribute);
+    if (parameter === undefined) return [];
+    const { channel } = rig.parameters[parameter]!;
+    const middle = (motion.low + motion.high) / 2;
+    const low = scaled(channel, middle + (motion.low - middle) * size, attribute);
+    const high = scaled(channel, middle + (motion.high - middle) * size, attribute);
+    return [{ parameter, swing: { table: bright(head), cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
+  };
+}
+
+// Colours never change in place.
+const knownShades = new WeakMap<ColorFan, Map<Profile, ReadonlyMap<Attribute, Float32Array>[]>>();
+const JUST_BEFORE = 1e-9;
+
+/** A table that goes straight from cell to cell: each is looked at once, for thousands of heads have one of their own. */
+function joinedTable(valueAt: (place: number) => number, cells: number): CycleTable {
+  const table = new Float32Array(2 * cells);
+  let value = valueAt(0);
+  for (let cell = 0; cell < cells; cell++) {
+    const next = valueAt(cell + 1 < cells ? (cell + 1) / cells : 1 - JUST_BEFORE);
+    table[2 * cell] = value;
+    table[2 * cell + 1] = next - value;
+    value = next;
+  }
+  return table;
+}
+
+/** For each kind of head its emitters from dark to bright. */
+function shades(colors: ColorFan, heads: readonly Head[]): (head: Head) => ReadonlyMap<Attribute, Float32Array> {
+  const along = colorsAlong(colors, heads);
+  // Where lamps are to look alike, the others count.
+  const before = colors.match === undefined ? knownShades.get(colors) : undefined;
+  const kinds = before ?? new Map<Profile, ReadonlyMap<Attribute, Float32Array>[]>();
+  knownShades.set(colors, kinds);
+  return (head) => {
+    let own = kinds.get(head.profile);
+    if (!own) kinds.set(head.profile, (own = []));
+    return (own[head.index] ??= rampsOf(head, along));
+  };
+}
+
+function rampsOf(head: Head, along: ReturnType<typeof colorsAlong>): ReadonlyMap<Attribute, Float32Array> {
+  const ramps = new Map<Attribute, Float32Array>();
+  for (let shade = 0; shade <= SHADES; shade++)
+    for (const [name, value] of mix(head, along(shade / SHADES))) {
+      let ramp = ramps.get(name);
+      if (!ramp) ramps.set(name, (ramp = new Float32Array(SHADES + 1)));
+      ramp[shade] = value;
+    }
+  return ramps;
+}
+
+/** What a brightness comes to along a ramp, cell by cell. */
+function shaded(bright: CycleTable, ramp: Float32Array): CycleTable {
+  const table = new Float32Array(bright.length);
+  const at = (value: number): number => {
+    const place = clamp(value, 0, 1) * SHADES;
+    const shade = Math.min(SHADES - 1, Math.floor(place));
+    return ramp[shade]! + (ramp[shade + 1]! - ramp[shade]!) * (place - shade);
+  };
+  for (let cell = 0; cell < bright.length; cell += 2) {
+    table[cell] = at(bright[cell]!);
+    table[cell + 1] = at(bright[cell]! + bright[cell + 1]!) - table[cell]!;
+  }
+  return table;
+}

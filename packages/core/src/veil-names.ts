@@ -1,0 +1,5 @@
+export { PATTERNS, patternAt, patternCycles, type PatternKind } from "./motion/patterns";
+export { brightAt, MOST_BLUR, VEIL_NAMES, VEIL_PLANES, veilAt, veilFormulaFlaw, type Veil, type VeilPlane } from "./motion/veil";
+export { LONGEST_FORMULA } from "./formula/formula";
+export { WAVE_NAMES, waveFormulaFlaw } from "./motion/saved-wave";
+export type { VeilMotion } from "./motion/motion";
