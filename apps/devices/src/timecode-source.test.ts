@@ -26,5 +26,5 @@ describe("the command that sends timecode", () => {
     source.stdin.end();
     expect(await ended).toBe(0);
     socket.close();
-  }, 30_000);
+  });
 });

@@ -9,6 +9,7 @@ import type { Pool } from "pg";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import type { DataSource } from "typeorm";
+import { joinRoutes } from "./account/join-routes";
 import { lockRoutes, whileUnlocked } from "./account/lock-routes";
 import { peopleRoutes } from "./account/people-routes";
 import { RememberingStore } from "./account/remembering-store";
@@ -103,6 +104,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/network", networkRoutes(parts.stage));
   app.use("/api/shows", shelfRoutes(parts));
   app.use("/api/session", sessionRoutes(parts));
+  app.use("/api/session", joinRoutes(parts));
   app.use("/api/people", peopleRoutes(parts));
   app.use("/api/history", historyRoutes(parts.database, parts.stage, parts.versions));
   app.use("/api/health", healthRoutes({ ...parts, book: parts.health }));

@@ -24,6 +24,7 @@ const FOREIGN = "00000000-0000-4000-8000-000000000000";
 /** A request to each address that would do something if it were let in; ids are of another show. */
 const BODIES: Partial<Record<keyof typeof ROUTES, object>> = {
   "POST /api/session": { signInName: "nobody", password: "nothing" },
+  "POST /api/session/join": { code: "NOTHING" },
   "POST /api/session/unlock": { secret: "nothing" },
   "POST /api/session/code": { present: "wrong", code: "2468" },
   "POST /api/session/password": { present: "wrong", next: "wrong too, but long" },

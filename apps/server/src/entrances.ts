@@ -16,6 +16,8 @@ export const ROUTES = {
   "DELETE /api/session": { what: "sign out", admits: "anybody" },
   "GET /api/session/list": { what: "the browsers in which I am signed in", admits: "signed in" },
   "DELETE /api/session/list/:id": { what: "sign one of them out", admits: "signed in" },
+  "POST /api/session/phone": { what: "a code by which my phone comes in", admits: "signed in" },
+  "POST /api/session/join": { what: "come in by such a code", admits: "anybody" },
   "POST /api/session/lock": { what: "lock the screen of this browser", admits: "signed in" },
   "POST /api/session/unlock": { what: "unlock it by password or short code", admits: "signed in" },
   "POST /api/session/code": { what: "a short code of my own", admits: "signed in" },

@@ -58,7 +58,7 @@ describe("hostile clients", () => {
       await new Promise((resolve) => setTimeout(resolve, BATCH));
     }
     sockets.forEach((socket) => socket.close());
-  }, 60_000);
+  });
 
   it.each<[string, (levels: number) => unknown]>([
     ["lists", (levels) => JSON.parse("[".repeat(levels) + "]".repeat(levels)) as unknown],
@@ -136,7 +136,7 @@ describe("hostile clients", () => {
       expect(status, `${route} ${id} ${JSON.stringify(body)} ${JSON.stringify(said)}`).toBeLessThan(500);
       if (status >= 400) expect(typeof (said as { sentence?: unknown }).sentence, `${route} ${id}`).toBe("string");
     }
-  }, 60_000);
+  });
 
   it("flood: twenty thousand fader steps at once from one, and another's go is answered meanwhile; the last step counts", async () => {
     const [operator, ines] = [
@@ -152,12 +152,12 @@ describe("hostile clients", () => {
     expect(go.ok).toBe(true);
     expect(answers.length).toBeLessThan(20_000);
     // One message of a connection in a turn: a flood takes its time, and nobody else's.
-    await until(() => answers.length === 20_000, 30_000);
+    await until(() => answers.length === 20_000, 120_000);
     expect(answers.every(({ ok }) => ok)).toBe(true);
     expect(server.door.show.playbackState("card-lanterns")!.level).toBeCloseTo(0.1 + (19_999 / 20_000) * 0.5, 6);
     operator.close();
     ines.close();
-  }, 60_000);
+  });
 
   it("that never read are let go, and everybody else hears of everything meanwhile", async () => {
     const [deaf, ines] = [
@@ -177,22 +177,27 @@ describe("hostile clients", () => {
     const before = server.door.seq;
     let sent = 0;
     while (server.door.seq - before < 250) {
-      const id = `group-${sent++}`;
-      const answer = (await asking(ines).emitWithAck("transact", {
-        id: randomUUID(),
-        label,
-        changes: [{ op: "add", record: { ...group, id } }],
-      })) as Answer;
+      const edit = { id: randomUUID(), label, changes: [{ op: "add", record: { ...group, id: `group-${sent++}` } }] };
+      const ask = async (): Promise<Answer> => (await asking(ines).emitWithAck("transact", edit)) as Answer;
+      let answer = await ask();
+      // A machine that stands still for seconds takes its database for gone: a refusal that says so, and that holds no longer than that.
+      for (
+        const deadline = performance.now() + 60_000;
+        !answer.ok && answer.error.code === "database.away" && performance.now() < deadline;
+      ) {
+        await new Promise((resolve) => setTimeout(resolve, 500));
+        answer = await ask();
+      }
       expect(answer.ok, JSON.stringify(answer)).toBe(true);
       if (!(await Promise.race([gone.then(() => false), Promise.resolve(true)]))) break;
     }
     // The one that doesn't read learns of it when it reads again; everybody else sees that it isn't there any more.
-    await until(() => heard === sent && !present.some(({ personId }) => personId === "person-orla"), 10_000);
+    await until(() => heard === sent && !present.some(({ personId }) => personId === "person-orla"), 60_000);
     expect(process.memoryUsage().rss).toBeLessThan(3e9);
     (raw._socket as unknown as { resume: () => void } | undefined)?.resume();
     deaf.close();
     ines.close();
-  }, 60_000);
+  });
 
   it("are refused when another site's page writes in their name", async () => {
     for (const headers of [

@@ -1,7 +1,7 @@
 import "reflect-metadata";
 import { X509Certificate } from "node:crypto";
 import { explain } from "@vexa/core";
-import { DEMO_SIGN_INS } from "@vexa/demo";
+import { DEMO_SIGN_INS } from "@vexa/demo/sign-ins";
 import { changePassword } from "./account/accounts";
 import { actAsPart, tellReady } from "./process/part";
 import { linkSocket, webSettings } from "./process/settings";

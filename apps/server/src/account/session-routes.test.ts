@@ -41,6 +41,27 @@ describe("signing in over HTTP", () => {
     expect(after.body.map(({ name }) => name)).not.toContain("Orla");
   });
 
+  it("lets a phone in by a code that holds once, and no longer than its password", async () => {
+    const cookie = await cookieOf(server.url, "adaeze");
+    const codeFor = async (): Promise<string> =>
+      ((await ask().post("/api/session/phone").set("cookie", cookie).expect(201)).body as { code: string }).code;
+    await ask().post("/api/session/phone").expect(401);
+    const code = await codeFor();
+    const joined = await ask().post("/api/session/join").send({ code }).expect(201);
+    const phone = joined.headers["set-cookie"]![0]!.split(";")[0]!;
+    const show = await ask().get("/api/show").set("cookie", phone).expect(200);
+    expect((show.body as { personId: string }).personId).toBe("person-adaeze");
+    const again = await ask().post("/api/session/join").send({ code }).expect(401);
+    expect((again.body as { sentence: string }).sentence).toMatch(/isn't known here, or isn't any more/);
+    const before = await codeFor();
+    await ask()
+      .post("/api/session/password")
+      .set("cookie", cookie)
+      .send({ present: "palm-house-3", next: "another glass house" })
+      .expect(204);
+    await ask().post("/api/session/join").send({ code: before }).expect(401);
+  });
+
   it("hides the cookie from scripts and from other sites", async () => {
     const response = await ask().post("/api/session").send({ signInName: "ines", password: "palm-house-1" }).expect(201);
     expect(response.headers["set-cookie"]![0]).toMatch(/HttpOnly.*SameSite=Lax/);

@@ -3,13 +3,14 @@ import { Router, type Request, type Response } from "express";
 import { rateLimit } from "express-rate-limit";
 import type { DataSource } from "typeorm";
 import { ROLES, type DemoSignIn } from "@vexa/core";
-import { DEMO_SIGN_INS } from "@vexa/demo";
+import { DEMO_SIGN_INS } from "@vexa/demo/sign-ins";
 import { AccountEntity } from "../storage/entities";
 import { answerError } from "../http/answer-error";
 import { parseDto } from "../http/parse-dto";
 import { signedIn } from "../http/signed-in";
 import type { StagePort } from "../stage/stage-port";
 import { changeOwnPassword, signIn } from "./accounts";
+import { beginSession } from "./begin-session";
 import type { SessionBook } from "./session-book";
 import { SignInGuard } from "./sign-in-guard";
 
@@ -87,11 +88,7 @@ export function sessionRoutes({ database, stage, book }: { database: DataSource;
       return;
     }
     guard.succeeded(name, address);
-    // A new session id, so that one planted before signing in is worth nothing.
-    await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error as Error) : resolve())));
-    request.session.personId = person.value;
-    request.session.since = Date.now();
-    request.session.agent = (request.headers["user-agent"] ?? "").slice(0, 300);
+    await beginSession(request, person.value);
     response.status(201).json({ personId: person.value });
   });
   router.get("/", (request, response) => {

@@ -41,6 +41,32 @@ describe("OSC messages", () => {
   });
 });
 
+describe("words of a target", () => {
+  const tracked = new Show(
+    new Map([
+      ...show.records,
+      [
+        "target-1",
+        { id: "target-1", kind: "target" as const, version: 1, name: "Lead voice", home: { x: 0, y: 2, z: 1.6 }, smoothSeconds: 0.1 },
+      ],
+    ]),
+  );
+  const at = (address: string, ...args: (number | string)[]): PlayCommand | null => commandOf(tracked, message(address, ...args));
+
+  it("say where it is in metres, by name or id", () => {
+    const place = { x: 1.5, y: -2, z: 1.7 };
+    expect(at("/vexa/target/lead_voice", 1.5, -2, 1.7)).toEqual({ type: "target-at", targetId: "target-1", place });
+    expect(at("/vexa/target/target-1", 1.5, -2, 1.7)).toEqual({ type: "target-at", targetId: "target-1", place });
+  });
+
+  it("say nothing when they aren't three numbers, lie off any stage, or nobody is called so", () => {
+    for (const args of [[], [1], [1, 2], [1, 2, 3, 4], [1, "2", 3], [NaN, 0, 0], [0, Infinity, 0], [0, 0, 1001]])
+      expect(at("/vexa/target/lead_voice", ...args)).toBeNull();
+    expect(at("/vexa/target/nobody", 1, 2, 3)).toBeNull();
+    expect(at("/vexa/target/lead_voice/x", 1, 2, 3)).toBeNull();
+  });
+});
+
 describe("OSC over UDP", () => {
   let input: OscInput | null = null;
   afterEach(() => input?.close());

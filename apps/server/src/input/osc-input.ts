@@ -8,6 +8,8 @@ import type { WingLink } from "./wing-link";
 /** Messages of one device: a wing sends a few hundred a second, a loop sends millions. */
 const OSC_LIMITS: InboxLimits = { waiting: 2000, burst: 500, aSecond: 500 };
 
+const MOST_METRES = 1000;
+
 /** What an OSC message asks for, or null when it asks for nothing here. Names are compared without case; spaces may be written as `_`. */
 export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | null {
   const [vexa, kind, name, act, ...more] = message.address.slice(1).split("/");
@@ -19,6 +21,11 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   // Less than nothing is no pace: everybody's own times.
   if (kind === "pace" && name === undefined)
     return number === null ? null : { type: "pace", seconds: number < 0 ? null : Math.min(MOST_PACE_SECONDS, number) };
+  if (kind === "target" && name !== undefined && act === undefined) {
+    const target = show.all("target").find((entry) => matches(entry, name));
+    const place = placeOf(message);
+    return target && place ? { type: "target-at", targetId: target.id, place } : null;
+  }
   if (name === undefined || act === undefined) return null;
   if (kind === "master") {
     const master = show.all("master").find((entry) => matches(entry, name));
@@ -29,6 +36,13 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   if (!card) return null;
   if (act === "level") return number === null ? null : { type: "level", playbackId: card.id, level: Math.min(1, Math.max(0, number)) };
   return (act === "go" || act === "let-go") && pressed ? { type: act, playbackId: card.id } : null;
+}
+
+/** Metres across, upstage and up; null where three numbers that can be on a stage aren't there. */
+function placeOf({ arguments: args }: osc.OscMessage): { x: number; y: number; z: number } | null {
+  const [x, y, z] = args.map((argument) => (argument.type === "f" || argument.type === "i" ? argument.value : NaN));
+  if (args.length !== 3 || ![x, y, z].every((metres) => Math.abs(metres!) <= MOST_METRES)) return null;
+  return { x: x!, y: y!, z: z! };
 }
 
 function masterCommand(
@@ -144,8 +158,8 @@ function act(of: OscOptions, message: osc.OscMessage, { from, actor }: { from: R
   else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");
 }
 
-/** Steps of the same fader, of which the newest is enough. */
+/** Steps of the same fader, or words of the same target, of which the newest is enough. */
 function faderOf(message: osc.OscMessage): { readonly supersedes: string | null; readonly atZero: boolean } {
-  const isFader = /^\/vexa\/(card\/[^/]+\/level|master\/[^/]+\/scale)$/.test(message.address);
+  const isFader = /^\/vexa\/(card\/[^/]+\/level|master\/[^/]+\/scale|target\/[^/]+)$/.test(message.address);
   return { supersedes: isFader ? message.address : null, atZero: osc.numberOf(message) === 0 };
 }

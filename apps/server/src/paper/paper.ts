@@ -1,17 +1,19 @@
 import { createRequire } from "node:module";
 import { dirname, join } from "node:path";
-import PDFDocument from "pdfkit";
+import type PDFDocument from "pdfkit";
 
 export type Paper = InstanceType<typeof PDFDocument>;
 
+const need = createRequire(import.meta.url);
 /** A face with the letters of most of Europe: names aren't all English. */
-const FONTS = join(dirname(createRequire(import.meta.url).resolve("dejavu-fonts-ttf/package.json")), "ttf");
+const FONTS = join(dirname(need.resolve("dejavu-fonts-ttf/package.json")), "ttf");
 /** Points kept free at every side. */
 export const EDGE = 36;
 
-/** A new document, black on white: the faces are called `plain` and `bold`. */
+/** A new document, black on white: the faces are called `plain` and `bold`. What writes it is loaded with the first print, not at the start. */
 export function newPaper(of: { title: string; size: "A3" | "A4"; layout: "landscape" | "portrait" }): Paper {
-  const paper = new PDFDocument({
+  const Document = need("pdfkit") as typeof PDFDocument;
+  const paper = new Document({
     size: of.size,
     layout: of.layout,
     margin: EDGE,

@@ -16,13 +16,13 @@ import {
   type ShowRecord,
 } from "@vexa/core";
 import { showFile } from "@vexa/formats";
-import { understory } from "@vexa/demo";
 import { PictureStore } from "../rig/picture-store";
 import { SoundStore } from "../sound/sound-store";
 import { keepDemoFiles, SHOW_ID } from "../show/seed";
 import type { StagePort } from "../stage/stage-port";
 import { ShowEntity } from "../storage/entities";
 import { copyFiles, FILE_TABLES, forgetBelongings, moveBelongings, picturesOf, soundsOf } from "./belongings";
+import { demoShowFor } from "./demo-show";
 import { KeptShowEntity } from "./kept-show";
 import { withPeople } from "./with-people";
 
@@ -80,7 +80,7 @@ export class Shelf {
     const { show } = this.#stage;
     const records =
       from === "demo"
-        ? demoWith((id) => show.get("person", id) !== null)
+        ? (await demoShowFor((id) => show.get("person", id) !== null)).records
         : from === "rig"
           ? [...show.records.values()]
               .filter(({ kind }) => RIG.has(kind))
@@ -253,13 +253,6 @@ export class Shelf {
 function countsOf(records: readonly ShowRecord[]): Pick<ShowLine, "lamps" | "cues"> {
   const count = (kind: string): number => records.reduce((sum, record) => sum + (record.kind === kind ? 1 : 0), 0);
   return { lamps: count("fixture"), cues: count("cue") };
-}
-
-/** The demo's recorded work, for the people who are here. */
-function demoWith(here: (personId: string) => boolean): ShowRecord[] {
-  return understory()
-    .filter(isVersioned)
-    .flatMap((record) => withPeople(record, here));
 }
 
 /** Whether these records make a show with the people of this installation. */

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { Readable } from "node:stream";
 import type { DataSource } from "typeorm";
 import { edit, Show, type ShowRecord } from "@vexa/core";
-import { demoPictures, DEMO_SHOW_NAME, DEMO_SIGN_INS, largeRig, longList, understory, waltz } from "@vexa/demo";
+import { DEMO_SIGN_INS } from "@vexa/demo/sign-ins";
 import { hashPassword } from "../account/password";
 import { PictureStore } from "../rig/picture-store";
 import { SoundStore } from "../sound/sound-store";
@@ -15,16 +15,19 @@ export const SHOW_ID = "show-1";
 /** What an empty database is filled with; `none`: the demo's people and nothing else. */
 export type Demo = "understory" | "large" | "none";
 
-const NAMES: Readonly<Record<Demo, string>> = { understory: DEMO_SHOW_NAME, large: "Large rig", none: "New show" };
-
-function recordsOf(demo: Demo): readonly ShowRecord[] {
+/** Loaded when it is wanted: a server that has its show needs none of it. */
+async function contentOf(demo: Demo): Promise<{ readonly name: string; readonly records: readonly ShowRecord[] }> {
+  const { DEMO_SHOW_NAME, largeRig, longList, understory } = await import("@vexa/demo");
   switch (demo) {
     case "understory":
-      return understory();
+      return { name: DEMO_SHOW_NAME, records: understory() };
     case "large":
-      return [...largeRig({ heads: 2000, universes: 256 }), ...longList()];
+      return { name: "Large rig", records: [...largeRig({ heads: 2000, universes: 256 }), ...longList()] };
     case "none":
-      return understory().filter(({ kind }) => kind === "person" || kind === "sketch" || kind === "device");
+      return {
+        name: "New show",
+        records: understory().filter(({ kind }) => kind === "person" || kind === "sketch" || kind === "device"),
+      };
   }
 }
 
@@ -32,7 +35,7 @@ function recordsOf(demo: Demo): readonly ShowRecord[] {
 export async function seedWhenEmpty(database: DataSource, demo: Demo = "understory"): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
   if ((await shows.count()) > 0) return false;
-  const records = recordsOf(demo);
+  const { name, records } = await contentOf(demo);
   const checked = edit(
     new Show(new Map()),
     records.map((record) => ({ op: "add", record })),
@@ -48,7 +51,7 @@ export async function seedWhenEmpty(database: DataSource, demo: Demo = "understo
   );
   await database.transaction(async (manager) => {
     await manager.getRepository(AccountEntity).save(accounts);
-    await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name: NAMES[demo], seq: "0", cid: randomUUID() });
+    await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name, seq: "0", cid: randomUUID() });
   });
   if (demo === "understory") await keepDemoFiles(database);
   await new ShowStorage(database, SHOW_ID).commit({ seq: 1, changed: [...checked.value.records.values()], removed: [], journal: null });
@@ -57,6 +60,7 @@ export async function seedWhenEmpty(database: DataSource, demo: Demo = "understo
 
 /** The sound of the demo's song, and the pictures of its wheels. */
 export async function keepDemoFiles(database: DataSource, showId = SHOW_ID): Promise<void> {
+  const { demoPictures, waltz } = await import("@vexa/demo");
   await new SoundStore(database).keep({ showId, id: "sound-waltz" }, Readable.from([Buffer.from(waltz())]));
   const pictures = new PictureStore(database);
   for (const [profileId, own] of demoPictures())

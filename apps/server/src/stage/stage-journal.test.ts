@@ -35,12 +35,16 @@ function begin(): Bench {
   };
   return bench;
 }
+/** Until what it begins with is on the disk, however busy that is. */
+async function begun({ folder }: Bench): Promise<void> {
+  while (!readKept(folder)) await new Promise((resolve) => setTimeout(resolve, 10));
+}
 const rename = (from: string, to: string): Change => setChange("page", ["name"], { from, to });
 
 describe("the journal beside the engine", () => {
   it("has everything that was appended, without a good-bye, and knows what the database has", async () => {
     const bench = begin();
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await begun(bench);
     bench.edit([rename("Main", "A")]);
     bench.edit([rename("A", "B")]);
     bench.journal.saved(11);
@@ -54,7 +58,7 @@ describe("the journal beside the engine", () => {
 
   it("leaves out a line that was cut off, and tells of edits that went to the database and didn't come back", async () => {
     const bench = begin();
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await begun(bench);
     bench.edit([rename("Main", "A")]);
     bench.journal.intend("edit lost", ["page"]);
     const lines = join(

@@ -6,13 +6,19 @@ import type { Family, ShowRecord, Territory } from "@vexa/core";
  */
 export class CrewOracle {
   readonly #records: ReadonlyMap<string, ShowRecord>;
+  readonly #byKind = new Map<string, ShowRecord[]>();
 
   constructor(records: ReadonlyMap<string, ShowRecord>) {
     this.#records = records;
+    for (const record of records.values()) {
+      const alike = this.#byKind.get(record.kind);
+      if (alike) alike.push(record);
+      else this.#byKind.set(record.kind, [record]);
+    }
   }
 
   #all<K extends ShowRecord["kind"]>(kind: K): Extract<ShowRecord, { kind: K }>[] {
-    return [...this.#records.values()].filter((record) => record.kind === kind) as Extract<ShowRecord, { kind: K }>[];
+    return (this.#byKind.get(kind) ?? []) as Extract<ShowRecord, { kind: K }>[];
   }
 
   #partNames(part: { groupIds: readonly string[]; heads: readonly string[]; families: readonly Family[] }): string[] {

@@ -92,8 +92,8 @@ export async function sacnReceiver(): Promise<{ port: number; packets: sacn.Sacn
   return { port: socket.address().port, packets, close: () => socket.close() };
 }
 
-/** Waits until something holds; fails after five seconds, or what is given. */
-export async function until(holds: () => boolean, withinMs = 5000): Promise<void> {
+/** Waits until something holds; fails when it never does: what must be soon is measured, or given its time. */
+export async function until(holds: () => boolean, withinMs = 20_000): Promise<void> {
   const deadline = performance.now() + withinMs;
   while (!holds()) {
     if (performance.now() > deadline) throw new Error(`waited in vain until ${holds.toString()}`);
