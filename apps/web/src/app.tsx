@@ -1,7 +1,9 @@
 import { useEffect, useState } from "react";
+import { useLocation, useNavigate } from "react-router";
 import useSWR from "swr";
 import { useInterface } from "./selection/interface-store";
 import { whoAmI } from "./session/api";
+import { JoinPage } from "./session/join-page";
 import { SignIn } from "./session/sign-in";
 import { LockedScreen } from "./shell/locked-screen";
 import { Notice } from "./shell/notice";
@@ -14,6 +16,15 @@ export function App(): React.JSX.Element {
     document.documentElement.dataset["theme"] = theme;
   }, [theme]);
   const { data: session, error, isLoading, mutate } = useSWR("session", whoAmI);
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  if (pathname === "/join")
+    return (
+      <JoinPage
+        onJoined={() => void mutate().then(() => navigate("/remote", { replace: true }))}
+        onLeave={() => void navigate("/", { replace: true })}
+      />
+    );
   if (isLoading && session === undefined) return <Notice title="Opening the show…" />;
   if (session === undefined)
     return (

@@ -27,7 +27,16 @@ export function sharpContext(canvas: HTMLCanvasElement, width: number, height: n
   return context;
 }
 
-/** A colour token as the canvas wants it. */
+const inks = new Map<string, string>();
+
+/** A colour token as the canvas wants it, in the theme that is shown: asking the browser each time would cost a picture's time. */
 export function token(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim();
+  const root = document.documentElement;
+  const key = `${root.dataset["theme"] ?? ""} ${name}`;
+  const known = inks.get(key);
+  if (known !== undefined) return known;
+  const ink = getComputedStyle(root).getPropertyValue(`--color-${name}`).trim();
+  // Styles that aren't there yet say nothing.
+  if (ink !== "") inks.set(key, ink);
+  return ink;
 }

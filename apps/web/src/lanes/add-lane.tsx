@@ -1,7 +1,7 @@
 import { Plus } from "lucide-react";
 import { useMemo } from "react";
 import { attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
-import { useMe, useShow } from "../session/show-context";
+import { useMe, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { Menu, MenuItem } from "../ui/menu";
 import { SaidField } from "./said-field";
@@ -36,7 +36,7 @@ export function FirstLanes({ heads }: { heads: readonly Head[] }): React.JSX.Ele
 
 /** Whose the selected heads are when none of them can be changed; null when some can. */
 function useBarred(heads: readonly Head[]): string | null {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   return useMemo(() => {
     const reach = reachOf(me, show);

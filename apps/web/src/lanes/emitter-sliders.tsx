@@ -1,9 +1,6 @@
-import { useRef } from "react";
-import { attributeInfo, mix, partChanges, selectionName, strokeFor, xyzOf, type Attribute, type Head, type XyY } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
-import { useClient, useMe, useShow } from "../session/show-context";
-import { newId } from "../session/new-id";
+import { attributeInfo, mix, xyzOf, type Attribute, type Head, type XyY } from "@vexa/core";
 import { Slider } from "../ui/slider";
+import { useSaying } from "./use-saying";
 
 /** The lamps' own emitters and flags: a slider lays a raw level over what the mix of the colour gives. */
 export function EmitterSliders({ heads, color }: { heads: readonly Head[]; color: XyY }): React.JSX.Element | null {
@@ -24,29 +21,9 @@ export function EmitterSliders({ heads, color }: { heads: readonly Head[]; color
 }
 
 function RawLevel({ attribute, mixed }: { attribute: Attribute; mixed: number }): React.JSX.Element {
-  const client = useClient();
-  const me = useMe();
-  const show = useShow();
-  const { selection } = useInterface();
-  const gesture = useRef("");
-  const own = strokeFor(show.sketchOf(me.id)?.strokes ?? {}, selection, attribute)?.stroke.parts[attribute];
-  const raw = own?.level?.knots[0];
+  const { said, begin, say } = useSaying(attribute);
+  const raw = said?.level?.knots[0];
   const { label } = attributeInfo(attribute);
-  const begin = (): void => void (gesture.current = newId());
-  const put = (level: number): void => {
-    const touched = 1 + (own?.touched ?? Math.floor(client.now()));
-    client.transact(
-      `${label} ${Math.round(level * 100)} on ${selectionName(client.view, selection)}`,
-      partChanges(client.view, {
-        newId,
-        personId: me.id,
-        selection,
-        attribute,
-        part: { shape: own?.shape ?? {}, level: { knots: [level] }, touched },
-      }),
-      gesture.current || newId(),
-    );
-  };
   return (
     <>
       <span className="text-ink-2">{label}</span>
@@ -57,7 +34,7 @@ function RawLevel({ attribute, mixed }: { attribute: Attribute; mixed: number })
         step={0.01}
         value={raw ?? mixed}
         onBegin={begin}
-        onValue={put}
+        onValue={(level) => say({ level: { knots: [level] } }, `${Math.round(level * 100)}`)}
       />
       <span
         className={`w-14 text-right font-mono ${raw === undefined ? "text-ink-3" : "text-sketch"}`}

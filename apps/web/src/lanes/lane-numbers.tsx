@@ -11,7 +11,7 @@ import {
   type Rig,
 } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
-import { useShow } from "../session/show-context";
+import { useQuietShow } from "../session/show-context";
 import { SlotPicture } from "./slot-picture";
 import { Choice, Option } from "../ui/choice";
 
@@ -34,7 +34,7 @@ export function SlotChoice({
   fan: Fan;
   onFan: (fan: Fan) => void;
 }): React.JSX.Element | null {
-  const channel = channelOf(useShow().rig, heads, attribute);
+  const channel = channelOf(useQuietShow().rig, heads, attribute);
   const names = channel ? namedValues(channel, attribute) : [];
   if (names.length === 0 || fan.knots.length > 1) return null;
   const slot = Math.round(fan.knots[0]!);
@@ -76,7 +76,7 @@ export function UnitLine({
   words: string;
 }): React.JSX.Element {
   const { laneNumbers } = useInterface();
-  const channel = channelOf(useShow().rig, heads, attribute);
+  const channel = channelOf(useQuietShow().rig, heads, attribute);
   const asDmx = laneNumbers === "DMX" && channel && fan && channel.slots.length > 0;
   return (
     <p className="truncate text-xs text-ink-3">

@@ -1,5 +1,7 @@
 import { attributeInfo, type Head, type PlacedHead } from "@vexa/core";
+import { useShow } from "../session/show-context";
 import { ColorPlot } from "./color-plot";
+import { FollowFields } from "./follow-fields";
 import { laneCurve, mixedPoints, plotPoints, withFan, type Lane } from "./lane-model";
 import { LanePlot } from "./lane-plot";
 import { partWords } from "./part-words";
@@ -17,6 +19,7 @@ export function LaneWhat({
   placed: readonly PlacedHead[];
   edits: LaneEdits;
 }): React.JSX.Element {
+  const show = useShow();
   const { attribute, own, editable, values, sources } = lane;
   const { label, usual } = attributeInfo(attribute);
   if (attribute === "Color")
@@ -30,6 +33,7 @@ export function LaneWhat({
         onColors={(colors, gesture) => own && edits.put({ ...own.part, colors }, gesture)}
       />
     );
+  if (attribute === "Position" && editable && own?.part.follow) return <FollowFields part={own.part} edits={edits} />;
   if (attribute === "Position") return <PointPlot lane={lane} />;
   if (editable && own?.part.presets) return <LinkedPlot lane={lane} />;
   const curve = laneCurve(attribute, own?.part ?? { level: { knots: [0] }, shape: {}, touched: 0 }, "value")!;
@@ -37,7 +41,7 @@ export function LaneWhat({
   const numbers = values.map((entry) => entry?.value ?? null);
   if (!plain && numbers.every((value) => value === null)) {
     if (own?.part.motion && editable) return <Hint text="A motion takes the value's place: it is unfolded below." />;
-    const rides = own?.part.nudge ? `Rides on what plays: ${partWords(attribute, own.part)}` : null;
+    const rides = own?.part.nudge ? `Rides on what plays: ${partWords(attribute, own.part, show)}` : null;
     return <Hint text={rides ?? "Only a motion of another stroke is on these heads."} />;
   }
   return (

@@ -1,4 +1,13 @@
-import { formatFan, type Attribute, type FigureKind, type Motion, type PathPlane, type Waveform } from "@vexa/core";
+import {
+  formatFan,
+  type Attribute,
+  type FigureKind,
+  type Motion,
+  type PathPlane,
+  type PatternKind,
+  type VeilPlane,
+  type Waveform,
+} from "@vexa/core";
 import { screenScale } from "./screen-units";
 
 export const WAVE_WORDS: Record<Waveform | "drawn", string> = {
@@ -29,6 +38,28 @@ export const PLANE_WORDS: Record<PathPlane, string> = {
   along: "wall, at the side",
 };
 
+export const PATTERN_WORDS: Record<PatternKind, string> = {
+  gradient: "gradient",
+  sweep: "sweep",
+  bars: "bars",
+  rings: "rings",
+  rays: "rays",
+  spiral: "spiral",
+  chequers: "chequers",
+  ripple: "ripple",
+  plasma: "plasma",
+  cloud: "drifting cloud",
+  sparks: "sparks",
+  drops: "falling drops",
+  discs: "bouncing discs",
+};
+
+export const VEIL_WORDS: Record<VeilPlane, string> = {
+  flat: "the plan, from above",
+  across: "the stage, from the front",
+  along: "the stage, from a side",
+};
+
 /** What a motion does, in a few words: "sine 0..100", "circle 6 × 6 m", "5 steps". */
 export function motionWords(attribute: Attribute, motion: Motion): string {
   switch (motion.kind) {
@@ -36,6 +67,11 @@ export function motionWords(attribute: Attribute, motion: Motion): string {
       return `${WAVE_WORDS[motion.waveform]} ${formatFan([motion.low, motion.high].map((value) => value * screenScale(attribute)))}`;
     case "path":
       return `${FIGURE_WORDS[motion.figure]} ${motion.width} × ${motion.height} ${motion.plane === "angles" ? "°" : "m"}`;
+    case "veil": {
+      const ends = motion.colors ? "" : ` ${formatFan([motion.low, motion.high].map((value) => value * screenScale(attribute)))}`;
+      const what = motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "formula";
+      return `${what} ${motion.width} × ${motion.height} m${ends}`;
+    }
     case "steps":
       return `${motion.steps.length} ${motion.steps.length === 1 ? "step" : "steps"}`;
   }

@@ -1,10 +1,10 @@
-import { formatFan, hexOfColor, xyzOf, type Attribute, type Fan, type Part } from "@vexa/core";
+import { followWords, formatFan, hexOfColor, xyzOf, type Attribute, type Fan, type Part, type Show } from "@vexa/core";
 import { motionWords } from "./motion-words";
 import { pointText } from "./point-text";
 import { screenScale } from "./screen-units";
 
 /** What a part says, in a few words: "20..100..20, sine 0..100". */
-export function partWords(attribute: Attribute, part: Part): string {
+export function partWords(attribute: Attribute, part: Part, show: Show): string {
   const scale = screenScale(attribute);
   const scaled = (of: Fan | undefined): string => (of ? formatFan(of.knots.map((knot) => knot * scale)) : "");
   const colors = part.colors?.knots.map((knot) => hexOfColor(xyzOf(knot), "as-is")).join("..") ?? "";
@@ -14,6 +14,7 @@ export function partWords(attribute: Attribute, part: Part): string {
     scaled(part.level),
     colors,
     points,
+    part.follow ? followWords(show, part.follow) : "",
     part.presets ? "from presets" : "",
     part.taken ? "as taken up" : "",
     part.nudge ? `nudged ${scaled(part.nudge)}` : "",

@@ -1,11 +1,11 @@
 import { cueName, cuesToPutBack, putBackChanges } from "@vexa/core";
-import { useLiveClient } from "../session/show-context";
+import { useClient, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 
 /** What was taken up from cues goes back into them as it has become. */
 export function PutBack(): React.JSX.Element | null {
-  const client = useLiveClient();
-  const show = client.view;
+  const client = useClient();
+  const show = useShow();
   const cues = [...cuesToPutBack(show, client.personId).keys()].flatMap((id) => show.get("cue", id) ?? []);
   if (cues.length === 0) return null;
   const names = cues.map((cue) => `${show.get("cueList", cue.listId)?.name ?? ""} ${cue.number} ${cueName(cue, show)}`.trim());

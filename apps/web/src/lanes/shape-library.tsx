@@ -2,7 +2,7 @@ import { Library, X } from "lucide-react";
 import { useState } from "react";
 import { newSavedShape, place, type SavedShape, type Shape } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
-import { useClient, useShow } from "../session/show-context";
+import { useClient, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
 import { PopSheet } from "../ui/pop-sheet";
@@ -121,7 +121,7 @@ function SaveShape({ shape }: { shape: Shape }): React.JSX.Element {
 
 function SavedShapes({ onTake }: { onTake: (shape: Shape) => void }): React.JSX.Element {
   const client = useClient();
-  const saved = useShow()
+  const saved = useQuietShow()
     .all("savedShape")
     .toSorted((a, b) => a.rank - b.rank);
   if (saved.length === 0) return <p className="text-xs text-ink-3">No shapes are saved yet. Save one to lay it on other lanes.</p>;

@@ -34,7 +34,7 @@ export function useLaneEdits({ attribute }: Lane): LaneEdits {
   const fresh = (): boolean => useInterface.getState().openLanes.includes(attribute) && !strokeFor(strokes(), selection, attribute);
   const put = (part: Part | null, gesture?: string): boolean => {
     const show = client.view;
-    const words = part ? `${label} ${partWords(attribute, part)}` : `Took ${label} out`;
+    const words = part ? `${label} ${partWords(attribute, part, client.view)}` : `Took ${label} out`;
     const touched = part && fresh() ? { ...part, touched: nextTouch(strokes()) } : part;
     return client.transact(`${words} on ${selectionName(show, selection)}`, partChanges(show, { ...on, part: touched }), gesture);
   };

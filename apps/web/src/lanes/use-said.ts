@@ -20,7 +20,7 @@ export function useSaid(heads: readonly Head[]): (text: string) => boolean | nul
     const touched = nextTouch(strokes);
     const before = strokeFor(strokes, selection, attribute)?.stroke.parts[attribute];
     const part: Part = { ...emptied(before, touched), level: { knots }, touched };
-    const words = `${attributeInfo(attribute).label} ${partWords(attribute, part)} on ${selectionName(show, selection)}`;
+    const words = `${attributeInfo(attribute).label} ${partWords(attribute, part, show)} on ${selectionName(show, selection)}`;
     const taken = client.transact(words, partChanges(show, { newId, personId: client.personId, selection, attribute, part }));
     if (taken) open(attribute);
     return taken;

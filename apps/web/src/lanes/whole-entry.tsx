@@ -1,10 +1,12 @@
 import { tell } from "../ui/messages";
 import {
   COLOR_PATHS,
+  followedNames,
   hexOfColor,
   presetsNamed,
   readColor,
   referenceName,
+  targetsNamed,
   xyYOf,
   xyzOf,
   type ColorFan,
@@ -76,14 +78,20 @@ function shownColor(values: Lane["values"]): string | null {
 export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {
   const { own, editable, values } = lane;
   const points = editable ? (own?.part.points ?? null) : null;
+  const follow = editable ? (own?.part.follow ?? null) : null;
   const missed = values.filter((entry) => entry && !entry.reached).length;
   const show = useShow();
   const take = (typed: string): boolean | string => {
     const named = presetsNamed(show, typed, "Position");
     if (named) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids: named, path: "even" } });
+    const targetIds = targetsNamed(show, typed);
+    if (targetIds) {
+      const { motion: _, ...still } = emptied(lane.own?.part, lane.touched + 1);
+      return edits.put({ ...still, follow: { ...follow, targetIds } });
+    }
     const knots = readPoints(typed);
     if (knots) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), points: { knots, path: points?.path ?? "straight" } });
-    return `“${typed}” is neither a place on stage nor a preset. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`;
+    return `“${typed}” is neither a place on stage, nor a target, nor a preset. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`;
   };
   return (
     <>
@@ -91,7 +99,7 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
         label="Position value"
         className={FIELD}
         placeholder="x,y,z"
-        text={points ? pointText(points.knots) : ""}
+        text={points ? pointText(points.knots) : follow ? followedNames(show, follow) : ""}
         shows={lane.standing === "in the sketch" ? "a record" : "the stage"}
         onTake={take}
       />
@@ -106,7 +114,9 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
           {points.path === "circle" ? "circle" : "line"}
         </Button>
       )}
-      {missed > 0 ? (
+      {follow ? (
+        <p className="text-xs text-sketch">◎ followed where it goes</p>
+      ) : missed > 0 ? (
         <p className="text-xs text-barred">▬ {missed} can't look there</p>
       ) : points?.knots.length === 2 ? null : (
         <p className="text-xs text-ink-3">metres on stage</p>

@@ -37,6 +37,7 @@ const PLACES = [
   ["Crew: people", "/crew/people"],
   ["Crew: history and versions", "/crew/history"],
   ["Trace", "/trace"],
+  ["Remote: for a phone", "/remote"],
   ["Show: shows", "/show/shows"],
   ["Show: network", "/show/network"],
   ["Show: health", "/show/health"],

@@ -12,7 +12,7 @@ import {
   type Show,
 } from "@vexa/core";
 import { newId } from "../session/new-id";
-import { useClient, useMe, useShow } from "../session/show-context";
+import { useClient, useMe, useQuietShow, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
 import { PopSheet } from "../ui/pop-sheet";
@@ -21,7 +21,7 @@ import { runMacro, useRunning } from "./run-macro";
 
 /** The macros of the show: run, written, and stopped here. */
 export function Macros(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const { running } = useRunning();

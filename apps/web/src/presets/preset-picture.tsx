@@ -1,6 +1,6 @@
 import { attributeInfo, fanColor, fanPoint, hexOfColor, xyzOf, type PointFan, type Preset } from "@vexa/core";
 import { pictureAddress } from "../lanes/slot-picture";
-import { useShow } from "../session/show-context";
+import { useQuietShow } from "../session/show-context";
 import { cn } from "../ui/class-names";
 
 /** The colours of a preset as a background; null when it has none. */
@@ -36,7 +36,7 @@ export function PresetPicture({ preset, className }: { preset: Preset; className
 
 /** The picture of the one gobo that a preset lays, of the first lamp that has one for it; null when it lays none. */
 function useSlotPicture({ universal, perProfile }: Preset): string | null {
-  const show = useShow();
+  const show = useQuietShow();
   if (Object.keys(universal).some((name) => attributeInfo(name).family === "Colour")) return null;
   for (const [id, parts] of [["", universal] as const, ...Object.entries(perProfile)])
     for (const [attribute, { level }] of Object.entries(parts)) {

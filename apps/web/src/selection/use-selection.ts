@@ -1,10 +1,10 @@
-import { useShow } from "../session/show-context";
+import { useQuietShow } from "../session/show-context";
 import { useInterface } from "./interface-store";
 import { selectedIn, type Selected } from "./selected";
 
 /** What is selected in this window, in the show as it is now. */
 export function useSelected(): Selected {
-  const show = useShow();
+  const show = useQuietShow();
   const { selection } = useInterface();
   return selectedIn(show, selection);
 }

@@ -69,6 +69,16 @@ export function signIn(signInName: string, password: string): Promise<{ personId
   return request("POST", "/api/session", { signInName, password });
 }
 
+/** A code by which my phone comes in as me; it holds for so many seconds, and once. */
+export function phoneCode(): Promise<{ code: string; seconds: number }> {
+  return request("POST", "/api/session/phone");
+}
+
+/** Comes in by such a code. */
+export function join(code: string): Promise<{ personId: string }> {
+  return request("POST", "/api/session/join", { code });
+}
+
 /** The demo's people with their passwords, on a demo machine; nobody elsewhere. */
 export function fetchDemoSignIns(): Promise<DemoSignIn[]> {
   return request("GET", "/api/session/demo");

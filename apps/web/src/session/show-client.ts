@@ -27,6 +27,7 @@ import { fetchShow, ServerError } from "./api";
 import type { Clashing } from "./clashing";
 import { SaidLog } from "./said-log";
 import { ClockQuestions } from "./clock-questions";
+import { nowAndThen, saysWhereTargetsAre } from "./quiet-words";
 import { newId } from "./new-id";
 
 export type Connection = "connecting" | "live" | "lost" | "signed-out";
@@ -234,13 +235,7 @@ export class ShowClient {
       this.#personId = hello.personId;
       this.#showName = hello.showName;
       const records = new Map(hello.records.map((record) => [record.id, record as ShowRecord]));
-      let whole = true;
-      this.#set(() => (whole = this.#copy.take(hello.seq, records)));
-      this.#fitValues();
-      if (!whole) {
-        void this.#catchUp();
-        return;
-      }
+      if (!this.#take(() => this.#copy.take(hello.seq, records), "at once")) return;
     } catch (error) {
       if (error instanceof ServerError && error.status === 401) this.#set(() => (this.#connection = "signed-out"));
       else setTimeout(() => void this.#catchUp(), 1000);
@@ -280,17 +275,22 @@ export class ShowClient {
   }
 
   #hear(seq: number, transaction: Transaction): void {
-    let whole = true;
-    this.#set(() => (whole = this.#copy.hear(seq, transaction)));
-    this.#fitValues();
-    if (!whole) void this.#catchUp();
+    this.#take(() => this.#copy.hear(seq, transaction), saysWhereTargetsAre(this.view, transaction) ? "soon" : "at once");
   }
 
-  /** Room for the live values of the rig as it is now. */
-  #fitValues(): void {
+  /** False where something is missing: it is asked for. Listeners hear of it at once, or soon. */
+  #take(take: () => boolean, listenersHear: "at once" | "soon"): boolean {
+    const whole = take();
     const { parameters } = this.view.rig;
+    // Room for the live values of the rig as it is now.
     if (this.#values.length !== parameters.length) this.#values = Float32Array.from(parameters, ({ home }) => home);
+    if (listenersHear === "soon") this.#soon();
+    else this.#set(() => undefined);
+    if (!whole) void this.#catchUp();
+    return whole;
   }
+
+  readonly #soon = nowAndThen(() => this.#set(() => undefined));
 
   #set(change: () => void): void {
     change();

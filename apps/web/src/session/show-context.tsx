@@ -19,16 +19,40 @@ export function useLiveClient(): ShowClient {
   return client;
 }
 
+/** One thing that the connection knows; renders again when it is another: `select` gives the same object while nothing of it has changed. */
+export function useFromClient<T>(select: (client: ShowClient) => T): T {
+  const client = useClient();
+  return useSyncExternalStore(client.subscribe, () => select(client));
+}
+
 /** The show as it is now; renders again with each edit, but not with who is here or how the server fares. */
 export function useShow(): Show {
-  const client = useClient();
-  return useSyncExternalStore(client.subscribe, () => client.view);
+  return useFromClient((client) => client.view);
+}
+
+/**
+ * The show as it is now, but for sketches and the states of what plays, which hands move many times a second: renders again with each edit of
+ * anything else. What acts takes the newest from the client.
+ */
+export function useQuietShow(): Show {
+  return useFromClient(quietView);
+}
+
+const quietViews = new WeakMap<ShowClient, { of: Show; quiet: Show }>();
+
+/** The same object while nothing but the lively kinds changes. */
+function quietView(client: ShowClient): Show {
+  const { view } = client;
+  const before = quietViews.get(client);
+  if (before?.of === view) return before.quiet;
+  const quiet = before && view.quietAs(before.quiet) ? before.quiet : view;
+  quietViews.set(client, { of: view, quiet });
+  return quiet;
 }
 
 /** How the server and its outputs fare, once a second; null before the first word. */
 export function useHealth(): Health | null {
-  const client = useClient();
-  return useSyncExternalStore(client.subscribe, () => client.health);
+  return useFromClient((client) => client.health);
 }
 
 /** The person who is signed in. */

@@ -2,9 +2,9 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import useSWR from "swr";
 import type { Role } from "@vexa/core";
-import { Button } from "../ui/button";
 import { Field, TextInput } from "../ui/field";
 import { fetchDemoSignIns, signIn } from "./api";
+import { ComeIn } from "./come-in";
 
 export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.Element {
   const { register, handleSubmit } = useForm({ defaultValues: { username: "", password: "" } });
@@ -36,14 +36,7 @@ export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.El
         <Field label="Password">
           <TextInput className="h-11" type="password" autoComplete="current-password" required maxLength={200} {...register("password")} />
         </Field>
-        {complaint && (
-          <p role="alert" className="text-barred">
-            ▬ {complaint}
-          </p>
-        )}
-        <Button type="submit" once={false} tone="live" size="touch" disabled={state === "asking"}>
-          {state === "asking" ? "Signing in…" : "Sign in"}
-        </Button>
+        <ComeIn complaint={complaint} asking={state === "asking"} words={["Sign in", "Signing in…"]} />
         <DemoPeople onSignIn={submit} asking={state === "asking"} />
       </form>
     </main>

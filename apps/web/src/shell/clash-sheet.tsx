@@ -1,11 +1,11 @@
 import { cueName, KINDS, type Show } from "@vexa/core";
-import { useLiveClient } from "../session/show-context";
+import { useClient, useFromClient } from "../session/show-context";
 import { Button } from "../ui/button";
 
 /** Two people changed one field: the later one sees both values and chooses, when there is time; it covers no stage. */
 export function ClashSheet(): React.JSX.Element | null {
-  const client = useLiveClient();
-  const clashing = client.clashes[0];
+  const client = useClient();
+  const clashing = useFromClient(({ clashes }) => clashes[0]);
   if (!clashing) return null;
   return (
     <section

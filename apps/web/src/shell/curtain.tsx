@@ -3,7 +3,7 @@ import { counted, curtainIdOf, extentOf, raisedPart, selectedHeads } from "@vexa
 import { useNow } from "../frames/use-now";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
-import { useClient, useMe, useShow } from "../session/show-context";
+import { useClient, useMe, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { PopSheet } from "../ui/pop-sheet";
 import { Slider } from "../ui/slider";
@@ -19,7 +19,7 @@ export function toggleCurtain(client: ShowClient): void {
 /** One's curtain: holds what is on stage while the next look is built behind it. */
 export function CurtainButton(): React.JSX.Element | null {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const now = useNow(250);
   const [seconds, setSeconds] = useState(2);

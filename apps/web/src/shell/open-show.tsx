@@ -6,6 +6,7 @@ import { BuildPlace } from "../places/build/build-place";
 import { CrewPlace } from "../places/crew/crew-place";
 import { GuestPage } from "../places/perform/guest-page";
 import { PerformPlace } from "../places/perform/perform-place";
+import { RemotePlace } from "../remote/remote-place";
 import { RigPlace } from "../places/rig/rig-place";
 import { ScorePlace } from "../places/score/score-place";
 import { ShowPlace } from "../places/show/show-place";
@@ -27,6 +28,8 @@ import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
 import { TopStrip } from "./top-strip";
 import { useEdits } from "./use-edits";
+import { shareDesk } from "../windows/shared-desk";
+import { WindowFrame } from "../windows/window-frame";
 
 /** The show with its rail, its top strip and the places between. */
 export function OpenShow(of: {
@@ -85,6 +88,7 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
     if (client.connection === "live") client.tellPresence({ path, heads: selectedHeads(selection, client.view), edits });
   }, [client, client.connection, path, selection, edits]);
   useFollow(client);
+  useEffect(shareDesk, []);
   useEffect(() => {
     document.documentElement.dataset["connection"] = client.connection;
     return () => {
@@ -101,6 +105,8 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
         <MessageLine />
       </div>
     );
+  if (pathname.startsWith("/window/")) return <WindowFrame part={pathname.split("/")[2]} />;
+  if (pathname === "/remote") return <RemotePlace onSignOut={onSignOut} />;
   return (
     <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_auto] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[44px_minmax(0,1fr)_auto_auto]">
       <Inside onSignOut={onSignOut} />

@@ -1,6 +1,6 @@
 import {
-  AppWindow,
   BookOpen,
+  FolderOpen,
   LampCeiling,
   ListMusic,
   Lock,
@@ -18,6 +18,7 @@ import { NavLink, useLocation } from "react-router";
 import { useInterface } from "../selection/interface-store";
 import { lock } from "./lock";
 import { cn } from "../ui/class-names";
+import { WindowsMenu } from "../windows/windows-menu";
 import { useWaiting } from "./use-waiting";
 
 const PLACES = [
@@ -27,7 +28,7 @@ const PLACES = [
   { to: "/perform", label: "Perform", Icon: SlidersVertical },
   { to: "/crew", label: "Crew", Icon: Users },
   { to: "/trace", label: "Trace", Icon: Route },
-  { to: "/show", label: "Show", Icon: AppWindow },
+  { to: "/show", label: "Show", Icon: FolderOpen },
 ] as const;
 
 /** The page of the guide about each place. */
@@ -94,6 +95,7 @@ export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Elemen
       >
         <Light size={17} aria-hidden /> {theme === "dark" ? "Light" : "Dark"}
       </button>
+      <WindowsMenu className={item} />
       <button type="button" className={item} onClick={lock} title="Lock this screen; what plays goes on (Ctrl+Shift+L)">
         <Lock size={17} aria-hidden /> Lock
       </button>

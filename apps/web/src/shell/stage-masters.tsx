@@ -1,5 +1,5 @@
 import { explain, mayDo } from "@vexa/core";
-import { useClient, useMe, useShow } from "../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { Slider } from "../ui/slider";
@@ -8,11 +8,11 @@ import { useHandLevel } from "../ui/use-hand-level";
 /** Grand master and blackout: the lead moves them, and operators where the lead allows it; everybody sees them. */
 export function StageMasters(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const refusal = mayDo(show, useMe(), { type: "blackout", on: true });
   const may = refusal === null;
   const why = refusal ? explain(refusal) : undefined;
-  const { grandMaster = 1, blackout = false } = show.stageState ?? {};
+  const { grandMaster = 1, blackout = false } = useFromClient(({ view }) => view.stageState) ?? {};
   const level = useHandLevel(grandMaster, (next) => client.play({ type: "grand-master", level: next }));
   const percent = Math.round(level.value * 100);
   return (

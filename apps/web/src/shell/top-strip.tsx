@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { counted, curtainsDown, territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
 import { useNow } from "../frames/use-now";
-import { useClient, useLiveClient } from "../session/show-context";
+import { useClient, useFromClient, useHealth, useMe, useQuietShow } from "../session/show-context";
 import { cn } from "../ui/class-names";
 import { tintClass } from "../territories/tints";
 import { CurtainButton } from "./curtain";
@@ -13,46 +13,65 @@ const TOLD_FOR_MS = 120_000;
 
 /** Show name and save state, how output is doing, and who is here. */
 export function TopStrip(): React.JSX.Element {
-  const client = useLiveClient();
-  const { connection, health, waiting, view } = client;
+  const connection = useFromClient((client) => client.connection);
+  const showName = useFromClient((client) => client.showName);
+  const saving = useFromClient(({ waiting }) => waiting > 0);
   const lost = connection === "lost";
-  const here = [...new Map(client.presence.map((entry) => [entry.personId, entry])).values()];
   return (
     <header className="flex items-center gap-3 border-b border-edge bg-bench px-3">
-      <h1 className={cn("min-w-0 truncate font-semibold", lost && "max-sm:hidden")}>{client.showName}</h1>
+      <h1 className={cn("min-w-0 truncate font-semibold", lost && "max-sm:hidden")}>{showName}</h1>
       <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "max-sm:hidden")} role="status">
-        {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : waiting > 0 ? "saving…" : "all saved"}
+        {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : saving ? "saving…" : "all saved"}
       </p>
       <span className="flex-1" />
-      {health?.database === "away" && !lost && (
+      {!lost && <HowItFares />}
+      <HeldNote />
+      <CurtainButton />
+      <StageMasters />
+      <PeopleHere />
+    </header>
+  );
+}
+
+/** The database and the output, as the server says once a second. */
+function HowItFares(): React.JSX.Element | null {
+  const health = useHealth();
+  if (!health) return null;
+  return (
+    <>
+      {health.database === "away" && (
         <p className="rounded border border-barred px-2.5 py-1 text-[13px] text-barred" role="alert">
           ▬ the database is away: playing goes on, recording waits
         </p>
       )}
       <BegunAgain />
-      {health && !lost && (
-        <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2 max-sm:hidden" aria-label="Output">
-          <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
-          {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
-          {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
-        </p>
-      )}
-      <HeldNote />
-      <CurtainButton />
-      <StageMasters />
-      <ul className="flex gap-1 max-sm:hidden" aria-label="People here">
-        {here.map((entry) => {
-          const person = view.get("person", entry.personId);
-          return person && <Initials key={entry.personId} person={person} show={view} entry={entry} />;
-        })}
-      </ul>
-    </header>
+      <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2 max-sm:hidden" aria-label="Output">
+        <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
+        {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
+        {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
+      </p>
+    </>
+  );
+}
+
+function PeopleHere(): React.JSX.Element {
+  const presence = useFromClient((client) => client.presence);
+  const show = useQuietShow();
+  const here = [...new Map(presence.map((entry) => [entry.personId, entry])).values()];
+  return (
+    <ul className="flex gap-1 max-sm:hidden" aria-label="People here">
+      {here.map((entry) => {
+        const person = show.get("person", entry.personId);
+        return person && <Initials key={entry.personId} person={person} show={show} entry={entry} />;
+      })}
+    </ul>
   );
 }
 
 /** What is held on stage whatever plays, by others' curtains and by parking: seen from every place. */
 function HeldNote(): React.JSX.Element | null {
-  const { view, personId } = useLiveClient();
+  const { personId } = useClient();
+  const view = useQuietShow();
   const now = useNow(500);
   const parked = view.all("park").length;
   const theirs = curtainsDown(view, now).filter((curtain) => curtain.personId !== personId);
@@ -73,9 +92,8 @@ function HeldNote(): React.JSX.Element | null {
 
 /** The lead is told for a while that a part of the server had to be begun again. */
 function BegunAgain(): React.JSX.Element | null {
-  const { health, view, personId } = useLiveClient();
-  const ended = health?.lastEnded;
-  const lead = view.get("person", personId)?.role === "lead";
+  const ended = useHealth()?.lastEnded;
+  const lead = useMe().role === "lead";
   if (!lead || !ended || Date.now() - ended.atMs > TOLD_FOR_MS) return null;
   return (
     <Link to="/show/health" className="rounded border border-edge px-2.5 py-1 text-[13px] text-parked">

@@ -1,9 +1,9 @@
 import { extentOf } from "@vexa/core";
-import { useMe, useShow } from "../session/show-context";
+import { useMe, useQuietShow } from "../session/show-context";
 
 /** How many notes for oneself aren't ticked off, and how many askings for one's heads aren't answered. The lead is asked where nobody else is. */
 export function useWaiting(): number {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const notes = show
     .all("note")

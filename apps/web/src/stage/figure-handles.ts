@@ -1,7 +1,10 @@
-import { pathPoint, type PathMotion, type Vector } from "@vexa/core";
+import { pathPoint, type PathMotion, type Vector, type VeilMotion } from "@vexa/core";
 import type { Projection } from "./projection";
 
 type Point = readonly [number, number];
+
+/** What lies on a plane of the stage: a figure, or a veil. */
+export type LaidMotion = PathMotion | VeilMotion;
 
 /** What a handle of a figure on the stage changes. */
 export type FigureHandle = "centre" | "width" | "height" | "scale" | "turn";
@@ -14,7 +17,7 @@ const CURVE_POINTS = 120;
 const AXES = { flat: ["x", "y", "z"], across: ["x", "z", "y"], along: ["y", "z", "x"], angles: ["x", "y", "z"] } as const;
 
 /** A place on a figure's plane, by its measures along the plane from the centre. */
-function placed({ plane, centre }: PathMotion, along: { u: number; v: number }): Vector {
+function placed({ plane, centre }: LaidMotion, along: { u: number; v: number }): Vector {
   const [u, v] = AXES[plane];
   return { ...centre, [u]: centre[u] + along.u, [v]: centre[v] + along.v };
 }
@@ -30,8 +33,21 @@ export function figureLine(motion: PathMotion): Vector[] {
   return Array.from({ length: CURVE_POINTS + 1 }, (_, step) => pathPoint(forward, (step % CURVE_POINTS) / CURVE_POINTS));
 }
 
+/** The edges of a veil, closed. */
+export function veilEdges(motion: VeilMotion): Vector[] {
+  const [wide, high] = [motion.width / 2, motion.height / 2];
+  const corners = [
+    [-wide, -high],
+    [wide, -high],
+    [wide, high],
+    [-wide, high],
+    [-wide, -high],
+  ] as const;
+  return corners.map(([u, v]) => placed(motion, turned({ u, v }, motion.turn)));
+}
+
 /** Where the handles of a figure in metres stand in the picture. */
-export function figureHandles(projection: Projection, motion: PathMotion): Record<FigureHandle, Point> {
+export function figureHandles(projection: Projection, motion: LaidMotion): Record<FigureHandle, Point> {
   const [wide, high] = [motion.width / 2, motion.height / 2];
   const at = (u: number, v: number): Point => projection.point(placed(motion, turned({ u, v }, motion.turn)));
   return {
@@ -53,11 +69,11 @@ const rounded = (value: number): number => Math.round(value * 100) / 100;
 const SMALLEST = 0.1;
 
 /** The figure with a handle drawn to a point of the picture; null where its plane is seen edge on. */
-export function movedFigure(
+export function movedFigure<M extends LaidMotion>(
   projection: Projection,
-  motion: PathMotion,
+  motion: M,
   { handle, to }: { handle: FigureHandle; to: Point },
-): PathMotion | null {
+): M | null {
   const [u, v, fixed] = AXES[motion.plane];
   const place = projection.planeAt(to[0], to[1], { axis: fixed, at: motion.centre[fixed] });
   if (!place) return null;

@@ -19,13 +19,14 @@ import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
-import { useLiveClient } from "../session/show-context";
+import { useClient, useFromClient, useQuietShow, useShow } from "../session/show-context";
 import { prepareStage } from "./draw-stage";
 import type { StageWash } from "./draw-wash";
 import { tintInk } from "../territories/tints";
 import type { ThreadPicture } from "./draw-thread";
 import { draggedMove, lampBox, type LampBox } from "./lamp-handles";
 import { stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
+import { TargetMarks } from "./target-marks";
 import { useFigure } from "./use-figure";
 import { useShownFrame } from "./stage-frame-store";
 import { unstretched } from "./stage-stretch";
@@ -60,10 +61,11 @@ function useBlind(client: ShowClient, strokes: Strokes | null): Preview | null {
 
 /** What each of the others has selected, in the ink of their hatch; the same list while nothing of it changes. */
 function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink: string }[] {
-  const others = client.presence
+  const show = useQuietShow();
+  const others = useFromClient(({ presence }) => presence)
     .filter(({ personId, heads }) => personId !== client.personId && heads.length > 0)
     .map(({ personId, heads }) => {
-      const [territory] = territoriesOf({ id: personId }, client.view);
+      const [territory] = territoriesOf({ id: personId }, show);
       return { heads, ink: territory ? tintInk(territory.tint) : token("stage-other") };
     });
   const key = JSON.stringify(others);
@@ -78,16 +80,17 @@ export function StageCanvas(props: {
   shows?: "stage" | "prepared";
 }): React.JSX.Element {
   const { wash = null, tools = "all", shows = "stage" } = props;
-  const client = useLiveClient();
+  const client = useClient();
+  const show = useShow();
   const { selection, select, stageTool, stageView, snapMetres, scrubbed, overruledHeads, meantHeads, set } = useInterface();
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
-  const { rig } = client.view;
+  const { rig } = show;
   const projectionOf = (of: StageFrame | null): Projection | null =>
     width > 0 ? stageProjection(rig.heads, { width, height, view: stageView, frame: of }) : null;
   const shownProjection = (): Projection | null => projectionOf(useShownFrame.getState().frame);
   const stageFrame = useDrawnFrame(rig.heads.length, projectionOf, () => painter.stretch());
-  const details = useStageDetails(client.view);
+  const details = useStageDetails(show);
   const drawing = useMemo(
     () => (width > 0 ? prepareStage(rig, { width, height }, stageView, { frame: stageFrame, details }) : null),
     [rig, width, height, stageView, stageFrame, details],
@@ -98,7 +101,7 @@ export function StageCanvas(props: {
   const dragBox = useRef<LampBox | null>(null);
   const hanging = useLampDrag(client);
 
-  const sketch = client.view.sketchOf(client.personId);
+  const sketch = show.sketchOf(client.personId);
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
   const prepared = usePrepared(client, shows === "prepared" && !scrubbed && !blind);
 
@@ -109,8 +112,7 @@ export function StageCanvas(props: {
     [heads, meantHeads, indexOf],
   );
   const others = useOthers(client);
-  const strokes = client.view.sketchOf(client.personId)?.strokes;
-  const show = client.view;
+  const strokes = show.sketchOf(client.personId)?.strokes;
   const targets = useMemo(
     () => (strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : []),
     [strokes, heads, show],
@@ -136,8 +138,8 @@ export function StageCanvas(props: {
       others: others.map(({ heads: theirs, ink }) => ({ ink, heads: theirs.flatMap((key) => indexOf.get(key) ?? []) })),
       overruled: overruledIndices,
       ...held,
-      parkedInk: token("parked"),
-      barredInk: token("barred"),
+      parkedInk: token("stage-parked"),
+      barredInk: token("stage-barred"),
       ink: token("stage-thread"),
       gesture,
       lampBox: gesture?.kind === "move" && gesture.handle === null ? null : box,
@@ -191,7 +193,7 @@ export function StageCanvas(props: {
     if (!drawing || selected.length === 0) return;
     const { own } = standingOf(client.view, client.view.sketchOf(client.personId)?.strokes ?? {}, { selection, attribute: "Position" });
     const points = aimedPoints(drawing, of);
-    const { presets: _, ...rest } = own?.part ?? { shape: {}, touched: Math.floor(client.now()) };
+    const { presets: _, follow: __, ...rest } = own?.part ?? { shape: {}, touched: Math.floor(client.now()) };
     const changes = partChanges(client.view, {
       newId,
       personId: client.personId,
@@ -243,7 +245,7 @@ export function StageCanvas(props: {
     else select(adds ? toggled(selection, keys([picked.index]), client.view) : selectHeads(keys([picked.index])));
   };
 
-  return (
+  const picture = (
     <div
       ref={frame}
       className="relative h-full w-full touch-none overflow-hidden bg-stage"
@@ -278,6 +280,12 @@ export function StageCanvas(props: {
           <canvas key={layer} className="absolute inset-0 h-full w-full" />
         ))}
       </div>
+    </div>
+  );
+  return (
+    <div className="relative h-full w-full">
+      {picture}
+      <TargetMarks projection={shownProjection} moves={tools === "all"} />
     </div>
   );
 }

@@ -1,13 +1,27 @@
 import { newId } from "../session/new-id";
 import { useMemo } from "react";
-import { partChanges, Preview, selectionName, standingOf, type Head, type Motion, type PathMotion, type Vector } from "@vexa/core";
+import {
+  attributeInfo,
+  partChanges,
+  Preview,
+  selectionName,
+  standingOf,
+  type Head,
+  type Motion,
+  type Attribute,
+  type Part,
+  type Selection,
+  type Show,
+  type Strokes,
+  type Vector,
+} from "@vexa/core";
 import { motionWords } from "../lanes/motion-words";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
 import { weaveSpan } from "../weave/weave-picture";
 import { beamTraces } from "./beam-traces";
 import type { StageDrawing } from "./draw-stage";
-import { figureHandles, figureLine, handleAt, movedFigure, type FigureHandle } from "./figure-handles";
+import { figureHandles, figureLine, handleAt, movedFigure, veilEdges, type FigureHandle, type LaidMotion } from "./figure-handles";
 
 /** The figure that the selection's beams draw: what is seen of it on the stage, and its handles. */
 export interface FigureInHand {
@@ -19,17 +33,17 @@ export interface FigureInHand {
 
 /** A path on a plane is drawn as it is; angles are drawn where each beam meets the floor. */
 export function useFigure(client: ShowClient, drawing: StageDrawing | null, heads: readonly Head[]): FigureInHand {
-  const { selection } = useInterface();
+  const { selection, laneAttribute } = useInterface();
   const show = client.view;
   const strokes = show.sketchOf(client.personId)?.strokes;
-  const own = useMemo(
-    () => (strokes && heads.length > 0 ? standingOf(show, strokes, { selection, attribute: "Position" }).own : null),
-    [show, strokes, selection, heads],
+  const laid = useMemo(
+    () => (strokes && heads.length > 0 ? laidOn(show, strokes, { selection, laneAttribute }) : null),
+    [show, strokes, selection, laneAttribute, heads],
   );
-  const motion = own?.part.motion;
-  const path = motion?.kind === "path" && motion.plane !== "angles" ? motion : null;
+  const motion = laid?.part.motion;
+  const path = laidInMetres(motion);
   const traces = useMemo(() => {
-    if (path) return [figureLine(path)];
+    if (path) return [path.kind === "veil" ? veilEdges(path) : figureLine(path)];
     if (!motion || !strokes) return [];
     const now = client.now();
     const preview = new Preview(strokes, { show, stage: client.values, now });
@@ -41,17 +55,38 @@ export function useFigure(client: ShowClient, drawing: StageDrawing | null, head
     handles,
     handleAt: (point) => (handles ? handleAt(handles, point) : null),
     move: (handle, to, gesture) => {
-      const now = standingOf(client.view, client.view.sketchOf(client.personId)?.strokes ?? {}, { selection, attribute: "Position" }).own;
-      const next = drawing && now?.part.motion?.kind === "path" ? movedFigure(drawing.projection, now.part.motion, { handle, to }) : null;
+      const now = laidOn(client.view, client.view.sketchOf(client.personId)?.strokes ?? {}, { selection, laneAttribute });
+      const present = laidInMetres(now?.part.motion);
+      const next = drawing && present && movedFigure(drawing.projection, present, { handle, to });
       if (!now || !next) return;
-      const part = { ...now.part, motion: next satisfies PathMotion };
+      const { attribute } = now;
+      const part = { ...now.part, motion: next satisfies LaidMotion };
       client.transact(
-        `Position ${motionWords("Position", next)} on ${selectionName(client.view, selection)}`,
-        partChanges(client.view, { newId, personId: client.personId, selection, attribute: "Position", part }),
+        `${attributeInfo(attribute).label} ${motionWords(attribute, next)} on ${selectionName(client.view, selection)}`,
+        partChanges(client.view, { newId, personId: client.personId, selection, attribute, part }),
         gesture,
       );
     },
   };
+}
+
+/** A figure or a veil that lies on the stage; null for what has no place there. */
+function laidInMetres(motion: Motion | undefined): LaidMotion | null {
+  if (motion?.kind === "veil") return motion;
+  return motion?.kind === "path" && motion.plane !== "angles" ? motion : null;
+}
+
+/** The part whose motion is seen on the stage: of the attribute in hand where that is a veil, else the position's. */
+function laidOn(
+  show: Show,
+  strokes: Strokes,
+  { selection, laneAttribute }: { selection: Selection; laneAttribute: Attribute | null },
+): { attribute: Attribute; part: Part } | null {
+  const partOf = (attribute: Attribute): Part | null => standingOf(show, strokes, { selection, attribute }).own?.part ?? null;
+  const inHand = laneAttribute === null ? null : partOf(laneAttribute);
+  if (laneAttribute !== null && inHand?.motion?.kind === "veil") return { attribute: laneAttribute, part: inHand };
+  const part = partOf("Position");
+  return part && { attribute: "Position", part };
 }
 
 /** How long one cycle takes at the tempo of this moment, within reason. */

@@ -1,16 +1,16 @@
 import { useEffect } from "react";
 import { create } from "zustand";
 import { FIRST_BPM, steadyTempo, withTempo, type TempoStretch } from "@vexa/core";
-import { useLiveClient } from "../session/show-context";
+import { useClient, useFromClient } from "../session/show-context";
 
 /** What each speed master did in the last half minute, as this window saw it. */
 export const useTempoHistories = create<{ readonly byMaster: Readonly<Record<string, readonly TempoStretch[]>> }>(() => ({ byMaster: {} }));
 
 /** Listens to all masters for as long as the show is open. */
 export function useTempoListener(): void {
-  const client = useLiveClient();
-  const states = client.view.all("masterState");
-  const masters = client.view.all("master");
+  const client = useClient();
+  const states = useFromClient(({ view }) => view.all("masterState"));
+  const masters = useFromClient(({ view }) => view.all("master"));
   useEffect(() => {
     const { byMaster } = useTempoHistories.getState();
     const t = client.now();

@@ -1,11 +1,11 @@
 import { useMemo } from "react";
 import { FAMILIES, reachOf } from "@vexa/core";
-import { useMe, useShow } from "../session/show-context";
+import { useMe, useQuietShow } from "../session/show-context";
 import type { StageWash } from "../stage/draw-wash";
 
 /** Heads of which one may change nothing, for the stage in Build. Null for those who reach all or have no reach to speak of. */
 export function useBarredWash(): StageWash | null {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { rig, territories } = show;
   const [groups, loans] = [show.all("group"), show.all("loan")];

@@ -1,24 +1,29 @@
-/** Sends a level and resolves when the server has answered, or given up. */
-export type SendLevel = (level: number) => Promise<unknown>;
+/** Sends a level, or a place, and resolves when the server has answered, or given up. */
+export type SendLevel<T = number> = (level: T) => Promise<unknown>;
 
 /**
- * Where a hand has a fader: what the hand did is the truth until the server has answered all of it. Drags begin where the fader is seen,
+ * Where a hand has a fader, or something on the stage: what the hand did is the truth until the server has answered all of it. Drags begin where the fader is seen,
  * keys add up, an answer never moves a fader that is held, and the last position is always sent.
  */
-export class HandLevel {
-  #level: number | null = null;
-  #sent: number | null = null;
+export class HandLevel<T = number> {
+  #level: T | null = null;
+  #sent: T | null = null;
   #waiting = 0;
   #held = false;
-  readonly #show: (level: number | null) => void;
+  readonly #show: (level: T | null) => void;
 
   /** `show` is told where the hand has it; null = the server's level counts again. */
-  constructor(show: (level: number | null) => void) {
+  constructor(show: (level: T | null) => void) {
     this.#show = show;
   }
 
+  /** Where the hand has it; null = all that it did is answered. */
+  get own(): T | null {
+    return this.#level;
+  }
+
   /** Where the fader is seen: the hand's place, or the server's. */
-  seen(kept: number): number {
+  seen(kept: T): T {
     return this.#level ?? kept;
   }
 
@@ -26,19 +31,19 @@ export class HandLevel {
     return this.#held;
   }
 
-  hold(kept: number): void {
+  hold(kept: T): void {
     this.#held = true;
     this.#sent = this.seen(kept);
   }
 
   /** Moves it; `tell` sends what is newest, now or with the next frame. */
-  move(level: number): void {
+  move(level: T): void {
     this.#level = level;
     this.#show(level);
   }
 
   /** Sends the newest level unless it is sent already. */
-  tell(send: SendLevel): void {
+  tell(send: SendLevel<T>): void {
     if (this.#level === null || this.#level === this.#sent) return;
     this.#sent = this.#level;
     this.#waiting++;
@@ -48,7 +53,7 @@ export class HandLevel {
     });
   }
 
-  letGo(send: SendLevel): void {
+  letGo(send: SendLevel<T>): void {
     this.#held = false;
     this.tell(send);
     this.#settle();

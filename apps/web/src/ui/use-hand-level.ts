@@ -14,7 +14,7 @@ export interface HeldLevel {
 /** `send` returns the answer's promise, or nothing where an edit holds at once. */
 export function useHandLevel(kept: number, send: (value: number) => unknown): HeldLevel {
   const [shown, setShown] = useState<number | null>(null);
-  const [hand] = useState(() => new HandLevel(setShown));
+  const [hand] = useState(() => new HandLevel<number>(setShown));
   const tell = async (value: number): Promise<unknown> => send(value);
   return {
     value: shown ?? kept,

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { cardName, hasTravel, type Control, type ControlJob } from "@vexa/core";
-import { useClient, useShow } from "../session/show-context";
+import { useClient, useQuietShow } from "../session/show-context";
 import { listenToMidi, useMidi } from "../tempo/midi-input";
 import { Button } from "../ui/button";
 import { Choice, Option } from "../ui/choice";
@@ -29,7 +29,7 @@ export function useWingTouches(): void {
 
 /** Which faders and buttons of wings move this, learned by touching them. */
 export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; targetId?: string }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { learning, taken, set } = useLearn();
   const { state } = useMidi();
@@ -79,7 +79,7 @@ export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; 
 
 /** What would lose its control, before it does. */
 function AskForIt({ taken }: { taken: Pick<Control, "source" | "name"> }): React.JSX.Element | null {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { set } = useLearn();
   const control = show.all("control").find(({ source, name }) => source === taken.source && name === taken.name);

@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { LanesPanel } from "../../lanes/lanes-panel";
 import { useInterface } from "../../selection/interface-store";
-import { useLiveClient, useMe } from "../../session/show-context";
+import { useClient, useMe, useShow } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { useBarredWash } from "../../territories/use-barred-wash";
@@ -89,11 +89,12 @@ function Legend({ barred }: { barred: boolean }): React.JSX.Element {
 }
 
 function SketchActions(): React.JSX.Element {
-  const client = useLiveClient();
+  const client = useClient();
+  const show = useShow();
   const me = useMe();
   const { set } = useInterface();
-  const wipe = wipeChanges(client.view, me.id);
-  const sketch = client.view.sketchOf(me.id);
+  const wipe = wipeChanges(show, me.id);
+  const sketch = show.sketchOf(me.id);
   const strokes = Object.keys(sketch?.strokes ?? {}).length;
   return (
     <div className="grid shrink-0 gap-2 border-t border-edge p-3">
@@ -134,12 +135,13 @@ function SketchActions(): React.JSX.Element {
 
 /** The cue that was opened here: what the sketch has become goes back into it, or it stays as it was. */
 function EditedCue(): React.JSX.Element | null {
-  const client = useLiveClient();
+  const client = useClient();
+  const show = useShow();
   const me = useMe();
   const navigate = useNavigate();
   const { editedCueId, set } = useInterface();
-  const cue = client.view.get("cue", editedCueId);
-  const sketch = client.view.sketchOf(me.id);
+  const cue = show.get("cue", editedCueId);
+  const sketch = show.sketchOf(me.id);
   if (!cue || !sketch) return null;
   const leave = (how: "put back" | "leave"): void => {
     const changes = [
@@ -155,7 +157,7 @@ function EditedCue(): React.JSX.Element | null {
   return (
     <div role="group" aria-label="Opened cue" className="grid gap-1.5 rounded border border-linked/60 p-2 text-xs">
       <p className="truncate">
-        <span className="text-linked">∞</span> Cue {cue.number} {cueName(cue, client.view)}
+        <span className="text-linked">∞</span> Cue {cue.number} {cueName(cue, show)}
       </p>
       <div className="grid grid-cols-2 gap-1">
         <Button once size="small" onClick={() => leave("put back")}>

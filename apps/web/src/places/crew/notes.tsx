@@ -14,8 +14,8 @@ import { useRecordForm } from "../../session/record-form";
 
 const PLACES = ["build", "score", "perform", "trace"];
 
-/** Notes for people, pinned to a head, a cue or a place; those for oneself come first. */
-export function Notes(): React.JSX.Element {
+/** Notes for people, pinned to a head, a cue or a place; those for oneself come first. `onHead`: instead of going to Build with it. */
+export function Notes({ onHead }: { onHead?: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   const me = useMe();
@@ -32,6 +32,7 @@ export function Notes(): React.JSX.Element {
           key={note.id}
           note={note}
           show={show}
+          {...(onHead ? { onHead } : {})}
           onDone={() => client.transact("Ticked off a note", [setChange(note.id, ["done"], note.done ? { from: true } : { to: true })])}
         />
       ))}
@@ -40,7 +41,8 @@ export function Notes(): React.JSX.Element {
   );
 }
 
-function NoteCard({ note, show, onDone }: { note: Note; show: Show; onDone: () => void }): React.JSX.Element {
+function NoteCard(of: { note: Note; show: Show; onDone: () => void; onHead?: () => void }): React.JSX.Element {
+  const { note, show, onDone, onHead } = of;
   const navigate = useNavigate();
   const { select, set } = useInterface();
   const who = (id: string | null): string => (id === null ? "everybody" : (show.get("person", id)?.name ?? "somebody"));
@@ -48,7 +50,8 @@ function NoteCard({ note, show, onDone }: { note: Note; show: Show; onDone: () =
     const { type, id } = note.pin;
     if (type === "head") {
       select(selectHeads([id]));
-      void navigate("/build");
+      if (onHead) onHead();
+      else void navigate("/build");
     } else if (type === "cue") {
       set({ scoreListId: show.get("cue", id)?.listId ?? null, chosenCueIds: [id] });
       void navigate("/score");

@@ -11,6 +11,7 @@ import { Choice, Option } from "../../ui/choice";
 import { DataTable, type TableColumn } from "../../ui/data-table";
 import { AskFirst } from "../../ui/ask-first";
 import { InviteSheet } from "./invite-sheet";
+import { PhoneCode } from "./phone-code";
 
 /** With two buttons one above the other. */
 const LEADS_ROW_HEIGHT = 65;
@@ -54,6 +55,7 @@ export function PeopleTable(): React.JSX.Element {
     <section aria-label="People of the show">
       <h2 className="mb-2 flex items-center gap-2 font-semibold">
         People <span className="flex-1" />
+        <PhoneCode />
         {leads && <InviteSheet onInvite={(of) => tell(invite(of))} />}
       </h2>
       {shown && (

@@ -1,5 +1,5 @@
 import { presetName, type Playback } from "@vexa/core";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Choice, Option } from "../../ui/choice";
@@ -9,7 +9,7 @@ type Set = <F extends keyof Playback>(field: F, to: Playback[F] | undefined) => 
 
 /** What makes a card be found at once in the dark: a label, a colour and a picture of one's own. */
 export function CardLooks({ playback, listName, set }: { playback: Playback; listName: string; set: Set }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const presets = show.all("preset").toSorted((a, b) => a.rank - b.rank);
   return (
     <fieldset className="grid gap-1.5">

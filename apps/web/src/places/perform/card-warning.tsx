@@ -10,7 +10,7 @@ import {
   type Show,
   type UserError,
 } from "@vexa/core";
-import { useClient, useLiveClient } from "../../session/show-context";
+import { useClient, useFromClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
 
@@ -52,7 +52,9 @@ function Held({ playback }: { playback: Playback }): React.JSX.Element | null {
 
 function Effect(props: { playback: Playback; state: PlaybackState | null; barred: UserError | null }): React.JSX.Element | null {
   const { playback, state, barred } = props;
-  const { standing, view } = useLiveClient();
+  const standing = useFromClient((client) => client.standing);
+  // The latest there is: what stands above what is told anew with each word of the server.
+  const { view } = useClient();
   if (barred) return <p className="text-xs text-barred">▬ {barred.details["who"]} alone can play this</p>;
   if (!state || state.cueId === null) return <BeforeItRuns playback={playback} />;
   const role = roleOf(playback);

@@ -1,6 +1,6 @@
 import { cardName, CELL_STEP, cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { Arranged } from "./arranged";
 import { buttonWords, buttonWorks, CardButtons, usePress } from "./card-buttons";
@@ -10,6 +10,7 @@ import { CardOptions } from "./card-options";
 import { CardWarning } from "./card-warning";
 import { FadeProgress } from "./fade-progress";
 import { ROLE_WORDS, standingWords } from "./fader-words";
+import { NextCues } from "./next-cues";
 import { useFader } from "./use-fader";
 import { usePlacing } from "./use-placing";
 
@@ -29,10 +30,10 @@ interface CardProps {
 
 /** One playback. The whole card is its fader: a drag anywhere moves the level from where it is. */
 export function Card({ playback, cells, arranging, chosen }: CardProps): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { set } = useInterface();
-  const state = show.playbackState(playback.id);
+  const state = useFromClient(({ view }) => view.playbackState(playback.id));
   const name = cardName(show, playback);
   const barred = mayPlay(show, me, playback.id);
   const placing = usePlacing(playback, { name, shown: cells });
@@ -69,7 +70,7 @@ export function Card({ playback, cells, arranging, chosen }: CardProps): React.J
 /** A card without a fader and with one button is that button. */
 function OneTouch(props: { playback: Playback; state: PlaybackState | null; name: string; button: CardButton }): React.JSX.Element {
   const { playback, state, name, button } = props;
-  const show = useShow();
+  const show = useQuietShow();
   const of = { playback, state, cues: show.cuesOf(playback.listId) };
   const running = state !== null && state.cueId !== null;
   const press = usePress(button, of);
@@ -98,7 +99,7 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
 
 function FaderCard(props: { playback: Playback; state: PlaybackState | null; name: string; arranging: boolean }): React.JSX.Element {
   const { playback, state, name, arranging } = props;
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const cues = show.cuesOf(playback.listId);
@@ -156,6 +157,7 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
         {tall && role !== "intensities" && role !== "nothing" && <p className="text-xs text-ink-3">{ROLE_WORDS[role]}</p>}
         <CardWarning playback={playback} state={state} barred={barred} />
         {running && state && tall && <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />}
+        {tall && <NextCues cues={cues} cueId={state?.cueId ?? null} rows={playback.rows} />}
         {tall && !arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{standing}</p>}
       </div>
       {!barred && !arranging && playback.rows >= 1 && <CardButtons playback={playback} state={state} cues={cues} />}

@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { FadeProgress } from "./fade-progress";
 import { standingWords } from "./fader-words";
+import { TonightStrip } from "./tonight/tonight-strip";
 
 /** The chosen list with its cues, and what runs now and who touched it last. */
 export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
@@ -29,6 +30,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   const mine = running.filter(({ state }) => state.personId === me.id);
   return (
     <aside className="max-sm:hidden flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
+      <TonightStrip />
       {chosen ? <Cues playbackId={chosen.id} /> : <p className="text-[13px] text-ink-3">Touch a card to see its cues here.</p>}
       <section className="min-h-0 flex-1 overflow-y-auto" aria-label="Running now">
         <h2 className="mb-1 text-xs font-semibold text-ink-2">Running now</h2>

@@ -16,7 +16,7 @@ import {
   type Show,
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { AddCard, PasteCard } from "./arrange";
@@ -40,7 +40,7 @@ export function pagesFor(person: Person, show: Show): Page[] {
 
 /** Pages of cards, speed masters, and the chosen list: made for touch and the dark. The address names the page. */
 export function PerformPlace(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { pageId } = useParams();
   const pages = pagesFor(me, show);
@@ -81,7 +81,7 @@ function PageTabs(props: {
 }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const show = useShow();
+  const show = useQuietShow();
   const { pages, page, arranging, onArranging } = props;
   const navigate = useNavigate();
   const addPage = (): void => {
@@ -149,7 +149,7 @@ function boardAlone(show: Show, page: Page): Board | null {
 }
 
 function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { chosenPlaybackId } = useInterface();
   const cards = cardsOf(show, page.id);
   if (cards.length === 0)

@@ -2,7 +2,7 @@ import { Ellipsis, Plus } from "lucide-react";
 import { useState } from "react";
 import { drivenBy, FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { MasterSheet } from "./master-sheet";
@@ -14,7 +14,7 @@ import { newId } from "../../session/new-id";
 
 /** The speed masters: tap on the dot. What is within stands beside what is done to all of them; `folded` leaves the room to what is above. */
 export function SpeedMasters({ children, folded = false }: { children?: React.ReactNode; folded?: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const masters = show.all("master").toSorted((a, b) => a.rank - b.rank);

@@ -23,7 +23,7 @@ export interface Fader {
 export function useFader(of: { level: number; disabled: boolean; send: SendLevel; pixels?: number }): Fader {
   const { level: kept, disabled, send, pixels } = of;
   const [shown, setShown] = useState<number | null>(null);
-  const [hand] = useState(() => new HandLevel(setShown));
+  const [hand] = useState(() => new HandLevel<number>(setShown));
   const drag = useRef<Drag | null>(null);
   const frame = useRef(0);
   const scroll = useTwoFingerScroll();

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
 import { cardsOf, CELL_STEP, movedCells, overlap, PAGE_COLUMNS, setChange, type Cells, type Change } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 
 /** Of half a cell: the least that a finger finds. */
 export const ROW_PIXELS = 44;
@@ -26,7 +26,7 @@ export interface Placing {
 /** Drags a card about its page from where it is shown, and stretches it, by finger or by arrow keys. */
 export function usePlacing(placed: Placed, { name, shown: here }: { name: string; shown: Cells }): Placing {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const [preview, setPreview] = useState<Cells | null>(null);
   const drag = useRef<{ x: number; y: number; width: number } | null>(null);
   const others = cardsOf(show, placed.pageId).filter(({ id }) => id !== placed.id);

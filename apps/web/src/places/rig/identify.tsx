@@ -50,7 +50,7 @@ export function Identify(): React.JSX.Element | null {
           { value: "number", words: "by number" },
         ]}
       />
-      <span className="min-w-0 flex-1 truncate text-[13px]" role="status">
+      <span className="min-w-52 flex-1 truncate text-[13px]" role="status">
         {lamp ? `${lamp.number} ${lamp.name}, ${addressText(lamp.patch)}` : "One lamp after the other is lit."}
       </span>
       <Button disabled={lamps.length === 0} onClick={() => go(at === null ? lamps.length - 1 : at - 1)}>

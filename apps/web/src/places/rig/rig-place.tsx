@@ -5,6 +5,7 @@ import { CheckPage } from "./check-page";
 import { CurvesPage } from "./curves-page";
 import { LampsPage } from "./lamps-page";
 import { ProfilesPage } from "./profiles-page";
+import { TargetsPage } from "./targets-page";
 import { VenuePage } from "./venue-page";
 
 const TABS = [
@@ -13,6 +14,7 @@ const TABS = [
   { to: "profiles", label: "Profiles" },
   { to: "curves", label: "Curves" },
   { to: "check", label: "Check" },
+  { to: "targets", label: "Targets" },
   { to: "venue", label: "New venue" },
 ] as const;
 
@@ -22,6 +24,7 @@ const PAGES: Readonly<Record<(typeof TABS)[number]["to"], () => React.JSX.Elemen
   profiles: ProfilesPage,
   curves: CurvesPage,
   check: CheckPage,
+  targets: TargetsPage,
   venue: VenuePage,
 };
 

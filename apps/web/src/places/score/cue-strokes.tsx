@@ -119,7 +119,7 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
               {part.presets ? (
                 <span className="text-linked">∞ {part.presets.ids.map((presetId) => referenceName(show, presetId)).join("..")}</span>
               ) : (
-                <span className="font-mono">{partWords(attribute, part)}</span>
+                <span className="font-mono">{partWords(attribute, part, show)}</span>
               )}
             </span>
             <Button

@@ -124,7 +124,7 @@ function cellsOf(row: Row, cues: readonly Cue[], show: Show): Cell[] {
     if (cue.block) tracks = false;
     if (stroke) {
       tracks = cue.cueOnly ? tracks : true;
-      return { kind: "starts", words: partWords(row.attribute, stroke.parts[row.attribute]!) || strokeName(stroke, show) };
+      return { kind: "starts", words: partWords(row.attribute, stroke.parts[row.attribute]!, show) || strokeName(stroke, show) };
     }
     return tracks ? { kind: "tracks" } : before ? { kind: "ends" } : { kind: "nothing" };
   });

@@ -17,15 +17,15 @@ import { useClient, useHealth, useShow } from "../../session/show-context";
 import { AskFirst } from "../../ui/ask-first";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
-import { DraftField } from "../../ui/draft-field";
+import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
 import { Tick } from "../../ui/tick";
 
-const HEADS: Readonly<Record<InputField, { readonly head: string; readonly title: string }>> = {
+const HEADS: Readonly<Record<InputField, LineHead>> = {
   name: { head: "Name", title: "" },
   universe: { head: "Universe", title: "Its number outside" },
   into: { head: "Into ours", title: "The universe of ours into which it is merged as that leaves" },
   address: { head: "Heard on", title: "An address of this machine’s own; 127.0.0.1 hears this machine alone" },
-  port: { head: "Port", title: "Empty: 5568" },
+  port: { head: "Port", title: "Empty: 5568", placeholder: "usual" },
 };
 const WAYS: Readonly<Record<InputWay, string>> = { highest: "the highest counts", replaces: "replaces ours while it lives" };
 const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5rem_5rem_8rem_4rem_7rem_12rem_2rem]";
@@ -56,25 +56,16 @@ export function InputsTable({ leads }: { leads: boolean }): React.JSX.Element {
         )}
       </header>
       {inputs.length > 0 && (
-        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of inputs">
-          <div className="grid min-w-[56rem] gap-1">
-            <div className={`grid ${GRID} gap-2 px-2 text-xs text-ink-3`} aria-hidden>
-              <span>On</span>
-              {INPUT_FIELDS.map((field) => (
-                <span key={field} title={HEADS[field].title}>
-                  {HEADS[field].head}
-                </span>
-              ))}
-              <span>By its group</span>
-              <span>How it counts</span>
-            </div>
-            <ul className="grid gap-1" aria-label="Inputs">
-              {inputs.map((input) => (
-                <Row key={input.id} input={input} leads={leads} />
-              ))}
-            </ul>
-          </div>
-        </div>
+        <LineTable
+          label="Inputs"
+          grid={GRID}
+          width="min-w-[56rem]"
+          heads={["On", ...INPUT_FIELDS.map((field) => HEADS[field]), "By its group", "How it counts"]}
+        >
+          {inputs.map((input) => (
+            <Row key={input.id} input={input} leads={leads} />
+          ))}
+        </LineTable>
       )}
     </section>
   );
@@ -96,7 +87,7 @@ function Row({ input, leads }: { input: InputLine; leads: boolean }): React.JSX.
     </Button>
   );
   return (
-    <li aria-label={name} className={`grid ${GRID} items-center gap-2 rounded bg-raised px-2 py-1.5 text-[13px]`}>
+    <Line name={name} grid={GRID}>
       {!leads ? (
         <span className={on ? "text-live" : "text-ink-3"}>{on ? "● on" : "off"}</span>
       ) : on || staysHere(address) ? (
@@ -110,22 +101,16 @@ function Row({ input, leads }: { input: InputLine; leads: boolean }): React.JSX.
           onSure={turn}
         />
       )}
-      {INPUT_FIELDS.map((field) =>
-        leads ? (
-          <DraftField
-            key={field}
-            label={`${HEADS[field].head} of ${name}`}
-            className="h-7"
-            text={inputText(input, field)}
-            placeholder={field === "port" ? "usual" : ""}
-            onTake={(text) => type(field, text)}
-          />
-        ) : (
-          <span key={field} className="truncate font-mono">
-            {inputText(input, field)}
-          </span>
-        ),
-      )}
+      {INPUT_FIELDS.map((field) => (
+        <LineField
+          key={field}
+          of={HEADS[field]}
+          name={name}
+          text={inputText(input, field)}
+          may={leads}
+          onTake={(text) => type(field, text)}
+        />
+      ))}
       <Tick label="multicast" on={multicast} disabled={!leads} onTick={(to) => set(`Group of ${name}`, "multicast", to)} />
       <Choice
         aria-label={`How ${name} counts`}
@@ -140,20 +125,9 @@ function Row({ input, leads }: { input: InputLine; leads: boolean }): React.JSX.
           </Option>
         ))}
       </Choice>
-      {leads && (
-        <Button
-          size="small"
-          tone="quiet"
-          className="px-1 text-barred"
-          aria-label={`Take ${name} away`}
-          title="Take it away"
-          onClick={() => client.transact(`Took ${name} away`, [{ op: "remove", record: input }])}
-        >
-          ✕
-        </Button>
-      )}
+      {leads && <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: input }])} />}
       {on && <Heard id={id} />}
-    </li>
+    </Line>
   );
 }
 

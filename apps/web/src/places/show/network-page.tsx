@@ -22,12 +22,12 @@ import { newId } from "../../session/new-id";
 import { useClient, useHealth, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
-import { DraftField } from "../../ui/draft-field";
+import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
 import { refuse } from "../../ui/messages";
 import { PopSheet } from "../../ui/pop-sheet";
 import { InputsTable } from "./inputs-table";
 
-const COLUMNS: Readonly<Record<OutputField, { readonly head: string; readonly placeholder: string; readonly title: string }>> = {
+const COLUMNS: Readonly<Record<OutputField, LineHead>> = {
   name: { head: "Name", placeholder: "Node left", title: "" },
   address: {
     head: "Address",
@@ -70,25 +70,16 @@ export function NetworkPage(): React.JSX.Element {
         )}
       </header>
       {outputs.length > 0 && (
-        <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Table of outputs">
-          <div className="grid min-w-[52rem] gap-1">
-            <div className={`grid ${GRID} gap-2 px-2 text-xs text-ink-3`} aria-hidden>
-              <span>On</span>
-              <span>Name</span>
-              <span>Protocol</span>
-              {OUTPUT_FIELDS.filter((field) => field !== "name").map((field) => (
-                <span key={field} title={COLUMNS[field].title}>
-                  {COLUMNS[field].head}
-                </span>
-              ))}
-            </div>
-            <ul className="grid gap-1" aria-label="Outputs">
-              {outputs.map((output) => (
-                <Row key={output.id} output={output} leads={leads} />
-              ))}
-            </ul>
-          </div>
-        </div>
+        <LineTable
+          label="Outputs"
+          grid={GRID}
+          width="min-w-[52rem]"
+          heads={["On", COLUMNS.name, "Protocol", ...OUTPUT_FIELDS.filter((field) => field !== "name").map((field) => COLUMNS[field])]}
+        >
+          {outputs.map((output) => (
+            <Row key={output.id} output={output} leads={leads} />
+          ))}
+        </LineTable>
       )}
       <InputsTable leads={leads} />
       {leads && <Interfaces />}
@@ -107,23 +98,11 @@ function Row({ output, leads }: { output: OutputLine; leads: boolean }): React.J
     const changes = switchedOutput(client.view, id, { on: to, ...(by === undefined ? {} : { leavesBy: by }) });
     client.transact(`${to ? "Switched on" : "Switched off"} ${name}`, changes);
   };
-  const field = (of: OutputField): React.JSX.Element =>
-    leads ? (
-      <DraftField
-        key={of}
-        label={`${COLUMNS[of].head} of ${name}`}
-        className="h-7"
-        text={outputText(output, of)}
-        placeholder={COLUMNS[of].placeholder}
-        onTake={(text) => type(of, text)}
-      />
-    ) : (
-      <span key={of} className="truncate font-mono">
-        {outputText(output, of)}
-      </span>
-    );
+  const field = (of: OutputField): React.JSX.Element => (
+    <LineField key={of} of={COLUMNS[of]} name={name} text={outputText(output, of)} may={leads} onTake={(text) => type(of, text)} />
+  );
   return (
-    <li aria-label={name} className={`grid ${GRID} items-center gap-2 rounded bg-raised px-2 py-1.5 text-[13px]`}>
+    <Line name={name} grid={GRID}>
       {!leads ? (
         <span className={on ? "text-live" : "text-ink-3"}>{on ? "● on" : "off"}</span>
       ) : on || staysHere(address) ? (
@@ -150,22 +129,9 @@ function Row({ output, leads }: { output: OutputLine; leads: boolean }): React.J
         ))}
       </Choice>
       {OUTPUT_FIELDS.filter((of) => of !== "name").map(field)}
-      {leads ? (
-        <Button
-          size="small"
-          tone="quiet"
-          className="px-1 text-barred"
-          aria-label={`Take ${name} away`}
-          title="Take it away"
-          onClick={() => client.transact(`Took ${name} away`, [{ op: "remove", record: output }])}
-        >
-          ✕
-        </Button>
-      ) : (
-        <span />
-      )}
+      {leads ? <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: output }])} /> : <span />}
       {on && <Doing id={id} leavesBy={leavesBy} />}
-    </li>
+    </Line>
   );
 }
 

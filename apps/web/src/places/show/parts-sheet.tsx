@@ -32,6 +32,7 @@ const WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
   savedWave: "Waveforms",
   savedShape: "Shapes",
   macro: "Macros",
+  song: "Songs",
   master: "Speed masters",
   curve: "Response curves",
   profile: "Profiles",

@@ -17,6 +17,8 @@ import {
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
+import type { ShowClient } from "../../session/show-client";
+import { targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { Silent } from "./silent";
@@ -142,8 +144,18 @@ const RULES: Readonly<Record<TraceLink["rule"], string>> = {
 };
 const RANKS = ["low priority", "", "a sketch, over normal priority", "high priority", "top priority"];
 
+/** "Voice (heard), 0.12 m behind". */
+function followedWords(client: ShowClient, targetId: string): string {
+  const target = client.view.target(targetId);
+  if (!target) return "somebody who is gone";
+  const { place, state } = targetNow(client, target);
+  const behind = state ? Math.hypot(place.x - state.at.x, place.y - state.at.y, place.z - state.at.z) : 0;
+  return `${target.name} (${targetWords(client, target)})${behind >= 0.005 ? `, ${behind.toFixed(2)} m behind` : ""}`;
+}
+
 function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; parameter: number }): React.JSX.Element {
   const show = useShow();
+  const client = useClient();
   const { words, detail, link: to } = sourceOf(link.sourceId, show);
   const state = to.to === "card" ? show.playbackState(to.playbackId) : null;
   const paced = state?.byPace && !link.lettingGo ? state : null;
@@ -170,6 +182,9 @@ function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; pa
         {wins ? " · decides" : ""}
         {paced ? ` · takes ${paced.seconds ?? 0} s by the pace` : ""}
       </p>
+      {link.follows.length > 0 && (
+        <p className="text-xs text-ink-3">follows {link.follows.map((id) => followedWords(client, id)).join("; ")}</p>
+      )}
       {link.phases.length > 0 && (
         <p className="text-xs text-ink-3">
           moves: {link.phases.map((phase) => `${Math.round(phase * 360)}°`).join(", ")} into its round

@@ -1,6 +1,6 @@
 import { LayoutGrid, List } from "lucide-react";
 import { useInterface } from "../../../selection/interface-store";
-import { useShow } from "../../../session/show-context";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FindHeads } from "./find-heads";
 import { GroupPlan } from "./group-plan";
@@ -11,7 +11,7 @@ import { SelectionTools } from "./selection-tools";
 
 /** Who is meant: groups, ways to find heads, and the tools that narrow, widen and order a selection. */
 export function Cast(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { castView, set } = useInterface();
   const groups = show.all("group").toSorted((a, b) => a.rank - b.rank);
   return (

@@ -1,8 +1,8 @@
 import { Search } from "lucide-react";
 import { useMemo, useState } from "react";
-import { explain, headsOfProfile, litHeads, readWho, selectHeads, type Show } from "@vexa/core";
+import { explain, headsOfProfile, litHeads, whoMeant, selectHeads, type Show } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { Menu, MenuItem, MenuTitle } from "../../../ui/menu";
@@ -18,7 +18,7 @@ function exampleOf(show: Show): string {
 /** Selecting by what is typed (101..108, Rib spots/odd), by profile, by what is lit, and everything. */
 export function FindHeads(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const { selection, select } = useInterface();
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useState<string | null>(null);
@@ -27,16 +27,10 @@ export function FindHeads(): React.JSX.Element {
       setComplaint(null);
       return;
     }
-    const read = readWho(text, {
-      rig: show.rig,
-      groups: show.all("group"),
-      selection,
-      groupHeads: (id) => show.groupHeads(id),
-      placed: (key) => show.placed(key),
-    });
+    const read = whoMeant(text, { show, selection });
     setComplaint(read.ok ? null : explain(read.error));
     if (read.ok) {
-      select(read.value);
+      select(read.value.who);
       setText("");
     }
   };

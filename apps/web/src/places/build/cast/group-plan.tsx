@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import { counted, laidApart, setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { cn } from "../../../ui/class-names";
 import { pickedGroup, useForeignOwner } from "./group-row";
@@ -52,7 +52,7 @@ function spots(show: Show, groups: readonly Group[], size: Size): Map<string, Sp
 export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.Element {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
-  const show = useShow();
+  const show = useQuietShow();
   const { width, height } = size;
   const places = useMemo(() => (width > 0 && height > 0 ? spots(show, groups, { width, height }) : null), [show, groups, width, height]);
   return (

@@ -4,7 +4,7 @@ import { isOf, ownership, selectGroups, type Group, type Rig, type Selection } f
 import { sharpContext, token } from "../../../frames/use-size";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
@@ -19,7 +19,7 @@ export function pickedGroup(selection: Selection, groupId: string, adds: "alone"
 
 /** Whose a group is, when it isn't one's own to change; null when it is. */
 export function useForeignOwner(group: Group): string | null {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   if (me.role === "lead") return null;
   const owner = group.heads[0] === undefined ? null : ownership(show)(group.heads[0], "Intensity");
@@ -28,7 +28,7 @@ export function useForeignOwner(group: Group): string | null {
 }
 
 export function GroupRow({ group }: { group: Group }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { selection, select } = useInterface();
   const chosen = selection.groupIds?.includes(group.id) ?? false;

@@ -2,7 +2,7 @@ import { useState, type ReactNode } from "react";
 import { freeName, selectedHeads, setChange, splitChanges, type Group, type HeadKey } from "@vexa/core";
 import { refuse } from "../../../ui/messages";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { NumberChip } from "../../../ui/number-chip";
@@ -21,7 +21,7 @@ export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNod
 
 function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const { selection } = useInterface();
   const [parts, setParts] = useState(2);
   const picked = selectedHeads(selection, show);

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { highlightChanges, highlightIdOf } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../../session/show-context";
+import { useClient, useFromClient, useMe } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { ParkSheet } from "./park-sheet";
 import { NumberChip } from "../../../ui/number-chip";
@@ -10,9 +10,8 @@ import { NumberChip } from "../../../ui/number-chip";
 export function HighlightBar(): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const show = useShow();
   const { selection, highlightDim, set } = useInterface();
-  const on = show.get("highlight", highlightIdOf(me.id)) !== null;
+  const on = useFromClient(({ view }) => view.get("highlight", highlightIdOf(me.id)) !== null);
   useEffect(() => {
     if (!on) return;
     const changes = highlightChanges(client.view, me.id, { who: selection, dim: highlightDim });

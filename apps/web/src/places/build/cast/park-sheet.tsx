@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { attributesOf, attributeInfo, counted, FAMILIES, mayDo, parkedAsNow, parkedLines, type Family } from "@vexa/core";
 import { useSelected } from "../../../selection/use-selection";
-import { useClient, useMe, useShow } from "../../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { tell } from "../../../ui/messages";
 import { PopSheet } from "../../../ui/pop-sheet";
@@ -11,7 +11,7 @@ const MOST_LISTED = 100;
 
 /** Keeps heads as they are on stage now, whatever plays, and frees them. */
 export function ParkSheet(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const parked = show.all("park").length;
   const [open, setOpen] = useState(false);
   return (
@@ -37,7 +37,7 @@ export function ParkSheet(): React.JSX.Element {
 
 function ParkForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { heads } = useSelected();
   const [left, setLeft] = useState<readonly Family[]>([]);

@@ -2,7 +2,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import { type Group, newGroup, selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { PopSheet } from "../../../ui/pop-sheet";
@@ -12,7 +12,7 @@ import { useRecordForm } from "../../../session/record-form";
 /** Saves the selection, or the part of it that the mask lets through, as a group with its order. */
 export function SaveGroup(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { selection, select } = useInterface();
   const [open, setOpen] = useState(false);

@@ -4,7 +4,7 @@ import { all, maskName, maskPlace, ORDERS, reordered, step, turnedRound, withMas
 import { ORDER_WORDS } from "../../../lanes/shape-chips";
 import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
-import { useShow } from "../../../session/show-context";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Option } from "../../../ui/choice";
 import { NumberChip } from "../../../ui/number-chip";
@@ -69,7 +69,7 @@ function MaskNumbers({
 
 /** Masks over the selection, stepping through its parts, its order and its direction. */
 export function SelectionTools(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { selection, select } = useInterface();
   const { heads, baseCount } = useSelected();
   const { mask } = selection;

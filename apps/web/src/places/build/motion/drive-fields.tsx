@@ -1,5 +1,6 @@
+import { memo } from "react";
 import { attributeInfo, DIRECTIONS, type Direction, type Motion } from "@vexa/core";
-import { useShow } from "../../../session/show-context";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
 import { Choice, Option } from "../../../ui/choice";
@@ -42,8 +43,8 @@ function without(motion: Motion, field: "count" | "ownBpm" | "fadeInSeconds" | "
 }
 
 /** What drives a motion, how fast, which way, for how long, and what runs in step with it. */
-export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
-  const show = useShow();
+export const DriveFields = memo(function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
+  const show = useQuietShow();
   const { motion, put } = hand;
   const steps = stepsOf(motion);
   const pace = motion.rate.knots[0]! * steps;
@@ -158,7 +159,7 @@ export function DriveFields({ hand }: { hand: MotionInHand }): React.JSX.Element
       <InStep hand={hand} />
     </>
   );
-}
+});
 
 /** Other motions of the same stroke: they may share rate, master, direction and count with this one. */
 function InStep({ hand }: { hand: MotionInHand }): React.JSX.Element | null {

@@ -1,22 +1,26 @@
 import {
   attributeInfo,
+  colorOfHex,
   type Attribute,
   type Drive,
   type Motion,
   type PathMotion,
   type Show,
   type StepMotion,
+  type VeilMotion,
   type WaveMotion,
 } from "@vexa/core";
 
+const [DEEP_BLUE, AMBER] = [colorOfHex("#1030c0")!, colorOfHex("#ff9a30")!];
+
 /** The kinds of motion that suit an attribute, the usual one first. */
 export function kindsFor(attribute: Attribute): readonly Motion["kind"][] {
-  if (attribute === "Color") return ["steps"];
+  if (attribute === "Color") return ["steps", "veil"];
   if (attribute === "Position") return ["path", "steps"];
-  return ["wave", "steps"];
+  return ["wave", "steps", "veil"];
 }
 
-export const KIND_WORDS: Record<Motion["kind"], string> = { wave: "Wave", path: "Path", steps: "Steps" };
+export const KIND_WORDS: Record<Motion["kind"], string> = { wave: "Wave", path: "Path", steps: "Steps", veil: "Veil" };
 
 function firstDrive(show: Show): Omit<Drive, "base"> {
   const master = show.all("master").toSorted((a, b) => a.rank - b.rank)[0];
@@ -34,6 +38,8 @@ export function firstMotion(attribute: Attribute, kind: Motion["kind"], of: { sh
       return firstPath(drive, before !== null);
     case "steps":
       return firstSteps(attribute, show, { ...drive, base: "absolute" });
+    case "veil":
+      return firstVeil(attribute, show, drive);
   }
 }
 
@@ -76,6 +82,35 @@ function firstSteps(attribute: Attribute, show: Show, drive: Drive): StepMotion 
         ? [{ color: { x: 0.3127, y: 0.329, luminance: 1 }, fade: 0, hold: 1 }]
         : [usual[1], usual[0]].map((level) => ({ level, fade: 0, hold: 1 }));
   return { ...drive, kind: "steps", steps, rate: { knots: [1 / steps.length] } };
+}
+
+const MARGIN = 1;
+
+/** Over all that hangs, at one moment for all: what differs is where they hang. */
+function firstVeil(attribute: Attribute, show: Show, drive: Omit<Drive, "base">): VeilMotion {
+  const ends = (axis: "x" | "y"): [number, number] => {
+    const all = show.rig.heads.map(({ position }) => position[axis]);
+    return all.length > 0 ? [Math.min(...all), Math.max(...all)] : [-5, 5];
+  };
+  const [[left, right], [front, back]] = [ends("x"), ends("y")];
+  const whole = (value: number): number => Math.round(value * 10) / 10;
+  const { usual } = attributeInfo(attribute);
+  return {
+    ...drive,
+    phase: { knots: [0] },
+    rate: { knots: [0.25] },
+    base: "absolute",
+    kind: "veil",
+    pattern: "rings",
+    plane: "flat",
+    centre: { x: whole((left + right) / 2), y: whole((front + back) / 2), z: 0 },
+    width: whole(right - left + 2 * MARGIN),
+    height: whole(back - front + 2 * MARGIN),
+    turn: 0,
+    low: usual[0],
+    high: usual[1],
+    ...(attribute === "Color" ? { colors: { knots: [DEEP_BLUE, AMBER], path: "even" as const } } : {}),
+  };
 }
 
 /** What all kinds have in common. */

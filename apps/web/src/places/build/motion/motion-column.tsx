@@ -1,7 +1,8 @@
-import { attributeInfo, attributesOf, type Attribute, type Head, type Motion } from "@vexa/core";
+import { memo } from "react";
+import { attributeInfo, attributesOf, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
-import { useShow } from "../../../session/show-context";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { OneOf } from "../../../ui/one-of";
 import { Choice, Option } from "../../../ui/choice";
@@ -12,6 +13,7 @@ import { PathFields } from "./path-fields";
 import { PhaseFields } from "./phase-fields";
 import { StepFields } from "./step-fields";
 import { useMotion, type MotionInHand } from "./use-motion";
+import { VeilFields } from "./veil-fields";
 import { WaveFields } from "./wave-fields";
 
 /** The motion of one attribute of the selection: its settings and its weave, before and while it runs. */
@@ -32,9 +34,9 @@ export function MotionColumn(): React.JSX.Element {
 
 function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; heads: readonly Head[] }): React.JSX.Element {
   const { attribute, offered, heads } = of;
-  const show = useShow();
+  const show = useQuietShow();
   const { set } = useInterface();
-  const hand = useMotion(attribute);
+  const { hand, strokes } = useMotion(attribute);
   const { motion } = hand;
   const kinds = kindsFor(attribute);
   return (
@@ -64,7 +66,7 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
           onValue={(kind) => hand.put(firstMotion(attribute, kind, { show, before: motion }))}
         />
       )}
-      <Weave hand={hand} heads={heads} />
+      <Weave hand={hand} strokes={strokes} heads={heads} />
       {hand.runs ? (
         <Button once onClick={hand.takeOut}>
           Take the motion out
@@ -81,8 +83,8 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
   );
 }
 
-function Weave({ hand, heads }: { hand: MotionInHand; heads: readonly Head[] }): React.JSX.Element {
-  const { attribute, motion, strokes } = hand;
+function Weave({ hand, strokes, heads }: { hand: MotionInHand; strokes: Strokes; heads: readonly Head[] }): React.JSX.Element {
+  const { attribute, motion } = hand;
   return (
     <div>
       <div className="relative h-36">
@@ -96,13 +98,16 @@ function Weave({ hand, heads }: { hand: MotionInHand; heads: readonly Head[] }):
   );
 }
 
-function KindFields({ hand, motion, heads }: { hand: MotionInHand; motion: Motion; heads: readonly Head[] }): React.JSX.Element {
+const KindFields = memo(function KindFields(of: { hand: MotionInHand; motion: Motion; heads: readonly Head[] }): React.JSX.Element {
+  const { hand, motion, heads } = of;
   switch (motion.kind) {
     case "wave":
       return <WaveFields hand={hand} motion={motion} heads={heads} />;
     case "path":
       return <PathFields hand={hand} motion={motion} />;
+    case "veil":
+      return <VeilFields hand={hand} motion={motion} />;
     case "steps":
       return <StepFields hand={hand} motion={motion} />;
   }
-}
+});

@@ -1,11 +1,11 @@
 import { FIGURES, PATH_PLANES, type FigureKind, type PathMotion, type PathPlane, type Vector } from "@vexa/core";
 import { FIGURE_WORDS, PLANE_WORDS } from "../../../lanes/motion-words";
-import { pointText, readPoints } from "../../../lanes/point-text";
-import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
 import { Choice, Option } from "../../../ui/choice";
 import { Field } from "../../../ui/field";
 import { FigureDrawer } from "./figure-drawer";
+import { OneNumber } from "./one-number";
+import { StagePlace } from "./stage-place";
 import type { MotionInHand } from "./use-motion";
 
 /** A square, to draw another figure from. */
@@ -21,18 +21,7 @@ export function PathFields({ hand, motion }: { hand: MotionInHand; motion: PathM
   const change = (more: Partial<PathMotion>): boolean => hand.put({ ...motion, ...more });
   const metres = motion.plane !== "angles";
   const unit = metres ? "m" : "degrees";
-  const one = (field: "width" | "height" | "turn", label: string, most: number): React.JSX.Element => (
-    <Field label={label}>
-      <FanField
-        label={label}
-        knots={[motion[field]]}
-        scale={1}
-        onKnots={([value, ...more]) =>
-          value !== undefined && more.length === 0 && value >= (field === "turn" ? -most : 0) && value <= most && change({ [field]: value })
-        }
-      />
-    </Field>
-  );
+  const ends = [0, metres ? 1000 : 540] as const;
   const takePlane = (plane: PathPlane): boolean => {
     if ((plane === "angles") === !metres) return change({ plane });
     // Metres on a floor and degrees of a head have nothing in common: a size that suits is offered.
@@ -64,38 +53,14 @@ export function PathFields({ hand, motion }: { hand: MotionInHand; motion: PathM
           ))}
         </Choice>
       </Field>
-      {one("width", `Width, ${unit}`, metres ? 1000 : 540)}
-      {one("height", `Height, ${unit}`, metres ? 1000 : 540)}
-      {one("turn", "Turn, degrees", 3600)}
+      <OneNumber label={`Width, ${unit}`} value={motion.width} ends={ends} onNumber={(width) => change({ width })} />
+      <OneNumber label={`Height, ${unit}`} value={motion.height} ends={ends} onNumber={(height) => change({ height })} />
+      <OneNumber label="Turn, degrees" value={motion.turn} ends={[-3600, 3600]} onNumber={(turn) => change({ turn })} />
       {motion.figure === "polygon" && (
-        <Field label="Corners">
-          <FanField
-            label="Corners"
-            knots={[motion.corners ?? 4]}
-            scale={1}
-            onKnots={([corners, ...more]) =>
-              corners !== undefined &&
-              more.length === 0 &&
-              Number.isInteger(corners) &&
-              corners >= 3 &&
-              corners <= 12 &&
-              change({ corners })
-            }
-          />
-        </Field>
+        <OneNumber label="Corners" value={motion.corners ?? 4} ends={[3, 12]} whole onNumber={(corners) => change({ corners })} />
       )}
       {metres ? (
-        <Field label="Centre, metres">
-          <DraftField
-            label="Centre"
-            text={pointText([motion.centre])}
-            onTake={(typed) => {
-              const points = readPoints(typed);
-              if (points?.length === 1) return change({ centre: points[0]! });
-              return `“${typed}” isn't a place on stage. Write metres to the right, upstage and up, such as 0,6,0. Nothing was changed.`;
-            }}
-          />
-        </Field>
+        <StagePlace label="Centre" place={motion.centre} onPlace={(centre) => change({ centre })} />
       ) : (
         <Field label="The angles">
           <Choice value={motion.base} onValue={(next) => change({ base: next as PathMotion["base"] })}>

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { placeHeads, sameJson, type Fan, type Shape } from "@vexa/core";
 import { ShapeChips } from "../../../lanes/shape-chips";
 import { useInterface } from "../../../selection/interface-store";
@@ -23,7 +24,7 @@ function roundPlaces(places: Float64Array): number {
 }
 
 /** Where in the cycle each head stands: in one touch, or as a fan with a shape. */
-export function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
+export const PhaseFields = memo(function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
   const { motion, put } = hand;
   const { selection } = useInterface();
   const { placed } = useSelected();
@@ -91,4 +92,4 @@ export function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element
       </details>
     </>
   );
-}
+});

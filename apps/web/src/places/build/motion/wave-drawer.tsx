@@ -1,8 +1,18 @@
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useRef, useState } from "react";
-import { drawnLike, drawnValue, MOST_WAVE_POINTS, setChange, usersOf, type SavedWave, type WaveMotion, type WavePoint } from "@vexa/core";
-import { useClient, useShow } from "../../../session/show-context";
+import {
+  drawnLike,
+  drawnValue,
+  MOST_WAVE_POINTS,
+  setChange,
+  usersOf,
+  waveFormulaFlaw,
+  type SavedWave,
+  type WaveMotion,
+  type WavePoint,
+} from "@vexa/core";
+import { useClient, useQuietShow, useShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { DraftField } from "../../../ui/draft-field";
 import { newId } from "../../../session/new-id";
@@ -15,7 +25,7 @@ const STEPS = 120;
 /** Draws a waveform of one's own, by points, and keeps it in the library: all motions that use it follow. */
 export function WaveDrawer({ motion, onMotion }: { motion: WaveMotion; onMotion: (motion: WaveMotion) => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const saved = show.savedWave(motion.waveId ?? "");
   const draw = (): void => {
     const record = drawnLike(motion, { library: show.all("savedWave"), newId });
@@ -40,7 +50,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
   const frame = useRef<SVGSVGElement>(null);
   const curve = Array.from({ length: STEPS + 1 }, (_, step) => step / STEPS).map((at): [number, number] => [
     at,
-    at < 1 ? drawnValue(wave, at) : wave.points[0]!.value,
+    drawnValue(wave, at < 1 ? at : wave.formula === undefined ? 0 : 1 - 1e-9),
   ]);
   const set = (points: readonly WavePoint[]): void => {
     const now = client.view.savedWave(wave.id)?.points;
@@ -74,6 +84,12 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
     gesture.current = newId();
     set([...wave.points, point].sort((a, b) => a.at - b.at));
   };
+  const takeFormula = (typed: string): boolean | string => {
+    const to = typed.trim() === "" ? undefined : typed.trim();
+    const flaw = to === undefined ? null : waveFormulaFlaw(to);
+    if (flaw !== null) return `The formula wasn't taken: ${flaw}. Nothing was changed.`;
+    return client.transact(`Formula of ${wave.name}`, [setChange(wave.id, ["formula"], { from: wave.formula, to })]);
+  };
   const users = usersOf(wave, show).length;
   return (
     <div className="grid gap-1.5 rounded border border-edge p-1.5" role="group" aria-label={`Waveform ${wave.name}`}>
@@ -86,7 +102,7 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
         onPointerUp={() => setHeld(null)}
       >
         <path d={line()(curve.map(([at, value]) => [x(at), y(value)])) ?? ""} className="fill-none stroke-linked" strokeWidth={1.6} />
-        {wave.points.map((point, index) => (
+        {(wave.formula === undefined ? wave.points : []).map((point, index) => (
           <circle
             key={index}
             role="slider"
@@ -132,7 +148,14 @@ function DrawnWave({ wave }: { wave: SavedWave }): React.JSX.Element {
           ∞ {users}
         </span>
       </div>
-      <p className="text-xs text-ink-3">Double click puts a point in, Delete takes it out.</p>
+      <DraftField
+        label="Formula of the waveform"
+        className="h-6 text-xs"
+        placeholder="or a formula of x, such as x ^ 2"
+        text={wave.formula ?? ""}
+        onTake={takeFormula}
+      />
+      {wave.formula === undefined && <p className="text-xs text-ink-3">Double click puts a point in, Delete takes it out.</p>}
     </div>
   );
 }

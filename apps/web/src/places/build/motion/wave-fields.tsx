@@ -1,11 +1,12 @@
 import { WAVEFORMS, type Head, type WaveMotion } from "@vexa/core";
 import { WAVE_WORDS } from "../../../lanes/motion-words";
 import { screenScale } from "../../../lanes/screen-units";
-import { useShow } from "../../../session/show-context";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
 import { Choice, Option } from "../../../ui/choice";
 import { Field } from "../../../ui/field";
+import { OneNumber } from "./one-number";
 import type { MotionInHand } from "./use-motion";
 import { WaveDrawer } from "./wave-drawer";
 
@@ -13,7 +14,7 @@ const DRAWN = "drawn:";
 
 /** Waveform, ends, width, softness and offset of a wave. */
 export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion: WaveMotion; heads: readonly Head[] }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const scale = screenScale(hand.attribute);
   const change = (more: Partial<WaveMotion>): boolean => hand.put({ ...motion, ...more });
   const { waveId: _, ...undrawn } = motion;
@@ -23,16 +24,13 @@ export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion
       : hand.put({ ...undrawn, waveform: value as WaveMotion["waveform"] });
   /** One number 0..1 as percent. */
   const percent = (label: string, field: "width" | "softIn" | "softOut", none: number): React.JSX.Element => (
-    <Field label={label}>
-      <FanField
-        label={label}
-        knots={[motion[field] ?? none]}
-        scale={100}
-        onKnots={([value, ...more]) =>
-          value !== undefined && more.length === 0 && value >= (field === "width" ? 0.01 : 0) && value <= 1 && change({ [field]: value })
-        }
-      />
-    </Field>
+    <OneNumber
+      label={label}
+      value={motion[field] ?? none}
+      ends={[field === "width" ? 0.01 : 0, 1]}
+      scale={100}
+      onNumber={(value) => change({ [field]: value })}
+    />
   );
   return (
     <>

@@ -1,6 +1,6 @@
-import { useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { coatsAsPresets, FAMILIES, presetName, type Preset } from "@vexa/core";
-import { useShow } from "../../../session/show-context";
+import { useFromClient, useQuietShow } from "../../../session/show-context";
 import { TextInput } from "../../../ui/field";
 import { PresetButton } from "./preset-button";
 import { RecordPreset } from "./record-preset";
@@ -9,12 +9,13 @@ const LABELS = { Intensity: "Intensity", Position: "Position", Colour: "Colour",
 
 /** The presets by family. A touch lays one on the selection; Shift fans between it and the one that is there. */
 export function Shelf(): React.JSX.Element {
-  const show = useShow();
-  const presets = show.all("preset").toSorted((a, b) => a.rank - b.rank);
-  const coats = coatsAsPresets(show);
+  const all = useQuietShow().all("preset");
+  const presets = useMemo(() => all.toSorted((a, b) => a.rank - b.rank), [all]);
   const [search, setSearch] = useState("");
-  const isMeant = (preset: Preset): boolean => presetName(preset).toLowerCase().includes(search.trim().toLowerCase());
-  const found = presets.filter(isMeant);
+  const found = useMemo(() => {
+    const meant = named(presets, search);
+    return [...FAMILIES, "Mixed" as const].map((family) => ({ family, presets: meant.filter((preset) => preset.family === family) }));
+  }, [presets, search]);
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label="Shelf">
       <div className="flex shrink-0 gap-1.5 p-3 pb-2">
@@ -32,17 +33,30 @@ export function Shelf(): React.JSX.Element {
         {presets.length === 0 && (
           <p className="text-[13px] text-ink-3">No presets yet. Set something in the lanes, then keep it here with +.</p>
         )}
-        {presets.length > 0 && found.length === 0 && <p className="text-[13px] text-ink-3">No preset is called so.</p>}
-        {[...FAMILIES, "Mixed" as const].map((family) => (
-          <Family key={family} label={LABELS[family]} presets={found.filter((preset) => preset.family === family)} />
+        {presets.length > 0 && found.every(({ presets: of }) => of.length === 0) && (
+          <p className="text-[13px] text-ink-3">No preset is called so.</p>
+        )}
+        {found.map(({ family, presets: of }) => (
+          <Family key={family} label={LABELS[family]} presets={of} />
         ))}
-        <Family label="Coats of colour boards" presets={coats.filter(isMeant)} />
+        <Coats search={search} />
       </div>
     </section>
   );
 }
 
-function Family({ label, presets }: { label: string; presets: readonly Preset[] }): React.JSX.Element | null {
+function named(presets: readonly Preset[], search: string): readonly Preset[] {
+  const wanted = search.trim().toLowerCase();
+  return presets.filter((preset) => presetName(preset).toLowerCase().includes(wanted));
+}
+
+/** What the beds of colour boards wear now, to be laid like a preset. */
+function Coats({ search }: { search: string }): React.JSX.Element {
+  const worn = useFromClient(({ view }) => coatsAsPresets(view));
+  return <Family label="Coats of colour boards" presets={useMemo(() => named(worn, search), [worn, search])} />;
+}
+
+const Family = memo(function Family({ label, presets }: { label: string; presets: readonly Preset[] }): React.JSX.Element | null {
   if (presets.length === 0) return null;
   return (
     <>
@@ -54,4 +68,4 @@ function Family({ label, presets }: { label: string; presets: readonly Preset[] 
       </ul>
     </>
   );
-}
+});

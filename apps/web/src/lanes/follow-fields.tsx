@@ -1,0 +1,84 @@
+import { MOST_LEAD_SECONDS, MOST_RING, readQuantity, type Follow, type Part, type Quantity } from "@vexa/core";
+import { useShow } from "../session/show-context";
+import { Button } from "../ui/button";
+import { DraftField } from "../ui/draft-field";
+import { pointText, readPoints } from "./point-text";
+import type { LaneEdits } from "./use-lane-edits";
+
+interface NumberField {
+  readonly field: "ring" | "leadSeconds";
+  readonly words: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly most: number;
+}
+
+const NUMBERS: readonly NumberField[] = [
+  { field: "ring", words: "around, m", label: "Metres around the target", quantity: "metres", most: MOST_RING },
+  { field: "leadSeconds", words: "ahead, s", label: "Seconds ahead of the target", quantity: "seconds", most: MOST_LEAD_SECONDS },
+];
+
+/** Whom heads follow, and where beside or around them they look. */
+export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }): React.JSX.Element {
+  const show = useShow();
+  const follow = part.follow!;
+  const put = (next: Follow): boolean => edits.put({ ...part, follow: next });
+  const takeNumber = ({ field, quantity, most }: NumberField, text: string): boolean | string => {
+    const { [field]: _, ...rest } = follow;
+    const value = text.trim() === "" ? 0 : readQuantity(text, quantity);
+    if (value === null || value < 0 || value > most) return `It must be from 0 to ${most}. Nothing was changed.`;
+    return put(value === 0 ? rest : { ...rest, [field]: value });
+  };
+  const takeBeside = (text: string): boolean | string => {
+    const { offset: _, ...rest } = follow;
+    if (text.trim() === "") return put(rest);
+    const [offset, ...more] = readPoints(text) ?? [];
+    return offset && more.length === 0
+      ? put({ ...rest, offset })
+      : "Write metres to the right, upstage and up, such as 0,0,0.5. Nothing was changed.";
+  };
+  const toggle = (id: string): void => {
+    const others = follow.targetIds.filter((other) => other !== id);
+    if (others.length === follow.targetIds.length) put({ ...follow, targetIds: [...others, id] });
+    else if (others.length > 0) put({ ...follow, targetIds: others });
+  };
+  return (
+    <div className="grid h-full content-center gap-1.5 overflow-y-auto px-2 text-xs text-ink-2">
+      <div className="flex flex-wrap gap-1" role="group" aria-label="Whom they follow">
+        {show.all("target").map(({ id, name }) => {
+          const at = follow.targetIds.indexOf(id);
+          return (
+            <Button key={id} size="small" tone="chip" aria-pressed={at >= 0} onClick={() => toggle(id)}>
+              {follow.targetIds.length > 1 && at >= 0 ? `${at + 1} ` : ""}
+              {name}
+            </Button>
+          );
+        })}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        {NUMBERS.map((of) => (
+          <label key={of.field} className="flex items-center gap-1.5">
+            {of.words}
+            <DraftField
+              label={of.label}
+              className="h-6 w-14"
+              placeholder="0"
+              text={follow[of.field] ? String(follow[of.field]) : ""}
+              onTake={(text) => takeNumber(of, text)}
+            />
+          </label>
+        ))}
+        <label className="flex items-center gap-1.5">
+          beside, m
+          <DraftField
+            label="Metres beside the target"
+            className="h-6 w-24"
+            placeholder="x,y,z"
+            text={follow.offset ? pointText([follow.offset]) : ""}
+            onTake={takeBeside}
+          />
+        </label>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+import {
+  hexOfColor,
+  MOST_BLUR,
+  PATTERNS,
+  readColor,
+  VEIL_PLANES,
+  veilFormulaFlaw,
+  xyzOf,
+  type PatternKind,
+  type VeilMotion,
+  type VeilPlane,
+  type XyY,
+} from "@vexa/core";
+import { PATTERN_WORDS, VEIL_WORDS } from "../../../lanes/motion-words";
+import { screenScale } from "../../../lanes/screen-units";
+import { Button } from "../../../ui/button";
+import { Choice, Option } from "../../../ui/choice";
+import { DraftField } from "../../../ui/draft-field";
+import { FanField } from "../../../ui/fan-field";
+import { Field } from "../../../ui/field";
+import { Tick } from "../../../ui/tick";
+import { OneNumber } from "./one-number";
+import { StagePlace } from "./stage-place";
+import type { MotionInHand } from "./use-motion";
+import { VeilPicture } from "./veil-picture";
+
+const MOST_COLORS = 16;
+const DICED: ReadonlySet<PatternKind> = new Set(["cloud", "sparks", "drops", "discs"]);
+
+/** Pattern, place, size and what dark and bright come to. A veil has handles on the stage, too. */
+export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilMotion }): React.JSX.Element {
+  const change = (more: Partial<VeilMotion>): boolean => hand.put({ ...motion, ...more });
+  return (
+    <>
+      <VeilPicture motion={motion} />
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Pattern">
+          <Choice
+            value={motion.pattern}
+            onValue={(next) => {
+              const { formula: _, ...rest } = motion;
+              hand.put({ ...rest, pattern: next as PatternKind });
+            }}
+          >
+            {PATTERNS.map((pattern) => (
+              <Option key={pattern} value={pattern}>
+                {PATTERN_WORDS[pattern]}
+              </Option>
+            ))}
+          </Choice>
+        </Field>
+        <Field label="Over">
+          <Choice value={motion.plane} onValue={(next) => change({ plane: next as VeilPlane })}>
+            {VEIL_PLANES.map((plane) => (
+              <Option key={plane} value={plane}>
+                {VEIL_WORDS[plane]}
+              </Option>
+            ))}
+          </Choice>
+        </Field>
+        <div className="col-span-2">
+          <Field label="Or a formula of x, y, t">
+            <DraftField
+              label="Formula"
+              placeholder="such as hypot(x, y) - t"
+              text={motion.formula ?? ""}
+              onTake={(typed) => {
+                const { formula: _, ...rest } = motion;
+                if (typed.trim() === "") return hand.put(rest);
+                const flaw = veilFormulaFlaw(typed);
+                return flaw === null
+                  ? hand.put({ ...rest, formula: typed.trim() })
+                  : `The formula wasn't taken: ${flaw}. Nothing was changed.`;
+              }}
+            />
+          </Field>
+        </div>
+        <OneNumber label="Width, m" value={motion.width} ends={[0.01, 1000]} onNumber={(width) => change({ width })} />
+        <OneNumber label="Height, m" value={motion.height} ends={[0.01, 1000]} onNumber={(height) => change({ height })} />
+        <OneNumber label="Turn, degrees" value={motion.turn} ends={[-3600, 3600]} onNumber={(turn) => change({ turn })} />
+        <StagePlace label="Middle" place={motion.centre} onPlace={(centre) => change({ centre })} />
+        {motion.colors ? (
+          <VeilColors colors={motion.colors.knots} onColors={(knots) => change({ colors: { ...motion.colors!, knots } })} />
+        ) : (
+          <Field label="Dark..bright">
+            <FanField
+              label="Dark and bright"
+              knots={[motion.low, motion.high]}
+              scale={screenScale(hand.attribute)}
+              onKnots={(knots) => knots.length === 2 && change({ low: knots[0]!, high: knots[1]! })}
+            />
+          </Field>
+        )}
+        <OneNumber label="Contrast" value={motion.contrast ?? 1} ends={[0, 20]} onNumber={(contrast) => change({ contrast })} />
+        <OneNumber label="Blur, m" value={motion.blur ?? 0} ends={[0, MOST_BLUR]} onNumber={(blur) => change({ blur })} />
+        <div className="flex items-end gap-2 pb-1">
+          <Tick label="repeated" on={motion.repeat ?? false} onTick={(repeat) => change({ repeat })} />
+          {motion.formula === undefined && DICED.has(motion.pattern) && (
+            <Button size="small" title="The same pattern with other dice" onClick={() => change({ seed: (motion.seed ?? 0) + 1 })}>
+              Other dice
+            </Button>
+          )}
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** Colours from dark to bright, as they are typed. */
+function VeilColors({ colors, onColors }: { colors: readonly XyY[]; onColors: (knots: readonly XyY[]) => boolean }): React.JSX.Element {
+  return (
+    <Field label="Dark..bright">
+      <DraftField
+        label="Colours from dark to bright"
+        text={colors.map((color) => hexOfColor(xyzOf(color), "as-is")).join("..")}
+        onTake={(typed) => {
+          const knots = typed.split("..").map((word) => readColor(word.trim()));
+          if (knots.length <= MOST_COLORS && knots.every((knot) => knot !== null)) return onColors(knots as XyY[]);
+          return `“${typed}” aren't colours. Write up to ${MOST_COLORS}, such as blue..#ff8800. Nothing was changed.`;
+        }}
+      />
+    </Field>
+  );
+}

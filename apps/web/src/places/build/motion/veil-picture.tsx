@@ -1,0 +1,52 @@
+import { useEffect, useMemo, useRef } from "react";
+import { fanColor, brightAt, hexOfColor, type VeilMotion } from "@vexa/core";
+import { token } from "../../../frames/use-size";
+import { useFrameLoop } from "../../../frames/use-frame-loop";
+import { PATTERN_WORDS } from "../../../lanes/motion-words";
+
+const [COLUMNS, ROWS] = [56, 32];
+const SHADES = 24;
+/** It moves in a pace of its own here, so that it is seen also while its clock stands. */
+const CYCLES_A_SECOND = 0.25;
+const EVERY_MS = 80;
+
+/** What a pattern looks like from edge to edge, moving. */
+export function VeilPicture({ motion }: { motion: VeilMotion }): React.JSX.Element {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { colors } = motion;
+  const shades = useMemo(
+    () => colors && Array.from({ length: SHADES + 1 }, (_, shade) => hexOfColor(fanColor(colors, shade / SHADES), "as-is")),
+    [colors],
+  );
+  const { request } = useFrameLoop(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context) return;
+    const ink = token("stage-thread");
+    context.fillStyle = token("stage");
+    context.fillRect(0, 0, COLUMNS, ROWS);
+    const cycles = (performance.now() / 1000) * CYCLES_A_SECOND;
+    for (let row = 0; row < ROWS; row++)
+      for (let column = 0; column < COLUMNS; column++) {
+        const place = { u: (2 * (column + 0.5)) / COLUMNS - 1, v: 1 - (2 * (row + 0.5)) / ROWS };
+        const bright = brightAt(motion, place, cycles);
+        context.globalAlpha = shades ? 1 : bright;
+        context.fillStyle = shades ? shades[Math.round(bright * SHADES)]! : ink;
+        context.fillRect(column, row, 1, 1);
+      }
+    context.globalAlpha = 1;
+  });
+  useEffect(() => {
+    const timer = setInterval(request, EVERY_MS);
+    return () => clearInterval(timer);
+  }, [request]);
+  return (
+    <canvas
+      ref={canvas}
+      width={COLUMNS}
+      height={ROWS}
+      role="img"
+      aria-label={`The pattern ${motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "of the formula"}, moving`}
+      className="h-24 w-full rounded-sm bg-stage"
+    />
+  );
+}
