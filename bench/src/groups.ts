@@ -12,6 +12,7 @@ import {
   oneFaderShare,
   presetEditInFrames,
 } from "./frame-time";
+import { followingFrame } from "./following-frame";
 import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
@@ -82,6 +83,13 @@ export const GROUPS = {
   motions({ rounds, tell }) {
     const moving = movingShare(rounds);
     tell(`${moving.attributes} attributes moving at once at 44.1 Hz, share of a core`, `${shown(100 * moving.share, 1)} %`, "");
+  },
+  following({ rounds, tell }) {
+    const { walking, standing, word } = followingFrame(rounds);
+    // A millisecond, as 8-pictures-and-targets.md has it.
+    tell("500 heads follow 20 targets that all walk, a frame's work in frames", shown(walking, 4), "<= 0.044");
+    tell("  the same while nobody walks, in frames", shown(standing, 5), "<= 0.001");
+    tell("  a word of a target, taken in by the engine, in frames", shown(word, 5), "");
   },
   heap({ quick, tell }) {
     const frames = quick ? 10_000 : 100_000;

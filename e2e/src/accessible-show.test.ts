@@ -45,7 +45,10 @@ describe("sign-in and places of the show can be read and reached by all", () => 
     await page.getByRole("table", { name: /^Channels of/ }).waitFor();
     expect(await complaintsInBothThemes(page)).toEqual([]);
     await page.getByRole("link", { name: "Trace" }).click();
-    await page.locator("canvas").click({ position: { x: 150, y: 30 } });
+    await page
+      .getByRole("region", { name: "Levels of all universes" })
+      .locator("canvas")
+      .click({ position: { x: 150, y: 30 } });
     await page.getByRole("region", { name: "Why it is so" }).getByText("Rib weather").waitFor();
     await page.getByRole("radio", { name: "By head" }).click();
     await page.getByLabel("Search levels").fill("=999");

@@ -28,7 +28,7 @@ describe("points on stage", () => {
       () => Math.abs(tilt(16)) > Math.abs(tilt(18)) + 5 && Math.abs(Math.abs(tilt(16)) - Math.abs(tilt(23))) < 0.05,
     );
     await story.typeIn("Position value", "here");
-    await message(story.page, /“here” is neither a place on stage nor a preset/).waitFor();
+    await message(story.page, /“here” is neither a place on stage, nor a target, nor a preset/).waitFor();
     expect(await story.page.getByLabel("Position value").inputValue()).toBe("0,8,0");
     await story.typeIn("Position value", "0,8,90");
     await story

@@ -29,6 +29,7 @@ const PLACES = [
   "rig/profiles",
   "rig/curves",
   "rig/check",
+  "rig/targets",
   "rig/venue",
   "build",
   "score",
@@ -66,10 +67,17 @@ const listen = async (): Promise<Socket> => {
 /** Of buttons that are alike but for their numbers, as the blocks of all lamps, so many are pressed. */
 const MOST_ALIKE = 3;
 
+/** Buttons that stand around every place are pressed in the first one. */
+const around = new Set<string>();
+
 /** The names of the buttons and chips in sight that can be pressed, each once. */
 async function buttonNames(): Promise<string[]> {
   const alike = new Map<string, number>();
-  return ((await page.evaluate(`(${IN_PAGE})()`)) as string[]).filter((name) => {
+  const names = (await page.evaluate(`(${IN_PAGE})()`)) as { name: string; isAround: boolean }[];
+  expect(names.length).toBeGreaterThan(3);
+  const pressedBefore = new Set(around);
+  for (const { name, isAround } of names) if (isAround) around.add(name);
+  return [...new Set(names.map(({ name }) => name).filter((name) => !pressedBefore.has(name)))].filter((name) => {
     const kind = name.replaceAll(/[0-9]+/g, "0");
     alike.set(kind, (alike.get(kind) ?? 0) + 1);
     return alike.get(kind)! <= MOST_ALIKE && !ENDS.test(name);
@@ -88,7 +96,8 @@ const IN_PAGE = `(wanted) => {
     const { width, height } = button.getBoundingClientRect();
     return width > 0 && height > 0 && !button.disabled && button.getAttribute("aria-disabled") !== "true" && !button.closest("[aria-hidden=true]") && nameOf(button) !== "";
   });
-  if (wanted === undefined) return [...new Set(there.map(nameOf))];
+  if (wanted === undefined)
+    return there.map((button) => ({ name: nameOf(button), isAround: button.closest("header, nav, [role=region][aria-label^=Messages], section[aria-label^=Messages]") !== null }));
   const button = there.find((each) => nameOf(each) === wanted);
   if (!button) return null;
   button.scrollIntoView({ block: "nearest", inline: "nearest" });
@@ -115,12 +124,10 @@ describe("every button pressed twice at once", () => {
     }
     await pause(300);
     came.clear();
-    let pressed = 0;
     for (const name of await buttonNames()) {
       const at = await middleOf(name);
       if (!at) continue;
       await page.mouse.dblclick(at.x, at.y);
-      pressed++;
       await pause(60);
       // What is fetched first comes later.
       await until("nothing is asked any more", () => asking.size === 0);
@@ -133,7 +140,6 @@ describe("every button pressed twice at once", () => {
       if (!page.url().includes(`/${place.split("/")[0]}`)) await page.goto(`${vexa.url}/${place}`);
       expect(await page.getByLabel("Sign-in name").count(), `after two presses of “${name}”`).toBe(0);
     }
-    expect(pressed).toBeGreaterThan(3);
     expect(page.errors).toEqual([]);
   });
 });

@@ -4,7 +4,7 @@ import { openBrowser } from "./browser";
 import { DelayingProxy } from "./delaying-proxy";
 import { addLane, message, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { Finger } from "./touch";
+import { Finger, Fingers } from "./touch";
 import { pause, until } from "./until";
 import { cookieOf, fetchShow, type ShowRecord } from "./wire-client";
 
@@ -181,6 +181,56 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     expect(tomasz.errors).toEqual([]);
     await tomasz.context().close();
     other.close();
+  });
+});
+
+describe.each([0, 100])("hands on targets at %i ms each way", (delayMs) => {
+  it("are the truth at once: keys add up, a touch takes nothing, two fingers drag two to where they leave them", async () => {
+    const proxy = await DelayingProxy.open(vexa.url, { delayMs, jitterMs: delayMs * 0.3 });
+    const page = await signedIn(browser, proxy.url, "ines", { hasTouch: true });
+    const fingers = await Fingers.on(page);
+    const mark = (name: string): Locator => page.getByRole("button", { name: new RegExp(`^Target ${name};`) });
+    const state = (name: string) => record<{ at: { x: number; y: number }; handId: string | null }>(`target.target-${name}`);
+    const middle = async (name: string): Promise<{ x: number; y: number }> => {
+      const box = (await mark(name).locator("span").first().boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    await mark("Horn").waitFor();
+    // A touch, and a double click, that go nowhere.
+    const touched = await state("horn");
+    await fingers.put("left", await middle("Horn"));
+    await fingers.lift("left");
+    await mark("Horn").dblclick({ force: true });
+    await pause(3 * delayMs + 100);
+    expect(await state("horn")).toEqual(touched);
+    const home = (await state("drum"))?.at ?? { x: 3.2, y: 2.4 };
+    for (let press = 0; press < 4; press++) await mark("Drum").press("ArrowRight");
+    await mark("Drum").press("ArrowUp");
+    await until("the server has all of it", async () => {
+      const at = (await state("drum"))?.at;
+      return at !== undefined && Math.abs(at.x - home.x - 0.4) < 1e-6 && Math.abs(at.y - home.y - 0.1) < 1e-6;
+    });
+    const [left, right] = [await middle("Horn"), await middle("Drum")];
+    await fingers.put("left", left);
+    await fingers.put("right", right);
+    for (let step = 1; step <= 5; step++) {
+      await fingers.move("left", { x: left.x - 10 * step, y: left.y });
+      await fingers.move("right", { x: right.x, y: right.y - 8 * step });
+    }
+    await until("both are seen under their fingers", async () => {
+      const [horn, drum] = [await middle("Horn"), await middle("Drum")];
+      return Math.abs(horn.x - left.x + 50) < 2 && Math.abs(drum.y - right.y + 40) < 2;
+    });
+    await fingers.lift("left");
+    await fingers.lift("right");
+    await pause(4 * delayMs + 400);
+    const [horn, drum] = [await middle("Horn"), await middle("Drum")];
+    expect(Math.hypot(horn.x - left.x + 50, horn.y - left.y)).toBeLessThan(2);
+    expect(Math.hypot(drum.x - right.x, drum.y - right.y + 40)).toBeLessThan(2);
+    expect((await state("horn"))?.handId).toBe("person-ines");
+    expect(page.errors).toEqual([]);
+    await page.context().close();
+    proxy.close();
   });
 });
 

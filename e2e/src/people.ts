@@ -7,6 +7,7 @@ const PASSWORDS = {
   operator: "palm-house-4",
   foyer: "palm-house-5",
   orla: "palm-house-6",
+  wren: "palm-house-7",
 } as const;
 export type DemoPerson = keyof typeof PASSWORDS;
 
@@ -18,6 +19,8 @@ export async function signedIn(
   of: { readonly hasTouch?: boolean } = {},
 ): Promise<Page & { errors: string[] }> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...of });
+  // A machine that others keep from working isn't told from one that does nothing by less.
+  context.setDefaultTimeout(60_000);
   const page = Object.assign(await context.newPage(), { errors: [] as string[] });
   page.on("pageerror", (error) => page.errors.push(error.message));
   await page.goto(url);

@@ -146,6 +146,8 @@ describe("the plan", () => {
       await stage().waitFor();
     }
     await ines.getByRole("link", { name: "Build", exact: true }).click();
+    // Rig has such a menu too, which goes with it.
+    await ines.getByRole("complementary", { name: "Cast" }).waitFor();
     await ines.getByRole("button", { name: "Labels" }).click();
     await ines.getByRole("menuitem", { name: "Address" }).click();
     await ines.getByRole("button", { name: "Labels", pressed: true }).waitFor();

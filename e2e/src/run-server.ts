@@ -1,8 +1,8 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { randomBytes } from "node:crypto";
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { createHash, randomBytes } from "node:crypto";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import pg from "pg";
 import { DatabaseProxy } from "./database-proxy";
@@ -59,9 +59,8 @@ export async function runVexa(
   const admin = process.env["VEXA_DATABASE_ADMIN_URL"];
   if (!admin) throw new Error("VEXA_DATABASE_ADMIN_URL isn't set. Run this with ./vexa test or ./vexa shots.");
   const name = `vexa_e2e_${randomBytes(5).toString("hex")}`;
-  await query(admin, `CREATE DATABASE ${name}`);
-  const address = new URL(admin);
-  address.pathname = `/${name}`;
+  await createFilled(admin, name, demo);
+  const address = addressOf(admin, name);
   const through = proxied ? await DatabaseProxy.open(address.toString()) : null;
   const databaseUrl = through?.url ?? address.toString();
   const state = mkdtempSync(join(tmpdir(), "vexa-e2e-"));
@@ -112,6 +111,41 @@ export async function runVexa(
       rmSync(state, { recursive: true, force: true });
     },
   };
+}
+
+function addressOf(admin: string, name: string): URL {
+  const address = new URL(admin);
+  address.pathname = `/${name}`;
+  return address;
+}
+
+/** Of all that is built: what one build puts into an empty database isn't taken for another's. */
+const BUILD = createHash("sha256");
+for (const file of readdirSync(dirname(MAIN)).sort()) BUILD.update(readFileSync(join(dirname(MAIN), file)));
+const BUILT = BUILD.digest("hex").slice(0, 12);
+const FILLED = "vexa_filled_";
+
+/** A database as the first start leaves it: a server fills one for each demo and build, and all others are copies of it. */
+async function createFilled(admin: string, name: string, demo: string): Promise<void> {
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  // Of stories that begin side by side one fills it.
+  await client.query("SELECT pg_advisory_lock(hashtext($1))", [FILLED]);
+  const filled = `${FILLED}${demo}_${BUILT}`;
+  const { rows } = await client.query<{ datname: string }>("SELECT datname FROM pg_database WHERE starts_with(datname, $1)", [FILLED]);
+  for (const { datname } of rows) if (!datname.endsWith(BUILT)) await client.query(`DROP DATABASE ${datname} WITH (FORCE)`);
+  if (!rows.some(({ datname }) => datname === filled)) {
+    const half = `${filled}_half`;
+    await client.query(`DROP DATABASE IF EXISTS ${half} WITH (FORCE)`);
+    await client.query(`CREATE DATABASE ${half}`);
+    const state = mkdtempSync(join(tmpdir(), "vexa-e2e-"));
+    const of = { databaseUrl: addressOf(admin, half).toString(), sacn: "127.0.0.1:9", port: "0", demo, osc: "off", state };
+    await end((await launch(of, READY)).child, "SIGTERM");
+    rmSync(state, { recursive: true, force: true });
+    await client.query(`ALTER DATABASE ${half} RENAME TO ${filled}`);
+  }
+  await client.query(`CREATE DATABASE ${name} TEMPLATE ${filled}`);
+  await client.end();
 }
 
 async function query(connectionString: string, sql: string): Promise<void> {

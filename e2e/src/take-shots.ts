@@ -174,10 +174,20 @@ try {
   await ines.getByRole("button", { name: "Drop it" }).click();
   await ines.getByRole("link", { name: "People" }).click();
   await shoot(ines, "people");
-  const foyer = await signedIn(browser, vexa.url, "foyer");
-  await foyer.getByRole("button", { name: /Walk-in light/ }).click();
-  await shoot(foyer, "guest");
-  await foyer.context().close();
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage();
+  await ines.getByRole("button", { name: "Phone" }).click();
+  await phone.goto((await ines.getByRole("img", { name: "The code, to be scanned" }).getAttribute("data-address"))!);
+  await ines.keyboard.press("Escape");
+  await phone.getByRole("button", { name: "Group" }).tap();
+  await phone.getByRole("button", { name: "Rib 3 spots" }).tap();
+  await phone.getByRole("button", { name: "50", exact: true }).tap();
+  await phone.getByRole("radio", { name: "Aim" }).tap();
+  await pause(800);
+  await phone.touchscreen.tap(150, 480);
+  await shoot(phone, "remote");
+  await phone.getByRole("radio", { name: "Hold" }).tap();
+  await phone.getByRole("button", { name: /^Wipe your sketch/ }).tap();
+  await phone.context().close();
 
   await ines.getByRole("link", { name: "Score" }).click();
   await ines

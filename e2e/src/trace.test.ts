@@ -33,7 +33,8 @@ const open = (place: string): Promise<void> => page.getByRole("link", { name: pl
 
 /** Touches a slot of the first universe on the map: 32 a row, behind a gutter of 34 and under a heading of 22 pixels. */
 async function pickSlot(address: number): Promise<void> {
-  const map = page.locator("canvas");
+  // By its region: the place that is left has canvases, too.
+  const map = page.getByRole("region", { name: "Levels of all universes" }).locator("canvas");
   const { width } = (await map.boundingBox())!;
   const cell = (width - 34) / 32;
   const [column, row] = [(address - 1) % 32, Math.floor((address - 1) / 32)];

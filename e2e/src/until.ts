@@ -1,6 +1,6 @@
-/** Waits until something holds, for ten seconds at most. */
+/** Waits until something holds, for a minute at most: what must be soon is measured at the wire. */
 export async function until(what: string, holds: () => boolean | Promise<boolean>): Promise<void> {
-  const deadline = performance.now() + 10000;
+  const deadline = performance.now() + 60_000;
   while (!(await holds())) {
     if (performance.now() > deadline) throw new Error(`waited in vain until ${what}`);
     await pause(15);

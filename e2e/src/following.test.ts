@@ -1,0 +1,205 @@
+import { createSocket } from "node:dgram";
+import type { Browser, Locator, Page } from "playwright-core";
+import osc from "osc";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { PAN, spotValue } from "./demo-patch";
+import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { addLane, message, pickGroup, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+/** Story: key light that follows the singer. Targets are listed, heard, moved by hand, held and lost; heads follow them. The steps build on each other. */
+let node: LoopbackNode;
+let vexa: RunningVexa;
+let browser: Browser;
+let page: Page & { errors: string[] };
+let oscPort: number;
+const socket = createSocket("udp4");
+beforeAll(async () => {
+  node = await nodeOnLoopback([3, 11]);
+  oscPort = await freeUdpPort();
+  vexa = await runVexa(`127.0.0.1:${node.port}`, { osc: String(oscPort) });
+  browser = await openBrowser();
+  page = await signedIn(browser, vexa.url, "ines");
+});
+afterAll(async () => {
+  socket.close();
+  await browser.close();
+  await vexa.stop();
+  node.close();
+});
+
+/** A word of a tracker, as the npm package osc writes it. */
+const say = (name: string, ...place: number[]): void => {
+  const args = place.map((value) => ({ type: "f" as const, value }));
+  socket.send(
+    osc.writePacket({ address: `/vexa/target/${name}`, args: args as never }, { metadata: true }) as Uint8Array,
+    oscPort,
+    "127.0.0.1",
+  );
+};
+/** The fourth spot of the third rib: how far it is turned, 0..1. */
+const pan = (): number => spotValue(node.levels, 19, PAN);
+const row = (name: string): Locator => page.getByRole("region", { name: "Targets" }).getByRole("listitem", { name, exact: true });
+/** How far the first of the floor washes is turned, 0..1. */
+const washPan = (): number => ((node.levels(11)?.[0] ?? NaN) * 256 + (node.levels(11)?.[1] ?? NaN)) / 65535;
+/** By the quick line. */
+const tell = async (text: string): Promise<void> => {
+  await page.keyboard.press("/");
+  const line = page.getByRole("textbox", { name: "Line" });
+  await line.fill(text);
+  await page.getByRole("region", { name: "Quick line" }).getByRole("status").getByText(/\S/).first().waitFor();
+  await line.press("Enter");
+  await page.keyboard.press("Escape");
+  await line.waitFor({ state: "detached" });
+};
+const why = (): Locator => page.getByRole("region", { name: "Why it is so" });
+const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
+const mark = (name: string): Locator => page.getByRole("button", { name: new RegExp(`^Target ${name};`) });
+const still = async (): Promise<number> => {
+  let [before, since] = [pan(), performance.now()];
+  await until("the head stands still", () => {
+    if (pan() !== before) [before, since] = [pan(), performance.now()];
+    return performance.now() - since > 300;
+  });
+  return before;
+};
+
+describe("people to follow", () => {
+  it("are listed in Rig, typed, and refused with a reason; one that is followed stays", async () => {
+    await page.goto(`${vexa.url}/rig/targets`);
+    await now("Voice").getByText("0.0, -1.0, 1.6").waitFor();
+    await row("Voice").getByText("/vexa/target/voice").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Add a target" }).click();
+    const name = row("Target").getByLabel("Name of Target");
+    await name.fill("Strings");
+    await name.press("Enter");
+    await page
+      .getByText(/another target is called so/)
+      .first()
+      .waitFor();
+    await name.fill("Trolley");
+    await name.press("Enter");
+    const across = row("Trolley").getByLabel("Across, m of Trolley");
+    await across.fill("far left");
+    await across.press("Enter");
+    await page
+      .getByText(/it must be metres/)
+      .first()
+      .waitFor();
+    await across.fill("-2,5");
+    await across.press("Enter");
+    await now("Trolley").getByText("-2.5, 2.0, 1.6").waitFor();
+    await row("Trolley").getByRole("button", { name: "Take Trolley away" }).click();
+    await row("Trolley").waitFor({ state: "detached" });
+    await row("Voice").getByRole("button", { name: "Take Voice away" }).click();
+    await message(page, /Voice.*With voice and strings/)
+      .first()
+      .waitFor();
+    await now("Voice").waitFor();
+  });
+
+  it("are followed by heads whose position is their name, as they are heard of", async () => {
+    await page.goto(`${vexa.url}/build`);
+    await pickGroup(page, "Rib 3 spots");
+    await addLane(page, "Position");
+    const lane = page.getByRole("article", { name: "Lane Position", exact: true });
+    const field = lane.getByLabel("Position value", { exact: true });
+    await field.fill("nobody");
+    await field.press("Enter");
+    await page
+      .getByText(/neither a place on stage, nor a target/)
+      .first()
+      .waitFor();
+    await field.fill("voice");
+    await field.press("Enter");
+    await lane.getByText("followed where it goes").waitFor();
+    expect(await field.inputValue()).toBe("Voice");
+    say("voice", -4, 0, 1.6);
+    const left = await still();
+    say("voice", 4, 0, 1.6);
+    await until("the head turns after the singer", () => Math.abs(pan() - left) > 0.05);
+    const right = await still();
+    await lane.getByRole("button", { name: "Strings" }).click();
+    await until("the heads lie between both", () => Math.abs(pan() - right) > 0.002);
+    expect(await field.inputValue()).toBe("Voice..Strings");
+    await lane.getByRole("button", { name: "2 Strings" }).click();
+    const around = lane.getByLabel("Metres around the target");
+    await around.fill("three");
+    await around.press("Enter");
+    await page.getByText("It must be from 0 to 20. Nothing was changed.").first().waitFor();
+    await around.fill("3");
+    await around.press("Enter");
+    await until("the heads look around them", () => Math.abs(pan() - right) > 0.002);
+    await around.fill("");
+    await around.press("Enter");
+    await until("the heads look at them again", () => Math.abs(pan() - right) < 0.002);
+  });
+
+  it("are moved on the stage by hand, and what is heard doesn't move them meanwhile", async () => {
+    const before = await still();
+    const box = (await mark("Voice").locator("span").first().boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x - 80, box.y + 20, { steps: 8 });
+    await page.mouse.up();
+    await mark("Voice").getByText("by hand").waitFor();
+    await until("the head follows the hand", () => Math.abs(pan() - before) > 0.01);
+    const there = await still();
+    say("voice", 4, 0, 1.6);
+    await mark("Voice").press("ArrowRight");
+    expect(Math.abs((await still()) - there)).toBeLessThan(0.02);
+    await page.goto(`${vexa.url}/rig/targets`);
+    await now("Voice").getByText("by hand, Ines").waitFor();
+    await row("Voice").getByRole("button", { name: "Leave to OSC" }).click();
+    await now("Voice")
+      .getByText(/heard|lost/)
+      .waitFor();
+    say("voice", 4, 0, 1.6);
+    await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
+  });
+
+  it("are held all at once, and shown as lost when nothing is heard of them", async () => {
+    await page.getByRole("button", { name: "Hold all" }).click();
+    await now("Voice").getByText("held").waitFor();
+    await now("Drum").getByText("held").waitFor();
+    const before = await still();
+    say("voice", -4, 0, 1.6);
+    await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
+    expect(await still()).toBe(before);
+    await page.getByRole("button", { name: "All held" }).click();
+    await page.getByRole("button", { name: "Hold all" }).waitFor();
+    say("voice", -4, 0, 1.6);
+    await until("it goes on", () => Math.abs(pan() - before) > 0.05);
+    await now("Voice")
+      .getByText(/lost \d+ s/)
+      .waitFor();
+    await page.goto(`${vexa.url}/build`);
+    await mark("Voice").getByText("lost").waitFor();
+  });
+
+  it("stand in cues, in Trace, in the quick line, and can't be moved by whoever only watches", async () => {
+    await page.goto(`${vexa.url}/trace`);
+    // The first slot of the third universe on the map: 304 pixels from one to the next.
+    await page.locator("canvas").click({ position: { x: 47, y: 2 * 304 + 30 } });
+    await why()
+      .getByText(/follows Voice \(lost/)
+      .first()
+      .waitFor();
+    const turned = washPan();
+    await tell("Colour walk go 4 in 0");
+    await until("the washes follow", () => Math.abs(washPan() - turned) > 0.01);
+    await tell("hold targets");
+    await page.goto(`${vexa.url}/rig/targets`);
+    await now("Strings").getByText("held").waitFor();
+    expect(page.errors).toEqual([]);
+    const watcher = await signedIn(browser, vexa.url, "orla");
+    await watcher.goto(`${vexa.url}/rig/targets`);
+    await watcher.getByText("held").first().waitFor();
+    expect(await watcher.getByRole("button", { name: "Add a target" }).count()).toBe(0);
+    expect(await watcher.getByRole("button", { name: "All held" }).count()).toBe(0);
+  });
+});

@@ -1,0 +1,175 @@
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { washLevels } from "./demo-patch";
+import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { addLane, message, pickGroup, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
+
+/** Story: a picture over mixed lamps. A pattern is laid over the plan, moved by its handles, coloured, and recorded. The steps build on each other. */
+let node: LoopbackNode;
+let vexa: RunningVexa;
+let browser: Browser;
+let page: Page & { errors: string[] };
+beforeAll(async () => {
+  node = await nodeOnLoopback([11]);
+  vexa = await runVexa(`127.0.0.1:${node.port}`);
+  browser = await openBrowser();
+  page = await signedIn(browser, vexa.url, "ines");
+});
+afterAll(async () => {
+  await browser.close();
+  await vexa.stop();
+  node.close();
+});
+
+const ROW = 14;
+const wash = (index: number): ReturnType<typeof washLevels> => washLevels(node.levels, index);
+/** Levels of the washes in front, from the left to the right. */
+const front = (): number[] => Array.from({ length: ROW }, (_, at) => wash(ROW + at).dimmer);
+const spread = (levels: readonly number[]): number => Math.max(...levels) - Math.min(...levels);
+const choose = async (name: string, option: string): Promise<void> => {
+  await page.getByRole("combobox", { name, exact: true }).click();
+  await page.getByRole("option", { name: option, exact: true }).click();
+};
+const handles = async (): Promise<Record<string, [number, number]>> =>
+  JSON.parse((await page.locator("[data-handles]").getAttribute("data-handles"))!) as Record<string, [number, number]>;
+
+describe("a veil over the stage", () => {
+  it("is chosen, seen before it runs, and lights each lamp by where it hangs", async () => {
+    await page.goto(`${vexa.url}/build`);
+    await pickGroup(page, "Floor washes");
+    await addLane(page, "Dimmer");
+    await page
+      .getByRole("radio", { name: "Veil" })
+      .or(page.getByRole("button", { name: "Veil", exact: true }))
+      .first()
+      .click();
+    await page.getByRole("img", { name: "The pattern rings, moving" }).waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await page.getByRole("button", { name: "Add motion to Dimmer" }).click();
+    await until("the washes differ", () => spread(front()) > 0.2);
+    const before = front();
+    // Rings about the middle of the stage: what hangs as far from it to the left and to the right is as bright.
+    await until("the row is its own mirror image, and moves", () => {
+      const levels = front();
+      return levels.every((level, at) => Math.abs(level - levels[ROW - 1 - at]!) < 0.02) && Math.abs(levels[0]! - before[0]!) > 0.1;
+    });
+  });
+
+  it("is moved and stretched by its handles, and typed; what can't be is refused with a reason", async () => {
+    const stage = (await page.getByRole("img", { name: /^Stage plan/ }).boundingBox())!;
+    const { centre } = await handles();
+    await page.mouse.move(stage.x + centre![0], stage.y + centre![1]);
+    await page.mouse.down();
+    await page.mouse.move(stage.x + centre![0] + 90, stage.y + centre![1], { steps: 6 });
+    await page.mouse.up();
+    await until("the row isn't symmetric any more", () => {
+      const levels = front();
+      return levels.some((level, at) => Math.abs(level - levels[ROW - 1 - at]!) > 0.1);
+    });
+    expect((await handles())["centre"]![0]).toBeCloseTo(centre![0] + 90, -1);
+    expect(Number((await page.getByLabel("Middle", { exact: true }).inputValue()).split(",")[0])).toBeGreaterThan(1);
+    await page.getByLabel("Middle", { exact: true }).fill("over there");
+    await page.getByLabel("Middle", { exact: true }).press("Enter");
+    await page
+      .getByText(/isn't a place on stage/)
+      .first()
+      .waitFor();
+    await page.getByLabel("Middle", { exact: true }).fill("0,6,0");
+    await page.getByLabel("Middle", { exact: true }).press("Enter");
+    await until("it is in the middle again", () => {
+      const levels = front();
+      return levels.every((level, at) => Math.abs(level - levels[ROW - 1 - at]!) < 0.02);
+    });
+    const width = page.getByLabel("Width, m", { exact: true });
+    const kept = await width.inputValue();
+    await width.fill("0");
+    await width.press("Enter");
+    await page.keyboard.press("Escape");
+    await page.reload();
+    await pickGroup(page, "Floor washes");
+    await page.getByLabel("Width, m", { exact: true }).waitFor();
+    expect(await page.getByLabel("Width, m", { exact: true }).inputValue()).toBe(kept);
+  });
+
+  it("shows every pattern, and colours in each lamp's own emitters", async () => {
+    for (const pattern of ["gradient", "chequers", "falling drops", "drifting cloud"]) {
+      await choose("Pattern", pattern);
+      await page.getByRole("img", { name: `The pattern ${pattern}, moving` }).waitFor();
+      await until(`the washes show the ${pattern}`, () => spread(front()) > 0.05);
+    }
+    await page.getByRole("button", { name: "Other dice" }).click();
+    const formula = page.getByLabel("Formula", { exact: true });
+    await formula.fill("1 / x");
+    await formula.press("Enter");
+    await page
+      .getByText(/no number at x = 0/)
+      .first()
+      .waitFor();
+    await formula.fill("x > 0 ? 1 : 0");
+    await formula.press("Enter");
+    await until("the right half is lit and the left half isn't", () => {
+      const levels = front();
+      return levels.slice(0, ROW / 2).every((level) => level < 0.02) && levels.slice(ROW / 2).every((level) => level > 0.98);
+    });
+    await page
+      .getByRole("radio", { name: "Wave" })
+      .or(page.getByRole("button", { name: "Wave", exact: true }))
+      .first()
+      .click();
+    await page.getByRole("button", { name: "Draw one like this" }).click();
+    const wave = page.getByLabel("Formula of the waveform", { exact: true });
+    await wave.fill("x.constructor");
+    await wave.press("Enter");
+    await page
+      .getByText(/The formula wasn't taken: it must be one formula of numbers, names and functions/)
+      .first()
+      .waitFor();
+    await wave.fill("0.25");
+    await wave.press("Enter");
+    await until("all are at a quarter", () => front().every((level) => Math.abs(level - 0.25) < 0.01));
+    await choose("Motion of", "Colour");
+    await page
+      .getByRole("radio", { name: "Veil" })
+      .or(page.getByRole("button", { name: "Veil", exact: true }))
+      .first()
+      .click();
+    const colors = page.getByLabel("Colours from dark to bright", { exact: true });
+    await colors.fill("red..unheard of");
+    await colors.press("Enter");
+    await page
+      .getByText(/aren't colours/)
+      .first()
+      .waitFor();
+    await colors.fill("red..blue");
+    await colors.press("Enter");
+    await page.getByRole("button", { name: "Add motion to Colour" }).click();
+    await choose("Pattern", "gradient");
+    await until("some are red and others blue", () => {
+      const all = Array.from({ length: ROW }, (_, at) => wash(ROW + at));
+      return all.some(({ red, blue }) => red > 2 * blue) && all.some(({ red, blue }) => blue > 2 * red);
+    });
+  });
+
+  it("is recorded in a cue and told there in words; the demo has two", async () => {
+    await page.getByRole("button", { name: "Record cue" }).click();
+    await page
+      .getByRole("button", { name: /^Record/ })
+      .last()
+      .click();
+    await message(page, /Recorded|recorded/)
+      .first()
+      .waitFor();
+    await page.goto(`${vexa.url}/score`);
+    await page.getByRole("navigation", { name: "Cue lists" }).getByText("Canopy drift").first().click();
+    await page.getByText("Rings on the water").first().click();
+    await page
+      .getByText(/rings 20 × 16 m/)
+      .first()
+      .waitFor();
+    expect(page.errors).toEqual([]);
+  });
+});
