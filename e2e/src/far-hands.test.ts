@@ -4,7 +4,7 @@ import { openBrowser } from "./browser";
 import { DelayingProxy } from "./delaying-proxy";
 import { addLane, message, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { Finger, Fingers } from "./touch";
+import { drawn, Finger, Fingers } from "./touch";
 import { pause, until } from "./until";
 import { cookieOf, fetchShow, type ShowRecord } from "./wire-client";
 
@@ -87,9 +87,11 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     await until("it is at zero", async () => (await shown(fader("Ember wash"))) === 0);
     await pause(4 * delayMs);
     await finger.drag(fader("Ember wash"), -60, { part: 0.8 });
+    await drawn(page);
     const first = await shown(fader("Ember wash"));
     expect(first).toBeGreaterThan(10);
     await finger.drag(fader("Ember wash"), -60, { part: 0.8 });
+    await drawn(page);
     const second = await shown(fader("Ember wash"));
     expect(Math.abs(second - 2 * first)).toBeLessThanOrEqual(1);
     const ends = performance.now() + 4 * delayMs + 300;

@@ -7,7 +7,7 @@ import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signIn, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { ScoreStory } from "./score-story";
-import { Finger } from "./touch";
+import { drawn, Finger } from "./touch";
 import { pause, until } from "./until";
 
 /** Story: an operator improvises with fingers on two pages. What is checked is what the npm package sacn receives. */
@@ -60,6 +60,7 @@ const moved = (universe: number, slot: number): { at: number; level: number }[] 
 describe("a page under the fingers", () => {
   it("raises a look by a drag anywhere on its card; the level follows while the finger moves", async () => {
     await finger.drag(fader("Ember wash"), -120);
+    await drawn(hand);
     const level = Number(await fader("Ember wash").getAttribute("aria-valuenow")) / 100;
     expect(level).toBeGreaterThan(0.3);
     await until("the washes have their part of 70 %", () => near(wash().dimmer, 0.7 * level));

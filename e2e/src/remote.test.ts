@@ -8,7 +8,7 @@ import { DIMMER, PAN, spotOctet, spotValue } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { Finger } from "./touch";
+import { drawn, Finger } from "./touch";
 import { until } from "./until";
 
 /** Story: somebody walks the stage with a phone. It comes in by a code, picks heads, lights, aims, colours, parks and finds them. */
@@ -110,6 +110,7 @@ describe("a phone", () => {
     expect(value(1, DIMMER)).toBe(0);
     const finger = await Finger.on(phone);
     await finger.drag(phone.getByRole("slider", { name: "Level" }), -90);
+    await drawn(phone);
     await until("dragged up", () => value(0, DIMMER) > 0.6);
     const dragged = Number(await phone.getByRole("slider", { name: "Level" }).getAttribute("aria-valuenow"));
     await until("as far as it says", () => Math.abs(value(0, DIMMER) * 100 - dragged) < 0.6);

@@ -40,6 +40,13 @@ export class Finger {
   }
 }
 
+/** Resolves when the page has drawn what came so far: what a finger moves is drawn a moment after it moved, not with it. */
+export async function drawn(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    for (let picture = 0; picture < 2; picture++) await new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+  });
+}
+
 type Hand = "left" | "right";
 
 /** Two fingers on a page, each put down, moved and lifted by itself. */
