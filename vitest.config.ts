@@ -57,6 +57,7 @@ const WITHOUT_DATABASE = [
   "session/shared-feed",
   "show/crew-simulation",
   "show/crossing-edits",
+  "show/macro-player",
   "show/redo-exact",
   "show/door-while-slow",
   "stage/stage-journal",

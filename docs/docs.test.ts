@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { LINE_ACTS, LINE_PARTS, COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
+import { LINE_ACTS, LINE_PARTS, MACRO_LINES, COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
 import { MESSAGES, ROUTES, type Entrance } from "../apps/server/src/entrances";
 
 const ROOT = join(import.meta.dirname, "..");
@@ -48,6 +48,14 @@ describe("the docs", () => {
       "| line | example | what it does |",
       "| --- | --- | --- |",
       ...LINE_ACTS.map(({ form, example, what }) => `| ${form} | \`${example}\` | ${what} |`),
+      "",
+      "## Macros",
+      "",
+      "A macro is a list of lines; each is read when its turn comes. It runs at the server, as whoever began it, whatever becomes of their window, and goes on after a restart. Lines that select do so for the macro's own lines, and in the window where it was begun.",
+      "",
+      "| line | example | what it does |",
+      "| --- | --- | --- |",
+      ...MACRO_LINES.map(({ form, example, what }) => `| ${form} | \`${example}\` | ${what} |`),
       "",
       "What isn't understood is named, with the word, and nothing is done. A line does only what the person who writes it may do.",
       "",

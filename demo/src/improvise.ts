@@ -1,4 +1,4 @@
-import type { GroupMaster, Page, Playback } from "@vexa/core";
+import type { GroupMaster, MacroCard, Page, Playback } from "@vexa/core";
 import type { DemoList } from "./lists";
 import { waving } from "./motions";
 import { level, preset, stroke } from "./strokes";
@@ -119,7 +119,7 @@ const GUEST_CARDS: readonly Card[] = [
 ];
 
 /** The page to improvise on, and the page of the people at the door. */
-export function improvisedPages(): (Page | Playback | GroupMaster)[] {
+export function improvisedPages(): (Page | Playback | GroupMaster | MacroCard)[] {
   const page = (id: string, name: string, rank: number): Page => ({ id, kind: "page", version: 1, name, rank, territoryId: null });
   const card = (of: Card, pageId: string): Playback => ({
     startsOnRaise: true,
@@ -142,6 +142,10 @@ export function improvisedPages(): (Page | Playback | GroupMaster)[] {
       columns: 1,
       rows: 3,
     })),
+    {
+      ...{ id: "macro-card-lanterns", kind: "macroCard", version: 1, pageId: "page-improvise", macroId: "macro-lanterns" },
+      ...{ column: 6, row: 3, columns: 3, rows: 1 },
+    },
     { ...page("page-foyer", "Foyer", 2), personId: "person-foyer" },
     ...GUEST_CARDS.map((of) => card(of, "page-foyer")),
   ];

@@ -6,9 +6,11 @@ import {
   explain,
   LINE_ACTS,
   LINE_PARTS,
+  MACRO_LINES,
   mayDo,
   parseCommand,
   readLine,
+  readStep,
   seededRandom,
   selectedHeads,
   Show,
@@ -156,6 +158,11 @@ describe("the quick line", () => {
       expect(again.ok && again.value, line).toEqual(done.value);
     }
     expect(understood).toBeGreaterThan(2000);
+  });
+
+  it.each(MACRO_LINES)("reads what only macros have: $example", ({ example }) => {
+    const step = readStep(example, show);
+    expect(step.ok && step.value.type).not.toBe("line");
   });
 
   it("completes what is begun", () => {

@@ -42,6 +42,10 @@ const MACROS: readonly Macro[] = [
       "Rib spots: pan 0, fade 2",
     ],
   },
+  {
+    ...{ id: "macro-lanterns", kind: "macro", version: 1, name: "Lanterns as asked", rank: 3 },
+    lines: ["ask level: How bright, in percent?", "Lantern string: dim {level}, fade 2"],
+  },
 ];
 
 /** Those who play on this stage, where they begin; `./vexa tracker` walks them about. */

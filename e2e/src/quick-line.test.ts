@@ -2,6 +2,7 @@ import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
+import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
@@ -186,28 +187,62 @@ describe("macros", () => {
     expect(await complaints(ines)).toEqual([]);
     await lines.fill("1001: dim 100\nwait 300\n1001: dim 0");
     await ines.getByRole("button", { name: "Keep it" }).click();
-    await ines.getByRole("button", { name: "Run Macro 3" }).click();
+    await ines.getByRole("button", { name: "Run Macro 4" }).click();
     await until("its first line is done", () => lantern() === 255);
-    await ines.getByRole("button", { name: /● Macro 3, line 2/ }).click();
-    await ines.getByRole("button", { name: /● Macro 3/ }).waitFor({ state: "detached" });
+    await ines.getByRole("button", { name: /● Macro 4, line 2/ }).click();
+    await ines.getByRole("button", { name: /● Macro 4/ }).waitFor({ state: "detached" });
     expect(lantern()).toBe(255);
     // By line too; what it does is one's own, and a line that isn't understood stops it by name.
     await ines.getByRole("button", { name: "Macros", exact: true }).click();
-    await ines.getByRole("button", { name: "Write Macro 3" }).click();
+    await ines.getByRole("button", { name: "Write Macro 4" }).click();
     await lines.fill("1001: dim 20\n4711: dim 0\n1001: dim 0");
     await ines.getByRole("button", { name: "Keep it" }).click();
     await ines.keyboard.press("Escape");
     await ines.keyboard.press("/");
-    await line().fill("run macro 3");
+    await line().fill("run macro 4");
     await line().press("Enter");
     await until("its first line is done", () => lantern() === 51);
     await ines
-      .getByText(/Macro 3, line 2: .*The macro was stopped there/)
+      .getByText(/Macro 4, line 2: .*The macro was stopped there/)
       .first()
       .waitFor();
     await line().fill("wipe");
     await line().press("Enter");
     await line().press("Escape");
+  });
+
+  it("run from a card in somebody else's window, ask whoever began them, and outlive that window", async () => {
+    await ines.goto(`${vexa.url}/perform/page-improvise`);
+    const card = ines.getByRole("article", { name: "Lanterns as asked" });
+    await card.getByRole("button", { name: "Run Lanterns as asked" }).click();
+    const question = ines.getByRole("form", { name: "Lanterns as asked asks" });
+    await question.waitFor();
+    expect(await complaints(ines)).toEqual([]);
+    await ines.reload();
+    await question.getByRole("textbox").fill("a lot");
+    await question.getByRole("button", { name: "Answer" }).click();
+    await card.getByText(/▬ Lanterns as asked, line 2/).waitFor();
+    await card.getByRole("button", { name: "Run Lanterns as asked" }).click();
+    await question.getByRole("textbox").fill("40");
+    await question.getByRole("textbox").press("Enter");
+    await until("as bright as asked", () => lantern() === 102);
+    await question.waitFor({ state: "detached" });
+    await ines.keyboard.press("/");
+    await line().fill("wipe");
+    await line().press("Enter");
+    await line().press("Escape");
+  });
+
+  it("begin with a cue", async () => {
+    await ines.goto(`${vexa.url}/score`);
+    await ines.getByRole("listbox", { name: "Cues" }).getByRole("option").first().click();
+    await choose(ines.getByLabel("Runs a macro"), "Lanterns as asked");
+    await ines.goto(`${vexa.url}/perform/page-main`);
+    await ines.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();
+    const question = ines.getByRole("form", { name: "Lanterns as asked asks" });
+    await question.getByRole("button", { name: "Stop it there" }).click();
+    await question.waitFor({ state: "detached" });
+    await ines.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Let go" }).click();
   });
 });
 

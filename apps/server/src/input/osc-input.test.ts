@@ -41,6 +41,16 @@ describe("OSC messages", () => {
   });
 });
 
+describe("words to a macro", () => {
+  it("run and stop it by name; a button that comes up, and what isn't there, asks for nothing", () => {
+    expect(asked("/vexa/macro/Quiet_house")).toEqual({ type: "macro", macroId: "macro-quiet" });
+    expect(asked("/vexa/macro/quiet_house", 1)).toEqual({ type: "macro", macroId: "macro-quiet" });
+    expect(asked("/vexa/macro/macro-quiet/stop")).toEqual({ type: "macro-stop", macroId: "macro-quiet" });
+    for (const of of [["/vexa/macro/Quiet_house", 0], ["/vexa/macro/moon"], ["/vexa/macro/Quiet_house/go"], ["/vexa/macro"]] as const)
+      expect(asked(of[0], ...of.slice(1))).toBeNull();
+  });
+});
+
 describe("words of a target", () => {
   const tracked = new Show(
     new Map([

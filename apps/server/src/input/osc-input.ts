@@ -21,6 +21,11 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   // Less than nothing is no pace: everybody's own times.
   if (kind === "pace" && name === undefined)
     return number === null ? null : { type: "pace", seconds: number < 0 ? null : Math.min(MOST_PACE_SECONDS, number) };
+  if (kind === "macro" && name !== undefined) {
+    const macro = show.all("macro").find((entry) => matches(entry, name));
+    if (!macro || !pressed || (act !== undefined && act !== "stop")) return null;
+    return { type: act === "stop" ? "macro-stop" : "macro", macroId: macro.id };
+  }
   if (kind === "target" && name !== undefined && act === undefined) {
     const target = show.all("target").find((entry) => matches(entry, name));
     const place = placeOf(message);

@@ -181,6 +181,11 @@ export class Door extends EventEmitter<DoorEvents> {
     return ok({ note: null });
   }
 
+  /** What the stage notes by itself while it plays, as where a macro is. */
+  note(author: string, changes: readonly Change[]): void {
+    this.#takeAtOnce({ id: randomUUID(), author, label: "note", changes });
+  }
+
   /** What people do with loans; `person` null when the time of one is over, which waits for nobody. Nobody takes it back with undo. */
   lend(person: Person | null, command: LoanCommand): Promise<Answer> {
     return this.#inTurn(async () => {

@@ -13,6 +13,7 @@ import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door } from "../show/door";
 import type { DoorJournal } from "../show/door-journal";
 import { FollowOn } from "../show/follow-on";
+import { MacroPlayer } from "../show/macro-player";
 import { MoveDark } from "../show/move-dark";
 import { giveWay } from "../show/give-way";
 import { LoanClock } from "../show/loan-clock";
@@ -53,6 +54,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly host: EngineHost;
   readonly #followOn: FollowOn;
   readonly #moveDark: MoveDark;
+  readonly #macros: MacroPlayer;
   readonly #loans: LoanClock;
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
@@ -98,6 +100,8 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
     this.#moveDark = new MoveDark(this.door, this.host, this.host.now);
+    const nothing = new Float32Array(0);
+    this.#macros = new MacroPlayer(this.door, this.host.now, () => this.host.values() ?? nothing);
     this.#timecode = new TimecodeInput(this.door, this.host.now);
     this.#wings = new WingLink(
       () => this.door.show,
@@ -163,6 +167,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   async stop(): Promise<void> {
     this.#followOn.stop();
     this.#moveDark.stop();
+    this.#macros.stop();
     this.#loans.stop();
     this.#timecode.stop();
     await this.host.stop();

@@ -10,7 +10,7 @@ import { useClient, useShow } from "../session/show-context";
 import { SHORTCUTS } from "../shell/shortcut-table";
 import { cn } from "../ui/class-names";
 import { TextInput } from "../ui/field";
-import { runMacro } from "./run-macro";
+import { runMacro } from "./macro-runs";
 import { refuse } from "../ui/messages";
 
 interface Offered {
@@ -169,7 +169,7 @@ function follow(
       if (!/^\/(build|rig)/.test(pathname)) go("/build");
       return;
     case "macro":
-      void runMacro(client, leads.macroId);
+      runMacro(client, leads.macroId);
       return;
     case "cue":
       set({ scoreListId: leads.listId, chosenCueIds: leads.cueId === null ? [] : [leads.cueId] });

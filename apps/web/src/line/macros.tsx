@@ -1,5 +1,6 @@
 import { useState } from "react";
 import {
+  askedIn,
   counted,
   explain,
   LONGEST_LINE,
@@ -16,15 +17,15 @@ import { useClient, useMe, useQuietShow, useShow } from "../session/show-context
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
 import { PopSheet } from "../ui/pop-sheet";
+import { WingControls } from "../wings/wing-controls";
 import { lineContext } from "./run-line";
-import { runMacro, useRunning } from "./run-macro";
+import { MacroRuns, runMacro } from "./macro-runs";
 
-/** The macros of the show: run, written, and stopped here. */
+/** The macros of the show: run and written here. */
 export function Macros(): React.JSX.Element {
   const show = useQuietShow();
   const client = useClient();
   const me = useMe();
-  const { running } = useRunning();
   const [open, setOpen] = useState(false);
   const [editedId, setEdited] = useState<string | null>(null);
   const macros = show.all("macro").toSorted((a, b) => a.rank - b.rank);
@@ -36,18 +37,7 @@ export function Macros(): React.JSX.Element {
   };
   return (
     <>
-      {running.map(({ key, at, stop }) => (
-        <Button
-          key={key}
-          tone="quiet"
-          size="small"
-          className="h-5 shrink-0 text-live"
-          title="Stops it; what it has done stays"
-          onClick={stop}
-        >
-          ● {at} ✕
-        </Button>
-      ))}
+      <MacroRuns />
       <PopSheet
         label="Macros"
         className="w-[min(34rem,92vw)]"
@@ -79,7 +69,7 @@ export function Macros(): React.JSX.Element {
                     aria-label={`Run ${macro.name}`}
                     onClick={() => {
                       setOpen(false);
-                      void runMacro(client, macro.id);
+                      runMacro(client, macro.id);
                     }}
                   >
                     Run
@@ -117,6 +107,7 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
     .map((line) => line.trim())
     .filter((line) => line !== "");
   const flaws = written.flatMap((line, at) => flawOf(show, line, at));
+  const asked = new Set(written.flatMap((line) => /^ask ([a-z0-9-]+):/i.exec(line)?.[1]!.toLowerCase() ?? []));
   const fits = written.length <= MOST_MACRO_LINES && written.every((line) => line.length <= LONGEST_LINE);
   const keep = (): void => {
     if (
@@ -127,6 +118,10 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
   };
   /** A line is looked at as things stand now; when it runs, it is read anew. */
   function flawOf(of: Show, line: string, at: number): string[] {
+    const wanted = askedIn(line);
+    const nobody = wanted.find((name) => !asked.has(name));
+    if (nobody !== undefined) return [`${at + 1}: nothing asks for {${nobody}}; write “ask ${nobody}: …” before it.`];
+    if (wanted.length > 0) return [];
     const step = readStep(line, of);
     const read = step.ok && step.value.type === "line" ? readLine(step.value.text, { ...lineContext(client), show: of }) : step;
     return read.ok ? [] : [`${at + 1}: ${explain(read.error)}`];
@@ -151,7 +146,10 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
       />
       <div id="macro-flaws" className="text-xs" role="status">
         {flaws.length === 0 ? (
-          <span className="text-ink-3">One line each: quick lines, “wait 2”, “wait 4 beats of” a speed master, “run” another macro.</span>
+          <span className="text-ink-3">
+            One line each: quick lines, “wait 2”, “wait 4 beats of” a speed master, “wait for” a list’s cue to arrive, “ask wide: How wide?”
+            and then {"{wide}"} in a line, “run” another macro.
+          </span>
         ) : (
           <ul className="grid max-h-24 gap-0.5 overflow-y-auto text-barred" tabIndex={0} aria-label="What isn’t understood now">
             {flaws.map((flaw) => (
@@ -160,6 +158,7 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
           </ul>
         )}
       </div>
+      <WingControls jobs={["macro"]} targetId={id} />
       <div className="flex gap-1.5">
         <Button tone="sketch" disabled={!fits} onClick={keep}>
           Keep it

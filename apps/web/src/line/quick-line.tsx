@@ -6,7 +6,6 @@ import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { TextInput } from "../ui/field";
 import { lineContext, runLine } from "./run-line";
-import { runMacro } from "./run-macro";
 
 const KEPT_KEY = "vexa-lines";
 const MOST_KEPT = 50;
@@ -43,7 +42,6 @@ function OpenLine({ onDone }: { onDone: () => void }): React.JSX.Element {
   const take = (): void => {
     const done = runLine(client, text);
     if (!done.ok) return;
-    if (done.value.macroId !== undefined) void runMacro(client, done.value.macroId);
     const next = [...lines.filter((line) => line !== text), text].slice(-MOST_KEPT);
     sessionStorage.setItem(KEPT_KEY, JSON.stringify(next));
     setLines(next);

@@ -3,6 +3,7 @@ import { useInterface } from "../selection/interface-store";
 import { newId } from "../session/new-id";
 import type { ShowClient } from "../session/show-client";
 import { tell } from "../ui/messages";
+import { runMacro } from "./macro-runs";
 
 /** What a line is read with in this window. */
 export function lineContext(client: ShowClient): LineContext {
@@ -14,12 +15,13 @@ export function lineContext(client: ShowClient): LineContext {
 export function runLine(client: ShowClient, text: string): Result<LineDoes> {
   const read = readLine(text, lineContext(client));
   if (!read.ok) return read;
-  const { says, select, changes, play, undo, macroId } = read.value;
-  // Whoever asked runs it.
-  if (macroId !== undefined) return read;
+  const { says, select, changes, play, undo } = read.value;
   if (select) useInterface.getState().select(select);
   if (changes && !client.transact(says, changes)) return read;
-  for (const command of play ?? []) void client.play(command);
+  for (const command of play ?? []) {
+    if (command.type === "macro") runMacro(client, command.macroId);
+    else void client.play(command);
+  }
   if (undo) client.undo(undo);
   else tell(says);
   return read;

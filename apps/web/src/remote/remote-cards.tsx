@@ -5,6 +5,7 @@ import { Choice, Option } from "../ui/choice";
 import { BoardCard } from "../places/perform/board/board-card";
 import { Card } from "../places/perform/card";
 import { GroupMasterCard } from "../places/perform/group-master-card";
+import { MacroCardView } from "../places/perform/macro-card";
 import { pagesFor } from "../places/perform/perform-place";
 
 /** A card as wide as the phone, and tall enough for a thumb. */
@@ -46,6 +47,8 @@ export function RemoteCards(): React.JSX.Element {
             <Card key={card.id} playback={card} cells={cells} arranging={false} chosen={false} />
           ) : card.kind === "board" ? (
             <BoardCard key={card.id} board={card} cells={cells} arranging={false} />
+          ) : card.kind === "macroCard" ? (
+            <MacroCardView key={card.id} card={card} cells={cells} arranging={false} />
           ) : (
             <GroupMasterCard key={card.id} master={card} cells={cells} arranging={false} />
           );

@@ -11,6 +11,7 @@ const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
   fader: "fader",
   "group-level": "fader",
   "grand-master": "grand master",
+  macro: "Run",
   go: "Go",
   back: "Back",
   pause: "Pause",
@@ -85,7 +86,7 @@ function AskForIt({ taken }: { taken: Pick<Control, "source" | "name"> }): React
   const control = show.all("control").find(({ source, name }) => source === taken.source && name === taken.name);
   if (!control) return null;
   const target = show.get("playback", control.targetId) ?? show.get("groupMaster", control.targetId);
-  const whose = target ? cardName(show, target) : "the grand master";
+  const whose = target ? cardName(show, target) : (show.get("macro", control.targetId)?.name ?? "the grand master");
   return (
     <div role="alertdialog" aria-label={`${taken.name} is in use`} className="grid gap-1 rounded border border-parked p-2 text-xs">
       <p>

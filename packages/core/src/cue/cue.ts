@@ -74,6 +74,8 @@ export interface Cue extends CueTimes {
   readonly trigger?: CueTrigger;
   /** What it tells other machines when it is started. */
   readonly says?: readonly Saying[];
+  /** The macro that begins when it is started, with the reach of its list. */
+  readonly macroId?: string;
   /** The cue that comes after this one; none = the next number. */
   readonly thenCueId?: string;
   /** Its content isn't carried on into the next cue: that one has what was there before. */
@@ -138,6 +140,7 @@ export const cueSchema: Schema<Cue> = fields<Cue>({
   tint: optional(integerIn(1, CUE_TINTS)),
   trigger: optional(trigger),
   says: optional(sayingsSchema),
+  macroId: optional(textUpTo(64)),
   thenCueId: optional(textUpTo(64)),
   cueOnly: yes,
   block: yes,

@@ -1,6 +1,7 @@
 import type { Change } from "../document/transaction";
 import type { Device } from "../territory/device";
 import type { GroupMaster } from "../playback/group-master";
+import type { MacroCard } from "../playback/macro-card";
 import { freePlace } from "../playback/page-grid";
 import type { Page, Playback } from "../playback/playback";
 import type { SpeedMaster } from "../playback/speed-master";
@@ -72,6 +73,7 @@ export function newPage(show: Show, { newId, territoryId }: Made): Page {
 
 const CARD = { columns: 2, rows: 3 };
 const MASTER = { columns: 1, rows: 3 };
+const MACRO = { columns: 2, rows: 2 };
 
 /** A card of a list at the first free place of a page. */
 export function newCard(show: Show, of: { newId: () => string; pageId: string; listId: string }): Playback {
@@ -89,7 +91,7 @@ export function newCard(show: Show, of: { newId: () => string; pageId: string; l
   };
 }
 
-const CARD_PREFIX = { playback: "card", groupMaster: "group-master", board: "board" } as const;
+const CARD_PREFIX = { playback: "card", groupMaster: "group-master", board: "board", macroCard: "macro-card" } as const;
 
 /** A copy of a card or a group's master, options and all, at the first free place of a page. */
 export function copiedCard<C extends PageCard>(show: Show, card: C, of: { newId: () => string; pageId: string }): C {
@@ -118,6 +120,19 @@ export function newGroupMaster(
     how: of.how,
     ...freePlace(cardsOf(show, of.pageId), MASTER),
     ...MASTER,
+  };
+}
+
+/** A macro at the first free place of a page. */
+export function newMacroCard(show: Show, of: { newId: () => string; pageId: string; macroId: string }): MacroCard {
+  return {
+    id: `macro-card-${of.newId()}`,
+    kind: "macroCard",
+    version: 1,
+    pageId: of.pageId,
+    macroId: of.macroId,
+    ...freePlace(cardsOf(show, of.pageId), MACRO),
+    ...MACRO,
   };
 }
 

@@ -134,7 +134,8 @@ export function takeParts(show: Show, from: Show, wanted: PartsWanted): PartsTak
   };
 }
 
-const belongs = ({ kind }: ShowRecord): boolean => kind === "cue" || kind === "playback" || kind === "groupMaster" || kind === "board";
+const BELONGING: ReadonlySet<Kind> = new Set<Kind>(["cue", "playback", "groupMaster", "board", "macroCard"]);
+const belongs = ({ kind }: ShowRecord): boolean => BELONGING.has(kind);
 const prefixOf = (id: string): string => /^[a-z]+/i.exec(id)?.[0].slice(0, 20) ?? "part";
 
 /** What is here as what a need is there: by identity, else by its name. */

@@ -28,6 +28,8 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   stageState: ["overlay"],
   park: ["overlay"],
   macro: [],
+  macroCard: [],
+  runningMacro: [],
   pace: [],
   song: [],
   evening: [],

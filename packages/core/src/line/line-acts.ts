@@ -112,9 +112,11 @@ export const LINE_ACTS: readonly LineAct[] = [
     example: "run Quiet house",
     what: "runs a macro, with what you may do",
     pattern: /^run (?<macro>.+)$/i,
-    read: ({ macro }, { show }) => {
+    read: ({ macro }, { show, selection }) => {
       const found = named(show.all("macro"), macro!, { name: ({ name }) => name, what: "macro" });
-      return found.ok ? does(`run ${found.value.name}`, `runs ${found.value.name}`, { macroId: found.value.id }) : found;
+      if (!found.ok) return found;
+      const { id: macroId, name } = found.value;
+      return does(`run ${name}`, `runs ${name}`, { play: [{ type: "macro", macroId, who: selection }] });
     },
   },
   {

@@ -39,8 +39,6 @@ export interface LineDoes {
   readonly changes?: readonly Change[];
   readonly play?: readonly PlayCommand[];
   readonly undo?: "undo" | "redo";
-  /** The macro that is run. */
-  readonly macroId?: string;
 }
 
 /** Why a line isn't understood, and the word at which. */

@@ -5,9 +5,9 @@ import { CARD_BUTTONS, type CardButton } from "./playback";
 export const CONTROL_SOURCES = ["osc", "midi"] as const;
 export type ControlSource = (typeof CONTROL_SOURCES)[number];
 
-export const CONTROL_JOBS = ["fader", "group-level", "grand-master", ...CARD_BUTTONS] as const;
-/** What it does: the fader of a card or of a master, or a button of a card. */
-export type ControlJob = "fader" | "group-level" | "grand-master" | CardButton;
+export const CONTROL_JOBS = ["fader", "group-level", "grand-master", "macro", ...CARD_BUTTONS] as const;
+/** What it does: the fader of a card or of a master, the run of a macro, or a button of a card. */
+export type ControlJob = "fader" | "group-level" | "grand-master" | "macro" | CardButton;
 
 /** A fader or button of a wing and what it does. */
 export interface Control {
@@ -18,7 +18,7 @@ export interface Control {
   /** As the wing names it: the last part of its OSC address, or a MIDI message's kind, channel and number. */
   readonly name: string;
   readonly does: ControlJob;
-  /** The card or the master of a group; none for the grand master. */
+  /** The card, the master of a group or the macro; none for the grand master. */
   readonly targetId?: string;
   /** When a fader that stands elsewhere takes over: at once, or when it meets the level. */
   readonly takes: "at-once" | "when-met";
@@ -36,7 +36,7 @@ export const controlSchema: Schema<Control> = where(
     takes: oneOf(["at-once", "when-met"]),
   }),
   ({ does, targetId }) =>
-    (does === "grand-master") === (targetId === undefined) ? null : "all but the grand master needs a card or a master",
+    (does === "grand-master") === (targetId === undefined) ? null : "all but the grand master needs a card, a master or a macro",
 );
 
 /** True for what has a travel; the others are pressed. */

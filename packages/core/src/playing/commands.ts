@@ -23,11 +23,14 @@ import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
 import { pointSchema } from "../follow/target";
+import { LONGEST_ANSWER } from "../playback/running-macro";
+import { whoSchema } from "../selection/who";
 import { LONGEST_BED_KEY, MOST_BEDS, MOST_BOARD_SECONDS } from "../playback/board";
 import { coatMaskSchema } from "../selection/coat-mask";
 import { travelSchema } from "../shape/travel";
 import type { BoardCommand } from "./play-board";
 import type { CardCommand } from "./play-cards";
+import type { MacroCommand } from "./play-macros";
 import type { MasterCommand } from "./play-masters";
 import type { StageCommand } from "./play-stage";
 import type { TargetCommand } from "./play-targets";
@@ -35,7 +38,7 @@ import type { TimeCommand } from "./play-time";
 import type { Kind } from "../show/records";
 
 /** What people do while playing. Each becomes changes of session records through `playChanges`. */
-export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand | BoardCommand | TargetCommand;
+export type PlayCommand = CardCommand | MasterCommand | StageCommand | TimeCommand | BoardCommand | TargetCommand | MacroCommand;
 
 export type CommandType = PlayCommand["type"];
 
@@ -55,7 +58,7 @@ export interface CommandEntry<C> {
   /** The row of the table of roles that lets people do it. */
   readonly act: Act;
   /** What works out the changes that it comes to, and what else decides who may: a card's list, a time line's, a master's page, a board's, reach. */
-  readonly of: "card" | "master" | "time line" | "stage" | "board" | "target";
+  readonly of: "card" | "master" | "time line" | "stage" | "board" | "target" | "macro";
   readonly fields: { readonly [K in Exclude<keyof C, "type">]-?: Schema<C[K]> };
   /** Kinds of records that it changes. */
   readonly lands: readonly Kind[];
@@ -82,6 +85,7 @@ const boardTime = numberIn(0, MOST_BOARD_SECONDS);
 const BEDS = { boardId: id, bedIds: listOf(bedKey, { min: 1, max: MOST_BEDS }) } as const;
 const ON_BOARD = { act: "play", of: "board", lands: ["coat"] } as const;
 const ON_TARGET = { act: "play", of: "target", lands: ["targetState"] } as const;
+const ON_MACRO = { act: "play", of: "macro", lands: ["runningMacro"] } as const;
 const CURTAIN = { label: "A curtain", act: "hold", of: "stage", lands: ["curtain"] } as const;
 const PARK = { label: "Parking heads", act: "hold", of: "stage", lands: ["park"] } as const;
 
@@ -190,6 +194,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     ...ON_TARGET,
     label: "Holding targets",
     fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo },
+  },
+  macro: { ...ON_MACRO, label: "Running a macro", fields: { macroId: id, who: optional(whoSchema), listId: optional(id) } },
+  "macro-stop": { ...ON_MACRO, label: "Stopping a macro", fields: { macroId: id } },
+  "macro-answer": {
+    ...ON_MACRO,
+    label: "Answering a macro",
+    fields: { macroId: id, name: textUpTo(40), text: textUpTo(LONGEST_ANSWER) },
   },
   "curtain-drop": { ...CURTAIN, fields: { heads: optional(listOf(head, { max: MOST_HEADS })) } },
   "curtain-raise": { ...CURTAIN, fields: { seconds } },

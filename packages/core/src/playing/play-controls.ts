@@ -1,19 +1,27 @@
 import { hasTravel, takesOver, type Control, type FaderHistory } from "../playback/control";
+import { runningIdOf } from "../playback/running-macro";
 import type { PlayCommand } from "./commands";
 import type { Show } from "../show/show";
 
-/** Where what a wing's fader moves stands, 0..1; of a button: 1 while its card runs. Null when it is gone. */
+/** Where what a wing's fader moves stands, 0..1; of a button: 1 while its card or macro runs. Null when it is gone. */
 export function controlStanding(show: Show, { does, targetId }: Pick<Control, "does" | "targetId">): number | null {
   if (does === "grand-master") return show.stageState?.grandMaster ?? 1;
   if (does === "group-level") {
     const master = show.get("groupMaster", targetId);
     return master && show.groupMasterLevel(master);
   }
+  if (does === "macro") return show.get("macro", targetId) && Number(isRunning(show, targetId!));
   const playback = show.get("playback", targetId);
   if (!playback) return null;
   const state = show.playbackState(playback.id);
   if (does === "fader") return state?.level ?? 0;
   return (state?.cueId ?? null) === null ? 0 : 1;
+}
+
+/** Whether a macro runs, and hasn't stopped by itself. */
+export function isRunning(show: Show, macroId: string): boolean {
+  const run = show.get("runningMacro", runningIdOf(macroId));
+  return run !== null && run.stopped === undefined;
 }
 
 function faderCommand({ does, targetId = "" }: Control, level: number): PlayCommand {
@@ -25,6 +33,8 @@ function buttonCommand(show: Show, { does, targetId = "" }: Control, pressed: bo
   if (does === "flash") return { type: "flash", playbackId: targetId, press: pressed ? "down" : "up" };
   if (!pressed) return null;
   switch (does) {
+    case "macro":
+      return { type: isRunning(show, targetId) ? "macro-stop" : "macro", macroId: targetId };
     case "tap": {
       const masterId = show.get("playback", targetId)?.masterId;
       return masterId === undefined ? null : { type: "tap", masterId };

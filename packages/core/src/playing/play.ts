@@ -2,6 +2,7 @@ import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
 import type { Seconds } from "../units/units";
 import { COMMANDS, type PlayCommand } from "./commands";
+import { macroChanges, type MacroCommand } from "./play-macros";
 import { boardChanges, type BoardCommand } from "./play-board";
 import { cardChanges, type CardCommand } from "./play-cards";
 import { masterChanges, type MasterCommand } from "./play-masters";
@@ -21,6 +22,8 @@ export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; 
       return stageChanges(show, command as StageCommand, by);
     case "board":
       return boardChanges(show, command as BoardCommand, by);
+    case "macro":
+      return macroChanges(show, command as MacroCommand, by);
     case "target":
       return targetChanges(show, command as TargetCommand, by);
     case "master":

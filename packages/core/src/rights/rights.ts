@@ -15,56 +15,9 @@ import { COMMANDS } from "../playing/commands";
 import type { BoardCommand } from "../playing/play-board";
 import { barredBeds } from "../show/coat-drives";
 import type { PlayCommand } from "../playing/commands";
-import { isKind, KINDS, type Kind, type ShowRecord } from "../show/records";
+import { isKind, KINDS, type ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
-
-/** Who may change records of a kind: nobody by hand, the lead, each person their own, whoever builds looks, or the owning territory's people. */
-const WHO_CHANGES: {
-  readonly [K in Kind]: "play commands" | "loan commands" | "rig" | "crew" | "stage" | "self" | "owner" | "builders" | "note";
-} = {
-  profile: "rig",
-  fixture: "rig",
-  curve: "rig",
-  scenery: "rig",
-  territory: "crew",
-  person: "crew",
-  loan: "loan commands",
-  note: "note",
-  device: "crew",
-  master: "owner",
-  group: "owner",
-  preset: "owner",
-  cueList: "owner",
-  cue: "owner",
-  page: "owner",
-  playback: "owner",
-  sketch: "self",
-  highlight: "self",
-  savedShape: "builders",
-  savedWave: "builders",
-  sound: "builders",
-  playbackState: "play commands",
-  masterState: "play commands",
-  timeState: "play commands",
-  groupMasterState: "play commands",
-  stageState: "play commands",
-  park: "play commands",
-  pace: "play commands",
-  song: "builders",
-  evening: "play commands",
-  target: "builders",
-  targetState: "play commands",
-  curtain: "play commands",
-  slotTest: "play commands",
-  settings: "stage",
-  output: "stage",
-  input: "stage",
-  macro: "builders",
-  groupMaster: "owner",
-  board: "owner",
-  coat: "play commands",
-  control: "builders",
-};
+import { WHO_CHANGES } from "./who-changes";
 
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
 export function mayChange(show: Show, person: Person, change: Change): UserError | null {
@@ -269,6 +222,7 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
       return show.get("cueList", record.listId)?.territoryId;
     case "groupMaster":
     case "board":
+    case "macroCard":
       return show.get("page", record.pageId)?.territoryId;
     case "master":
       return record.territoryId ?? null;
@@ -277,7 +231,7 @@ function territoryOf(show: Show, record: ShowRecord): string | null | undefined 
   }
 }
 
-/** Somebody is of a territory's people, or a device that plays for it. */
+/** Somebody is of a territory's people, acts for it alone, or is a device that plays for it. */
 function owns(show: Show, person: Person, territoryId: string): boolean {
   const device = show.get("device", person.id);
   if (device) return device.territoryId === territoryId;

@@ -34,6 +34,8 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   stageState: "perform",
   park: "perform",
   macro: "build",
+  macroCard: "perform",
+  runningMacro: "build",
   pace: "perform",
   song: "perform",
   evening: "perform",

@@ -8,6 +8,8 @@ import { groupMasterSchema, groupMasterStateSchema, type GroupMaster, type Group
 import { curtainSchema, type Curtain } from "../playback/curtain";
 import { inputSchema, type InputLine } from "../playback/input";
 import { macroSchema, type Macro } from "../playback/macro";
+import { macroCardSchema, type MacroCard } from "../playback/macro-card";
+import { runningMacroSchema, type RunningMacro } from "../playback/running-macro";
 import { boardSchema, type Board } from "../playback/board";
 import { coatSchema, type Coat } from "../playback/coat";
 import { targetSchema, type Target } from "../follow/target";
@@ -55,6 +57,8 @@ export interface RecordByKind {
   stageState: StageState;
   park: Park;
   macro: Macro;
+  macroCard: MacroCard;
+  runningMacro: RunningMacro;
   pace: Pace;
   song: Song;
   evening: Evening;
@@ -118,6 +122,8 @@ export const KINDS: {
   board: { label: "colour board", scope: "document", undone: "yes", schema: boardSchema },
   coat: { label: "coat of a bed", scope: "session", undone: "never", schema: coatSchema },
   macro: { label: "macro", scope: "document", undone: "yes", schema: macroSchema },
+  macroCard: { label: "macro card", scope: "document", undone: "yes", schema: macroCardSchema },
+  runningMacro: { label: "macro that runs", scope: "session", undone: "never", schema: runningMacroSchema },
   park: { label: "parked head", scope: "session", undone: "never", schema: parkSchema },
   slotTest: { label: "raw test", scope: "session", undone: "never", schema: slotTestSchema },
   curtain: { label: "curtain", scope: "session", undone: "never", schema: curtainSchema },

@@ -26,6 +26,7 @@ export const REFERENCES: { readonly [K in Kind]?: { readonly [F in FieldOf<K>]?:
   cue: {
     listId: { to: "cueList", rule: "own after the change" },
     thenCueId: { to: "cue", rule: "reads" },
+    macroId: { to: "macro", rule: "reads" },
   },
   page: {
     territoryId: { to: "territory", rule: "own after the change" },
@@ -37,6 +38,7 @@ export const REFERENCES: { readonly [K in Kind]?: { readonly [F in FieldOf<K>]?:
     masterId: { to: "master", rule: "reads" },
     goToCueId: { to: "cue", rule: "reads" },
   },
+  macroCard: { pageId: { to: "page", rule: "own page or common" }, macroId: { to: "macro", rule: "reads" } },
   board: { pageId: { to: "page", rule: "own page or common" } },
   groupMaster: { pageId: { to: "page", rule: "own after the change" } },
   master: { territoryId: { to: "territory", rule: "own after the change" } },

@@ -7,6 +7,7 @@ import { curveOf } from "./curve-of";
 import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
 import { coatIdOf } from "../playback/coat";
+import { runningIdOf } from "../playback/running-macro";
 import { isCoatOfBed } from "./coat-drives";
 import { targetStateIdOf } from "../follow/target-state";
 import { TIMECODE } from "../playback/time-state";
@@ -81,6 +82,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
           code: "value.invalid",
           details: { field: "The cue number", value: String(record.number), why: `${cueName(twin, show)} already has it` },
         };
+      if (record.macroId !== undefined && !show.get("macro", record.macroId)) return unknown("macro");
       if (record.thenCueId !== undefined && show.get("cue", record.thenCueId)?.listId !== record.listId)
         return unknown("cue to go to afterwards");
       return missingInStrokes(record.strokes, show);
@@ -173,8 +175,14 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "coat":
       if (!show.get("board", record.boardId) || record.id !== coatIdOf(record.boardId, record.bedId, record.layer)) return unknown("board");
       return record.color && "presetId" in record.color && !show.get("preset", record.color.presetId) ? unknown("preset") : null;
+    case "macroCard":
+      if (!show.get("page", record.pageId)) return unknown("page");
+      return show.get("macro", record.macroId) ? null : unknown("macro");
+    case "runningMacro":
+      return show.get("macro", record.macroId) && record.id === runningIdOf(record.macroId) ? null : unknown("macro");
     case "control":
       if (record.does === "grand-master") return null;
+      if (record.does === "macro") return show.get("macro", record.targetId) ? null : unknown("macro");
       if (record.does === "group-level") return show.get("groupMaster", record.targetId) ? null : unknown("group master");
       return show.get("playback", record.targetId) ? null : unknown("card");
     case "groupMasterState":

@@ -209,6 +209,7 @@ const LIVELY: ReadonlySet<Kind> = new Set<Kind>([
   "pace",
   "targetState",
   "coat",
+  "runningMacro",
   "timeState",
 ]);
 const QUIET = (Object.keys(KINDS) as Kind[]).filter((kind) => !LIVELY.has(kind));

@@ -122,6 +122,22 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
           .filter(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)))
           .map(named(({ name }) => `territory ${name}`)),
       ];
+    case "macro":
+      return [
+        ...show
+          .all("cue")
+          .filter(({ macroId }) => macroId === id)
+          .map(named((cue) => `${cueWords(cue, show)}, which runs it`)),
+        ...show
+          .all("macroCard")
+          .filter(({ macroId }) => macroId === id)
+          .map(named(() => "a card")),
+        ...controlsOf(id, show),
+        ...show
+          .all("runningMacro")
+          .filter(({ macroId }) => macroId === id)
+          .map(named(() => "a run of it, which can be stopped")),
+      ];
     case "sound":
       return show
         .all("cueList")

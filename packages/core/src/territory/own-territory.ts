@@ -1,13 +1,29 @@
 import { extentOf } from "./role-table";
 import type { Person, Territory } from "./territory";
 
+/** A person as something acts for them; `onlyFor`: with no more than one of the show's territories, whatever else they are. */
+export interface Actor extends Person {
+  readonly onlyFor?: string;
+}
+
+/** Somebody who acts for a territory alone, as what its list's cues begin does; what is common narrows nobody. */
+export function narrowedTo(person: Person, territoryId: string | null): Actor {
+  if (territoryId === null) return person;
+  // The lead reaches everything: for a territory they are one of its programmers.
+  return { ...person, role: person.role === "lead" ? "programmer" : person.role, onlyFor: territoryId };
+}
+
 /** The territories that somebody belongs to, in the show's order. */
-export function territoriesOf(person: Pick<Person, "id">, { territories }: { readonly territories: readonly Territory[] }): Territory[] {
+export function territoriesOf(
+  person: Pick<Actor, "id" | "onlyFor">,
+  { territories }: { readonly territories: readonly Territory[] },
+): Territory[] {
   return territories.filter((territory) => isOf(person, territory));
 }
 
 /** Whether somebody is of a territory's people; nobody is of what is common. */
-export function isOf(person: Pick<Person, "id">, territory: Territory | null | undefined): boolean {
+export function isOf(person: Pick<Actor, "id" | "onlyFor">, territory: Territory | null | undefined): boolean {
+  if (person.onlyFor !== undefined) return territory?.id === person.onlyFor;
   return territory?.personIds.includes(person.id) ?? false;
 }
 

@@ -8,6 +8,7 @@ import {
   newBoard,
   newCard,
   newGroupMaster,
+  newMacroCard,
   type Group,
   type GroupMaster,
   type Page,
@@ -51,6 +52,11 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
     const record = newBoard(client.view, { newId, pageId: page.id, name, groupIds: [], colors });
     if (client.transact(`Put a colour board on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
+  const macros = show.all("macro").toSorted((a, b) => a.rank - b.rank);
+  const addMacro = (macroId: string, name: string): void => {
+    const record = newMacroCard(client.view, { newId, pageId: page.id, macroId });
+    if (client.transact(`Put the macro ${name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
+  };
   return (
     <Menu
       className="min-w-52"
@@ -66,6 +72,12 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
       {lists.length === 0 && <p className="p-2 text-[13px] text-ink-3">Record a cue first.</p>}
       {lists.map(({ id, name }) => (
         <MenuItem key={id} onSelect={() => add(id, name)} hint={isHere(id) ? "is here" : ""}>
+          {name}
+        </MenuItem>
+      ))}
+      {macros.length > 0 && <MenuTitle>Macros</MenuTitle>}
+      {macros.map(({ id, name }) => (
+        <MenuItem key={id} onSelect={() => addMacro(id, name)}>
           {name}
         </MenuItem>
       ))}

@@ -23,6 +23,7 @@ import { AddCard, PasteCard } from "./arrange";
 import { BoardCard } from "./board/board-card";
 import { Card } from "./card";
 import { ChosenList } from "./chosen-list";
+import { MacroCardView } from "./macro-card";
 import { GroupMasterCard } from "./group-master-card";
 import { PaceStrip } from "./pace-strip";
 import { PageSheet } from "./page-sheet";
@@ -165,6 +166,8 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
           <Card key={card.id} playback={card} cells={cells} arranging={arranging} chosen={card.id === chosenPlaybackId} />
         ) : card.kind === "board" ? (
           <BoardCard key={card.id} board={card} cells={cells} arranging={arranging} />
+        ) : card.kind === "macroCard" ? (
+          <MacroCardView key={card.id} card={card} cells={cells} arranging={arranging} />
         ) : (
           <GroupMasterCard key={card.id} master={card} cells={cells} arranging={arranging} />
         ),

@@ -4,6 +4,7 @@ import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Tags } from "../../ui/tags";
 import { Field } from "../../ui/field";
+import { CueMacro } from "./cue-macro";
 import { CueSays } from "./cue-says";
 import { CueStrokes } from "./cue-strokes";
 import { CueTimes } from "./cue-times";
@@ -95,6 +96,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
           </Button>
         )}
       </div>
+      <CueMacro cue={cue} onPut={put} />
       <CueSays cue={cue} onPut={put} />
       <CueStrokes cue={cue} list={list} />
     </div>

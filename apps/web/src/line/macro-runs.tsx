@@ -1,0 +1,113 @@
+import { useEffect, useRef, useState } from "react";
+import { sameJson, type RunningMacro } from "@vexa/core";
+import { useInterface } from "../selection/interface-store";
+import { useClient, useFromClient, useMe } from "../session/show-context";
+import type { ShowClient } from "../session/show-client";
+import { Button } from "../ui/button";
+import { cn } from "../ui/class-names";
+import { TextInput } from "../ui/field";
+import { refuse } from "../ui/messages";
+
+/** What the macros that were begun in this window had selected last, by macro: the window's selection goes along with them. */
+const begunHere = new Map<string, RunningMacro["who"]>();
+
+/** Runs a macro at the server, as the person here; it begins with what is selected in this window. */
+export function runMacro(client: ShowClient, macroId: string): void {
+  const { selection } = useInterface.getState();
+  begunHere.set(macroId, selection);
+  void client.play({ type: "macro", macroId, who: selection });
+}
+
+/** The macros that run: where each is, what it asks whoever began it, why it stopped. A touch ends it; what it has done stays. */
+export function MacroRuns(): React.JSX.Element {
+  const me = useMe();
+  const runs = useFromClient(({ view }) => view.all("runningMacro"));
+  useGoingAlong(runs);
+  const asking = runs.find(({ asks, stopped, personId }) => asks && stopped === undefined && personId === me.id);
+  return (
+    <>
+      {runs.map((run) => (
+        <RunChip key={run.id} run={run} />
+      ))}
+      {asking?.asks && <Question key={`${asking.id} ${asking.at}`} run={asking} asks={asking.asks} />}
+    </>
+  );
+}
+
+function RunChip({ run }: { run: RunningMacro }): React.JSX.Element {
+  const client = useClient();
+  const me = useMe();
+  const { at, asks, stopped, macroId, personId } = run;
+  const whose = personId === me.id ? "" : ` for ${client.view.get("person", personId)?.initials ?? "a device"}`;
+  const words = stopped !== undefined ? `▬ ${at}: ${stopped}` : `● ${at}${asks ? ", asks" : ""}${whose}`;
+  return (
+    <Button
+      tone="quiet"
+      size="small"
+      className={cn("h-5 max-w-64 shrink-0", stopped === undefined ? "text-live" : "text-barred")}
+      title={stopped === undefined ? "Stops it; what it has done stays" : `${stopped} What it had done stays.`}
+      onClick={() => void client.play({ type: "macro-stop", macroId })}
+    >
+      <span className="truncate">{words}</span> ✕
+    </Button>
+  );
+}
+
+/** What a macro of one's own wants to know before it goes on. */
+function Question({ run, asks }: { run: RunningMacro; asks: NonNullable<RunningMacro["asks"]> }): React.JSX.Element {
+  const client = useClient();
+  const [text, setText] = useState("");
+  const { macroId } = run;
+  const name = client.view.get("macro", macroId)?.name ?? "A macro";
+  const answer = (): void => void client.play({ type: "macro-answer", macroId, name: asks.name, text: text.trim() });
+  return (
+    <form
+      aria-label={`${name} asks`}
+      className="fixed bottom-8 left-1/2 z-40 grid w-[min(30rem,92vw)] -translate-x-1/2 gap-2 rounded border border-sketch bg-bench p-3 text-[13px] shadow-sheet pointer-coarse:bottom-12"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (text.trim() !== "") answer();
+      }}
+    >
+      <label className="grid gap-1">
+        <span>
+          <b>{name}</b> asks: {asks.question}
+        </span>
+        <TextInput
+          autoFocus
+          aria-label={asks.question}
+          className="h-9 font-mono"
+          maxLength={200}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onKeyDown={(event) => event.stopPropagation()}
+        />
+      </label>
+      <span className="flex gap-1.5">
+        <Button type="submit" tone="sketch" disabled={text.trim() === ""}>
+          Answer
+        </Button>
+        <Button onClick={() => void client.play({ type: "macro-stop", macroId })}>Stop it there</Button>
+      </span>
+    </form>
+  );
+}
+
+/** What was begun here selects here, too, and says loudly why it stopped. */
+function useGoingAlong(runs: readonly RunningMacro[]): void {
+  const told = useRef(new Set<string>());
+  useEffect(() => {
+    for (const { id, macroId, startSeconds, who, at, stopped } of runs) {
+      const had = begunHere.get(macroId);
+      if (had === undefined) continue;
+      if (!sameJson(had, who)) {
+        begunHere.set(macroId, who);
+        useInterface.getState().select(who);
+      }
+      const key = `${id} ${startSeconds}`;
+      if (stopped === undefined || told.current.has(key)) continue;
+      told.current.add(key);
+      refuse(`${at}: ${stopped.replace(/\.$/, "")}. The macro was stopped there.`);
+    }
+  }, [runs]);
+}
