@@ -185,6 +185,8 @@ describe("macros", () => {
     await ines.getByText(/2: “soon” isn't understood here/).waitFor();
     await ines.getByText(/3: .*isn't understood here/).waitFor();
     expect(await complaints(ines)).toEqual([]);
+    await lines.fill("1001: dim {bright}\nask wide: How wide?\n1001: pan -{wide}..{wide}");
+    await ines.getByText(/1: nothing asks for \{bright\}/).waitFor();
     await lines.fill("1001: dim 100\nwait 300\n1001: dim 0");
     await ines.getByRole("button", { name: "Keep it" }).click();
     await ines.getByRole("button", { name: "Run Macro 4" }).click();

@@ -106,8 +106,8 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
     .split("\n")
     .map((line) => line.trim())
     .filter((line) => line !== "");
-  const flaws = written.flatMap((line, at) => flawOf(show, line, at));
   const asked = new Set(written.flatMap((line) => /^ask ([a-z0-9-]+):/i.exec(line)?.[1]!.toLowerCase() ?? []));
+  const flaws = written.flatMap((line, at) => flawOf(show, line, at));
   const fits = written.length <= MOST_MACRO_LINES && written.every((line) => line.length <= LONGEST_LINE);
   const keep = (): void => {
     if (
