@@ -4,4 +4,4 @@ export { INPUT_FIELDS, inputText, newInput, typedInput, type InputField } from "
 export { INPUT_WAYS, type HeardSource, type InputLine, type InputWay } from "./playback/input";
 export type { InputHealth, OutputHealth } from "./protocol/messages";
 export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, TO_GROUPS, type OutputLine, type OutputProtocol } from "./playback/output";
-export { newOutput, OUTPUT_FIELDS, outputText, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
+export { newOutput, OUTPUT_FIELDS, outputText, protocolChanges, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";

@@ -50,6 +50,31 @@ async function sending(of: readonly OutputLine[]): Promise<(at: number) => numbe
 
 describe("the table of outputs", () => {
   // Oracle: npm sacn 4.6.2 reads what leaves.
+  // Oracle: npm sacn reads the data; the sync packet against P15 of 5-references.md, octet by octet (E1.31 4.2, from memory).
+  it("has receivers take a frame's universes together: data that waits for an address, and behind all of it that address's packet", async () => {
+    const { packets, port } = await receiver();
+    const send = await sending([line(port, { sync: 63000 })]);
+    await until(() => packets.length >= 4);
+    const [data, sync] = [packets.slice(0, 3), packets[3]!];
+    for (const octets of data) {
+      expect(new Packet(octets).universe).toBeGreaterThan(0);
+      expect([octets.readUInt16BE(109), octets[112]]).toEqual([63000, 0x20]);
+    }
+    expect(sync).toHaveLength(49);
+    expect([sync.readUInt16BE(16), sync.readUInt32BE(18), sync.readUInt16BE(38), sync.readUInt32BE(40)]).toEqual([0x7021, 8, 0x700b, 1]);
+    expect(sync.subarray(0, 16)).toEqual(data[0]!.subarray(0, 16));
+    expect(sync.subarray(22, 38)).toEqual(Buffer.alloc(16, 7));
+    expect([sync.readUInt16BE(45), sync[47], sync[48]]).toEqual([63000, 0, 0]);
+    // One for each frame of which anything left, numbered on; still levels go out three times, then nothing does.
+    expect([send(1000), send(1030), send(1060), send(1090)]).toEqual([4, 4, 0, 0]);
+    await until(() => packets.length >= 12);
+    const syncs = packets.filter(({ length }) => length === 49);
+    expect(syncs.map((octets) => octets[44]! - sync[44]!)).toEqual([0, 1, 2]);
+    await lines!.close();
+    await until(() => packets.at(-1)!.length === 49 && packets.length > 12);
+    expect(packets.at(-2)![112]! & 0x40).toBe(0x40);
+  });
+
   it("sends some universes under the receiver's numbers, as E1.31 with its priority", async () => {
     const { packets, port } = await receiver();
     await sending([line(port, { universes: { from: 2, to: 9 }, shift: 100, priority: 150 })]);

@@ -127,12 +127,13 @@ export class OutputLines {
     this.#lines = [];
   }
 
-  async #open({ protocol, address, port, priority, leavesBy }: OutputLine): Promise<Output> {
+  async #open({ protocol, address, port, priority, leavesBy, sync }: OutputLine): Promise<Output> {
     if (protocol === "Art-Net") return ArtNetOutput.open({ address, port: port ?? artnet.ARTNET_PORT });
     const target = { address, port: port ?? sacn.SACN_PORT };
-    if (address !== TO_GROUPS) return SacnOutput.open({ ...this.#source, targets: [target], priority });
+    const source = { ...this.#source, priority, ...(sync === undefined ? {} : { sync }) };
+    if (address !== TO_GROUPS) return SacnOutput.open({ ...source, targets: [target] });
     const groupsBy = networkInterfaces()[leavesBy ?? ""]?.find(({ family }) => family === "IPv4")?.address;
     if (groupsBy === undefined) throw new Error(`this machine has no interface ${leavesBy ?? ""}`);
-    return SacnOutput.open({ ...this.#source, targets: [{ ...target, groupsBy }], priority });
+    return SacnOutput.open({ ...source, targets: [{ ...target, groupsBy }] });
   }
 }

@@ -24,6 +24,8 @@ export interface SacnSource {
   readonly name: string;
   /** 0..200: of several sources, receivers take the highest. */
   readonly priority: number;
+  /** The address of synchronization packets, one behind the data of each frame; none = receivers act at once. */
+  readonly sync?: number;
 }
 
 /** E1.31 6.6.1 (from memory): still data goes out three times, then once every 800 to 1,000 ms. */
@@ -51,6 +53,7 @@ export class SacnOutput implements Output {
   readonly #source: Omit<SacnSource, "targets" | "priority">;
   #priority: number;
   #streams: Stream[] = [];
+  #syncs = 0;
 
   private constructor(ways: readonly Way[], source: SacnSource) {
     this.#ways = ways;
@@ -84,13 +87,25 @@ export class SacnOutput implements Output {
       const levels = frame.subarray(index * SLOTS, (index + 1) * SLOTS);
       if (copyIfDifferent(levels, stream.packet)) stream.sent = 0;
       if (stream.sent >= REPEATS && nowMs - stream.sentMs < KEEP_ALIVE_MS) continue;
-      this.#emit(stream, 0);
+      this.#emit(stream, this.#options);
       stream.sent++;
       stream.sentMs = nowMs;
       packets += this.#ways.length;
     }
     this.#discover(nowMs);
-    return packets;
+    return packets === 0 ? 0 : packets + this.#synchronize();
+  }
+
+  /** Tells receivers to take what came with this frame, all together (6.2.4, from memory). Packets sent. */
+  #synchronize(): number {
+    const { cid, sync } = this.#source;
+    if (sync === undefined) return 0;
+    this.#syncs = (this.#syncs + 1) & 255;
+    const packet = sacn.synchronization({ cid, sequence: this.#syncs, syncAddress: sync });
+    for (const { socket, target } of this.#ways)
+      if (target.groupsBy === undefined) socket.send(packet, this.#sent);
+      else socket.send(packet, target.port, sacn.multicastGroup(sync), this.#sent);
+    return this.#ways.length;
   }
 
   /** The sequence numbers sent last, a universe each in the order of `patch`. */
@@ -108,15 +123,21 @@ export class SacnOutput implements Output {
 
   async close(): Promise<void> {
     this.#streams.forEach((stream) => this.#farewell(stream));
+    if (this.#streams.length > 0) this.#synchronize();
     this.#streams = [];
     // A socket closes after what it was given to send.
     await Promise.all(this.#ways.map(({ socket }) => new Promise<void>((resolve) => socket.close(() => resolve()))));
   }
 
+  /** Should the packets that synchronise be lost on their way, levels still count: what is on stage goes on. */
+  get #options(): number {
+    return this.#source.sync === undefined ? 0 : sacn.OPTIONS.forceSynchronization;
+  }
+
   #newStream(universe: number): Stream {
-    const { cid, name } = this.#source;
+    const { cid, name, sync: syncAddress = 0 } = this.#source;
     const slots = new Uint8Array(SLOTS);
-    const packet = sacn.encode({ cid, sourceName: name, priority: this.#priority, sequence: 0, universe, slots });
+    const packet = sacn.encode({ cid, sourceName: name, priority: this.#priority, sequence: 0, universe, slots, syncAddress });
     return { packet, sequence: 0, sent: 0, sentMs: 0 };
   }
 

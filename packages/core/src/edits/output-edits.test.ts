@@ -3,7 +3,8 @@ import { explain } from "../errors/result";
 import { edit } from "../show/edit";
 import type { Show } from "../show/show";
 import { smallShow } from "../testing";
-import { newOutput, outputText, switchedOutput, typedOutput, type OutputField } from "./output-edits";
+import type { OutputLine } from "../playback/output";
+import { newOutput, outputText, protocolChanges, switchedOutput, typedOutput, type OutputField } from "./output-edits";
 
 const record = newOutput(smallShow(), () => "1");
 const show = smallShow([record]);
@@ -25,6 +26,14 @@ describe("outputs", () => {
     expect(output(after(show, "universes", "all"))).toMatchObject({ universes: null });
     expect(output(after(show, "rate", "25"))).toMatchObject({ rate: 25 });
     expect(output(after(show, "port", ""))).toMatchObject({ port: null });
+    expect(output(after(show, "sync", "63000"))).toMatchObject({ sync: 63000 });
+    expect(output(after(after(show, "sync", "7") as Show, "sync", ""))).not.toHaveProperty("sync");
+    const synced = after(show, "sync", "7") as Show;
+    expect(output(synced)).toMatchObject({ sync: 7 });
+    const other = edit(synced, protocolChanges(output(synced) as OutputLine, "Art-Net"));
+    expect(other.ok && other.value.get("output", record.id)).not.toHaveProperty("sync");
+    expect(after(other.ok ? other.value : show, "sync", "7")).toMatch(/isn't synchronised/);
+    expect(after(show, "sync", "64000")).toMatch(/63999/);
     expect(after(show, "rate", "30")).toMatch(/44, 40, 33, 25/);
     expect(after(show, "universes", "9..3")).toMatch(/such as 1\.\.16/);
     expect(after(show, "port", "70000")).toMatch(/65535/);

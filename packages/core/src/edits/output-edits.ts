@@ -1,11 +1,11 @@
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { OUTPUT_RATES, staysHere, type OutputLine } from "../playback/output";
+import { OUTPUT_RATES, staysHere, type OutputLine, type OutputProtocol } from "../playback/output";
 import type { Show } from "../show/show";
 import { freeName } from "./new-records";
 
 /** What is typed for an output. */
-export const OUTPUT_FIELDS = ["name", "address", "port", "universes", "shift", "priority", "rate"] as const;
+export const OUTPUT_FIELDS = ["name", "address", "port", "universes", "shift", "priority", "sync", "rate"] as const;
 export type OutputField = (typeof OUTPUT_FIELDS)[number];
 
 /** A new output: E1.31 to this machine, switched off until somebody says where it goes. */
@@ -31,6 +31,8 @@ export function outputText(of: OutputLine, field: OutputField): string {
   switch (field) {
     case "port":
       return of.port === null ? "" : String(of.port);
+    case "sync":
+      return of.sync === undefined ? "" : String(of.sync);
     case "universes":
       return of.universes
         ? of.universes.from === of.universes.to
@@ -78,11 +80,21 @@ export function typedOutput(show: Show, id: string, { field, text }: { field: Ou
       return Math.abs(whole) <= 63999 ? ok(set("shift", whole)) : invalid("it must be a whole number");
     case "priority":
       return whole >= 0 && whole <= 200 ? ok(set("priority", whole)) : invalid("it must be from 0 to 200");
+    case "sync":
+      if (plain === "") return ok(set("sync", undefined));
+      if (output.protocol !== "E1.31") return invalid("Art-Net isn't synchronised from here; leave it empty");
+      return whole >= 1 && whole <= 63999 ? ok(set("sync", whole)) : invalid("it must be from 1 to 63999, or empty for none");
     case "rate": {
       const rate = OUTPUT_RATES.find((each) => each === whole);
       return rate ? ok(set("rate", rate)) : invalid(`it must be one of ${OUTPUT_RATES.join(", ")}`);
     }
   }
+}
+
+/** The changes that give an output another protocol; Art-Net has no synchronisation from here. */
+export function protocolChanges({ id, protocol, sync }: OutputLine, to: OutputProtocol): Change[] {
+  const drops = to !== "E1.31" && sync !== undefined;
+  return [...(drops ? [setChange(id, ["sync"], { from: sync })] : []), setChange(id, ["protocol"], { from: protocol, to })];
 }
 
 /** The changes that switch an output on or off; one that leaves this machine names the interface by which it does. */

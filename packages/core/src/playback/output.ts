@@ -27,6 +27,8 @@ export interface OutputLine {
   readonly shift: number;
   /** E1.31 alone: of several sources receivers take the highest. */
   readonly priority: number;
+  /** E1.31 alone: receivers wait for the packet of this address and take all universes of a frame together; none = each as it comes. */
+  readonly sync?: number;
   readonly rate: (typeof OUTPUT_RATES)[number];
   readonly on: boolean;
   /** The interface by which it leaves this machine, as whoever let it was told; none = it stays here, or isn't let yet. */
@@ -69,17 +71,19 @@ export const outputSchema: Schema<OutputLine> = where(
     universes: nullable(fields<NonNullable<OutputLine["universes"]>>({ from: integerIn(1, MAX_UNIVERSE), to: integerIn(1, MAX_UNIVERSE) })),
     shift: integerIn(-MAX_UNIVERSE, MAX_UNIVERSE),
     priority: numberIn(0, 200),
+    sync: optional(integerIn(1, MAX_UNIVERSE)),
     rate: rateSchema,
     on: yesOrNo,
     leavesBy: optional(textUpTo(40)),
   }),
-  ({ protocol, address, universes, leavesBy, priority, on }) => {
+  ({ protocol, address, universes, leavesBy, priority, on, sync }) => {
     const many = protocol === "E1.31" ? address === TO_GROUPS : isBroadcast(address);
     if (!isUnicast(address) && !many)
       return protocol === "E1.31"
         ? `its address must be that of one receiver, such as 10.0.0.21, or ${TO_GROUPS}`
         : "its address must be that of one receiver, such as 2.0.0.21, or a broadcast address, such as 2.255.255.255";
     if (on && !staysHere(address) && leavesBy === undefined) return "it leaves this machine: that must be let by naming the interface";
+    if (sync !== undefined && protocol !== "E1.31") return "synchronisation is E1.31's";
     if (universes && universes.from > universes.to) return "its universes must rise";
     return Number.isInteger(priority) ? null : "its priority must be a whole number";
   },

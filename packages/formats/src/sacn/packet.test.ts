@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { Packet } from "sacn";
 import { describe, expect, it } from "vitest";
-import { discovery, decode, encode, inSequence, multicastGroup, OPTIONS, refresh } from "./packet";
+import { discovery, decode, encode, inSequence, multicastGroup, OPTIONS, refresh, synchronization } from "./packet";
 
 const cid = Uint8Array.from({ length: 16 }, (_, index) => index * 17);
 const hex = (octets: Uint8Array): string => Buffer.from(octets).toString("hex");
@@ -124,5 +124,16 @@ describe("E1.31 data packets", () => {
 
   it("have the multicast groups of P2", () => {
     expect([1, 256, 258, 63999].map(multicastGroup)).toEqual(["239.255.0.1", "239.255.1.0", "239.255.1.2", "239.255.249.255"]);
+  });
+
+  it("synchronizes by 49 octets that name an address (P15 of 5-references.md)", () => {
+    const packet = synchronization({ cid: new Uint8Array(16).fill(3), sequence: 257, syncAddress: 7962 });
+    const layers =
+      "00100000 4153432d45312e3137000000 7021 00000008".replaceAll(" ", "") +
+      "03".repeat(16) +
+      "700b 00000001 01 1f1a 0000".replaceAll(" ", "");
+    expect(Buffer.from(packet).toString("hex")).toBe(layers);
+    expect(decode(packet).ok).toBe(false);
+    for (const syncAddress of [0, 64000]) expect(() => synchronization({ cid: new Uint8Array(16), sequence: 0, syncAddress })).toThrow();
   });
 });

@@ -83,6 +83,21 @@ export function setPriority(packet: Uint8Array, priority: number): void {
   packet[AT.priority] = priority;
 }
 
+/** A synchronization packet: receivers act now on what came for its address (4.2 and 6.3, from memory; P15 of 5-references.md). */
+export function synchronization({ cid, sequence, syncAddress }: Pick<SacnData, "cid" | "sequence" | "syncAddress">): Uint8Array {
+  if (syncAddress < 1 || syncAddress > MAX_UNIVERSE) throw new RangeError(`synchronization address ${syncAddress}`);
+  const packet = new Uint8Array(49);
+  const view = new DataView(packet.buffer);
+  packet.set(PREAMBLE);
+  for (const offset of [16, 38]) view.setUint16(offset, 0x7000 | (packet.length - offset));
+  view.setUint32(18, 0x00000008);
+  packet.set(cid, AT.cid);
+  view.setUint32(40, 0x00000001);
+  packet[44] = sequence & 255;
+  view.setUint16(45, syncAddress);
+  return packet;
+}
+
 /** Reads a data packet; anything else is an error that says what is wrong. The slots are a view, not a copy. */
 export function decode(packet: Uint8Array): Result<SacnData> {
   const wrong = (why: string): ReturnType<typeof fail> => fail("sacn.unreadable", { why });

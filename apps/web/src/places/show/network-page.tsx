@@ -8,7 +8,7 @@ import {
   OUTPUT_FIELDS,
   OUTPUT_PROTOCOLS,
   outputText,
-  setChange,
+  protocolChanges,
   staysHere,
   switchedOutput,
   TO_GROUPS,
@@ -38,9 +38,14 @@ const COLUMNS: Readonly<Record<OutputField, LineHead>> = {
   universes: { head: "Universes", placeholder: "all", title: "All, one, or a range such as 1..16" },
   shift: { head: "Shift", placeholder: "0", title: "Added to a universe’s number; Art-Net counts from 0: -1 makes ours its first" },
   priority: { head: "Priority", placeholder: "100", title: "E1.31: 0 to 200" },
+  sync: {
+    head: "Sync",
+    placeholder: "none",
+    title: "E1.31: receivers wait for this universe’s packet and take a frame’s universes together; empty = each as it comes",
+  },
   rate: { head: "Rate", placeholder: "44", title: "Packets of a universe a second at most: 44, 40, 33 or 25" },
 };
-const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5.5rem_7.5rem_4rem_5rem_3.5rem_4rem_3.5rem_2rem]";
+const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5.5rem_7.5rem_4rem_5rem_3.5rem_4rem_4rem_3.5rem_2rem]";
 
 /** Where universes go besides what the installation sends by itself: a line for each receiver. */
 export function NetworkPage(): React.JSX.Element {
@@ -118,9 +123,7 @@ function Row({ output, leads }: { output: OutputLine; leads: boolean }): React.J
         className="h-7"
         disabled={!leads}
         value={protocol}
-        onValue={(to) =>
-          client.transact(`Protocol of ${name}`, [setChange(id, ["protocol"], { from: protocol, to: to as OutputProtocol })])
-        }
+        onValue={(to) => client.transact(`Protocol of ${name}`, protocolChanges(output, to as OutputProtocol))}
       >
         {OUTPUT_PROTOCOLS.map((each) => (
           <Option key={each} value={each}>
