@@ -6,6 +6,8 @@ import {
   explain,
   LINE_ACTS,
   LINE_PARTS,
+  lineOfCommand,
+  linesOfSketch,
   MACRO_LINES,
   mayDo,
   parseCommand,
@@ -22,6 +24,22 @@ import {
 import { understory } from "./understory";
 
 const show = new Show(new Map(understory().map((record) => [record.id, record])));
+/** What hands do that lines do, too. */
+const WRITTEN: readonly string[] = [
+  "Left ribs paint Orchid on odd",
+  "Night bloom go 2 in 3",
+  "Night bloom let go",
+  "Pulse at 120",
+  "Pulse tap",
+  "blackout off",
+  "curtain up in 3",
+  "hold targets",
+  "pace 1.5",
+  "rinse Left ribs",
+  "run Quiet house",
+  "song Canopy drift",
+  "song Night bloom",
+];
 const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;
 const context = (of: Partial<LineContext> = {}): LineContext => {
   let ids = 0;
@@ -158,6 +176,40 @@ describe("the quick line", () => {
       expect(again.ok && again.value, line).toEqual(done.value);
     }
     expect(understood).toBeGreaterThan(2000);
+  });
+
+  it("is written for what hands do: reading it does the same, and what no line does is counted", () => {
+    const played = LINE_ACTS.flatMap(({ example }) => read(example, withSketch).play ?? []);
+    const lines = played.map((command) => lineOfCommand(command, context()));
+    lines.forEach((written, at) => written && expect(read(written.line).play, written.line).toEqual([played[at]]));
+    expect(lines.flatMap((written) => written?.line ?? []).toSorted()).toEqual(WRITTEN);
+    expect(lineOfCommand({ type: "toggle", playbackId: "card-dusk-wash" }, context())?.line).toBe("Dusk, added go");
+    expect(lineOfCommand({ type: "level", playbackId: "card-ember-wash", level: 0.225 }, context())).toEqual({
+      line: "Ember wash at 22.5",
+      about: "Ember wash at",
+    });
+    expect(lineOfCommand({ type: "flash", playbackId: "card-thunder", press: "down" }, context())).toBeNull();
+    const [done, missed] = [new Set<string>(), new Set<string>()];
+    for (const { example } of LINE_PARTS) {
+      const { changes = [] } = read(example);
+      const after = edit(show, changes);
+      if (!after.ok) throw new Error(explain(after.error));
+      const found = linesOfSketch(after.value, context());
+      if (found.missed > 0) missed.add(example);
+      for (const { line } of found.lines) {
+        const again = edit(show, read(line).changes ?? []);
+        expect(again.ok).toBe(true);
+        done.add(line);
+      }
+    }
+    expect([...done]).toEqual([
+      "Rib spots: Dimmer 0..80..0",
+      "Rib spots: Pan -20..20",
+      "Rib spots: Ember..Moss",
+      "Rib spots: color #ffa000..#0040ff",
+      "Rib spots: Dimmer 80, fade 2, delay 0..1.2",
+    ]);
+    expect(missed.size).toBe(LINE_PARTS.length - 4);
   });
 
   it.each(MACRO_LINES)("reads what only macros have: $example", ({ example }) => {

@@ -31,6 +31,14 @@ const type = async (text: string): Promise<void> => {
   await line().fill(text);
   await says().getByText(/\S/).first().waitFor();
 };
+const doLines = async (...texts: readonly string[]): Promise<void> => {
+  await ines.keyboard.press("/");
+  for (const text of texts) {
+    await line().fill(text);
+    await line().press("Enter");
+  }
+  await line().press("Escape");
+};
 const lantern = (): number => node.levels(12)?.[144] ?? NaN;
 
 describe("the quick line", () => {
@@ -155,24 +163,17 @@ describe("the pace", () => {
     await field.fill("60");
     await field.press("Enter");
     await until("it is a minute", async () => (await field.inputValue()) === "60");
-    await ines.keyboard.press("/");
-    await line().fill("Lanterns by hand go 9");
-    await line().press("Enter");
+    await doLines("Lanterns by hand go 9");
     await until("it comes slowly", () => lantern() >= 1);
     await pause(1200);
     expect(lantern()).toBeLessThan(6);
-    await line().fill("pace off");
-    await line().press("Enter");
+    await doLines("pace off");
     await strip.getByText("● Pace").waitFor({ state: "detached" });
-    await line().fill("Lanterns by hand let go");
-    await line().press("Enter");
+    await doLines("Lanterns by hand let go");
     await until("it is dark", () => lantern() === 0);
-    await line().fill("Lanterns by hand go 9");
-    await line().press("Enter");
+    await doLines("Lanterns by hand go 9");
     await until("it comes in its own time", () => lantern() >= 25);
-    await line().fill("Lanterns by hand let go");
-    await line().press("Enter");
-    await line().press("Escape");
+    await doLines("Lanterns by hand let go");
   });
 });
 
@@ -200,17 +201,13 @@ describe("macros", () => {
     await lines.fill("1001: dim 20\n4711: dim 0\n1001: dim 0");
     await ines.getByRole("button", { name: "Keep it" }).click();
     await ines.keyboard.press("Escape");
-    await ines.keyboard.press("/");
-    await line().fill("run macro 4");
-    await line().press("Enter");
+    await doLines("run macro 4");
     await until("its first line is done", () => lantern() === 51);
     await ines
       .getByText(/Macro 4, line 2: .*The macro was stopped there/)
       .first()
       .waitFor();
-    await line().fill("wipe");
-    await line().press("Enter");
-    await line().press("Escape");
+    await doLines("wipe");
   });
 
   it("run from a card in somebody else's window, ask whoever began them, and outlive that window", async () => {
@@ -229,10 +226,31 @@ describe("macros", () => {
     await question.getByRole("textbox").press("Enter");
     await until("as bright as asked", () => lantern() === 102);
     await question.waitFor({ state: "detached" });
-    await ines.keyboard.press("/");
-    await line().fill("wipe");
-    await line().press("Enter");
-    await line().press("Escape");
+    await doLines("wipe");
+  });
+
+  it("are written by doing: what hands do stands there as lines, of a drag its end, and what no line does is told", async () => {
+    await ines.goto(`${vexa.url}/perform/page-improvise`);
+    await ines.getByRole("button", { name: "Macros", exact: true }).click();
+    await ines.getByRole("button", { name: "New one by doing" }).click();
+    const fader = ines.getByRole("article", { name: "Ember wash", exact: true }).getByRole("slider");
+    for (const key of ["Home", "PageUp", "PageUp", "ArrowUp"]) await fader.press(key);
+    await ines.getByRole("button", { name: "On: Dusk, added" }).click();
+    await ines.getByRole("button", { name: "Off: Dusk, added" }).click();
+    await ines.getByRole("button", { name: "Flash: Thunder" }).click();
+    await doLines("Lantern string: dim 50, fade 2");
+    await ines.getByRole("button", { name: /lines by doing, 2 left out · Done/ }).click();
+    await ines
+      .getByText(/2 things that you did can't be written/)
+      .first()
+      .waitFor();
+    const lines = ines.getByLabel(/^Lines of Macro/);
+    expect(await lines.inputValue()).toBe(
+      ["Ember wash at 21", "Dusk, added go", "Dusk, added let go", "Lantern string: Dimmer 50, fade 2"].join("\n"),
+    );
+    await ines.getByRole("button", { name: "Leave it" }).click();
+    await ines.keyboard.press("Escape");
+    await doLines("wipe", "Ember wash let go");
   });
 
   it("begin with a cue", async () => {

@@ -22,6 +22,7 @@ export { MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, type Pace } from "./playback/
 export { paceFor } from "./playing/pace-for";
 export { paceAt, paceOf } from "./playback/pace-track";
 export { askedIn, MACRO_LINES, MOST_MACRO_STEPS, nextOfMacro, readStep, type MacroNext } from "./line/macro-run";
+export { lineOfCommand, linesOfSketch, withLines, type ActLine } from "./line/line-of-act";
 export { runningIdOf, type MacroProgress, type RunningMacro } from "./playback/running-macro";
 export { type MacroCard } from "./playback/macro-card";
 export { narrowedTo, type Actor } from "./territory/own-territory";

@@ -16,8 +16,10 @@ import { newId } from "../session/new-id";
 import { useClient, useMe, useQuietShow, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
+import { refuse, tell } from "../ui/messages";
 import { PopSheet } from "../ui/pop-sheet";
 import { WingControls } from "../wings/wing-controls";
+import { beginDoing, endDoing, useDoing } from "./doing";
 import { lineContext } from "./run-line";
 import { MacroRuns, runMacro } from "./macro-runs";
 
@@ -30,14 +32,27 @@ export function Macros(): React.JSX.Element {
   const [editedId, setEdited] = useState<string | null>(null);
   const macros = show.all("macro").toSorted((a, b) => a.rank - b.rank);
   const edited = show.get("macro", editedId);
-  const add = (): void => {
+  const { lines: doing, missed } = useDoing();
+  const add = (lines: readonly string[] = []): void => {
     const rank = 1 + Math.max(0, ...macros.map((macro) => macro.rank));
-    const record: Macro = { id: `macro-${newId()}`, kind: "macro", version: 1, name: `Macro ${rank}`, rank, lines: [] };
+    const record: Macro = { id: `macro-${newId()}`, kind: "macro", version: 1, name: `Macro ${rank}`, rank, lines };
     if (client.transact(`Made ${record.name}`, [{ op: "add", record }])) setEdited(record.id);
+  };
+  const done = (): void => {
+    const lines = endDoing(client);
+    if (missed > 0) refuse(`${counted(missed, "thing")} that you did can't be written as a line, and isn't in the macro.`);
+    if (lines.length === 0) return tell("Nothing was done that makes a macro");
+    setOpen(true);
+    add(lines);
   };
   return (
     <>
       <MacroRuns />
+      {doing && (
+        <Button tone="quiet" size="small" className="h-5 shrink-0 text-sketch" title="Makes a macro of what was done" onClick={done}>
+          ◌ {counted(doing.length, "line")} by doing{missed > 0 ? `, ${missed} left out` : ""} · Done
+        </Button>
+      )}
       <PopSheet
         label="Macros"
         className="w-[min(34rem,92vw)]"
@@ -86,9 +101,22 @@ export function Macros(): React.JSX.Element {
               )}
             </ul>
             {mayBuild(me) && (
-              <Button once onClick={add}>
-                New macro
-              </Button>
+              <div className="flex gap-1.5">
+                <Button once onClick={() => add()}>
+                  New macro
+                </Button>
+                {!doing && (
+                  <Button
+                    title="What you do from now on in this window is written down as lines"
+                    onClick={() => {
+                      setOpen(false);
+                      beginDoing(client);
+                    }}
+                  >
+                    New one by doing
+                  </Button>
+                )}
+              </div>
             )}
           </>
         )}

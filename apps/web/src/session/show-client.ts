@@ -48,8 +48,10 @@ export class ShowClient {
   #connection: Connection = "connecting";
   #presence: readonly PresenceEntry[] = [];
   #health: Health | null = null;
-  #standing: Standing | null = null;
-  #strangers: readonly Stranger[] = [];
+  standing: Standing | null = null;
+  strangers: readonly Stranger[] = [];
+  /** Hears of what is done here by hand, with the show as it was before: edits once they show, touches as they are sent. */
+  witness: ((before: Show, did: PlayCommand | "edit") => void) | null = null;
   readonly said = new SaidLog();
   #personId = "";
   #showName = "";
@@ -80,9 +82,9 @@ export class ShowClient {
     this.#socket.on("stale", () => void this.#catchUp());
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
-    this.#socket.on("strangers", (strangers) => this.#set(() => (this.#strangers = strangers)));
+    this.#socket.on("strangers", (strangers) => this.#set(() => (this.strangers = strangers)));
     this.#socket.on("said", (said) => this.#set(() => this.said.take(said)));
-    this.#socket.on("standing", (standing) => this.#set(() => (this.#standing = standing)));
+    this.#socket.on("standing", (standing) => this.#set(() => (this.standing = standing)));
     this.#socket.on("levels", (message) => {
       if (readLevelMessage(message, this.#values)) this.#levelListeners.forEach((listener) => listener());
       // Made for another rig than the one we know by now: all of them again.
@@ -104,12 +106,6 @@ export class ShowClient {
   }
   get health(): Health | null {
     return this.#health;
-  }
-  get standing(): Standing | null {
-    return this.#standing;
-  }
-  get strangers(): readonly Stranger[] {
-    return this.#strangers;
   }
   get personId(): string {
     return this.#personId;
@@ -164,12 +160,14 @@ export class ShowClient {
       changes,
       ...(gesture ? { gesture } : {}),
     };
+    const before = this.view;
     const added = this.#copy.add(transaction);
     if (!added.ok) {
       this.#tell("refused", explain(added.error));
       return false;
     }
     this.#set(() => undefined);
+    this.witness?.(before, "edit");
     if (this.#connection === "live") this.#send(transaction);
     return true;
   }
@@ -177,6 +175,7 @@ export class ShowClient {
   /** Plays at once, and resolves with the answer or without one; `atSeconds` is when it was meant, where that is known better than now. */
   async play(command: PlayCommand, atSeconds: number = this.now()): Promise<void> {
     if (!this.#reached()) return;
+    this.witness?.(this.view, command);
     const answer = await this.#socket
       .timeout(ANSWER_WITHIN_MS)
       .emitWithAck("play", { ...command, atSeconds })

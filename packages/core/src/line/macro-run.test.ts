@@ -2,11 +2,11 @@ import { describe, expect, it } from "vitest";
 import { playChanges } from "../playing/play";
 import type { PlayCommand } from "../playing/commands";
 import type { Macro } from "../playback/macro";
-import { DEEPEST_MACRO } from "../playback/running-macro";
+import { DEEPEST_MACRO, startOfMacro } from "../playback/running-macro";
 import { edit } from "../show/edit";
 import type { Show } from "../show/show";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
-import { MOST_MACRO_STEPS, nextOfMacro, readStep, startOfMacro, type MacroNext } from "./macro-run";
+import { MOST_MACRO_STEPS, nextOfMacro, readStep, type MacroNext } from "./macro-run";
 
 const macro = (id: string, lines: readonly string[]): Macro => ({ id, kind: "macro", version: 1, name: id, rank: 0, lines });
 const OPEN = listWithCard("open", [{ inSeconds: 2, strokes: [strokeOn("movers", { Dimmer: part([1]) })] }]);

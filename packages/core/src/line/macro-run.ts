@@ -103,10 +103,6 @@ export type MacroNext =
   | { readonly do: "end" }
   | { readonly do: "stop"; readonly why: string; readonly at: string };
 
-export function startOfMacro(macroId: string): MacroProgress {
-  return { open: [{ macroId, line: 0 }], steps: 0, answers: {} };
-}
-
 /** The next thing that a run does at a moment, and how far it is then. What is taken away or shortened while it runs just ends. */
 export function nextOfMacro(
   progress: MacroProgress,

@@ -40,6 +40,10 @@ export function runningIdOf(macroId: string): string {
   return `run.${macroId}`;
 }
 
+export function startOfMacro(macroId: string): MacroProgress {
+  return { open: [{ macroId, line: 0 }], steps: 0, answers: {} };
+}
+
 /** Macros run inside each other so deep at most. */
 export const DEEPEST_MACRO = 16;
 export const LONGEST_ANSWER = 200;

@@ -1,8 +1,7 @@
 import { fieldChanges } from "../document/field-changes";
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { startOfMacro } from "../line/macro-run";
-import { runningIdOf, type RunningMacro } from "../playback/running-macro";
+import { runningIdOf, startOfMacro, type RunningMacro } from "../playback/running-macro";
 import type { Who } from "../selection/who";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
