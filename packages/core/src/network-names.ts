@@ -2,6 +2,8 @@
 export { HeardUniverse, LOST_AFTER_SECONDS, type HeardPacket } from "./engine/heard-universe";
 export { INPUT_FIELDS, inputText, newInput, typedInput, type InputField } from "./edits/input-edits";
 export { INPUT_WAYS, type HeardSource, type InputLine, type InputWay } from "./playback/input";
-export type { InputHealth, OutputHealth } from "./protocol/messages";
+export type { InputHealth, OtherSender, OutputHealth } from "./protocol/messages";
 export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, TO_GROUPS, type OutputLine, type OutputProtocol } from "./playback/output";
 export { newOutput, OUTPUT_FIELDS, outputText, protocolChanges, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
+export { sentBeside } from "./questions/sent-beside";
+export { numberRanges } from "./units/number-ranges";

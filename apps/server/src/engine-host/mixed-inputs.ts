@@ -77,7 +77,7 @@ export class MixedInputs {
 
   #join(): void {
     this.#heard = this.#lines.flatMap((line): Heard[] => {
-      const buffer = line.on ? this.#buffers.find(({ id }) => id === line.id) : undefined;
+      const buffer = line.on && line.way !== "controls" ? this.#buffers.find(({ id }) => id === line.id) : undefined;
       return buffer ? [{ line, at: new Float64Array(buffer.shared, 0, 1), slots: new Uint8Array(buffer.shared, 8, SLOTS) }] : [];
     });
   }

@@ -9,7 +9,9 @@ import { SacnInputs } from "./sacn-inputs";
 const OWN = "aaaaaaaa-bbbb-cccc-dddd-eeeeeeeeeeee";
 let inputs: SacnInputs | null = null;
 let sender: Socket | null = null;
+let moves: { slot: number; from: number; level: number }[] = [];
 afterEach(async () => {
+  moves = [];
   await inputs?.close();
   sender?.close();
 });
@@ -47,7 +49,12 @@ async function listening(lines: (port: number) => readonly InputLine[]): Promise
   const clock = { t: 1000 };
   const mixer = new MixedInputs();
   let buffers: readonly HeardBuffer[] = [];
-  inputs = new SacnInputs({ cid: Buffer.from(OWN.replaceAll("-", ""), "hex"), now: () => clock.t, tell: (now) => (buffers = now) });
+  inputs = new SacnInputs({
+    cid: Buffer.from(OWN.replaceAll("-", ""), "hex"),
+    now: () => clock.t,
+    tell: (now) => (buffers = now),
+    moved: (_, slots) => moves.push(...slots),
+  });
   const table = lines(port);
   inputs.take(table);
   mixer.hear(buffers);
@@ -136,5 +143,27 @@ describe("universes from outside", () => {
   it("that can't be heard are told", async () => {
     await listening((port) => [line(port, { address: "198.51.100.7" })]);
     await until(() => inputs!.health()[0]?.trouble !== undefined);
+  });
+
+  it("that control put no light out: their slots move things, but not by coming, by going, or by coming back", async () => {
+    const { send, mixed, clock } = await listening((port) => [line(port, { universe: 7, into: 5, way: "controls" })]);
+    send({ level: 40 });
+    await until(() => inputs!.health()[0]!.sources.length === 1);
+    expect(moves).toEqual([]);
+    send({ level: 102 });
+    send({ level: 102 });
+    await until(() => moves.length > 0);
+    expect(moves).toEqual([{ slot: 0, from: 40 / 255, level: 0.4 }]);
+    // What leaves is ours, as it is.
+    expect(mixed(5)).toBe(5);
+    clock.t += 3;
+    await until(() => inputs!.health()[0]!.sources.length === 0);
+    await new Promise((resolve) => setTimeout(resolve, 450));
+    send({ level: 200 });
+    await until(() => inputs!.health()[0]!.sources.length === 1);
+    expect(moves).toHaveLength(1);
+    send({ level: 0 });
+    await until(() => moves.length > 1);
+    expect(moves[1]).toEqual({ slot: 0, from: 200 / 255, level: 0 });
   });
 });

@@ -13,6 +13,8 @@ interface Heard {
   readonly at: Float64Array;
   readonly slots: Uint8Array;
   readonly shared: SharedArrayBuffer;
+  /** What its slots were when they last moved something; null = nobody has been heard since, and nothing moves by coming. */
+  before: Uint8Array | null;
   packets: number;
   trouble?: string;
 }
@@ -22,21 +24,31 @@ interface Ear {
   readonly socket: Socket;
 }
 
+/** Slots of an input that have moved, counted from 0, and from where to where, 0..1. */
+export type MovedSlots = readonly { readonly slot: number; readonly from: number; readonly level: number }[];
+
 /** Listens to the universes of the table of inputs, beside the thread that sends, and shares with it what counts of them. */
 export class SacnInputs {
   readonly #cid: Uint8Array;
   readonly #now: () => number;
   readonly #tell: (buffers: readonly HeardBuffer[]) => void;
+  readonly #moved: (line: InputLine, slots: MovedSlots) => void;
   readonly #timer: NodeJS.Timeout;
   #lines: readonly InputLine[] = [];
   #heard: Heard[] = [];
   #ears: Ear[] = [];
 
-  /** `cid`: of our own streams, which are never taken in. */
-  constructor(of: { cid: Uint8Array; now: () => number; tell: (buffers: readonly HeardBuffer[]) => void }) {
+  /** `cid`: of our own streams, which are never taken in; `moved`: slots of an input that controls. */
+  constructor(of: {
+    cid: Uint8Array;
+    now: () => number;
+    tell: (buffers: readonly HeardBuffer[]) => void;
+    moved: (line: InputLine, slots: MovedSlots) => void;
+  }) {
     this.#cid = of.cid;
     this.#now = of.now;
     this.#tell = of.tell;
+    this.#moved = of.moved;
     this.#timer = setInterval(() => this.#heard.forEach((heard) => this.#share(heard)), LOOK_MS);
     this.#timer.unref();
   }
@@ -111,9 +123,21 @@ export class SacnInputs {
     }
   }
 
-  #share({ universe, slots, at }: Heard): void {
+  #share(heard: Heard): void {
+    const { universe, slots, at, line } = heard;
     const now = this.#now();
-    at[0] = universe.levels(now, slots) ? now : -Infinity;
+    const lives = universe.levels(now, slots);
+    at[0] = lives ? now : -Infinity;
+    if (line.way !== "controls") return;
+    if (!lives) heard.before = null;
+    else if (heard.before === null) heard.before = slots.slice();
+    else {
+      const { before } = heard;
+      const moved = [...slots.keys()].filter((slot) => slots[slot] !== before[slot]);
+      const steps = moved.map((slot) => ({ slot, from: before[slot]! / 255, level: slots[slot]! / 255 }));
+      before.set(slots);
+      if (steps.length > 0) this.#moved(line, steps);
+    }
   }
 }
 
@@ -121,7 +145,7 @@ function fresh(line: InputLine): Heard {
   const shared = new SharedArrayBuffer(HEARD_OCTETS);
   const at = new Float64Array(shared, 0, 1);
   at[0] = -Infinity;
-  return { line, universe: new HeardUniverse(), at, slots: new Uint8Array(shared, 8, SLOTS), shared, packets: 0 };
+  return { line, universe: new HeardUniverse(), at, slots: new Uint8Array(shared, 8, SLOTS), shared, before: null, packets: 0 };
 }
 
 /** Inputs that are heard by the same socket. */

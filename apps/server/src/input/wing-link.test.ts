@@ -1,6 +1,6 @@
 import { createSocket } from "node:dgram";
 import { afterEach, describe, expect, it } from "vitest";
-import { playChanges, Show, apply, type Control, type ControlTouch, type ShowRecord } from "@vexa/core";
+import { newInput, playChanges, Show, apply, type Control, type ControlTouch, type InputLine, type ShowRecord } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { osc } from "@vexa/formats";
 import { until } from "../testing/server-on-bench";
@@ -48,6 +48,36 @@ describe("the link to wings", () => {
     expect(link.hear(message("/vexa/control/fader-1", 7), here)).toEqual({ type: "level", playbackId: "card-spore", level: 1 });
     expect(link.hear(message("/vexa/control/unknown", 0.5), here)).toBeNull();
     expect(touches.map(({ name, position }) => `${name} ${position}`)).toEqual(["fader-1 0", "fader-1 1", "unknown 0.5"]);
+  });
+
+  it("takes slots of an input for faders and buttons: a button is down from the middle on, and one of many slots is told", () => {
+    const slot = { id: "c-slot", kind: "control", version: 1, source: "sacn", takes: "at-once", targetId: "card-spore" } as const;
+    const more: Control[] = [
+      { ...slot, name: "7.3", does: "fader" },
+      { ...slot, id: "c-button", name: "7.4", does: "go" },
+      { ...slot, id: "c-macro", name: "7.5", does: "macro", targetId: "macro-quiet" },
+    ];
+    const show = new Show(new Map([...records, ...more].map((record) => [record.id, record])));
+    const touches: ControlTouch[] = [];
+    const link = new WingLink(
+      () => show,
+      (touch) => touches.push(touch),
+    );
+    closing.push(() => void link.close());
+    const line: InputLine = { ...newInput(show, () => "x"), universe: 7, way: "controls" };
+    const moved = [
+      { slot: 2, from: 0, level: 0.4 },
+      { slot: 3, from: 0.4, level: 0.6 },
+      { slot: 4, from: 0.6, level: 0.9 },
+      { slot: 9, from: 0, level: 1 },
+    ];
+    expect(link.hearSlots(line, moved)).toEqual([
+      { type: "level", playbackId: "card-spore", level: 0.4 },
+      { type: "go", playbackId: "card-spore" },
+    ]);
+    expect(link.hearSlots(line, [{ slot: 4, from: 0.1, level: 0.5 }])).toEqual([{ type: "macro", macroId: "macro-quiet" }]);
+    expect(touches).toEqual([{ name: "7.3", position: 0.4, source: "sacn" }]);
+    expect(link.hearSlots({ ...line, universe: 8 }, moved)).toEqual([]);
   });
 
   it("leaves to others what isn't a wing's", () => {

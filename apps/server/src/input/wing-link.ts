@@ -1,12 +1,16 @@
 import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
-import { ControlEar, controlStanding, type ControlTouch, type PlayCommand, type Show } from "@vexa/core";
+import { ControlEar, controlStanding, hasTravel, type ControlTouch, type InputLine, type PlayCommand, type Show } from "@vexa/core";
 import { osc } from "@vexa/formats";
+import type { MovedSlots } from "./sacn-inputs";
 
 /** A wing that hasn't said anything for so long is gone. */
 const FORGET_AFTER_MS = 60_000;
 const MOST_WINGS = 16;
 const LONGEST_NAME = 40;
 const TELL_EVERY_MS = 30;
+/** A desk may move hundreds of slots at once: one of them is told so often. */
+const TELL_SLOTS_MS = 100;
+const HALF = 0.5;
 
 /**
  * Wings over OSC, both ways. `/vexa/control/NAME` with a number 0..1 is a touch; `/vexa/listen` with the port at which the wing
@@ -19,6 +23,7 @@ export class WingLink {
   readonly #show: () => Show;
   readonly #onTouch: (touch: ControlTouch) => void;
   #telling: NodeJS.Timeout | null = null;
+  #toldSlotMs = -Infinity;
 
   constructor(show: () => Show, onTouch: (touch: ControlTouch) => void) {
     this.#show = show;
@@ -39,6 +44,27 @@ export class WingLink {
     const position = Math.min(1, Math.max(0, number));
     this.#onTouch({ name, position });
     return this.#ear.hear(this.#show(), "osc", { name, position });
+  }
+
+  /** What slots of an input ask for that have moved; one of them is told to those who learn. */
+  hearSlots({ universe }: InputLine, moved: MovedSlots): PlayCommand[] {
+    const show = this.#show();
+    const nameOf = (slot: number): string => `${universe}.${slot + 1}`;
+    const [first] = moved;
+    const nowMs = performance.now();
+    if (first && nowMs - this.#toldSlotMs > TELL_SLOTS_MS) {
+      this.#toldSlotMs = nowMs;
+      this.#onTouch({ name: nameOf(first.slot), position: first.level, source: "sacn" });
+    }
+    const known = new Map(show.all("control").flatMap((control) => (control.source === "sacn" ? [[control.name, control] as const] : [])));
+    return moved.flatMap(({ slot, from, level }) => {
+      const control = known.get(nameOf(slot));
+      if (!control) return [];
+      // A button is down from the middle of its way up.
+      if (!hasTravel(control.does) && level >= HALF === from >= HALF) return [];
+      const position = hasTravel(control.does) ? level : Number(level >= HALF);
+      return this.#ear.hear(show, "sacn", { name: control.name, position }) ?? [];
+    });
   }
 
   /** The show has changed: wings hear of it soon, many changes at once. */

@@ -2,7 +2,7 @@ import { execFileSync, spawnSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { Packet } from "sacn";
 import { describe, expect, it } from "vitest";
-import type { InputHealth, OutputHealth } from "@vexa/core";
+import type { InputHealth, OtherSender, OutputHealth } from "@vexa/core";
 
 const CHILD = fileURLToPath(new URL("../testing/in-own-network.ts", import.meta.url));
 const allowed = spawnSync("unshare", ["-r", "-n", "true"]).status === 0;
@@ -13,10 +13,11 @@ describe.skipIf(!allowed)("outputs to many, and inputs from them", () => {
   it("send E1.31 to each universe's group with its discovery, and Art-Net to a broadcast address; a gone interface is told", () => {
     const script = `ip link set lo up && ip link set lo multicast on && ip route add 224.0.0.0/4 dev lo; exec npx tsx "${CHILD}"`;
     const said = execFileSync("unshare", ["-r", "-n", "sh", "-c", script], { encoding: "utf8", stdio: ["ignore", "pipe", "ignore"] });
-    const { received, health, heard } = JSON.parse(said) as {
+    const { received, health, heard, others } = JSON.parse(said) as {
       received: { by: string; octets: string }[];
       health: OutputHealth[];
       heard: InputHealth[];
+      others: OtherSender[];
     };
     const by = (name: string): Buffer[] => received.filter((each) => each.by === name).map(({ octets }) => Buffer.from(octets, "hex"));
     // Oracle: npm sacn 4.6.2.
@@ -46,6 +47,8 @@ describe.skipIf(!allowed)("outputs to many, and inputs from them", () => {
       { id: "input-1", sources: [{ name: "Vexa test", priority: 100, counts: true }] },
       { id: "input-elsewhere", packets: 0, sources: [] },
     ]);
+    // Who else sends on that network is known by what it says.
+    expect(others).toEqual([{ name: "Vexa test", universes: [1, 258] }]);
     expect(health.find(({ id }) => id === "output-groups")?.packets).toBeGreaterThan(5);
   });
 });

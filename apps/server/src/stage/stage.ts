@@ -1,8 +1,9 @@
 import { EventEmitter } from "node:events";
 import type { Logger } from "pino";
-import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
+import type { Answer, HeadAttribute, InputLine, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
+import { SacnOthers } from "../input/sacn-others";
 import { SacnInputs } from "../input/sacn-inputs";
 import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
@@ -19,6 +20,11 @@ import { giveWay } from "../show/give-way";
 import { LoanClock } from "../show/loan-clock";
 import type { DoorStorage } from "../storage/commit";
 import type { BroughtBack, StageEvents, StagePort } from "./stage-port";
+
+/** The lead lets inputs in, and they play as the lead would. */
+function deskActor({ id, name, version }: InputLine): Person {
+  return { id, kind: "person", version, name, initials: name.slice(0, 2), role: "lead" };
+}
 
 export interface StageOptions {
   readonly show: Show;
@@ -59,6 +65,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #timecode: TimecodeInput;
   readonly #wings: WingLink;
   readonly #inputs: SacnInputs;
+  readonly #others: SacnOthers;
   readonly #speaker: Speaker;
   #osc: OscInput | null = null;
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
@@ -92,10 +99,18 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       cid: sourceOf(options, LEADS_PRIORITY).cid,
       now: this.host.now,
       tell: (buffers) => this.host.hears(buffers),
+      moved: (line, slots) => {
+        for (const command of this.#wings.hearSlots(line, slots)) void this.play(deskActor(line), command, undefined);
+      },
     });
-    this.#inputs.take(show.all("input"));
-    this.door.on("changes", () => this.#inputs.take(this.door.show.all("input")));
-    this.host.on("health", (health) => this.emit("health", { ...health, inputs: this.#inputs.health() }));
+    this.#others = new SacnOthers({ cid: sourceOf(options, LEADS_PRIORITY).cid, now: this.host.now });
+    const listen = (now: Show): void => {
+      this.#inputs.take(now.all("input"));
+      this.#others.take(now.all("output"), now.all("input"));
+    };
+    listen(show);
+    this.door.on("changes", () => listen(this.door.show));
+    this.host.on("health", (health) => this.emit("health", { ...health, inputs: this.#inputs.health(), others: this.#others.heard() }));
     this.#followOn = new FollowOn(this.door, this.host.now);
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
@@ -175,6 +190,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.#wings.close();
     await this.#speaker.close();
     await this.#inputs.close();
+    await this.#others.close();
     this.#strangers.stop();
     await this.door.close();
   }

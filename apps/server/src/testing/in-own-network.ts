@@ -1,6 +1,7 @@
 import { createSocket } from "node:dgram";
 import { newInput, newOutput, Show, SLOTS, type OutputLine } from "@vexa/core";
 import { sacn } from "@vexa/formats";
+import { SacnOthers } from "../input/sacn-others";
 import { SacnInputs } from "../input/sacn-inputs";
 import { OutputLines } from "../output/output-lines";
 
@@ -28,9 +29,16 @@ await listen("group 1", sacn.SACN_PORT, sacn.multicastGroup(1));
 await listen("group 258", sacn.SACN_PORT, sacn.multicastGroup(258));
 await listen("discovery", sacn.SACN_PORT, sacn.multicastGroup(sacn.DISCOVERY_UNIVERSE));
 await listen("broadcast", 6454);
-const inputs = new SacnInputs({ cid: new Uint8Array(16).fill(9), now: () => performance.now() / 1000, tell: () => undefined });
+const inputs = new SacnInputs({
+  cid: new Uint8Array(16).fill(9),
+  now: () => performance.now() / 1000,
+  tell: () => undefined,
+  moved: () => undefined,
+});
 const input = { ...newInput(new Show(new Map()), () => "1"), on: true, multicast: true };
 inputs.take([input, { ...input, id: "input-elsewhere", universe: 2 }]);
+const others = new SacnOthers({ cid: new Uint8Array(16).fill(9), now: () => performance.now() / 1000 });
+others.take([], [input]);
 const lines = new OutputLines({ cid: new Uint8Array(16).fill(7), name: "Vexa test" });
 lines.take(
   [
@@ -49,5 +57,5 @@ while (performance.now() - begun < 500) {
   lines.send(frame, performance.now());
   await new Promise((resolve) => setTimeout(resolve, 23));
 }
-process.stdout.write(JSON.stringify({ received, health: lines.health(), heard: inputs.health() }));
+process.stdout.write(JSON.stringify({ received, health: lines.health(), heard: inputs.health(), others: others.heard() }));
 process.exit(0);

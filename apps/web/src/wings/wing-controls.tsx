@@ -22,10 +22,12 @@ const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
   tap: "Tap",
 };
 
+const SOURCE_WORDS: Readonly<Record<Control["source"], string>> = { osc: "by OSC", midi: "by MIDI", sacn: "by E1.31" };
+
 /** Learns from wings at the server while somebody waits for a touch. */
 export function useWingTouches(): void {
   const client = useClient();
-  useEffect(() => client.hear("touched", (touch) => learnFrom(client, "osc", touch)), [client]);
+  useEffect(() => client.hear("touched", (touch) => learnFrom(client, touch.source ?? "osc", touch)), [client]);
 }
 
 /** Which faders and buttons of wings move this, learned by touching them. */
@@ -110,8 +112,7 @@ function OneControl({ control }: { control: Control }): React.JSX.Element {
   return (
     <div className="flex items-center gap-1.5 text-xs">
       <span className="min-w-0 flex-1 truncate">
-        <span className="font-mono">{name}</span> <span className="text-ink-3">{source === "osc" ? "by OSC" : "by MIDI"}</span> ·{" "}
-        {JOB_WORDS[does]}
+        <span className="font-mono">{name}</span> <span className="text-ink-3">{SOURCE_WORDS[source]}</span> · {JOB_WORDS[does]}
       </span>
       {hasTravel(does) && (
         <Choice

@@ -2,7 +2,7 @@ import { fields, integerIn, oneOf, optional, textUpTo, where, type Schema } from
 import { CARD_BUTTONS, type CardButton } from "./playback";
 
 /** Where a fader or a button of a wing reports. */
-export const CONTROL_SOURCES = ["osc", "midi"] as const;
+export const CONTROL_SOURCES = ["osc", "midi", "sacn"] as const;
 export type ControlSource = (typeof CONTROL_SOURCES)[number];
 
 export const CONTROL_JOBS = ["fader", "group-level", "grand-master", "macro", ...CARD_BUTTONS] as const;
@@ -15,7 +15,7 @@ export interface Control {
   readonly kind: "control";
   readonly version: number;
   readonly source: ControlSource;
-  /** As the wing names it: the last part of its OSC address, or a MIDI message's kind, channel and number. */
+  /** As the wing names it: the last part of its OSC address, a MIDI message's kind, channel and number, or a universe and slot such as 7.12. */
   readonly name: string;
   readonly does: ControlJob;
   /** The card, the master of a group or the macro; none for the grand master. */

@@ -2,11 +2,14 @@ import { fields, integerIn, nullable, oneOf, textUpTo, where, yesOrNo, type Sche
 import { MAX_UNIVERSE } from "../rig/fixture";
 import { isUnicast } from "./output";
 
-/** How a universe from outside meets ours: the higher of each slot counts, or it replaces ours while it lives. */
-export const INPUT_WAYS = ["highest", "replaces"] as const;
+/**
+ * How a universe from outside meets ours: the higher of each slot counts, or it replaces ours while it lives; or none of it leaves, and its slots
+ * are faders and buttons that move what they were learned for.
+ */
+export const INPUT_WAYS = ["highest", "replaces", "controls"] as const;
 export type InputWay = (typeof INPUT_WAYS)[number];
 
-/** A universe of E1.31 from outside that is merged into one of ours as it leaves. */
+/** A universe of E1.31 from outside that is merged into one of ours as it leaves, or that moves masters and cards. */
 export interface InputLine {
   readonly id: string;
   readonly kind: "input";

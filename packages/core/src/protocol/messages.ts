@@ -151,8 +151,16 @@ export interface Health {
   /** What each output of the show's table did in that second. */
   readonly outputs?: readonly OutputHealth[];
   readonly inputs?: readonly InputHealth[];
+  /** Who else sends E1.31 on the networks that this machine uses, by what they say of themselves. */
+  readonly others?: readonly OtherSender[];
   /** How many others stand by and are in step. */
   readonly standbys?: number;
+}
+
+/** Another source of E1.31, and the universes that it says it sends, rising. */
+export interface OtherSender {
+  readonly name: string;
+  readonly universes: readonly number[];
 }
 
 /** A lamp of the library, in short: all of it is in its file. */
@@ -192,6 +200,8 @@ export interface ControlTouch {
   readonly name: string;
   /** 0..1. */
   readonly position: number;
+  /** A slot of an input; none = a wing's. */
+  readonly source?: "sacn";
 }
 
 export interface ClientToServer {

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { Packet } from "sacn";
 import { describe, expect, it } from "vitest";
-import { discovery, decode, encode, inSequence, multicastGroup, OPTIONS, refresh, synchronization } from "./packet";
+import { discovery, decode, decodeDiscovery, encode, inSequence, multicastGroup, OPTIONS, refresh, synchronization } from "./packet";
 
 const cid = Uint8Array.from({ length: 16 }, (_, index) => index * 17);
 const hex = (octets: Uint8Array): string => Buffer.from(octets).toString("hex");
@@ -135,5 +135,35 @@ describe("E1.31 data packets", () => {
     expect(Buffer.from(packet).toString("hex")).toBe(layers);
     expect(decode(packet).ok).toBe(false);
     for (const syncAddress of [0, 64000]) expect(() => synchronization({ cid: new Uint8Array(16), sequence: 0, syncAddress })).toThrow();
+  });
+
+  it("reads lists of universes, and nothing else", () => {
+    const cid = new Uint8Array(16).fill(3);
+    const universes = Array.from({ length: 700 }, (_, at) => at + 1);
+    const pages = discovery({ cid, sourceName: "Fern desk", universes });
+    const read = pages.map((page) => decodeDiscovery(page));
+    expect(
+      read.map((page) => page.ok && [page.value.sourceName, page.value.page, page.value.lastPage, page.value.universes.length]),
+    ).toEqual([
+      ["Fern desk", 0, 1, 512],
+      ["Fern desk", 1, 1, 188],
+    ]);
+    expect(read.flatMap((page) => (page.ok ? page.value.universes : []))).toEqual(universes);
+    const [page] = pages as [Uint8Array];
+    const broken = (at: number, to: number): Uint8Array => Uint8Array.from(page, (octet, index) => (index === at ? to : octet));
+    for (const wrong of [
+      page.slice(0, 121),
+      page.slice(0, 119),
+      broken(0, 1),
+      broken(21, 4),
+      broken(117, 2),
+      broken(118, 9),
+      broken(39, 0),
+    ])
+      expect(decodeDiscovery(wrong).ok).toBe(false);
+    expect(decodeDiscovery(encode({ cid, sourceName: "x", priority: 100, sequence: 0, universe: 1, slots: new Uint8Array(512) })).ok).toBe(
+      false,
+    );
+    fc.assert(fc.property(fc.uint8Array({ maxLength: 1300 }), (octets) => !decodeDiscovery(octets).ok));
   });
 });

@@ -118,7 +118,7 @@ export function decode(packet: Uint8Array): Result<SacnData> {
   if (priority > 200) return wrong(`there is no priority ${priority}`);
   return ok({
     cid: packet.slice(AT.cid, AT.cid + 16),
-    sourceName: new TextDecoder().decode(packet.subarray(AT.name, AT.name + NAME_OCTETS)).split("\0")[0]!,
+    sourceName: nameIn(packet),
     priority,
     sequence: packet[AT.sequence]!,
     universe,
@@ -170,6 +170,41 @@ export function discovery({
     own.forEach((universe, at) => view.setUint16(120 + 2 * at, universe));
     return packet;
   });
+}
+
+/** A page of a source's universes. */
+export interface DiscoveryPage {
+  readonly cid: Uint8Array;
+  readonly sourceName: string;
+  readonly page: number;
+  readonly lastPage: number;
+  readonly universes: readonly number[];
+}
+
+/** Reads a universe discovery packet; anything else is an error that says what is wrong. */
+export function decodeDiscovery(packet: Uint8Array): Result<DiscoveryPage> {
+  const wrong = (why: string): ReturnType<typeof fail> => fail("sacn.unreadable", { why });
+  if (packet.length < 120 || packet.length > 120 + 2 * UNIVERSES_A_PAGE || packet.length % 2 !== 0)
+    return wrong(`a list of universes hasn't ${packet.length} octets`);
+  if (PREAMBLE.some((octet, at) => packet[at] !== octet)) return wrong("it doesn't start as an ACN packet");
+  const view = new DataView(packet.buffer, packet.byteOffset, packet.byteLength);
+  if (view.getUint32(18) !== 0x00000008 || view.getUint32(40) !== 0x00000002 || view.getUint32(114) !== 0x00000001)
+    return wrong("it is no list of universes");
+  for (const offset of [16, 38, 112])
+    if (view.getUint16(offset) !== (0x7000 | (packet.length - offset))) return wrong(`the length at octet ${offset} doesn't fit`);
+  const [page, lastPage] = [packet[118]!, packet[119]!];
+  if (page > lastPage) return wrong(`page ${page} lies behind the last, ${lastPage}`);
+  return ok({
+    cid: packet.slice(AT.cid, AT.cid + 16),
+    sourceName: nameIn(packet),
+    page,
+    lastPage,
+    universes: Array.from({ length: (packet.length - 120) / 2 }, (_, at) => view.getUint16(120 + 2 * at)),
+  });
+}
+
+function nameIn(packet: Uint8Array): string {
+  return new TextDecoder().decode(packet.subarray(AT.name, AT.name + NAME_OCTETS)).split("\0")[0]!;
 }
 
 function nameOctets(name: string): Uint8Array {

@@ -27,7 +27,11 @@ const HEADS: Readonly<Record<InputField, LineHead>> = {
   address: { head: "Heard on", title: "An address of this machine’s own; 127.0.0.1 hears this machine alone" },
   port: { head: "Port", title: "Empty: 5568", placeholder: "usual" },
 };
-const WAYS: Readonly<Record<InputWay, string>> = { highest: "the highest counts", replaces: "replaces ours while it lives" };
+const WAYS: Readonly<Record<InputWay, string>> = {
+  highest: "the highest counts",
+  replaces: "replaces ours while it lives",
+  controls: "moves masters and cards",
+};
 const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5rem_5rem_8rem_4rem_7rem_12rem_2rem]";
 
 /** Universes of E1.31 from outside, merged into ours as they leave. */
@@ -41,7 +45,8 @@ export function InputsTable({ leads }: { leads: boolean }): React.JSX.Element {
         <h2 className="font-semibold">Inputs</h2>
         <p className="flex-1 text-[13px] text-ink-2">
           {inputs.length === 0 ? "None is listed. " : ""}A universe of E1.31 from outside is merged into one of ours; of its sources the
-          highest priority counts, and what is silent for 2.5 s is gone. Trace names it.
+          highest priority counts, and what is silent for 2.5 s is gone. Trace names it. One that moves masters and cards puts no light out;
+          its slots are learned where a wing’s faders are.
         </p>
         {leads && (
           <Button
@@ -95,7 +100,7 @@ function Row({ input, leads }: { input: InputLine; leads: boolean }): React.JSX.
       ) : (
         <AskFirst
           label={`${name} listens to a network`}
-          what={`It is heard on ${address}: whoever is on that network can put light into universe ${input.into}.`}
+          what={`It is heard on ${address}: whoever is on that network can ${way === "controls" ? "move what it was learned for" : `put light into universe ${input.into}`}.`}
           sure="Listen to it"
           trigger={button}
           onSure={turn}
