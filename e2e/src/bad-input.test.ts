@@ -107,4 +107,43 @@ describe("bad input", () => {
     expect(operator.errors).toEqual([]);
     await operator.context().close();
   });
+
+  it("takes cues of another program in from a text, says before what it leaves out, and refuses what has none", async () => {
+    await ines.goto(`${vexa.url}/score`);
+    await ines.getByRole("button", { name: "Take in…" }).click();
+    const file = ines.getByLabel("File of cues");
+    const give = (name: string, text: string): Promise<void> =>
+      file.setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+    await give("picture.asc", "PK\u0003\u0004\0");
+    await message(ines, /picture\.asc can't be read: it isn't a text/).waitFor();
+    await give("empty.asc", "Ident 3:0\nEndData\n");
+    await message(ines, /empty\.asc can't be read: there is no cue in it/).waitFor();
+    await give(
+      "Fern night.asc",
+      "Ident 3:0\nPatch 1 1@100\nCue 1\n Text Dusk\n Up 4\n Chan 1001@40 7777@FL\nCue 2\n Up 2\n Chan 1002@Hff\nEndData\n",
+    );
+    await ines.getByText("Fern night: 2 cues.").waitFor();
+    const left = ines.getByRole("list", { name: "What is left out" });
+    expect(await left.getByRole("listitem").allTextContents()).toEqual([
+      "▬ Left out: “Patch”",
+      expect.stringMatching(/lamps that this rig hasn't got.*: 7777$/),
+    ]);
+    await ines.getByRole("button", { name: "Make the list" }).click();
+    await ines.getByRole("heading", { name: "Fern night" }).waitFor();
+    const cues = ines.getByRole("listbox", { name: "Cues" }).getByRole("option");
+    expect(await cues.allTextContents()).toEqual([expect.stringContaining("Dusk"), expect.stringMatching(/^2/)]);
+    // It goes out again with the whole look of each cue.
+    await ines.getByRole("button", { name: "Change Fern night" }).click();
+    const link = await ines.getByRole("link", { name: "levels as text" }).getAttribute("href");
+    const text = await (await ines.request.get(`${vexa.url}${link}`)).text();
+    expect(text.split("\r\n").filter((line) => /^(Cue| {2}(Up|Chan))/.test(line))).toEqual([
+      "Cue 1",
+      "  Up 4",
+      "  Chan 1001@40 1002@0",
+      "Cue 2",
+      "  Up 2",
+      "  Chan 1001@0 1002@100",
+    ]);
+    await ines.keyboard.press("Escape");
+  });
 });

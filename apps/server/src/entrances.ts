@@ -57,6 +57,7 @@ export const ROUTES = {
   "GET /api/shows/:id/file": { what: "a show as a file", admits: "restore" },
   "GET /api/lists/:listId/sheet": { what: "a list's cue sheet as PDF", admits: "signed in" },
   "GET /api/lists/:listId/table": { what: "a list's cues as CSV", admits: "signed in" },
+  "GET /api/lists/:listId/levels": { what: "a list's levels and times as text for other programs", admits: "signed in" },
   "GET /api/network": { what: "this machine's interfaces", admits: "stage" },
   "GET /api/network/way": { what: "by which interface an address is reached", admits: "stage" },
   "GET /api/sounds/:id": { what: "a sound file", admits: "signed in" },

@@ -35,3 +35,6 @@ export { MOST_SONGS } from "./playback/evening";
 export { LONGEST_SONG_NOTE, type Song } from "./playback/song";
 export { songTimes, tonight } from "./questions/tonight";
 export { moveSongChanges, newSong } from "./edits/song-edits";
+export { type PlainCue, type PlainTime } from "./cue/plain-cue";
+export { plainCues } from "./questions/plain-cues";
+export { plainCueChanges, type PlainCuesTaken } from "./edits/plain-cue-edits";

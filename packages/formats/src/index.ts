@@ -8,3 +8,4 @@ export * as mvr from "./mvr/index";
 export * as osc from "./osc/message";
 export * as sacn from "./sacn/packet";
 export * as showFile from "./show-file/index";
+export * as usitt from "./usitt/cues";

@@ -1,6 +1,6 @@
 import { Router } from "express";
-import { CUE_SHEET_COLUMNS, cueSheet, type CueList, type CueSheetRow } from "@vexa/core";
-import { csv } from "@vexa/formats";
+import { CUE_SHEET_COLUMNS, cueSheet, plainCues, type CueList, type CueSheetRow } from "@vexa/core";
+import { csv, usitt } from "@vexa/formats";
 import { answerError } from "../http/answer-error";
 import { signedIn } from "../http/signed-in";
 import { endPaper, newPaper, writeTables, type PaperColumn } from "../paper/paper";
@@ -14,7 +14,7 @@ const COLUMNS: readonly PaperColumn<keyof CueSheetRow>[] = [
   { of: "note", head: CUE_SHEET_COLUMNS.note, x: 402, width: 122, wraps: true },
 ];
 
-/** A list's cue sheet on paper, and as a table for the stage manager. */
+/** A list's cue sheet on paper, as a table for the stage manager, and its levels as text for other programs. */
 export function scoreRoutes(stage: StagePort): Router {
   const router = Router();
   const listOf = (id: string): CueList | null => stage.show.get("cueList", id);
@@ -44,6 +44,17 @@ export function scoreRoutes(stage: StagePort): Router {
           cueSheet(stage.show, list).map((row) => ({ ...row })),
         ),
       );
+  });
+  router.get("/:listId/levels", (request, response) => {
+    if (!signedIn(stage, request, response)) return;
+    const list = listOf(request.params.listId);
+    if (!list) return answerError(response, { code: "record.unknown", details: { what: "cue list" } });
+    const { cues, unsaid } = plainCues(stage.show, list);
+    const notes = unsaid.map((what) => `Not in it: ${what}.`);
+    response
+      .type("text/plain")
+      .attachment("cues.asc")
+      .send(usitt.writeCues(cues, { title: list.name, notes }));
   });
   return router;
 }

@@ -35,6 +35,14 @@ export function ListSheet({ list }: { list: CueList }): React.JSX.Element | null
         <a className="text-linked underline" href={`/api/lists/${encodeURIComponent(list.id)}/table`} download>
           as CSV
         </a>
+        <a
+          className="text-linked underline"
+          title="Levels and times for other programs: USITT ASCII. What it can’t say stands in its head."
+          href={`/api/lists/${encodeURIComponent(list.id)}/levels`}
+          download
+        >
+          levels as text
+        </a>
       </p>
     </PopSheet>
   );

@@ -1,4 +1,5 @@
 import { Plus } from "lucide-react";
+import { useState } from "react";
 import { cueAfter, cueName, newCueList, secondsLeft, territoryFor, type CueList } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
 import { useInterface } from "../../selection/interface-store";
@@ -6,7 +7,9 @@ import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { PopSheet } from "../../ui/pop-sheet";
 import { ListSheet } from "./list-sheet";
+import { TakeCues } from "./take-cues";
 
 /** All cue lists, and of those that run: the cue, the seconds that are left, and what comes next. */
 export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: CueList | null }): React.JSX.Element {
@@ -56,6 +59,7 @@ function NewList(): React.JSX.Element | null {
   const show = useShow();
   const me = useMe();
   const { set } = useInterface();
+  const [taking, setTaking] = useState(false);
   const territoryId = territoryFor(me, show);
   if (me.role !== "lead" && territoryId === null) return null;
   const add = (): void => {
@@ -63,9 +67,24 @@ function NewList(): React.JSX.Element | null {
     if (client.transact(`Made ${record.name}`, [{ op: "add", record }])) set({ scoreListId: record.id, chosenCueIds: [] });
   };
   return (
-    <Button once size="small" title="An empty cue list" onClick={add}>
-      <Plus size={13} aria-hidden /> New
-    </Button>
+    <span className="flex gap-1">
+      <PopSheet
+        label="Take cues in"
+        className="w-80"
+        open={taking}
+        onOpen={setTaking}
+        trigger={
+          <Button size="small" tone="quiet" title="Levels and times of another program, as a list">
+            Take in…
+          </Button>
+        }
+      >
+        <TakeCues onDone={() => setTaking(false)} />
+      </PopSheet>
+      <Button once size="small" title="An empty cue list" onClick={add}>
+        <Plus size={13} aria-hidden /> New
+      </Button>
+    </span>
   );
 }
 
