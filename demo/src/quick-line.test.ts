@@ -212,6 +212,20 @@ describe("the quick line", () => {
     expect(missed.size).toBe(LINE_PARTS.length - 4);
   });
 
+  it("is written for the heads that are meant: where a name means others there is none", () => {
+    const spots = show.get("group", RIBS)!;
+    const twin = { ...spots, id: "group-twin", rank: spots.rank + 1, heads: spots.heads.slice(1) };
+    const two = new Show(new Map([...show.records, [twin.id, twin]]));
+    const on = (groupId: string) => {
+      const { changes = [] } = read("sel: dim 40", { show: two, selection: { groupIds: [groupId] } });
+      const after = edit(two, changes);
+      if (!after.ok) throw new Error(explain(after.error));
+      return linesOfSketch(after.value, context({ show: two }));
+    };
+    expect(on(RIBS)).toMatchObject({ lines: [{ line: "Rib spots: Dimmer 40" }], missed: 0 });
+    expect(on(twin.id)).toEqual({ lines: [], missed: 1 });
+  });
+
   it.each(MACRO_LINES)("reads what only macros have: $example", ({ example }) => {
     const step = readStep(example, show);
     expect(step.ok && step.value.type).not.toBe("line");

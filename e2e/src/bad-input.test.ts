@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { message, pickGroup, setLane, signedIn, signIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
 
 /** What people type that can't be: each gets a clear sentence, and nothing is lost. */
 let vexa: RunningVexa;
@@ -144,6 +145,33 @@ describe("bad input", () => {
       "  Up 2",
       "  Chan 1001@0 1002@100",
     ]);
+    await ines.keyboard.press("Escape");
+  });
+
+  it("hops back along one's own steps in words, and forward again", async () => {
+    await ines.goto(`${vexa.url}/build`);
+    await pickGroup(ines, "Lantern string");
+    for (const level of ["31", "32", "33"]) await setLane(ines, "Dimmer", level);
+    const value = ines.getByLabel("Dimmer value", { exact: true });
+    await ines.getByRole("button", { name: "Steps" }).click();
+    const steps = ines.getByRole("list", { name: "My steps" });
+    await steps
+      .getByRole("button", { name: /^Back to before Dimmer/ })
+      .nth(2)
+      .waitFor();
+    // The third from the top is the first of the three: before it there was no such lane, or another value.
+    await steps
+      .getByRole("button", { name: /^Back to before/ })
+      .nth(1)
+      .click();
+    await until("two are taken back", async () => (await steps.getByRole("button", { name: /^Again up to/ }).count()) === 2);
+    expect(await value.inputValue()).toBe("31");
+    await steps
+      .getByRole("button", { name: /^Again up to/ })
+      .first()
+      .click();
+    await until("both are done again", async () => (await steps.getByRole("button", { name: /^Again up to/ }).count()) === 0);
+    expect(await value.inputValue()).toBe("33");
     await ines.keyboard.press("Escape");
   });
 });

@@ -236,40 +236,6 @@ describe("the shows of an installation", () => {
     await ines.getByRole("link", { name: "Shows" }).click();
   });
 
-  it("take slots from outside for faders: learned by moving them, and nothing of it leaves as light", async () => {
-    await ines.getByRole("link", { name: "Network" }).click();
-    await ines.getByRole("button", { name: "Add an input" }).click();
-    const port = 20000 + Math.floor(Math.random() * 20000);
-    await typeInto(ines, "Port of Input", String(port));
-    await typeInto(ines, "Into ours of Input", "12");
-    await choose(ines.getByLabel("How Input counts"), { label: "moves masters and cards" });
-    await ines.getByRole("button", { name: "Input on" }).click();
-    const desk = await foreignDesk(port, { universe: 1, slot: 145, level: 10 });
-    await ines.getByText("Fern desk, priority 100").waitFor();
-    const dark = lantern();
-    await ines.goto(`${vexa.url}/perform/page-improvise`);
-    await ines.getByRole("button", { name: "Arrange" }).click();
-    await ines.getByRole("button", { name: "Options of Lantern string" }).click();
-    await ines.getByRole("button", { name: "Learn fader" }).click();
-    await ines.getByText(/Touch a fader or a button/).waitFor();
-    expect(lantern()).toBe(dark);
-    desk.set(0);
-    await ines.getByText("1.145").waitFor();
-    await ines.getByText("by E1.31").waitFor();
-    // It stands where the master does, and takes it along.
-    desk.set(153);
-    await until("the lanterns follow", () => lantern() === 153);
-    desk.set(0);
-    await until("dark again", () => lantern() === dark);
-    desk.stop();
-    await ines.keyboard.press("Escape");
-    await ines.getByRole("link", { name: "Show", exact: true }).click();
-    await ines.getByRole("link", { name: "Network" }).click();
-    await ines.getByRole("button", { name: "Take Input away" }).click();
-    await ines.getByText("None is listed.").waitFor();
-    await ines.getByRole("link", { name: "Shows" }).click();
-  });
-
   it("are seen by programmers, and opened by the lead alone", async () => {
     await tomasz.getByRole("link", { name: "Show", exact: true }).click();
     await tomasz.getByRole("list", { name: "Shows" }).getByText("Second night").first().waitFor();

@@ -6,7 +6,9 @@ import type { Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
 import { washLevels } from "./demo-patch";
+import { foreignDesk } from "./foreign-desk";
 import { freeUdpPort } from "./node-on-loopback";
+import { typeInto } from "./rig-story";
 import { pause, until } from "./until";
 
 /** Story: the simulated wing, as it ships, moves cards and sees its faders follow. */
@@ -159,5 +161,42 @@ describe("a wing", () => {
     await pause(300);
     expect(await level()).toBe(60);
     expect(story.page.errors).toEqual([]);
+  });
+
+  it("may be another desk's universe: its slots are learned by moving them, and nothing of it leaves as light", async () => {
+    const { page } = story;
+    await page.getByRole("link", { name: "Show", exact: true }).click();
+    await page.getByRole("link", { name: "Network" }).click();
+    await page.getByRole("button", { name: "Add an input" }).click();
+    const port = await freeUdpPort();
+    await typeInto(page, "Port of Input", String(port));
+    await typeInto(page, "Into ours of Input", "12");
+    await choose(page.getByLabel("How Input counts"), { label: "moves masters and cards" });
+    await page.getByRole("button", { name: "Input on" }).click();
+    const desk = await foreignDesk(port, { universe: 1, slot: 145, level: 10 });
+    await page.getByText("Fern desk, priority 100").waitFor();
+    const lantern = (): number => story.levels(12)?.[144] ?? NaN;
+    const dark = lantern();
+    await page.getByRole("link", { name: "Perform" }).click();
+    await page.getByRole("link", { name: "By hand" }).click();
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Lantern string" }).click();
+    const sheet = page.getByRole("dialog", { name: "Options of Lantern string" });
+    await sheet.getByRole("button", { name: "Learn fader" }).click();
+    await sheet.getByText(/Touch a fader or a button/).waitFor();
+    expect(lantern()).toBe(dark);
+    desk.set(0);
+    await sheet.getByText("1.145").waitFor();
+    await sheet.getByText("by E1.31").waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+    // It stands where the master does, and takes it along.
+    desk.set(153);
+    await until("the lanterns follow", () => lantern() === 153);
+    expect(await page.getByRole("slider", { name: "Master Lantern string" }).getAttribute("aria-valuenow")).toBe("60");
+    desk.set(0);
+    await until("dark again", () => lantern() === dark);
+    desk.stop();
+    expect(page.errors).toEqual([]);
   });
 });

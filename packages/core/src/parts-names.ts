@@ -38,3 +38,4 @@ export { moveSongChanges, newSong } from "./edits/song-edits";
 export { type PlainCue, type PlainTime } from "./cue/plain-cue";
 export { plainCues } from "./questions/plain-cues";
 export { plainCueChanges, type PlainCuesTaken } from "./edits/plain-cue-edits";
+export { ownSteps, type OwnStep } from "./protocol/own-steps";

@@ -77,6 +77,21 @@ describe("the link to wings", () => {
     ]);
     expect(link.hearSlots(line, [{ slot: 4, from: 0.1, level: 0.5 }])).toEqual([{ type: "macro", macroId: "macro-quiet" }]);
     expect(touches).toEqual([{ name: "7.3", position: 0.4, source: "sacn" }]);
+    // One that takes over when it meets the level, which is 0: from there it takes it along at once, from elsewhere it doesn't.
+    const met = new Show(new Map([...show.records, ["c-slot", { ...more[0]!, takes: "when-met" as const }]]));
+    const other = new WingLink(
+      () => met,
+      () => undefined,
+    );
+    closing.push(() => void other.close());
+    expect(other.hearSlots(line, [{ slot: 2, from: 0.5, level: 0.7 }])).toEqual([]);
+    expect(other.hearSlots(line, [{ slot: 2, from: 0.7, level: 0 }])).toEqual([{ type: "level", playbackId: "card-spore", level: 0 }]);
+    const third = new WingLink(
+      () => met,
+      () => undefined,
+    );
+    closing.push(() => void third.close());
+    expect(third.hearSlots(line, [{ slot: 2, from: 0, level: 0.6 }])).toEqual([{ type: "level", playbackId: "card-spore", level: 0.6 }]);
     expect(link.hearSlots({ ...line, universe: 8 }, moved)).toEqual([]);
   });
 

@@ -63,7 +63,7 @@ export class WingLink {
       // A button is down from the middle of its way up.
       if (!hasTravel(control.does) && level >= HALF === from >= HALF) return [];
       const position = hasTravel(control.does) ? level : Number(level >= HALF);
-      return this.#ear.hear(show, "sacn", { name: control.name, position }) ?? [];
+      return this.#ear.hear(show, "sacn", { name: control.name, position, from }) ?? [];
     });
   }
 

@@ -2,11 +2,13 @@ import { randomUUID } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { runningIdOf, setChange, Show, type Macro, type Person, type PlayCommand, type RunningMacro, type ShowRecord } from "@vexa/core";
 import { understory } from "@vexa/demo";
-import type { DoorStorage } from "../storage/commit";
+import { StorageAway, type DoorStorage } from "../storage/commit";
 import { Door } from "./door";
 import { MacroPlayer } from "./macro-player";
 
-const quick: DoorStorage = { commit: () => Promise.resolve("1"), findUndo: () => Promise.resolve(null) };
+/** What becomes of the next edit in the database; null = it is written at once. */
+let commits: Promise<string> | null = null;
+const quick: DoorStorage = { commit: () => commits ?? Promise.resolve("1"), findUndo: () => Promise.resolve(null) };
 const now = (): number => Date.now() / 1000;
 const macro = (id: string, lines: readonly string[]): Macro => ({ id, kind: "macro", version: 1, name: id, rank: 0, lines });
 let door: Door;
@@ -80,6 +82,21 @@ describe("macros at the server", () => {
     await play("person-tomasz", { type: "macro-stop", macroId: "one" });
     await pass(5000);
     expect(run()).toBeNull();
+  });
+
+  it("aren't stopped by what a run before had begun, when they are begun anew meanwhile", async () => {
+    open([macro("one", ["Floor washes: dim 50", "wait 9"])]);
+    let fails: (why: Error) => void = () => undefined;
+    commits = new Promise((_, reject) => (fails = reject));
+    await play("person-ines", { type: "macro", macroId: "one" });
+    await pass(100);
+    await play("person-ines", { type: "macro", macroId: "one" });
+    fails(new StorageAway("away"));
+    commits = null;
+    await pass(200);
+    expect(run()).toMatchObject({ at: "one, line 2" });
+    expect(run()!.stopped).toBeUndefined();
+    expect(Object.values(door.show.sketchOf("person-ines")!.strokes)).toHaveLength(1);
   });
 
   it("do what whoever began them may do, and no more", async () => {

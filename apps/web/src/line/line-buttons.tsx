@@ -1,13 +1,15 @@
 import { useInterface } from "../selection/interface-store";
 import { Macros } from "./macros";
+import { OwnSteps } from "./own-steps";
 import { Button } from "../ui/button";
 
-/** Opens the quick line and the search by touch. */
+/** Opens macros, one's own steps, the quick line and the search by touch. */
 export function LineButtons(): React.JSX.Element {
   const { set } = useInterface();
   return (
     <>
       <Macros />
+      <OwnSteps />
       <Button
         tone="quiet"
         size="small"

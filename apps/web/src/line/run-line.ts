@@ -22,7 +22,7 @@ export function runLine(client: ShowClient, text: string): Result<LineDoes> {
     if (command.type === "macro") runMacro(client, command.macroId);
     else void client.play(command);
   }
-  if (undo) client.undo(undo);
+  if (undo) void client.undo(undo);
   else tell(says);
   return read;
 }

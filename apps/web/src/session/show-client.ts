@@ -153,13 +153,8 @@ export class ShowClient {
   /** Makes an edit. False when it can't be; the person has been told why. Steps of one drag share a `gesture`. */
   transact(label: string, changes: readonly Change[], gesture?: string): boolean {
     if (changes.length === 0) return true;
-    const transaction: Transaction = {
-      id: newId(),
-      author: this.#personId,
-      label: label.slice(0, 200),
-      changes,
-      ...(gesture ? { gesture } : {}),
-    };
+    const [id, author] = [newId(), this.#personId];
+    const transaction: Transaction = { id, author, label: label.slice(0, 200), changes, ...(gesture ? { gesture } : {}) };
     const before = this.view;
     const added = this.#copy.add(transaction);
     if (!added.ok) {
@@ -192,12 +187,15 @@ export class ShowClient {
       .catch(() => null);
   }
 
-  /** Not kept for later: it would take back what is done meanwhile. */
-  undo(direction: "undo" | "redo"): void {
-    if (!this.#reached()) return;
-    this.#socket.emit("undo", direction, (answer) => {
-      if (answer.ok && answer.label) this.#tell("done", answer.label);
-      this.#tellAnswer(answer);
+  /** Resolves with whether it was done. Not kept for later: it would take back what is done meanwhile. */
+  undo(direction: "undo" | "redo"): Promise<boolean> {
+    if (!this.#reached()) return Promise.resolve(false);
+    return new Promise((done) => {
+      this.#socket.emit("undo", direction, (answer) => {
+        if (answer.ok && answer.label) this.#tell("done", answer.label);
+        this.#tellAnswer(answer);
+        done(answer.ok);
+      });
     });
   }
 

@@ -1,32 +1,31 @@
 import { useEffect, useState } from "react";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
-import { markRead, useMessages, type Message } from "../ui/messages";
+import { markRead, standingMessages, standsUntil, useMessages, type Message } from "../ui/messages";
 import { clockTime } from "../ui/moments";
 import { PopSheet } from "../ui/pop-sheet";
 
-/** So long a message stands: by the length of what is to be read. */
-const LEAST_MS = 5000;
-const MS_A_LETTER = 60;
-
-/** The one place where messages stand, with room of its own: the last one for a while, all of them at a touch. What is within stands beside them. */
+/** The one place where messages stand, with room of its own: the last one for a while, with what was refused, all of them at a touch. What is within stands beside them. */
 export function MessageLine({ children }: { children?: React.ReactNode }): React.JSX.Element {
   const { all, unread } = useMessages();
-  const [last] = all;
-  const shown = useShown(last ?? null);
+  const standing = useStanding(all);
   return (
     <section
       aria-label="Messages"
       className="flex h-7 pointer-coarse:h-11 min-w-0 items-center gap-2 border-t border-edge bg-bench px-3 text-xs"
     >
-      <p role="status" title={shown?.text} className={cn("min-w-0 flex-1 truncate text-ink", shown?.kind === "refused" && "text-barred")}>
-        {shown && (
-          <>
-            {shown.kind === "refused" ? "▬ " : ""}
-            {shown.text}
-            <Times times={shown.times} />
-          </>
-        )}
+      <p role="status" className="flex min-w-0 flex-1 gap-3">
+        {standing.map((message) => (
+          <span
+            key={message.key}
+            title={message.text}
+            className={cn("min-w-0 truncate", message.kind === "refused" ? "text-barred" : "text-ink")}
+          >
+            {message.kind === "refused" ? "▬ " : ""}
+            {message.text}
+            <Times times={message.times} />
+          </span>
+        ))}
       </p>
       {children}
       <PopSheet
@@ -60,15 +59,15 @@ function Times({ times }: { times: number }): React.JSX.Element | null {
   return times > 1 ? <span className="text-ink-3"> · {times} times</span> : null;
 }
 
-/** The message as long as it stands. */
-function useShown(last: Message | null): Message | null {
-  const [gone, setGone] = useState<number | null>(null);
-  const moment = last ? last.atMs : null;
+/** The messages as long as they stand. */
+function useStanding(all: readonly Message[]): readonly Message[] {
+  const [, look] = useState(0);
+  const standing = standingMessages(all, Date.now());
+  const until = Math.min(...standing.map(standsUntil));
   useEffect(() => {
-    if (!last || moment === null) return;
-    const left = moment + Math.max(LEAST_MS, MS_A_LETTER * last.text.length) - Date.now();
-    const timer = setTimeout(() => setGone(moment), Math.max(0, left));
+    if (until === Infinity) return;
+    const timer = setTimeout(() => look((before) => before + 1), Math.max(0, until - Date.now()));
     return () => clearTimeout(timer);
-  }, [last, moment]);
-  return last && gone !== moment ? last : null;
+  }, [until]);
+  return standing;
 }

@@ -113,8 +113,8 @@ export const SHORTCUTS: readonly Shortcut[] = [
     where: "perform",
     run: (client) => playChosen(client, "let-go"),
   },
-  { keys: "Ctrl+Z", does: "take back your own last edit", run: (client) => client.undo("undo") },
-  { keys: "Ctrl+Shift+Z", does: "do it again", run: (client) => client.undo("redo") },
+  { keys: "Ctrl+Z", does: "take back your own last edit", run: (client) => void client.undo("undo") },
+  { keys: "Ctrl+Shift+Z", does: "do it again", run: (client) => void client.undo("redo") },
   {
     keys: "Ctrl+Shift+L",
     does: "lock this screen; what plays goes on",

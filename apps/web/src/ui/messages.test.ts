@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { withMessage } from "./messages";
+import { standingMessages, standsUntil, withMessage } from "./messages";
 
 const none = { all: [], unread: 0 };
 const said = (texts: readonly string[]): ReturnType<typeof withMessage> =>
@@ -29,5 +29,21 @@ describe("messages", () => {
       unread: 1,
       all: [{ kind: "refused", times: 2 }],
     });
+  });
+
+  it("stand for as long as they take to read; what was refused isn't covered by what is told behind it", () => {
+    const all = [
+      { text: "took it back", kind: "told" as const, atMs: 1000 },
+      { text: "no picture", kind: "refused" as const, atMs: 1100 },
+      { text: "saved", kind: "told" as const, atMs: 1200 },
+    ].reduce<ReturnType<typeof withMessage>>(withMessage, none).all;
+    const at = (nowMs: number): string[] => standingMessages(all, nowMs).map(({ text }) => text);
+    expect(at(1200)).toEqual(["no picture", "saved"]);
+    expect(at(6099)).toEqual(["no picture", "saved"]);
+    expect(at(6100)).toEqual(["saved"]);
+    expect(at(6200)).toEqual([]);
+    expect(standingMessages(all.slice(1), 1200).map(({ text }) => text)).toEqual(["no picture"]);
+    expect(standsUntil({ atMs: 0, text: "x".repeat(200) })).toBe(12000);
+    expect(standingMessages([], 0)).toEqual([]);
   });
 });

@@ -29,6 +29,23 @@ export function withMessage({ all, unread }: Messages, { text, kind, atMs }: Omi
   return { all: [message, ...all].slice(0, MOST_KEPT), unread: Math.min(MOST_KEPT, unread + 1) };
 }
 
+/** So long a message stands: by the length of what is to be read. */
+const LEAST_MS = 5000;
+const MS_A_LETTER = 60;
+
+/** Until when a message stands. */
+export function standsUntil({ atMs, text }: Pick<Message, "atMs" | "text">): number {
+  return atMs + Math.max(LEAST_MS, MS_A_LETTER * text.length);
+}
+
+/** What stands at a moment: the last message, and before it what was refused last, which nothing that is told meanwhile covers. */
+export function standingMessages(all: readonly Message[], nowMs: number): Message[] {
+  const stand = all.filter((message) => nowMs < standsUntil(message));
+  const [last] = all;
+  const refused = stand.find(({ kind }) => kind === "refused");
+  return [...(refused && refused !== last ? [refused] : []), ...(last && stand.includes(last) ? [last] : [])];
+}
+
 /** Says what was done, or what else is to be known. */
 export function tell(text: string): void {
   useMessages.setState((before) => withMessage(before, { text, kind: "told", atMs: Date.now() }));

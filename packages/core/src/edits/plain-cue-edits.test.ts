@@ -43,6 +43,14 @@ describe("cues of plain levels", () => {
     expect(again.slice(0, 2).map(({ followOn }) => followOn)).toEqual([9, 6]);
   });
 
+  it("have the highest of cells that stand apart, and say so", () => {
+    const falling = listWithCard("falls", [{ inSeconds: 1, strokes: [strokeOn("cells", { Dimmer: part([1, 0]) })] }]);
+    const show = smallShow(falling);
+    const { cues, unsaid } = plainCues(show, show.get("cueList", "falls")!);
+    expect(cues[0]!.levels[0]![1]).toBe(1);
+    expect(unsaid.join()).toMatch(/cells of one lamp that stand apart/);
+  });
+
   it("without a nought anywhere go dark where a cue doesn't name a lamp, and with one stay", () => {
     const cue = (number: number, ...levels: [number, number][]): PlainCue => ({ number, levels });
     const levels = (cues: readonly PlainCue[]) => taken(smallShow(), cues).map((each) => Object.fromEntries(each.levels));

@@ -66,5 +66,7 @@ export function takesOver(
   const { position: before, set } = history;
   if (set !== null && Math.abs(set - now.level) <= NEAR / 2) return true;
   if (Math.abs(now.position - now.level) <= NEAR) return true;
-  return before !== null && (before - now.level) * (now.position - now.level) < 0;
+  if (before === null) return false;
+  // It stood where the level is, or has passed it.
+  return Math.abs(before - now.level) <= NEAR || (before - now.level) * (now.position - now.level) < 0;
 }

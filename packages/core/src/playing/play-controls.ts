@@ -56,13 +56,20 @@ function buttonCommand(show: Show, { does, targetId = "" }: Control, pressed: bo
 export class ControlEar {
   readonly #history = new Map<string, FaderHistory>();
 
-  /** What a control at a position 0..1 (a button: above 0 = pressed) asks for; null when it asks for nothing. */
-  hear(show: Show, source: Control["source"], { name, position }: { name: string; position: number }): PlayCommand | null {
+  /**
+   * What a control at a position 0..1 (a button: above 0 = pressed) asks for; null when it asks for nothing. `from`: where it comes from, of what
+   * hasn't been heard before.
+   */
+  hear(
+    show: Show,
+    source: Control["source"],
+    { name, position, from }: { name: string; position: number; from?: number },
+  ): PlayCommand | null {
     const control = show.all("control").find((entry) => entry.source === source && entry.name === name);
     const level = control ? controlStanding(show, control) : null;
     if (!control || level === null) return null;
     if (!hasTravel(control.does)) return buttonCommand(show, control, position > 0);
-    const history = this.#history.get(control.id) ?? { position: null, set: null };
+    const history = this.#history.get(control.id) ?? { position: from ?? null, set: null };
     const moves = takesOver(control.takes, history, { position, level });
     this.#history.set(control.id, { position, set: moves ? position : history.set });
     return moves ? faderCommand(control, position) : null;

@@ -80,8 +80,7 @@ export function HistoryTable(): React.JSX.Element {
           disabled={!undoable}
           title={undoable ? `Takes back: ${undoable.label}` : "Nothing of yours here can be taken back"}
           onClick={() => {
-            client.undo("undo");
-            setTimeout(() => void mutate(), 200);
+            void client.undo("undo").then(() => mutate());
           }}
         >
           Take back my latest

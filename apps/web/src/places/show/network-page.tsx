@@ -66,6 +66,7 @@ export function NetworkPage(): React.JSX.Element {
           <Button
             tone="sketch"
             once
+            className="ml-auto"
             onClick={() => {
               const record = newOutput(client.view, newId);
               client.transact(`Added ${record.name}`, [{ op: "add", record }]);
