@@ -51,6 +51,7 @@ const WITHOUT_DATABASE = [
   "output/speaker",
   "output/to-many",
   "player/player",
+  "process/post",
   "input/wing-link",
   "session/audience",
   "session/inbox",

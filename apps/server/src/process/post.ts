@@ -18,6 +18,8 @@ export interface PostOptions {
 const LOOK_EVERY_MS = 150;
 /** Whoever leads and was killed is begun again by then: nobody takes over before. */
 const GONE_AFTER_MS = 1500;
+/** A database that hasn't answered by then is taken to be away. */
+const ANSWERS_WITHIN_MS = 5000;
 /** The database notices within this time that whoever held the lock is gone. */
 const FREED_WITHIN_MS = 400;
 
@@ -91,9 +93,16 @@ export class Post {
     const { supervisor } = this.#options;
     this.#role = "lead";
     supervisor.tell("stage", "lead");
-    // Without the lock the web server can't write; where nothing must go on, it says why.
-    if (this.#options.leadership.pid !== null || !this.#options.mustGoOn()) supervisor.start("web");
+    // Without the lock the web server can't write. It is begun as soon as the lock is held; where nothing must go on, it says before long why
+    // it can't: a database on a machine that has much to do gets time to answer.
+    if (this.#options.leadership.pid !== null) supervisor.start("web");
+    else if (!this.#options.mustGoOn()) setTimeout(() => this.#sayWhy(), ANSWERS_WITHIN_MS).unref();
     this.#soon(LOOK_EVERY_MS);
+  }
+
+  #sayWhy(): void {
+    const { supervisor } = this.#options;
+    if (this.#role === "lead" && !this.#stopping && !supervisor.has("web")) supervisor.start("web");
   }
 
   #follow(): void {
