@@ -22,7 +22,7 @@ export function runMacro(client: ShowClient, macroId: string): void {
 export function MacroRuns(): React.JSX.Element {
   const me = useMe();
   const runs = useFromClient(({ view }) => view.all("runningMacro"));
-  useGoingAlong(runs);
+  useGoingAlong(runs, me.id);
   const asking = runs.find(({ asks, stopped, personId }) => asks && stopped === undefined && personId === me.id);
   return (
     <>
@@ -94,12 +94,13 @@ function Question({ run, asks }: { run: RunningMacro; asks: NonNullable<RunningM
 }
 
 /** What was begun here selects here, too, and says loudly why it stopped. */
-function useGoingAlong(runs: readonly RunningMacro[]): void {
+function useGoingAlong(runs: readonly RunningMacro[], myId: string): void {
   const told = useRef(new Set<string>());
   useEffect(() => {
-    for (const { id, macroId, startSeconds, who, at, stopped } of runs) {
+    for (const { id, macroId, personId, startSeconds, who, at, stopped } of runs) {
       const had = begunHere.get(macroId);
-      if (had === undefined) continue;
+      // Somebody else may have begun it anew.
+      if (had === undefined || personId !== myId) continue;
       if (!sameJson(had, who)) {
         begunHere.set(macroId, who);
         useInterface.getState().select(who);
@@ -109,5 +110,5 @@ function useGoingAlong(runs: readonly RunningMacro[]): void {
       told.current.add(key);
       refuse(`${at}: ${stopped.replace(/\.$/, "")}. The macro was stopped there.`);
     }
-  }, [runs]);
+  }, [runs, myId]);
 }

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import {
   askedIn,
   counted,
@@ -33,6 +33,8 @@ export function Macros(): React.JSX.Element {
   const macros = show.all("macro").toSorted((a, b) => a.rank - b.rank);
   const edited = show.get("macro", editedId);
   const { lines: doing, missed } = useDoing();
+  // Nobody writes on for whoever signs in next.
+  useEffect(() => () => void endDoing(client), [client]);
   const add = (lines: readonly string[] = []): void => {
     const rank = 1 + Math.max(0, ...macros.map((macro) => macro.rank));
     const record: Macro = { id: `macro-${newId()}`, kind: "macro", version: 1, name: `Macro ${rank}`, rank, lines };

@@ -5,6 +5,7 @@ import { useClient, useFromClient, useMe, useQuietShow } from "../../session/sho
 import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { useOnce } from "../../ui/once";
 import { PopSheet } from "../../ui/pop-sheet";
 import { WingControls } from "../../wings/wing-controls";
 import { Arranged } from "./arranged";
@@ -24,7 +25,13 @@ export function MacroCardView(of: { card: MacroCard; cells: Cells; arranging: bo
   const placing = usePlacing(card, { name, shown: cells });
   const runs = run !== null && run.stopped === undefined;
   const refused = mayDo(show, me, { type: "macro", macroId }) !== null;
-  const act = (): void => (runs ? void client.play({ type: "macro-stop", macroId }) : runMacro(client, macroId));
+  const counts = useOnce();
+  const act = (event: { readonly timeStamp: number }): void => {
+    // The second half of a double touch would end what the first began.
+    if (!counts(event)) return;
+    if (runs) void client.play({ type: "macro-stop", macroId });
+    else runMacro(client, macroId);
+  };
   return (
     <article
       data-card={card.id}
