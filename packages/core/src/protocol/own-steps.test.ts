@@ -32,6 +32,14 @@ describe("one's own steps", () => {
     ]);
   });
 
+  it("may all be taken back: then each can be done again", () => {
+    expect(ownSteps([line(2, "undone"), line(1, "undone")]).map(({ hop }) => hop)).toEqual([
+      { way: "redo", times: 2 },
+      { way: "redo", times: 1 },
+    ]);
+    expect(ownSteps([])).toEqual([]);
+  });
+
   /** Undo takes back the latest that is done; redo does the first again that was taken back after it: as the server's storage has it. */
   const hopped = (lines: readonly HistoryLine[], way: "undo" | "redo"): HistoryLine[] => {
     const latest = lines.findIndex(({ state }) => state === "done");
@@ -48,7 +56,9 @@ describe("one's own steps", () => {
           for (let time = 0; time < hop.times; time++) after = hopped(after, hop.way);
           const at = lines.indexOf(of);
           expect(after[at]!.state).toBe(hop.way === "undo" ? "undone" : "done");
-          expect(after.slice(at + 1)).toEqual(lines.slice(at + 1));
+          // Back takes nothing earlier along, and again nothing later.
+          const beyond = (of: readonly HistoryLine[]): readonly HistoryLine[] => (hop.way === "undo" ? of.slice(at + 1) : of.slice(0, at));
+          expect(beyond(after)).toEqual(beyond(lines));
         }
       }),
     );
