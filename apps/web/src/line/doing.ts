@@ -22,6 +22,8 @@ export function beginDoing(client: ShowClient): void {
       const { lines, missed } = linesOfSketch(client.view, context);
       return took(lines, missed);
     }
+    // The end of a press belongs to the press, and may be said twice.
+    if ("press" in did && did.press === "up") return;
     const line = lineOfCommand(did, context);
     took(line ? [line] : [], line ? 0 : 1);
   };
