@@ -7,3 +7,4 @@ export { OUTPUT_PROTOCOLS, OUTPUT_RATES, staysHere, TO_GROUPS, type OutputLine, 
 export { newOutput, OUTPUT_FIELDS, outputText, protocolChanges, switchedOutput, typedOutput, type OutputField } from "./edits/output-edits";
 export { sentBeside } from "./questions/sent-beside";
 export { numberRanges } from "./units/number-ranges";
+export { sendsToGroups } from "./playback/output";

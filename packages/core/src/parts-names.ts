@@ -39,3 +39,4 @@ export { type PlainCue, type PlainTime } from "./cue/plain-cue";
 export { plainCues } from "./questions/plain-cues";
 export { plainCueChanges, type PlainCuesTaken } from "./edits/plain-cue-edits";
 export { ownSteps, type OwnStep } from "./protocol/own-steps";
+export { actorBy } from "./show/actor-by";

@@ -166,4 +166,13 @@ describe("universes from outside", () => {
     await until(() => moves.length > 1);
     expect(moves[1]).toEqual({ slot: 0, from: 200 / 255, level: 0 });
   });
+
+  it("that control tell a flood of packets as few steps, and the last of it", async () => {
+    const { send } = await listening((port) => [line(port, { universe: 7, way: "controls" })]);
+    send({ level: 1 });
+    await until(() => inputs!.health()[0]!.sources.length === 1);
+    for (let packet = 0; packet < 200; packet++) send({ level: 2 + (packet % 200) });
+    await until(() => moves.at(-1)?.level === 201 / 255);
+    expect(moves.length).toBeLessThan(50);
+  });
 });

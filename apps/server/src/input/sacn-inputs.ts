@@ -5,6 +5,8 @@ import { HEARD_OCTETS, type HeardBuffer } from "../engine-host/mixed-inputs";
 
 /** Losses are looked for so often. */
 const LOOK_MS = 200;
+/** Slots that control are told as often as packets usually come. */
+const TELL_MS = 20;
 const LOOP = "what is sent from here isn't taken in again";
 
 interface Heard {
@@ -15,6 +17,8 @@ interface Heard {
   readonly shared: SharedArrayBuffer;
   /** What its slots were when they last moved something; null = nobody has been heard since, and nothing moves by coming. */
   before: Uint8Array | null;
+  /** Waits to tell what has moved. */
+  tells: NodeJS.Timeout | null;
   packets: number;
   trouble?: string;
 }
@@ -77,6 +81,7 @@ export class SacnInputs {
 
   async close(): Promise<void> {
     clearInterval(this.#timer);
+    for (const { tells } of this.#heard) if (tells) clearTimeout(tells);
     await Promise.all(this.#ears.map(({ socket }) => new Promise<void>((resolve) => socket.close(() => resolve()))));
     this.#ears = [];
   }
@@ -131,8 +136,14 @@ export class SacnInputs {
     if (line.way !== "controls") return;
     if (!lives) heard.before = null;
     else if (heard.before === null) heard.before = slots.slice();
-    else {
-      const { before } = heard;
+    // However many packets come: what has moved is told so often, and the last of it soon.
+    else heard.tells ??= setTimeout(() => this.#tellMoved(heard), TELL_MS);
+  }
+
+  #tellMoved(heard: Heard): void {
+    heard.tells = null;
+    const { before, slots, line } = heard;
+    if (before !== null && this.#heard.includes(heard)) {
       const moved = [...slots.keys()].filter((slot) => slots[slot] !== before[slot]);
       const steps = moved.map((slot) => ({ slot, from: before[slot]! / 255, level: slots[slot]! / 255 }));
       before.set(slots);
@@ -145,7 +156,16 @@ function fresh(line: InputLine): Heard {
   const shared = new SharedArrayBuffer(HEARD_OCTETS);
   const at = new Float64Array(shared, 0, 1);
   at[0] = -Infinity;
-  return { line, universe: new HeardUniverse(), at, slots: new Uint8Array(shared, 8, SLOTS), shared, before: null, packets: 0 };
+  return {
+    line,
+    universe: new HeardUniverse(),
+    at,
+    slots: new Uint8Array(shared, 8, SLOTS),
+    shared,
+    before: null,
+    tells: null,
+    packets: 0,
+  };
 }
 
 /** Inputs that are heard by the same socket. */

@@ -1,6 +1,6 @@
 import { createSocket, type Socket } from "node:dgram";
 import { networkInterfaces } from "node:os";
-import { TO_GROUPS, type InputLine, type OtherSender, type OutputLine } from "@vexa/core";
+import { sendsToGroups, type InputLine, type OtherSender, type OutputLine } from "@vexa/core";
 import { sacn } from "@vexa/formats";
 
 /** Lists come every ten seconds: who misses two of them is gone. */
@@ -87,9 +87,9 @@ export class SacnOthers {
   }
 }
 
-function outputBy({ on, protocol, address, leavesBy }: OutputLine): string[] {
-  if (!on || protocol !== "E1.31" || address !== TO_GROUPS) return [];
-  return (networkInterfaces()[leavesBy ?? ""] ?? []).flatMap(({ family, address: own }) => (family === "IPv4" ? [own] : []));
+function outputBy(output: OutputLine): string[] {
+  if (!sendsToGroups(output)) return [];
+  return (networkInterfaces()[output.leavesBy ?? ""] ?? []).flatMap(({ family, address: own }) => (family === "IPv4" ? [own] : []));
 }
 
 function inputBy({ on, multicast, address }: InputLine): string[] {

@@ -26,12 +26,9 @@ afterEach(() => {
 
 const ACTOR = actorOf({
   id: "d",
-  kind: "device",
   version: 1,
   name: "Player",
-  address: "127.0.0.1",
   plays: "everything",
-  territoryId: null,
 });
 
 /** Quarter frames for so long from a time on, each at its moment. */

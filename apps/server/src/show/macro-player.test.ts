@@ -1,6 +1,17 @@
 import { randomUUID } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { runningIdOf, setChange, Show, type Macro, type Person, type PlayCommand, type RunningMacro, type ShowRecord } from "@vexa/core";
+import {
+  actorBy,
+  newInput,
+  runningIdOf,
+  setChange,
+  Show,
+  type Macro,
+  type Person,
+  type PlayCommand,
+  type RunningMacro,
+  type ShowRecord,
+} from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { StorageAway, type DoorStorage } from "../storage/commit";
 import { Door } from "./door";
@@ -109,6 +120,19 @@ describe("macros at the server", () => {
     await pass(100);
     expect(run("two")!.stopped).toMatch(/the lead/);
     expect(labels()).not.toContain("grand-master");
+  });
+
+  it("are begun by another desk's slot as the lead lets it in, and end by name where that is taken away", async () => {
+    const input = { ...newInput(new Show(new Map()), () => "desk"), way: "controls" as const };
+    open([macro("one", ["blackout", "wait 2", "blackout off"]), input]);
+    const desk = actorBy(door.show, input.id)!;
+    await door.play(desk, { type: "macro", macroId: "one" }, undefined);
+    await pass(100);
+    expect(door.show.stageState?.blackout).toBe(true);
+    expect(run()).toMatchObject({ at: "one, line 2", personId: input.id });
+    await door.transact(person("person-ines"), { id: randomUUID(), author: "", label: "", changes: [{ op: "remove", record: input }] });
+    await pass(3000);
+    expect(run()!.stopped).toMatch(/person who started it/);
   });
 
   it("ask whoever began them, and go on with the answer", async () => {

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import {
-  actorOf,
+  actorBy,
   explain,
   fieldChanges,
   macrosOfCues,
@@ -181,8 +181,7 @@ function noteOf(next: MacroNext, at: number): Partial<RunningMacro> {
 
 /** Whose rights a run has; null where they are gone. */
 function actorFor(show: Show, { personId, listId }: RunningMacro): Person | null {
-  const device = show.get("device", personId);
-  const person = device ? actorOf(device) : show.get("person", personId);
+  const person = actorBy(show, personId);
   const list = show.get("cueList", listId);
   return person && narrowedTo(person, list?.territoryId ?? null);
 }
@@ -191,6 +190,5 @@ function actorFor(show: Show, { personId, listId }: RunningMacro): Person | null
 function starterOf(show: Show, listId: string): Person | null {
   const states = show.all("playback").flatMap(({ id, ...card }) => (card.listId === listId ? (show.playbackState(id) ?? []) : []));
   const last = states.reduce<(typeof states)[number] | null>((a, b) => (a && a.goSeconds >= b.goSeconds ? a : b), null);
-  const device = show.get("device", last?.personId);
-  return device ? actorOf(device) : show.get("person", last?.personId);
+  return actorBy(show, last?.personId);
 }

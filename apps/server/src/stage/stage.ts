@@ -1,6 +1,7 @@
 import { EventEmitter } from "node:events";
 import type { Logger } from "pino";
-import type { Answer, HeadAttribute, InputLine, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
+import { actorBy } from "@vexa/core";
+import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
 import { SacnOthers } from "../input/sacn-others";
@@ -20,11 +21,6 @@ import { giveWay } from "../show/give-way";
 import { LoanClock } from "../show/loan-clock";
 import type { DoorStorage } from "../storage/commit";
 import type { BroughtBack, StageEvents, StagePort } from "./stage-port";
-
-/** The lead lets inputs in, and they play as the lead would. */
-function deskActor({ id, name, version }: InputLine): Person {
-  return { id, kind: "person", version, name, initials: name.slice(0, 2), role: "lead" };
-}
 
 export interface StageOptions {
   readonly show: Show;
@@ -100,7 +96,8 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       now: this.host.now,
       tell: (buffers) => this.host.hears(buffers),
       moved: (line, slots) => {
-        for (const command of this.#wings.hearSlots(line, slots)) void this.play(deskActor(line), command, undefined);
+        const desk = actorBy(this.show, line.id);
+        if (desk) for (const command of this.#wings.hearSlots(line, slots)) void this.play(desk, command, undefined);
       },
     });
     this.#others = new SacnOthers({ cid: sourceOf(options, LEADS_PRIORITY).cid, now: this.host.now });

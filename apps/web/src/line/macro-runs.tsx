@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { sameJson, type RunningMacro } from "@vexa/core";
+import { runningIdOf, sameJson, type RunningMacro } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient, useFromClient, useMe } from "../session/show-context";
 import type { ShowClient } from "../session/show-client";
@@ -8,13 +8,13 @@ import { cn } from "../ui/class-names";
 import { TextInput } from "../ui/field";
 import { refuse } from "../ui/messages";
 
-/** What the macros that were begun in this window had selected last, by macro: the window's selection goes along with them. */
-const begunHere = new Map<string, RunningMacro["who"]>();
+/** Macros that were begun in this window: what they had selected last, with which its selection goes along, and the run of before, which isn't theirs. */
+const begunHere = new Map<string, { readonly who: RunningMacro["who"]; readonly before: number | undefined }>();
 
 /** Runs a macro at the server, as the person here; it begins with what is selected in this window. */
 export function runMacro(client: ShowClient, macroId: string): void {
   const { selection } = useInterface.getState();
-  begunHere.set(macroId, selection);
+  begunHere.set(macroId, { who: selection, before: client.view.get("runningMacro", runningIdOf(macroId))?.startSeconds });
   void client.play({ type: "macro", macroId, who: selection });
 }
 
@@ -100,9 +100,9 @@ function useGoingAlong(runs: readonly RunningMacro[], myId: string): void {
     for (const { id, macroId, personId, startSeconds, who, at, stopped } of runs) {
       const had = begunHere.get(macroId);
       // Somebody else may have begun it anew.
-      if (had === undefined || personId !== myId) continue;
-      if (!sameJson(had, who)) {
-        begunHere.set(macroId, who);
+      if (had === undefined || personId !== myId || startSeconds === had.before) continue;
+      if (!sameJson(had.who, who)) {
+        begunHere.set(macroId, { ...had, who });
         useInterface.getState().select(who);
       }
       const key = `${id} ${startSeconds}`;

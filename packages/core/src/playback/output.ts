@@ -35,6 +35,11 @@ export interface OutputLine {
   readonly leavesBy?: string;
 }
 
+/** Whether an output sends each universe to its own group. */
+export function sendsToGroups({ on, protocol, address }: OutputLine): boolean {
+  return on && protocol === "E1.31" && address === TO_GROUPS;
+}
+
 const octet = "(25[0-5]|2[0-4]\\d|1\\d\\d|[1-9]?\\d)";
 const IPV4 = new RegExp(`^${octet}\\.${octet}\\.${octet}\\.${octet}$`);
 

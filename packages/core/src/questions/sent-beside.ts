@@ -1,4 +1,4 @@
-import { TO_GROUPS } from "../playback/output";
+import { sendsToGroups } from "../playback/output";
 import type { Show } from "../show/show";
 
 /** Of the universes that somebody else sends those that this show sends to groups, too: receivers hear both. */
@@ -6,7 +6,7 @@ export function sentBeside(show: Show, universes: readonly number[]): number[] {
   const ours = new Set(
     show
       .all("output")
-      .filter(({ on, protocol, address }) => on && protocol === "E1.31" && address === TO_GROUPS)
+      .filter(sendsToGroups)
       .flatMap(({ universes: range, shift }) =>
         show.rig.universes.filter((own) => !range || (own >= range.from && own <= range.to)).map((own) => own + shift),
       ),

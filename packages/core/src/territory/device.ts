@@ -30,7 +30,7 @@ export const deviceSchema: Schema<Device> = fields<Device>({
 });
 
 /** A device as rights and records see it: like a person of the role that fits. */
-export function actorOf({ id, name, plays, version }: Device): Person {
+export function actorOf({ id, name, plays, version }: Pick<Device, "id" | "name" | "plays" | "version">): Person {
   const role = plays === "everything" ? "lead" : plays === "territory" ? "operator" : "guest";
   return { id, kind: "person", version, name, initials: name.slice(0, 2), role };
 }

@@ -1,13 +1,11 @@
-import { numberRanges, sentBeside, type OtherSender } from "@vexa/core";
+import { numberRanges, sendsToGroups, sentBeside, type OtherSender } from "@vexa/core";
 import { useHealth, useQuietShow } from "../../session/show-context";
 
 /** Who else sends E1.31 on the networks that the show uses, by what they say of themselves, and where they meet what leaves here. */
 export function OthersList(): React.JSX.Element | null {
   const others = useHealth()?.others ?? [];
   const show = useQuietShow();
-  const listens =
-    show.all("output").some(({ on, address }) => on && address === "groups") ||
-    show.all("input").some(({ on, multicast }) => on && multicast);
+  const listens = show.all("output").some(sendsToGroups) || show.all("input").some(({ on, multicast }) => on && multicast);
   if (!listens) return null;
   return (
     <section className="grid gap-1.5 text-[13px]" aria-label="Others on the network">
