@@ -222,9 +222,10 @@ export class ShowClient {
 
   /** Fetches the show whole and then hears changes from there on; edits without an answer are sent again. */
   async #catchUp(): Promise<void> {
-    this.#copy.awaitShow();
+    const asked = this.#copy.awaitShow();
     try {
       const hello = await fetchShow();
+      if (!this.#copy.awaits(asked)) return;
       if (hello.protocol !== PROTOCOL_VERSION) {
         location.reload();
         return;

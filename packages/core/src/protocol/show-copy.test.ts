@@ -88,3 +88,20 @@ describe("an edit of one's own that comes back", () => {
     expect(nameIn(copy)).toBe("One");
   });
 });
+
+describe("a show that is asked for twice", () => {
+  it("waits for the last question's answer alone, and holds what was heard since it was put", () => {
+    const copy = copyOf();
+    const first = copy.awaitShow();
+    expect(copy.hear(6, renames("x", "Ribs", "One"))).toBe(true);
+    const second = copy.awaitShow();
+    expect(copy.hear(7, renames("y", "One", "Two"))).toBe(true);
+    // Whichever comes first: the earlier one was written before 6, and 6 isn't kept any more.
+    expect([copy.awaits(first), copy.awaits(second)]).toEqual([false, true]);
+    expect(copy.take(6, new Map([[GROUP.id, { ...GROUP, name: "One" }]]))).toBe(true);
+    expect(nameIn(copy)).toBe("Two");
+    expect([copy.awaits(first), copy.awaits(second)]).toEqual([false, false]);
+    expect(copy.hear(8, renames("z", "Two", "Three"))).toBe(true);
+    expect(nameIn(copy)).toBe("Three");
+  });
+});

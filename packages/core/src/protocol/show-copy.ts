@@ -27,6 +27,7 @@ export class ShowCopy {
   #waiting: readonly Waiting[] = [];
   /** Edits that the server said hold, and the number at which it said so: none later will bring them. */
   readonly #settled = new Map<string, number>();
+  #asked = 0;
   /** What came before the show did; null once it is there. */
   #early: { seq: number; transaction: Transaction }[] | null = [];
 
@@ -41,9 +42,15 @@ export class ShowCopy {
     return this.#waiting.map(({ transaction }) => transaction);
   }
 
-  /** The show is being fetched: what comes meanwhile is kept. */
-  awaitShow(): void {
+  /** The show is being fetched: what comes meanwhile is kept. The number is that of the question. */
+  awaitShow(): number {
     this.#early = [];
+    return ++this.#asked;
+  }
+
+  /** Whether the answer to a question is still to be taken: one to an earlier question may know less than has been heard since. */
+  awaits(asked: number): boolean {
+    return asked === this.#asked && this.#early !== null;
   }
 
   /** The show as of `seq`. False when changes after it are missing: fetch again. */
