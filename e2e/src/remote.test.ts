@@ -8,8 +8,8 @@ import { DIMMER, PAN, spotOctet, spotValue } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
-import { drawn, Finger } from "./touch";
-import { until } from "./until";
+import { drawn, Finger, Fingers } from "./touch";
+import { pause, until } from "./until";
 
 /** Story: somebody walks the stage with a phone. It comes in by a code, picks heads, lights, aims, colours, parks and finds them. */
 let node: LoopbackNode;
@@ -102,6 +102,29 @@ describe("a phone", () => {
     await button("The next head").tap();
     await until("the second", async () => (await picked().innerText()).includes("102"));
     await pick("101");
+  });
+
+  it("counts every touch: while another finger moves, one after the other, and one that stays", async () => {
+    await button("Number").tap();
+    const key = (await phone.getByRole("group", { name: "Numbers" }).getByRole("button", { name: "1", exact: true }).boundingBox())!;
+    const fader = (await phone.getByRole("slider", { name: "Level" }).boundingBox())!;
+    const fingers = await Fingers.on(phone);
+    const at = { x: key.x + key.width / 2, y: key.y + key.height / 2 };
+    const on = { x: fader.x + fader.width / 2, y: fader.y + fader.height / 2 };
+    await fingers.put("left", on);
+    for (let touch = 0; touch < 30; touch++) {
+      await fingers.put("right", at);
+      await fingers.move("left", { ...on, y: on.y + (touch % 2 ? 3 : -3) });
+      await fingers.lift("right");
+    }
+    await fingers.lift("left");
+    await until("thirty", async () => (await phone.getByLabel("Typed").innerText()) === "1".repeat(30));
+    // So long that a browser takes it for no tap.
+    await fingers.put("right", at);
+    await pause(900);
+    await fingers.lift("right");
+    await until("one more", async () => (await phone.getByLabel("Typed").innerText()) === "1".repeat(31));
+    await button("Number").tap();
   });
 
   it("is the fader of what is picked, wherever the thumb lies, and one undo takes a drag back", async () => {

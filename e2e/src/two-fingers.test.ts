@@ -116,3 +116,26 @@ describe("five hundred touches by two fingers", () => {
     desk.close();
   });
 });
+
+describe("a finger while another one lies on a card", () => {
+  it("goes to another page, opens a sheet, and shuts it again", async () => {
+    const fingers = await Fingers.on(page);
+    const middle = async (of: Locator): Promise<{ x: number; y: number }> => {
+      const box = (await of.boundingBox())!;
+      return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    };
+    const touch = async (of: Locator): Promise<void> => {
+      await fingers.put("right", await middle(of));
+      await fingers.lift("right");
+    };
+    await fingers.put("left", await middle(page.getByRole("article", { name: "Fern breath", exact: true }).getByRole("slider")));
+    await touch(page.getByRole("button", { name: "Steps" }));
+    await page.getByRole("dialog", { name: "My steps" }).waitFor();
+    await touch(page.getByRole("button", { name: "Steps" }));
+    await page.getByRole("dialog", { name: "My steps" }).waitFor({ state: "detached" });
+    await touch(page.getByRole("link", { name: "Main page" }));
+    await page.getByRole("article", { name: "Night bloom" }).waitFor();
+    await fingers.lift("left");
+    expect(page.errors).toEqual([]);
+  });
+});

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { extentOf, mayBuild } from "@vexa/core";
 import { useFromClient, useMe } from "../session/show-context";
 import { MessageLine } from "../shell/message-line";
+import { useActsAtTouch } from "../ui/acts-at-touch";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { PopSheet } from "../ui/pop-sheet";
@@ -30,6 +31,7 @@ export function RemotePlace({ onSignOut }: { onSignOut: () => void }): React.JSX
   };
   const offered = SHEETS.filter(({ value }) => may[value]);
   const [chosen, choose] = useState<Sheet>(offered[0]!.value);
+  useActsAtTouch();
   return (
     <div className="mx-auto grid h-full max-w-xl grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto] bg-ground">
       <header className="flex h-12 items-center gap-2 border-b border-edge bg-bench px-3">

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { useClient, useMe, useShow } from "../../session/show-context";
+import { useActsAtTouch } from "../../ui/acts-at-touch";
 import { cn } from "../../ui/class-names";
 import { cardName, type Playback } from "@vexa/core";
 import { pageNews, type SeenButtons } from "./page-news";
@@ -9,6 +10,7 @@ import { pagesFor } from "./perform-place";
 export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
   const show = useShow();
   const me = useMe();
+  useActsAtTouch();
   const page = pagesFor(me, show).find(({ personId }) => personId === me.id);
   const cards = show.all("playback").filter(({ pageId }) => pageId === page?.id);
   const inOrder = cards.toSorted((a, b) => a.row - b.row || a.column - b.column);

@@ -17,6 +17,7 @@ import {
 } from "@vexa/core";
 import { useInterface } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow } from "../../session/show-context";
+import { useActsAtTouch } from "../../ui/acts-at-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { AddCard, PasteCard } from "./arrange";
@@ -46,6 +47,7 @@ export function PerformPlace(): React.JSX.Element {
   const { pageId } = useParams();
   const pages = pagesFor(me, show);
   const [arranging, setArranging] = useState(false);
+  useActsAtTouch(!arranging);
   const page = pages.find(({ id }) => id === pageId);
   if (!page && pages[0]) return <Navigate to={`/perform/${pages[0].id}`} replace />;
   const alone = page && !arranging ? boardAlone(show, page) : null;
