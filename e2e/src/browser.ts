@@ -1,8 +1,15 @@
 import { chromium, type Browser } from "playwright-core";
 
+const opened = new Set<Browser>();
+
+/** Those that a story of this process has open. */
+export function openBrowsers(): Browser[] {
+  return [...opened];
+}
+
 /** Debian's Chromium, headless, talking to loopback only. */
-export function openBrowser(): Promise<Browser> {
-  return chromium.launch({
+export async function openBrowser(): Promise<Browser> {
+  const browser = await chromium.launch({
     executablePath: "/usr/bin/chromium",
     chromiumSandbox: process.getuid?.() !== 0,
     args: [
@@ -20,4 +27,7 @@ export function openBrowser(): Promise<Browser> {
       "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
     ],
   });
+  opened.add(browser);
+  browser.on("disconnected", () => opened.delete(browser));
+  return browser;
 }
