@@ -1,4 +1,8 @@
+import { existsSync } from "node:fs";
 import { chromium, type Browser } from "playwright-core";
+
+/** Chromium without its own windows where it is installed, else the whole. */
+const EXECUTABLES = ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"];
 
 const opened = new Set<Browser>();
 
@@ -10,7 +14,7 @@ export function openBrowsers(): Browser[] {
 /** Debian's Chromium, headless, talking to loopback only. */
 export async function openBrowser(): Promise<Browser> {
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: EXECUTABLES.find(existsSync) ?? EXECUTABLES[1]!,
     chromiumSandbox: process.getuid?.() !== 0,
     args: [
       "--disable-gpu",
