@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { highlightChanges, highlightIdOf } from "@vexa/core";
 import { useInterface } from "../../../selection/interface-store";
 import { useClient, useFromClient, useMe } from "../../../session/show-context";
@@ -12,10 +12,13 @@ export function HighlightBar(): React.JSX.Element {
   const me = useMe();
   const { selection, highlightDim, set } = useInterface();
   const on = useFromClient(({ view }) => view.get("highlight", highlightIdOf(me.id)) !== null);
+  // It goes along with what is selected here, once that changes: another window or phone of the same person may have begun it.
+  const followed = useRef({ selection, highlightDim });
   useEffect(() => {
-    if (!on) return;
-    const changes = highlightChanges(client.view, me.id, { who: selection, dim: highlightDim });
-    client.transact("Highlight", changes);
+    const { current } = followed;
+    if (current.selection === selection && current.highlightDim === highlightDim) return;
+    followed.current = { selection, highlightDim };
+    if (on) client.transact("Highlight", highlightChanges(client.view, me.id, { who: selection, dim: highlightDim }));
   }, [client, me.id, on, selection, highlightDim]);
   const toggle = (): void => {
     client.transact(
