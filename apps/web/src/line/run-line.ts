@@ -14,15 +14,19 @@ export function lineContext(client: ShowClient): LineContext {
 /** Reads a line as things stand now, and does what it comes to. */
 export function runLine(client: ShowClient, text: string): Result<LineDoes> {
   const read = readLine(text, lineContext(client));
-  if (!read.ok) return read;
-  const { says, select, changes, play, undo } = read.value;
+  if (read.ok) doRead(client, read.value);
+  return read;
+}
+
+/** Does what a line came to, or what is done as one would be. */
+export function doRead(client: ShowClient, of: Pick<LineDoes, "says" | "select" | "changes" | "play" | "undo">): void {
+  const { says, select, changes, play, undo } = of;
   if (select) useInterface.getState().select(select);
-  if (changes && !client.transact(says, changes)) return read;
+  if (changes && !client.transact(says, changes)) return;
   for (const command of play ?? []) {
     if (command.type === "macro") runMacro(client, command.macroId);
     else void client.play(command);
   }
   if (undo) void client.undo(undo);
   else tell(says);
-  return read;
 }

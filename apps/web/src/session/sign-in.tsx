@@ -4,6 +4,7 @@ import useSWR from "swr";
 import type { Role } from "@vexa/core";
 import { Field, TextInput } from "../ui/field";
 import { fetchDemoSignIns, signIn } from "./api";
+import { askForTour } from "../tour/use-tour";
 import { ComeIn } from "./come-in";
 
 export function SignIn({ onSignedIn }: { onSignedIn: () => void }): React.JSX.Element {
@@ -55,6 +56,7 @@ const MAY: Readonly<Record<Role, string>> = {
 /** The demo's people, each with what they may do; there only on a demo machine. */
 function DemoPeople(of: { onSignIn: (as: { username: string; password: string }) => void; asking: boolean }): React.JSX.Element | null {
   const { data = [] } = useSWR("demo people", fetchDemoSignIns, { revalidateOnFocus: false });
+  const guide = data.find(({ role }) => role === "lead" || role === "programmer");
   if (data.length === 0) return null;
   return (
     <section className="grid grid-cols-[minmax(0,1fr)] gap-1.5" aria-label="The demo’s people">
@@ -71,6 +73,22 @@ function DemoPeople(of: { onSignIn: (as: { username: string; password: string })
           <span className="min-w-0 truncate text-xs text-ink-2">{MAY[role]}</span>
         </button>
       ))}
+      {guide && (
+        <button
+          type="button"
+          disabled={of.asking}
+          className="mt-1.5 rounded border border-sketch px-3 py-1.5 text-left text-[13px] hover:bg-raised pointer-coarse:min-h-11"
+          onClick={() => {
+            askForTour();
+            of.onSignIn({ username: guide.signInName, password: guide.password });
+          }}
+        >
+          <span className="font-semibold">New here? Take the tour</span>
+          <span className="block text-xs text-ink-2">
+            Six steps as {guide.name}, from heads in the dark to a cue that plays. Leave when you like.
+          </span>
+        </button>
+      )}
     </section>
   );
 }

@@ -27,6 +27,7 @@ import { Notice } from "./notice";
 import { Rail } from "./rail";
 import { Shortcuts } from "./shortcuts";
 import { TopStrip } from "./top-strip";
+import { TourStrip } from "../tour/tour-strip";
 import { useEdits } from "./use-edits";
 import { shareDesk } from "../windows/shared-desk";
 import { WindowFrame } from "../windows/window-frame";
@@ -120,7 +121,7 @@ const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): R
     <>
       <Rail onSignOut={onSignOut} />
       <TopStrip />
-      <main className="min-h-0 min-w-0">
+      <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]">
         <Routes>
           <Route path="/rig/:tab?" element={<RigPlace />} />
           <Route path="/build" element={<BuildPlace />} />
@@ -131,6 +132,7 @@ const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): R
           <Route path="/show/:tab?" element={<ShowPlace />} />
           <Route path="*" element={<Navigate to="/build" replace />} />
         </Routes>
+        <TourStrip />
       </main>
       <MessageLine>
         <LineButtons />

@@ -79,6 +79,21 @@ export const ERROR_CATALOGUE = {
     sentence: "“{word}” isn't understood here: {why}.",
     remedy: "Nothing was done.",
   },
+  "tour.no-group": {
+    status: 409,
+    sentence: "There is no group of dimmers that you may use, and the tour needs one.",
+    remedy: "Nothing was changed. Patch lamps in Rig, select some of them in Build and keep them as a group.",
+  },
+  "tour.empty-sketch": {
+    status: 409,
+    sentence: "Your sketch is empty: there is nothing to keep yet.",
+    remedy: "Nothing was changed. Go back a step, or set something for heads of your choice.",
+  },
+  "tour.no-cue": {
+    status: 409,
+    sentence: "No list that was recorded on this tour has a card.",
+    remedy: "Nothing was changed. Go back a step, and take a page for its card.",
+  },
   "value.invalid": {
     status: 422,
     sentence: "{field} can't be {value}: {why}.",
@@ -158,6 +173,11 @@ export const ERROR_CATALOGUE = {
     status: 413,
     sentence: "There is no room left for sounds.",
     remedy: "Nothing was kept of it. Delete lists with sounds that aren't needed any more, or use a shorter file.",
+  },
+  "artnet.unreadable": {
+    status: 422,
+    sentence: "This isn't what an Art-Net node says of itself: {why}.",
+    remedy: "It was left out.",
   },
   "sacn.unreadable": {
     status: 422,

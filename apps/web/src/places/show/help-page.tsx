@@ -2,6 +2,10 @@ import { useState } from "react";
 import Markdown, { type Components } from "react-markdown";
 import { useNavigate, useSearchParams } from "react-router";
 import remarkGfm from "remark-gfm";
+import { mayBuild } from "@vexa/core";
+import { useClient, useMe } from "../../session/show-context";
+import { beginTour } from "../../tour/use-tour";
+import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
 import { foundIn, GUIDE } from "./guide-pages";
@@ -27,6 +31,7 @@ export default function HelpPage(): React.JSX.Element {
           onChange={(event) => setSearch(event.target.value)}
           onKeyDown={(event) => event.stopPropagation()}
         />
+        <BeginTour />
         {GUIDE.map(({ name, title }) => (
           <button
             key={name}
@@ -68,6 +73,25 @@ export default function HelpPage(): React.JSX.Element {
         </section>
       )}
     </div>
+  );
+}
+
+/** For those who build looks. */
+function BeginTour(): React.JSX.Element | null {
+  const client = useClient();
+  const builds = mayBuild(useMe());
+  const navigate = useNavigate();
+  if (!builds) return null;
+  return (
+    <Button
+      once
+      onClick={() => {
+        beginTour(client.view.all("cue").map(({ id }) => id));
+        void navigate("/build");
+      }}
+    >
+      Take the tour
+    </Button>
   );
 }
 
