@@ -1,5 +1,5 @@
 import { Column, Entity, PrimaryColumn } from "typeorm";
-import type { ShowRecord } from "@vexa/core";
+import type { Roles, ShowRecord } from "@vexa/core";
 
 /** A show that isn't on stage: its recorded work. Sounds, pictures, versions and history lie under its id. */
 @Entity("kept_show")
@@ -32,4 +32,8 @@ export class KeptShowEntity {
 
   @Column({ type: "jsonb" })
   records: ShowRecord[];
+
+  /** What people were in it when it left the stage; those who aren't named keep the role that they have. */
+  @Column({ type: "jsonb", default: {} })
+  roles: Roles;
 }

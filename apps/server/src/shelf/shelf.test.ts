@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { randomUUID } from "node:crypto";
-import { setChange, type ShowLine } from "@vexa/core";
+import { setChange, type Person, type ShowLine } from "@vexa/core";
 import { cookieOf, serverOnBench, until } from "../testing/server-on-bench";
 
 let server: Awaited<ReturnType<typeof serverOnBench>>;
@@ -141,6 +141,39 @@ describe("the shows of an installation", () => {
     for (const body of [{}, { ids: "x" }, { ids: [1] }, { ids: [""] }])
       expect((await ask("POST", `/${made}/files`, body)).status).toBe(400);
     expect((await ask("POST", `/${(await named("Demo again")).id}/open`, { seconds: 0 })).status).toBe(204);
+  });
+
+  it("have roles of their own: who is what goes and comes with the show, and whoever opens one stays the lead", async () => {
+    const live = (await shows())[0]!.id;
+    const roleOf = (id: string): string => server.stage.show.get("person", id)!.role;
+    const turn = async (id: string, from: string, to: string): Promise<void> => {
+      const ines = server.stage.show.get("person", "person-ines")!;
+      const transaction = { id: randomUUID(), author: ines.id, label: "Role", changes: [setChange(id, ["role"], { from, to })] };
+      expect(await server.stage.transact(ines, transaction)).toMatchObject({ ok: true });
+    };
+    await ask("POST", `/${live}/copy`, { name: "By day" });
+    const day = await named("By day");
+    const night = await named((await shows())[0]!.name);
+    await turn("person-tomasz", "programmer", "operator");
+    await turn("person-adaeze", "programmer", "lead");
+    expect((await ask("POST", `/${day.id}/open`, { seconds: 0 })).status).toBe(204);
+    expect([roleOf("person-tomasz"), roleOf("person-adaeze"), roleOf("person-ines")]).toEqual(["programmer", "programmer", "lead"]);
+    // Somebody of whom the other show knew nothing keeps what they are.
+    const ines = server.stage.show.get("person", "person-ines")!;
+    const newcomer: Person = { id: "person-late", kind: "person", version: 1, name: "Late", initials: "La", role: "watcher" };
+    await server.stage.transact(ines, { id: randomUUID(), author: ines.id, label: "Late", changes: [{ op: "add", record: newcomer }] });
+    const adaeze = await cookieOf(server.url, "adaeze");
+    expect((await ask("POST", `/${night.id}/open`, { seconds: 0 }, adaeze)).status).toBe(403);
+    expect((await ask("POST", `/${night.id}/open`, { seconds: 0 })).status).toBe(204);
+    expect(["tomasz", "adaeze", "ines", "late"].map((id) => roleOf(`person-${id}`))).toEqual(["operator", "lead", "lead", "watcher"]);
+    // Who opens it stays the lead, also where somebody else was that alone.
+    await turn("person-adaeze", "lead", "programmer");
+    expect((await ask("POST", `/${day.id}/open`, { seconds: 0 })).status).toBe(204);
+    await turn("person-adaeze", "programmer", "lead");
+    expect((await ask("POST", `/${night.id}/open`, { seconds: 0 }, adaeze)).status).toBe(204);
+    expect(["tomasz", "adaeze", "ines"].map((id) => roleOf(`person-${id}`))).toEqual(["operator", "lead", "lead"]);
+    await turn("person-adaeze", "lead", "programmer");
+    await turn("person-tomasz", "operator", "programmer");
   });
 
   it("an undo reaches into the show on stage alone", async () => {

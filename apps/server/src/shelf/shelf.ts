@@ -7,11 +7,13 @@ import {
   FIRST_SETTINGS,
   isVersioned,
   ok,
+  rolesIn,
   SETTINGS_ID,
   Show,
   type Answer,
   type Person,
   type Result,
+  type Roles,
   type ShowLine,
   type ShowRecord,
 } from "@vexa/core";
@@ -96,7 +98,8 @@ export class Shelf {
   async copy(id: string, name: string): Promise<Result<string>> {
     const records = await this.#recordsOf(id);
     if (!records) return fail("record.unknown", { what: "show" });
-    const made = await this.#add(name, records);
+    const roles = (await this.#kept.findOneBy({ id }))?.roles ?? rolesIn(this.#stage.show);
+    const made = await this.#add(name, records, roles);
     await copyFiles(this.#database, { from: await this.#filesOf(id), to: made, tables: FILE_TABLES });
     return ok(made);
   }
@@ -119,10 +122,11 @@ export class Shelf {
       deletedAt: null,
       ...countsOf(before),
       records: before,
+      roles: rolesIn(this.#stage.show),
     });
     const settings = show.records.find(({ id: own }) => own === SETTINGS_ID) ?? FIRST_SETTINGS;
     const records = [...show.records.filter(({ id: own }) => own !== SETTINGS_ID), { ...settings, name: show.name } as ShowRecord];
-    const done = await this.#stage.restore(person, { name: show.name, records, crossSeconds });
+    const done = await this.#stage.restore(person, { name: show.name, records, crossSeconds, roles: show.roles });
     if (!done.ok) {
       await this.#kept.delete({ id: live.keptId });
       return done;
@@ -215,7 +219,7 @@ export class Shelf {
     return this.#stage.show.get("settings", SETTINGS_ID)?.name ?? name;
   }
 
-  async #add(name: string, records: readonly ShowRecord[]): Promise<string> {
+  async #add(name: string, records: readonly ShowRecord[], roles: Roles = {}): Promise<string> {
     const id = `show-${randomUUID()}`;
     const now = new Date();
     await this.#kept.insert({
@@ -227,6 +231,7 @@ export class Shelf {
       deletedAt: null,
       ...countsOf(records),
       records: [...records],
+      roles,
     });
     return id;
   }

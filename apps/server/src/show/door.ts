@@ -7,6 +7,7 @@ import {
   explain,
   extentOf,
   fail,
+  givenRoles,
   invert,
   loanChanges,
   mayDo,
@@ -22,7 +23,6 @@ import {
   type PlayCommand,
   type Result,
   type Show,
-  type ShowRecord,
   type Transaction,
 } from "@vexa/core";
 import type { DoorJournal } from "./door-journal";
@@ -31,6 +31,7 @@ import { loanLabel } from "./loan-label";
 import { withWhatGoesAlong } from "./edit-goes-with";
 import { RecentEdits } from "./recent-edits";
 import { Unsaved, writtenOf } from "./unsaved";
+import type { BroughtBack } from "../stage/stage-port";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
 /** What undoing meets when others have changed or removed the same since. */
@@ -199,12 +200,13 @@ export class Door extends EventEmitter<DoorEvents> {
   }
 
   /** Brings recorded work back to a version of it, for the lead. */
-  restore(person: Person, version: { name: string; records: readonly ShowRecord[] }): Promise<Answer> {
+  restore(person: Person, version: BroughtBack): Promise<Answer> {
     return this.#inTurn(async () => {
       if (extentOf(person, "restore") !== "all") return fail("reach.role", { what: "Bringing a version back", who: "the lead" });
       const changes = restoreChanges(this.#show, version.records);
       if (!changes.ok) return fail("version.unfit", { name: version.name, why: explain(changes.error) });
-      return this.#step(person.id, `Brought back ${version.name}`, changes.value);
+      const roles = givenRoles(this.#show, version.roles ?? {}, person.id);
+      return this.#step(person.id, `Brought back ${version.name}`, [...changes.value, ...roles]);
     });
   }
 

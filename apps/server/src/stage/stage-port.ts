@@ -7,6 +7,7 @@ import type {
   LoanCommand,
   Person,
   PlayCommand,
+  Roles,
   Show,
   ShowRecord,
   Standing,
@@ -38,6 +39,8 @@ export interface BroughtBack {
   readonly records: readonly ShowRecord[];
   /** It is another show: what leaves goes over to it in so many seconds. */
   readonly crossSeconds?: number;
+  /** What people are in it; those who aren't named stay what they are. */
+  readonly roles?: Roles;
 }
 
 /** The stage as the web server sees it, whether it runs in the same process or in one of its own. Every question is answered. */

@@ -254,6 +254,19 @@ export class AutoVersions1765200000000 implements MigrationInterface {
   }
 }
 
+/** What people are in each show. */
+export class ShowRoles1765300000000 implements MigrationInterface {
+  name = "ShowRoles1765300000000";
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "kept_show" ADD "roles" jsonb NOT NULL DEFAULT '{}'`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "kept_show" DROP COLUMN "roles"`);
+  }
+}
+
 export const MIGRATIONS = [
   FirstLight1764000000000,
   MotionKinds1764100000000,
@@ -268,4 +281,5 @@ export const MIGRATIONS = [
   WheelPictures1765000000000,
   KeptShows1765100000000,
   AutoVersions1765200000000,
+  ShowRoles1765300000000,
 ];
