@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { artNode } from "./art-node";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
@@ -201,6 +202,30 @@ describe("the shows of an installation", () => {
     await ines.getByRole("button", { name: "Take Output away" }).click();
     await ines.getByText("No output is listed.").waitFor();
     second.close();
+    await ines.getByRole("link", { name: "Shows" }).click();
+  });
+
+  it("ask the nodes of their Art-Net outputs who they are, and say where both don't meet", async () => {
+    const fern = await artNode({ name: "Fern node", universe: 11 });
+    await ines.getByRole("link", { name: "Network" }).click();
+    await ines.getByRole("button", { name: "Add an output" }).click();
+    await choose(ines.getByLabel("Protocol of Output"), { label: "Art-Net" });
+    await typeInto(ines, "Port of Output", String(fern.port));
+    await typeInto(ines, "Universes of Output", "12");
+    await typeInto(ines, "Shift of Output", "0");
+    await ines.getByRole("button", { name: "Output on" }).click();
+    const nodes = ines.getByRole("region", { name: "Art-Net nodes" });
+    await nodes.getByText("puts out 11").waitFor();
+    await nodes.getByText("#0001 [0001] all lit").waitFor();
+    await nodes.getByText("We send it 12, which none of its ports puts out.").waitFor();
+    await nodes.getByText("Nobody here sends it 11.").waitFor();
+    expect(await complaints(ines, "Art-Net nodes")).toEqual([]);
+    await typeInto(ines, "Shift of Output", "-1");
+    await nodes.getByText(/Nobody here|We send/).waitFor({ state: "detached" });
+    fern.stop();
+    await nodes.getByText("Nobody has answered yet.").waitFor();
+    await ines.getByRole("button", { name: "Take Output away" }).click();
+    await nodes.waitFor({ state: "detached" });
     await ines.getByRole("link", { name: "Shows" }).click();
   });
 

@@ -9,6 +9,7 @@ import { SacnInputs } from "../input/sacn-inputs";
 import { Strangers } from "../input/strangers";
 import { TimecodeInput } from "../input/timecode-input";
 import { WingLink } from "../input/wing-link";
+import { ArtnetNodes } from "../output/artnet-nodes";
 import { Speaker } from "../output/speaker";
 import type { SacnTarget } from "../output/sacn-output";
 import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
@@ -62,6 +63,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #wings: WingLink;
   readonly #inputs: SacnInputs;
   readonly #others: SacnOthers;
+  readonly #nodes: ArtnetNodes;
   readonly #speaker: Speaker;
   #osc: OscInput | null = null;
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
@@ -101,13 +103,18 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       },
     });
     this.#others = new SacnOthers({ cid: sourceOf(options, LEADS_PRIORITY).cid, now: this.host.now });
+    this.#nodes = new ArtnetNodes(this.host.now);
     const listen = (now: Show): void => {
+      this.#nodes.take(now.all("output"));
       this.#inputs.take(now.all("input"));
       this.#others.take(now.all("output"), now.all("input"));
     };
     listen(show);
     this.door.on("changes", () => listen(this.door.show));
-    this.host.on("health", (health) => this.emit("health", { ...health, inputs: this.#inputs.health(), others: this.#others.heard() }));
+    this.host.on("health", (health) => {
+      const heard = { inputs: this.#inputs.health(), others: this.#others.heard(), nodes: this.#nodes.heard() };
+      this.emit("health", { ...health, ...heard });
+    });
     this.#followOn = new FollowOn(this.door, this.host.now);
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
@@ -188,6 +195,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.#speaker.close();
     await this.#inputs.close();
     await this.#others.close();
+    this.#nodes.close();
     this.#strangers.stop();
     await this.door.close();
   }

@@ -153,6 +153,8 @@ export interface Health {
   readonly inputs?: readonly InputHealth[];
   /** Who else sends E1.31 on the networks that this machine uses, by what they say of themselves. */
   readonly others?: readonly OtherSender[];
+  /** Who answered where the show's Art-Net outputs go. */
+  readonly nodes?: readonly OutputNode[];
   /** How many others stand by and are in step. */
   readonly standbys?: number;
 }
@@ -160,6 +162,16 @@ export interface Health {
 /** Another source of E1.31, and the universes that it says it sends, rising. */
 export interface OtherSender {
   readonly name: string;
+  readonly universes: readonly number[];
+}
+
+/** A node of Art-Net, or four ports of one, as it tells of itself. */
+export interface OutputNode {
+  readonly address: string;
+  readonly name: string;
+  /** How it is, in its own words. */
+  readonly report: string;
+  /** Port-Addresses that it puts out, rising. */
   readonly universes: readonly number[];
 }
 

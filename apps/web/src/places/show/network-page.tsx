@@ -26,7 +26,7 @@ import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/li
 import { refuse } from "../../ui/messages";
 import { PopSheet } from "../../ui/pop-sheet";
 import { InputsTable } from "./inputs-table";
-import { OthersList } from "./others-list";
+import { NodesList, OthersList } from "./others-list";
 
 const COLUMNS: Readonly<Record<OutputField, LineHead>> = {
   name: { head: "Name", placeholder: "Node left", title: "" },
@@ -90,6 +90,7 @@ export function NetworkPage(): React.JSX.Element {
       )}
       <InputsTable leads={leads} />
       <OthersList />
+      <NodesList />
       {leads && <Interfaces />}
     </div>
   );
