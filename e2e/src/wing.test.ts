@@ -1,3 +1,4 @@
+import { complaints } from "./axe";
 import { spawn, type ChildProcess } from "node:child_process";
 import { choose } from "./choose";
 import { createInterface } from "node:readline";
@@ -161,6 +162,43 @@ describe("a wing", () => {
     await pause(300);
     expect(await level()).toBe(60);
     expect(story.page.errors).toEqual([]);
+  });
+
+  it("a card tells other machines when it begins and when it is let go, and Trace says what left", async () => {
+    const { page } = story;
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Options of Ember wash" }).click();
+    for (const [when, words] of [
+      ["Tells other machines when it begins", "note 60 100 on 1"],
+      ["Tells them when it is let go", "note 61 100 on 1"],
+    ] as const) {
+      const says = page.getByRole("region", { name: when });
+      await says.getByRole("textbox").fill("shout loudly");
+      await says.getByRole("textbox").press("Enter");
+      await says.getByText(/can't be/).waitFor();
+      await says.getByRole("textbox").fill(words);
+      await says.getByRole("textbox").press("Enter");
+      await says.getByText(words).waitFor();
+    }
+    expect(await complaints(page, "Options of Ember wash")).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Done" }).click();
+    const card = page.getByRole("article", { name: "Ember wash", exact: true });
+    const letGo = card.getByRole("button", { name: "Let go" });
+    if (await letGo.isEnabled()) await letGo.click();
+    await card.locator('[data-running="false"]').waitFor({ state: "attached" });
+    await card.getByRole("button", { name: "Go", exact: true }).click();
+    await card.locator('[data-running="true"]').waitFor({ state: "attached" });
+    await letGo.click();
+    await page.getByRole("link", { name: "Trace" }).click();
+    const log = page.getByRole("region", { name: "Said to other machines" });
+    await log.getByText("note 60 100 on 1").first().waitFor();
+    await log.getByText("note 61 100 on 1").first().waitFor();
+    await log
+      .getByText(/Ember wash/)
+      .first()
+      .waitFor();
+    await page.getByRole("link", { name: "Perform" }).click();
   });
 
   it("may be another desk's universe: its slots are learned by moving them, and nothing of it leaves as light", async () => {

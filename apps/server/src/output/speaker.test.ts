@@ -93,6 +93,23 @@ describe("what cues say", () => {
     expect(spoken(stage([OSC], device({ port: 1 })), 10, 500)).toEqual([]);
   });
 
+  it("is a card's too, when it begins and when it is let go", () => {
+    const notes = (note: number) => [{ type: "note" as const, channel: 1, note, velocity: 1 }];
+    const from = smallShow(listWithCard("a", [{ inSeconds: 1, strokes: [] }], { says: notes(1), saysAfter: notes(2) }));
+    expect(spoken(from)).toEqual([{ atSeconds: 10, words: "note 1 1 on 1", by: "a on Main", why: null, midi: [144, 1, 1] }]);
+    const { show } = go(from, 10);
+    const lines: Said[] = [];
+    const speaker = new Speaker(
+      () => show,
+      (said) => lines.push(...said),
+    );
+    speaker.hear(
+      { id: "t", author: "ann", label: "Let go", changes: [setChange("state-card-a", ["cueId"], { from: "a-1", to: null })] },
+      90,
+    );
+    expect(lines.map(({ words }) => words)).toEqual(["note 2 1 on 1"]);
+  });
+
   it("is no flood: what is more than a hundred a second stays here, and says so", () => {
     const { show, changes } = go(stage([{ type: "note", channel: 1, note: 1, velocity: 1 }]), 10.5);
     const lines: Said[] = [];

@@ -1,12 +1,12 @@
 import { createSocket, type Socket } from "node:dgram";
 import { isIPv4 } from "node:net";
-import { recordName, sayingText, startedCues, type Said, type Saying, type Show, type Transaction } from "@vexa/core";
+import { recordName, sayingsOf, sayingText, type Said, type Saying, type Show, type Transaction } from "@vexa/core";
 import { midi, msc, osc } from "@vexa/formats";
 
 /** So many a second leave at most: two cues that start each other are no flood. */
 const MOST_A_SECOND = 100;
 
-/** Says what cues have to say to other machines when they are started: OSC to devices that are let in, MIDI by way of the browsers. */
+/** Says what cues and cards have to say to other machines when they begin or are let go: OSC to devices that are let in, MIDI by way of the browsers. */
 export class Speaker {
   readonly #show: () => Show;
   readonly #tell: (said: readonly Said[]) => void;
@@ -24,14 +24,11 @@ export class Speaker {
   hear({ changes }: Transaction, atSeconds: number): void {
     const show = this.#show();
     const devices = show.all("device");
-    const said = startedCues(show, changes, atSeconds).flatMap((cueId) => {
-      const cue = show.get("cue", cueId)!;
-      return (cue.says ?? []).map((saying): Said => {
-        const line = { atSeconds, words: sayingText(saying, devices), by: recordName(cue, show) };
-        if (!this.#hasRoom(atSeconds)) return { ...line, why: `more than ${MOST_A_SECOND} messages in a second` };
-        if (saying.type !== "osc") return { ...line, why: null, midi: [...midiOf(saying)] };
-        return { ...line, why: this.#sendOsc(saying, show, (why) => this.#tell([{ ...line, why }])) };
-      });
+    const said = sayingsOf(show, changes, atSeconds).map(({ saying, by }): Said => {
+      const line = { atSeconds, words: sayingText(saying, devices), by: recordName(by, show) };
+      if (!this.#hasRoom(atSeconds)) return { ...line, why: `more than ${MOST_A_SECOND} messages in a second` };
+      if (saying.type !== "osc") return { ...line, why: null, midi: [...midiOf(saying)] };
+      return { ...line, why: this.#sendOsc(saying, show, (why) => this.#tell([{ ...line, why }])) };
     });
     if (said.length > 0) this.#tell(said);
   }

@@ -1,30 +1,35 @@
-import { useState } from "react";
+import { useId, useState } from "react";
 import { X } from "lucide-react";
-import { explain, MOST_SAYINGS, readSaying, sayingText, type Cue, type CueFields } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
-import { listenToMidi, useMidi } from "../../tempo/midi-input";
-import { Button } from "../../ui/button";
-import { Complaint, useComplaint } from "../../ui/complaint";
-import { TextInput } from "../../ui/field";
+import { explain, MOST_SAYINGS, readSaying, sayingText, type Saying } from "@vexa/core";
+import { useClient, useShow } from "../session/show-context";
+import { listenToMidi, useMidi } from "../tempo/midi-input";
+import { Button } from "../ui/button";
+import { Complaint, useComplaint } from "../ui/complaint";
+import { TextInput } from "../ui/field";
 
-/** What a cue tells other machines when it is started: a line each, typed. */
-export function CueSays({ cue, onPut }: { cue: Cue; onPut: (words: string, fields: CueFields) => boolean }): React.JSX.Element {
+/** What a cue or a card tells other machines: a line each, typed. `title` says when; `onSays` hears what becomes of it, in words too. */
+export function Says(of: {
+  title: string;
+  says: readonly Saying[];
+  onSays: (words: string, says: readonly Saying[] | undefined) => boolean;
+}): React.JSX.Element {
+  const { title, says, onSays } = of;
   const show = useShow();
   const client = useClient();
   const midi = useMidi(({ state }) => state);
   const [typed, setTyped] = useState("");
   const [complaint, complain] = useComplaint();
-  const says = cue.says ?? [];
+  const complaintId = useId();
   const devices = show.all("device").filter(({ port }) => port !== undefined);
   const add = (): void => {
     const read = readSaying(typed, devices);
     if (!read.ok) return complain(explain(read.error));
     complain(null);
-    if (onPut(`says ${sayingText(read.value, devices)}`, { says: [...says, read.value] })) setTyped("");
+    if (onSays(`says ${sayingText(read.value, devices)}`, [...says, read.value])) setTyped("");
   };
   return (
-    <section className="grid gap-1" aria-label="What it says">
-      <h3 className="text-xs text-ink-2">Says to other machines</h3>
+    <section className="grid gap-1" aria-label={title}>
+      <h3 className="text-xs text-ink-2">{title}</h3>
       {says.map((saying, at) => {
         const words = sayingText(saying, show.all("device"));
         return (
@@ -39,7 +44,7 @@ export function CueSays({ cue, onPut }: { cue: Cue; onPut: (words: string, field
               aria-label={`Say no more: ${words}`}
               onClick={() => {
                 const rest = says.filter((_, other) => other !== at);
-                onPut("says less", { says: rest.length > 0 ? rest : undefined });
+                onSays("says less", rest.length > 0 ? rest : undefined);
               }}
             >
               <X size={13} aria-hidden />
@@ -56,9 +61,9 @@ export function CueSays({ cue, onPut }: { cue: Cue; onPut: (words: string, field
           }}
         >
           <TextInput
-            aria-label="What it says"
+            aria-label={title}
             aria-invalid={complaint !== null}
-            {...(complaint === null ? {} : { "aria-describedby": "says-complaint" })}
+            {...(complaint === null ? {} : { "aria-describedby": complaintId })}
             className="min-w-0 flex-1 font-mono"
             placeholder={`to ${devices[0]?.name ?? "Sound"} /cue/go 12`}
             maxLength={400}
@@ -69,7 +74,7 @@ export function CueSays({ cue, onPut }: { cue: Cue; onPut: (words: string, field
           <Button type="submit" size="small" disabled={typed.trim() === ""}>
             Add
           </Button>
-          {complaint !== null && <Complaint id="says-complaint" text={complaint} />}
+          {complaint !== null && <Complaint id={complaintId} text={complaint} />}
         </form>
       )}
       {says.some(({ type }) => type !== "osc") && midi !== "listening" && (

@@ -13,6 +13,7 @@ import {
   yesOrNo,
   type Schema,
 } from "../document/schema";
+import { sayingsSchema, type Saying } from "../cue/saying";
 import { cellsSchemas } from "./page-grid";
 
 /** A sheet of cards. */
@@ -71,6 +72,9 @@ export interface Playback {
   readonly color?: string;
   /** The preset whose picture it shows. */
   readonly pictureOf?: string;
+  /** What it tells other machines when it begins from nothing, and when it is let go. */
+  readonly says?: readonly Saying[];
+  readonly saysAfter?: readonly Saying[];
 }
 
 export const PRIORITIES = ["low", "normal", "high", "top"] as const;
@@ -199,6 +203,8 @@ export const playbackSchema: Schema<Playback> = fields<Playback>({
   label: optional(textUpTo(80)),
   color: optional(hexColor),
   pictureOf: optional(id),
+  says: optional(sayingsSchema),
+  saysAfter: optional(sayingsSchema),
 });
 
 export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>({

@@ -22,6 +22,7 @@ import { Choice, Option } from "../../ui/choice";
 import { Field } from "../../ui/field";
 import { PopSheet } from "../../ui/pop-sheet";
 import { Tick } from "../../ui/tick";
+import { Says } from "../../wings/says";
 import { WingControls } from "../../wings/wing-controls";
 import { SecondsField } from "../../ui/seconds-field";
 import { DraftField } from "../../ui/draft-field";
@@ -126,6 +127,8 @@ export function CardOptions({ playback, name }: { playback: Playback; name: stri
           </Choice>
         </Field>
       )}
+      <Says title="Tells other machines when it begins" says={playback.says ?? []} onSays={(_, says) => set("says", says)} />
+      <Says title="Tells them when it is let go" says={playback.saysAfter ?? []} onSays={(_, says) => set("saysAfter", says)} />
       <WingControls jobs={["fader", ...(playback.buttons ?? USUAL_BUTTONS)]} targetId={playback.id} />
     </PopSheet>
   );

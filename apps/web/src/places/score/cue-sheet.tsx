@@ -3,9 +3,9 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Tags } from "../../ui/tags";
+import { Says } from "../../wings/says";
 import { Field } from "../../ui/field";
 import { CueMacro } from "./cue-macro";
-import { CueSays } from "./cue-says";
 import { CueStrokes } from "./cue-strokes";
 import { CueTimes } from "./cue-times";
 import { CueTriggerFields } from "./cue-trigger";
@@ -97,7 +97,7 @@ export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; 
         )}
       </div>
       <CueMacro cue={cue} onPut={put} />
-      <CueSays cue={cue} onPut={put} />
+      <Says title="Says to other machines" says={cue.says ?? []} onSays={(words, says) => put(words, { says })} />
       <CueStrokes cue={cue} list={list} />
     </div>
   );
