@@ -8,7 +8,7 @@ import { openBrowser } from "./browser";
 import { signedIn, signIn } from "./people";
 import { freeUdpPort } from "./node-on-loopback";
 import { runVexa, type RunningVexa } from "./run-server";
-import { until } from "./until";
+import { pause, until } from "./until";
 
 let vexa: RunningVexa;
 let browser: Browser;
@@ -49,6 +49,9 @@ describe("the health of the system", () => {
     await ines.getByText(/All is well: 44 frames/).waitFor();
     process.kill(vexa.pids.web, "SIGKILL");
     await ines.getByText(/the web server ended \(SIGKILL\) and was begun again/).waitFor();
+    // What plays is dimmed until the page is heard again; all is bright a tenth of a second later.
+    await ines.locator('[data-connection="live"]').waitFor({ state: "attached" });
+    await pause(200);
     expect(await complaints(ines)).toEqual([]);
     for (const [name, words] of [
       ["wren", /All is well/],
@@ -117,7 +120,7 @@ describe("a cue that speaks", () => {
     await port.press("Enter");
     await ines.goto(`${vexa.url}/score`);
     await ines.getByRole("option").first().click();
-    const says = ines.getByRole("region", { name: "What it says" });
+    const says = ines.getByRole("region", { name: "Says to other machines" });
     const line = says.getByRole("textbox");
     await line.fill("to Nobody /cue/go 1");
     await line.press("Enter");
@@ -225,6 +228,44 @@ describe("settings", () => {
     await ines.keyboard.press("Escape");
     await ines.getByRole("button", { name: "All as usual" }).click();
     await ines.getByRole("button", { name: "Keys for: go to anything by its name, now Ctrl+K" }).waitFor();
+  });
+
+  it("hold for a browser: keys that run a macro, which mean nothing else, are shown, and can be taken away", async () => {
+    const write = async (): Promise<void> => {
+      await ines.getByRole("button", { name: "Macros", exact: true }).click();
+      await ines.getByRole("button", { name: "Write Lanterns as asked" }).click();
+    };
+    const key = ines.getByRole("button", { name: /^Keys for Lanterns as asked/ });
+    await write();
+    await key.click();
+    await ines.keyboard.press("?");
+    await ines.getByText(/\? is taken: .* No keys was kept/).waitFor();
+    await key.click();
+    await ines.keyboard.press("[");
+    await ines.getByText(/\[ is taken: previous and next part/).waitFor();
+    await key.click();
+    await ines.keyboard.press("F9");
+    await ines.getByRole("button", { name: "Keys for Lanterns as asked, now F9" }).waitFor();
+    expect(await complaints(ines, "Macros")).toEqual([]);
+    await ines.reload();
+    await ines.getByRole("button", { name: "Macros", exact: true }).waitFor();
+    await ines.keyboard.press("F9");
+    const question = ines.getByRole("form", { name: "Lanterns as asked asks" });
+    await question.waitFor();
+    await ines.getByRole("button", { name: /● Lanterns as asked/ }).click();
+    await question.waitFor({ state: "detached" });
+    await ines.keyboard.press("?");
+    await ines.getByRole("dialog", { name: "Shortcuts" }).getByText("the macro Lanterns as asked").waitFor();
+    await ines.keyboard.press("Escape");
+    await write();
+    await ines.getByRole("button", { name: "No keys" }).click();
+    await ines.getByRole("button", { name: "Leave it" }).click();
+    await ines.keyboard.press("Escape");
+    await ines.keyboard.press("F9");
+    await ines.keyboard.press("?");
+    await ines.getByRole("dialog", { name: "Shortcuts" }).waitFor();
+    expect((await ines.getByText("the macro Lanterns as asked").count()) + (await question.count())).toBe(0);
+    await ines.keyboard.press("Escape");
   });
 
   it("of the show are the lead's", async () => {

@@ -21,6 +21,7 @@ import { PopSheet } from "../ui/pop-sheet";
 import { WingControls } from "../wings/wing-controls";
 import { beginDoing, endDoing, useDoing } from "./doing";
 import { lineContext } from "./run-line";
+import { MacroKey } from "./macro-key";
 import { MacroRuns, runMacro } from "./macro-runs";
 
 /** The macros of the show: run and written here. */
@@ -189,6 +190,7 @@ function Edit({ macro, onDone }: { macro: Macro; onDone: () => void }): React.JS
         )}
       </div>
       <WingControls jobs={["macro"]} targetId={id} />
+      <MacroKey macro={macro} />
       <div className="flex gap-1.5">
         <Button tone="sketch" disabled={!fits} onClick={keep}>
           Keep it

@@ -2,9 +2,11 @@ import { Dialog } from "radix-ui";
 import { useEffect } from "react";
 import { useLocation } from "react-router";
 import { useInterface } from "../selection/interface-store";
+import { runMacro } from "../line/macro-runs";
 import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
 import { chordOf } from "./chord";
+import { macroOfChord, useMacroKeys } from "./macro-keys";
 import { chordFor, useOwnShortcuts } from "./own-shortcuts";
 import { SHORTCUTS, type Shortcut } from "./shortcut-table";
 
@@ -14,6 +16,7 @@ export function Shortcuts(): React.JSX.Element {
   const { pathname } = useLocation();
   const { shortcutsShown, set } = useInterface();
   const { chords } = useOwnShortcuts();
+  const macroKeys = useMacroKeys().chords;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const typing = (event.target as Element).closest("input, textarea, [role=combobox], [role=menu]");
@@ -25,9 +28,12 @@ export function Shortcuts(): React.JSX.Element {
       const means = (shortcut: Shortcut): boolean => shortcut.fits?.(event) ?? chordFor(shortcut, chords) === chord;
       const hit = SHORTCUTS.find((shortcut) => (!shortcut.where || shortcut.where === place) && means(shortcut));
       // Space and Enter belong to a button that has the focus.
-      if (!hit || (event.key === " " && (event.target as Element).closest("button"))) return;
+      if (event.key === " " && (event.target as Element).closest("button")) return;
+      const macroId = hit ? null : macroOfChord(client.view, chord);
+      if (!hit && macroId === null) return;
       event.preventDefault();
-      hit.run(client, event);
+      if (hit) hit.run(client, event);
+      else runMacro(client, macroId!);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -51,6 +57,17 @@ export function Shortcuts(): React.JSX.Element {
                 </dd>
               </div>
             ))}
+            {Object.entries(macroKeys).map(([id, keys]) => {
+              const macro = client.view.get("macro", id);
+              return (
+                macro && (
+                  <div key={id} className="contents">
+                    <dt className="font-mono text-sketch">{keys}</dt>
+                    <dd className="text-ink-2">the macro {macro.name}</dd>
+                  </div>
+                )
+              );
+            })}
           </dl>
           <p className="mt-3 text-xs text-ink-3">Others can be chosen in Show, under Settings.</p>
           <Dialog.Close asChild>

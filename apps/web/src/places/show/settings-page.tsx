@@ -1,9 +1,10 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { extentOf, firstTime, FRAME_RATES, SETTINGS_ID, settingChanges, type FrameRate } from "@vexa/core";
 import { useInterface, type Theme } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
-import { chordOf } from "../../shell/chord";
+import { macroOfChord } from "../../shell/macro-keys";
 import { chordFor, isFixed, takenBy, useOwnShortcuts } from "../../shell/own-shortcuts";
+import { useNextChord } from "../../shell/use-next-chord";
 import { SHORTCUTS, type Shortcut } from "../../shell/shortcut-table";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
@@ -111,26 +112,19 @@ function OfTheBrowser(): React.JSX.Element {
 /** A shortcut: pressed once more, its button waits for other keys; Esc keeps the ones in force. */
 function KeyRow({ shortcut, asks, onAsk }: { shortcut: Shortcut; asks: boolean; onAsk: (on: boolean) => void }): React.JSX.Element {
   const { chords, set } = useOwnShortcuts();
+  const client = useClient();
   const [complaint, setComplaint] = useState<string | null>(null);
   const { keys, does, where } = shortcut;
   const chord = chordFor(shortcut, chords);
-  useEffect(() => {
-    if (!asks) return;
-    const onKey = (event: KeyboardEvent): void => {
-      event.preventDefault();
-      event.stopPropagation();
-      const pressed = chordOf(event);
-      if (pressed === null) return;
-      onAsk(false);
-      if (pressed === "Esc") return;
-      const other = takenBy(pressed, shortcut, chords);
-      if (other) return setComplaint(`${pressed} is taken: ${other.does}. ${chord} was kept.`);
-      setComplaint(null);
-      const { [keys]: _, ...rest } = chords;
-      set(pressed === keys ? rest : { ...rest, [keys]: pressed });
-    };
-    window.addEventListener("keydown", onKey, true);
-    return () => window.removeEventListener("keydown", onKey, true);
+  useNextChord(asks, (pressed) => {
+    onAsk(false);
+    if (pressed === null) return;
+    const macroId = macroOfChord(client.view, pressed);
+    const other = takenBy(pressed, shortcut, chords)?.does ?? (macroId && `the macro ${client.view.get("macro", macroId)!.name}`);
+    if (other) return setComplaint(`${pressed} is taken: ${other}. ${chord} was kept.`);
+    setComplaint(null);
+    const { [keys]: _, ...rest } = chords;
+    set(pressed === keys ? rest : { ...rest, [keys]: pressed });
   });
   return (
     <li className="grid grid-cols-[8.5rem_1fr] items-center gap-2 text-[13px]">
