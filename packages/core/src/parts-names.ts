@@ -42,4 +42,4 @@ export { plainCues } from "./questions/plain-cues";
 export { plainCueChanges, type PlainCuesTaken } from "./edits/plain-cue-edits";
 export { ownSteps, type OwnStep } from "./protocol/own-steps";
 export { actorBy } from "./show/actor-by";
-export { TOUR, TOUR_STEPS, tourTakenBack, type TourMoment, type TourStep } from "./tour/tour";
+export { TOUR, TOUR_STEPS, tourCard, tourTakenBack, type TourMoment, type TourStep } from "./tour/tour";

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { explain, mayBuild, TOUR, TOUR_STEPS, tourTakenBack, type TourMoment, type TourStep } from "@vexa/core";
+import { explain, mayBuild, TOUR, TOUR_STEPS, tourCard, tourTakenBack, type TourMoment, type TourStep } from "@vexa/core";
 import { doRead, lineContext } from "../line/run-line";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
@@ -52,6 +52,13 @@ function Step({ step }: { step: TourStep }): React.JSX.Element {
     if (holds) useTour.setState(({ done: steps }) => ({ done: steps.includes(step) ? steps : [...steps, step] }));
   }, [holds, step]);
   const here = pathname.startsWith(`/${place}`);
+  const cardId = place === "perform" ? tourCard(now)?.id : undefined;
+  useEffect(() => {
+    if (cardId === undefined || !here) return;
+    useInterface.getState().set({ chosenPlaybackId: cardId });
+    document.querySelector(`[data-card="${CSS.escape(cardId)}"]`)?.scrollIntoView({ block: "nearest" });
+    // The page of cards comes with its own address.
+  }, [cardId, here, step, pathname]);
   const doIt = (): void => {
     const read = does(momentOf(client));
     if (!read.ok) return refuse(explain(read.error));
@@ -76,7 +83,7 @@ function Step({ step }: { step: TourStep }): React.JSX.Element {
             Open {place === "build" ? "Build" : "Perform"}
           </Link>
         )}
-        <Button once disabled={done} onClick={doIt}>
+        <Button key={step} once disabled={done} onClick={doIt}>
           Do it for me
         </Button>
         {number > 0 && <Button onClick={() => go(TOUR_STEPS[number - 1]!)}>Back</Button>}

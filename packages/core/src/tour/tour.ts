@@ -106,7 +106,7 @@ export const TOUR: { readonly [S in TourStep]: Step } = {
       const card = tourCard(at);
       const name = at.show.get("cueList", card?.listId)?.name ?? LIST_NAME;
       const page = at.show.get("page", card?.pageId)?.name;
-      return `Wipe your sketch (Shift+Esc in Build): it is dark again. Then in Perform${page ? `, on “${page}”,` : ""} press Go on the card “${name}”.`;
+      return `Wipe your sketch (Shift+Esc in Build): it is dark again. Then in Perform${page ? `, on “${page}”,` : ""} press Go on the card “${name}”, or at the right.`;
     },
     isDone: (at) => {
       const card = tourCard(at);
@@ -122,7 +122,7 @@ export const TOUR: { readonly [S in TourStep]: Step } = {
     title: "Let it go",
     place: "perform",
     words: () =>
-      "Press “Let go” on the card: it leaves over its release time. What you edit, Ctrl+Z takes back; what you play is never undone.",
+      "Press “Let go” on the card or at the right: it leaves over its release time. What you edit, Ctrl+Z takes back; what you play is never undone.",
     isDone: (at) => {
       const card = tourCard(at);
       return card === null || !runs(at.show, card);
@@ -190,7 +190,7 @@ function hasPart(at: TourMoment, is: (part: Part) => boolean): boolean {
 }
 
 /** The card of a list that was recorded since the tour began. */
-function tourCard({ show, knownCueIds }: TourMoment): Playback | null {
+export function tourCard({ show, knownCueIds }: TourMoment): Playback | null {
   const made = new Set(show.all("cue").flatMap(({ id, listId }) => (knownCueIds.has(id) ? [] : [listId])));
   for (const { id, listId } of show.all("cue")) if (knownCueIds.has(id)) made.delete(listId);
   return show.all("playback").find(({ listId }) => made.has(listId)) ?? null;
