@@ -3,6 +3,7 @@ import { colourBoard } from "./colour-board";
 import { IMPROVISED_LISTS, improvisedPages } from "./improvise";
 import { LISTS as SCORED_LISTS } from "./lists";
 import { demoWaves } from "./motions";
+import { demoPictures } from "./pictures";
 import { cue } from "./strokes";
 import { WALTZ_SECONDS } from "./waltz";
 
@@ -59,5 +60,5 @@ export function demoContent(): ShowRecord[] {
     rank,
     shape,
   }));
-  return [...demoWaves(), song, ...lists, ...cues, page, ...cards, ...improvisedPages(), ...colourBoard(), ...shapes];
+  return [...demoWaves(), ...demoPictures(), song, ...lists, ...cues, page, ...cards, ...improvisedPages(), ...colourBoard(), ...shapes];
 }

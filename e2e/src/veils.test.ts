@@ -1,4 +1,5 @@
 import type { Browser, Page } from "playwright-core";
+import { PNG } from "pngjs";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
@@ -152,6 +153,45 @@ describe("a veil over the stage", () => {
       const all = Array.from({ length: ROW }, (_, at) => wash(ROW + at));
       return all.some(({ red, blue }) => red > 2 * blue) && all.some(({ red, blue }) => blue > 2 * red);
     });
+  });
+
+  it("may be a picture: a file's, in its own colours, or words that run; what is no picture is refused in words", async () => {
+    const file = page.getByLabel("Picture over the stage");
+    await file.setInputFiles({ name: "notes.png", mimeType: "image/png", buffer: Buffer.from("no picture at all") });
+    await page
+      .getByText("notes.png can't be taken as a picture: this browser reads no picture in it. Nothing was changed.")
+      .first()
+      .waitFor();
+    // Blue at the left and red at the right, written by another encoder (pngjs).
+    const image = new PNG({ width: 8, height: 2 });
+    for (let dot = 0; dot < 16; dot++) image.data.set(dot % 8 < 4 ? [0, 0, 255, 255] : [255, 0, 0, 255], 4 * dot);
+    await file.setInputFiles({ name: "halves.png", mimeType: "image/png", buffer: PNG.sync.write(image) });
+    await page.getByRole("img", { name: "The picture halves, moving" }).waitFor();
+    // In the middle a dot lies over both halves.
+    const blueThenRed = (): boolean =>
+      [0, 1, 2, 3, 10, 11, 12, 13].every((at) => {
+        const { red, blue } = wash(ROW + at);
+        return at < ROW / 2 ? blue > 200 && red < 20 : red > 200 && blue < 20;
+      });
+    await until("the left is blue and the right is red", blueThenRed);
+    expect(await complaints(page)).toEqual([]);
+    await choose("It runs", "to the right");
+    await until("it runs", () => !blueThenRed());
+    await choose("It runs", "it stands still");
+    await until("it stands", blueThenRed);
+    await page.getByRole("checkbox", { name: "its own colours" }).click();
+    await page.getByLabel("Colours from dark to bright", { exact: true }).waitFor();
+    await until("dark and bright of other colours", () => !blueThenRed());
+    const words = page.getByLabel("Words", { exact: true });
+    await words.fill("Good night");
+    await words.press("Enter");
+    await page.getByRole("img", { name: "The picture Good night, moving" }).waitFor();
+    await choose("Pattern", "picture Light through leaves");
+    await page.getByRole("img", { name: "The picture Light through leaves, moving" }).waitFor();
+    await choose("Pattern", "picture halves");
+    await page.getByRole("button", { name: "Take it away" }).last().click();
+    await page.getByRole("img", { name: "The pattern gradient, moving" }).waitFor();
+    expect(page.errors).toEqual([]);
   });
 
   it("is recorded in a cue and told there in words; the demo has two", async () => {

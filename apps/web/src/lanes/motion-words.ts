@@ -69,7 +69,7 @@ export function motionWords(attribute: Attribute, motion: Motion): string {
       return `${FIGURE_WORDS[motion.figure]} ${motion.width} × ${motion.height} ${motion.plane === "angles" ? "°" : "m"}`;
     case "veil": {
       const ends = motion.colors ? "" : ` ${formatFan([motion.low, motion.high].map((value) => value * screenScale(attribute)))}`;
-      const what = motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "formula";
+      const what = motion.pictureId !== undefined ? "picture" : motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "formula";
       return `${what} ${motion.width} × ${motion.height} m${ends}`;
     }
     case "steps":

@@ -16,6 +16,7 @@ export const PART_KINDS = [
   "preset",
   "group",
   "savedWave",
+  "picture",
   "savedShape",
   "macro",
   "song",

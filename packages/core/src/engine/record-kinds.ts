@@ -52,6 +52,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   highlight: ["highlight"],
   savedShape: [],
   savedWave: [],
+  picture: [],
   preset: [],
 };
 

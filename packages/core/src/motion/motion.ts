@@ -185,7 +185,14 @@ const stepsSchema: Schema<StepMotion> = where(
 
 const veilSchema: Schema<VeilMotion> = where(
   fields<VeilMotion>({ ...drive, ...veilFields, kind: oneOf(["veil"]), centre: fields<Vector>({ x: metres, y: metres, z: metres }) }),
-  ({ colors, base }) => (colors && base === "relative" ? "colours can't be added to what lies beneath" : null),
+  ({ colors, base, pictureId, formula, runs }) =>
+    colors && base === "relative"
+      ? "colours can't be added to what lies beneath"
+      : pictureId !== undefined && formula !== undefined
+        ? "it must be a picture or a formula"
+        : runs !== undefined && pictureId === undefined
+          ? "only a picture runs"
+          : null,
 );
 
 const BY_KIND: { readonly [K in Motion["kind"]]: Schema<Motion> } = {

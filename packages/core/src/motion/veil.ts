@@ -4,17 +4,26 @@ import { formulaOf, LONGEST_FORMULA, notNumberAt, readFormula, shareOfFormula } 
 import type { Vector } from "../geometry/beam";
 import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
+import { averageIn, brightnessOf, type Dot, type Picture } from "./picture";
 
 /** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
 export const VEIL_PLANES = ["flat", "across", "along"] as const;
 export type VeilPlane = (typeof VEIL_PLANES)[number];
 
-/** A pattern laid over the stage: heads take what it shows where they hang. */
+/** Where a picture goes in a cycle, by its whole width or height; what leaves at one edge comes in at the other. */
+export const PICTURE_RUNS = ["left", "right", "up", "down"] as const;
+export type PictureRun = (typeof PICTURE_RUNS)[number];
+
+/** A pattern or a picture laid over the stage: heads take what it shows where they hang. */
 export interface Veil {
   readonly pattern: PatternKind;
   readonly plane: VeilPlane;
   /** In place of the pattern: how bright it is at x to the right and y up, -1 to 1 from edge to edge, and t, 0 to 1 a cycle. */
   readonly formula?: string;
+  /** In place of the pattern: a picture of the show. */
+  readonly pictureId?: string;
+  /** Of a picture; none = it stands still. */
+  readonly runs?: PictureRun;
   /** The middle of it, in metres on stage; of its three measures the one across the plane doesn't count. */
   readonly centre: Vector;
   /** Metres from edge to edge. */
@@ -58,6 +67,8 @@ export function veilFormulaFlaw(text: string): string | null {
 export const veilFields = {
   pattern: oneOf(PATTERNS),
   formula: optional(where(textUpTo(LONGEST_FORMULA), veilFormulaFlaw)),
+  pictureId: optional(textUpTo(64)),
+  runs: optional(oneOf(PICTURE_RUNS)),
   plane: oneOf(VEIL_PLANES),
   width: numberIn(0.01, 1000),
   height: numberIn(0.01, 1000),
@@ -82,14 +93,46 @@ const AROUND = [
   [0, -1],
 ] as const;
 
-/** How bright a veil is over a place on stage after so many cycles, 0..1. */
-export function veilAt(veil: Veil, place: Vector, cycles: number): number {
-  const { plane, centre, turn, blur = 0 } = veil;
+/** Metres from a veil's middle, along its own axes. */
+function onSurface({ plane, centre, turn }: Veil, place: Vector): readonly [x: number, y: number] {
   const [right, up] = AXES[plane];
   const angle = (-turn * Math.PI) / 180;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const [dx, dy] = [place[right] - centre[right], place[up] - centre[up]];
-  const [x, y] = [dx * cos - dy * sin, dx * sin + dy * cos];
+  return [dx * cos - dy * sin, dx * sin + dy * cos];
+}
+
+/** What a veil's picture shows over a place on stage after so many cycles: the average of a dot, or of the blur where that is more. */
+export function veilDotAt(veil: Veil, place: Vector, cycles: number, picture: Picture): Dot {
+  const { width, height, blur = 0 } = veil;
+  const [x, y] = onSurface(veil, place);
+  const size = { across: (blur / width) * picture.columns, down: (blur / height) * picture.rows };
+  return pictureAt(veil, { u: (2 * x) / width, v: (2 * y) / height }, { cycles, picture, size });
+}
+
+/** The same at a place of its own surface, -1 to 1 from edge to edge, over so many of its dots. */
+export function pictureAt(
+  { contrast = 1, repeat = false, runs }: Pick<Veil, "contrast" | "repeat" | "runs">,
+  { u, v }: { u: number; v: number },
+  of: { cycles: number; picture: Picture; size: { across: number; down: number } },
+): Dot {
+  const { columns, rows } = of.picture;
+  const [middleX, middleY] = [((u + 1) / 2) * columns, ((1 - v) / 2) * rows];
+  const [halfX, halfY] = [Math.max(1, of.size.across) / 2, Math.max(1, of.size.down) / 2];
+  const box = { left: middleX - halfX, right: middleX + halfX, top: middleY - halfY, bottom: middleY + halfY };
+  const gone = fraction(of.cycles);
+  const right = runs === "right" ? gone * columns : runs === "left" ? -gone * columns : 0;
+  const down = runs === "down" ? gone * rows : runs === "up" ? -gone * rows : 0;
+  const [red, green, blue] = averageIn(of.picture, box, { repeat, right, down });
+  const harder = (value: number): number => clamp(127.5 + (value - 127.5) * contrast, 0, 255);
+  return contrast === 1 ? [red, green, blue] : [harder(red), harder(green), harder(blue)];
+}
+
+/** How bright a veil is over a place on stage after so many cycles, 0..1. `picture`: the one that it names. */
+export function veilAt(veil: Veil, place: Vector, cycles: number, picture: Picture | null = null): number {
+  if (picture) return clamp(brightnessOf(veilDotAt(veil, place, cycles, picture)), 0, 1);
+  const { blur = 0 } = veil;
+  const [x, y] = onSurface(veil, place);
   if (blur === 0) return shown(veil, x, y, cycles);
   let sum = 0;
   for (const [offX, offY] of AROUND) sum += shown(veil, x + (offX * blur) / 2, y + (offY * blur) / 2, cycles);

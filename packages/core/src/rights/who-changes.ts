@@ -24,6 +24,7 @@ export const WHO_CHANGES: {
   highlight: "self",
   savedShape: "builders",
   savedWave: "builders",
+  picture: "builders",
   sound: "builders",
   playbackState: "play commands",
   masterState: "play commands",

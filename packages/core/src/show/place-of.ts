@@ -19,6 +19,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   highlight: "build",
   savedShape: "build",
   savedWave: "build",
+  picture: "build",
   master: "build",
   cueList: "score",
   cue: "score",

@@ -20,6 +20,7 @@ import { songSchema, type Song } from "../playback/song";
 import { outputSchema, type OutputLine } from "../playback/output";
 import { parkSchema, settingsSchema, stageStateSchema, type Park, type ShowSettings, type StageState } from "../playback/stage-state";
 import { timeStateSchema, type TimeState } from "../playback/time-state";
+import { pictureSchema, type Picture } from "../motion/picture";
 import { savedWaveSchema, type SavedWave } from "../motion/saved-wave";
 import { presetSchema, type Preset } from "../preset/preset";
 import { curveSchema, type Curve } from "../rig/curve";
@@ -81,6 +82,7 @@ export interface RecordByKind {
   highlight: Highlight;
   savedShape: SavedShape;
   savedWave: SavedWave;
+  picture: Picture;
   preset: Preset;
 }
 export type Kind = keyof RecordByKind;
@@ -141,6 +143,7 @@ export const KINDS: {
   highlight: { label: "highlight", scope: "session", undone: "never", schema: highlightSchema },
   preset: { label: "preset", scope: "document", undone: "yes", schema: presetSchema },
   savedShape: { label: "saved shape", scope: "document", undone: "yes", schema: savedShapeSchema },
+  picture: { label: "picture", scope: "document", undone: "yes", schema: pictureSchema },
   savedWave: { label: "waveform", scope: "document", undone: "yes", schema: savedWaveSchema },
 };
 

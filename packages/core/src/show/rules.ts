@@ -144,6 +144,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "scenery":
     case "savedShape":
     case "savedWave":
+    case "picture":
     case "sound":
     case "stageState":
     case "settings":
@@ -232,7 +233,8 @@ export function missingInStrokes(strokes: Strokes, show: Show): UserError | null
     for (const part of Object.values(parts)) {
       if (part.presets?.ids.some((id) => !isPresetRef(id, show))) return unknown("preset");
       for (const id of motionReads(part.motion))
-        if (!isPresetRef(id, show) && !show.get("savedWave", id)) return unknown("preset or waveform of a motion");
+        if (!isPresetRef(id, show) && !show.get("savedWave", id) && !show.get("picture", id))
+          return unknown("preset, waveform or picture of a motion");
       if (part.follow?.targetIds.some((id) => !show.target(id))) return unknown("target");
       const masterId = part.motion?.masterId ?? null;
       if (masterId !== null && !show.get("master", masterId)) return unknown("speed master");

@@ -6,6 +6,7 @@ import type { HeadKey } from "../rig/fixture";
 import { groupMasterStateIdOf, restingLevel, type GroupMaster } from "../playback/group-master";
 import { STAGE_ID, type StageState } from "../playback/stage-state";
 import { timeStateIdOf, type TimeState } from "../playback/time-state";
+import type { Picture } from "../motion/picture";
 import type { SavedWave } from "../motion/saved-wave";
 import { coatPreset } from "../playback/coat-preset";
 import type { Vector } from "../geometry/beam";
@@ -127,6 +128,10 @@ export class Show implements ResolveContext, ReachContext {
 
   savedWave(waveId: string): SavedWave | null {
     return this.get("savedWave", waveId);
+  }
+
+  picture(pictureId: string): Picture | null {
+    return this.get("picture", pictureId);
   }
 
   target(targetId: string): Target | null {

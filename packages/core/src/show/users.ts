@@ -83,6 +83,7 @@ export function usersOf(record: ShowRecord, show: Show): User[] {
     case "master":
     case "preset":
     case "savedWave":
+    case "picture":
     case "target":
       return [
         ...show

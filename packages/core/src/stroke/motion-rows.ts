@@ -73,7 +73,10 @@ function tablesOf(of: MotionIn): HeadSwings {
     case "path":
       return motion.plane === "angles" ? angleSwings(of, motion) : planeSwings(of, motion);
     case "veil":
-      return veilSwings({ attribute: of.attribute, motion, spread: of.spread, rig: of.show.rig });
+      return veilSwings({
+        ...{ attribute: of.attribute, motion, spread: of.spread, rig: of.show.rig },
+        picture: motion.pictureId === undefined ? null : (of.show.picture?.(motion.pictureId) ?? null),
+      });
   }
 }
 

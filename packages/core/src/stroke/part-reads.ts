@@ -1,3 +1,4 @@
+import type { Picture } from "../motion/picture";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Motion } from "../motion/motion";
 import type { Preset } from "../preset/preset";
@@ -8,8 +9,9 @@ import type { Who } from "../selection/who";
 import type { Order } from "../shape/order";
 import type { Shape } from "../shape/place";
 
-/** Ids of presets and drawn waveforms that a motion refers to. */
+/** Ids of presets, drawn waveforms and pictures that a motion refers to. */
 export function motionReads(motion: Motion | undefined): string[] {
+  if (motion?.kind === "veil") return motion.pictureId === undefined ? [] : [motion.pictureId];
   if (motion?.kind === "steps") return motion.steps.flatMap(({ presetId }) => presetId ?? []);
   return motion?.kind === "wave" && motion.waveId !== undefined ? [motion.waveId] : [];
 }
@@ -80,6 +82,6 @@ function presetOfPlaces(id: string, show: ResolveContext): boolean {
 }
 
 /** The record of an id that `partReads` gives. */
-export function readRecord(id: string, show: ResolveContext): Preset | SavedWave | null {
-  return show.preset?.(id) ?? show.savedWave?.(id) ?? null;
+export function readRecord(id: string, show: ResolveContext): Preset | SavedWave | Picture | null {
+  return show.preset?.(id) ?? show.savedWave?.(id) ?? show.picture?.(id) ?? null;
 }

@@ -1,6 +1,7 @@
 import type { FollowedHead } from "../follow/followed-head";
 import type { Vector } from "../geometry/beam";
 import type { CycleTable } from "../motion/cycle-table";
+import type { Picture } from "../motion/picture";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Preset } from "../preset/preset";
 import type { Family } from "../rig/attributes";
@@ -70,6 +71,8 @@ export interface ResolveContext {
   preset?(presetId: string): Preset | null;
   /** A drawn waveform by id, or null when there is none. */
   savedWave?(waveId: string): SavedWave | null;
+  /** A picture by id, or null when there is none. */
+  picture?(pictureId: string): Picture | null;
   /** Where a target is taken to be, or null when there is none. */
   targetPlace?(targetId: string): Vector | null;
   /** Where a parameter stands before, 0..1: of two ways to look at a point the nearer is taken. Null = at home. */
@@ -85,6 +88,7 @@ export function contextWith(show: ResolveContext, more: Pick<ResolveContext, "re
     groupHeads: (id) => show.groupHeads(id),
     preset: (id) => show.preset?.(id) ?? null,
     savedWave: (id) => show.savedWave?.(id) ?? null,
+    picture: (id) => show.picture?.(id) ?? null,
     targetPlace: (id) => show.targetPlace?.(id) ?? null,
     ...more,
   };

@@ -30,6 +30,7 @@ const WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
   preset: "Presets",
   group: "Groups",
   savedWave: "Waveforms",
+  picture: "Pictures",
   savedShape: "Shapes",
   macro: "Macros",
   song: "Songs",

@@ -2,6 +2,7 @@ import {
   attributeInfo,
   colorOfHex,
   type Attribute,
+  type ColorFan,
   type Drive,
   type Motion,
   type PathMotion,
@@ -11,7 +12,8 @@ import {
   type WaveMotion,
 } from "@vexa/core";
 
-const [DEEP_BLUE, AMBER] = [colorOfHex("#1030c0")!, colorOfHex("#ff9a30")!];
+/** From dark to bright, until somebody chooses others. */
+export const FIRST_COLORS: ColorFan = { knots: [colorOfHex("#1030c0")!, colorOfHex("#ff9a30")!], path: "even" };
 
 /** The kinds of motion that suit an attribute, the usual one first. */
 export function kindsFor(attribute: Attribute): readonly Motion["kind"][] {
@@ -109,7 +111,7 @@ function firstVeil(attribute: Attribute, show: Show, drive: Omit<Drive, "base">)
     turn: 0,
     low: usual[0],
     high: usual[1],
-    ...(attribute === "Color" ? { colors: { knots: [DEEP_BLUE, AMBER], path: "even" as const } } : {}),
+    ...(attribute === "Color" ? { colors: FIRST_COLORS } : {}),
   };
 }
 

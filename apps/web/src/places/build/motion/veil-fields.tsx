@@ -13,13 +13,16 @@ import {
 } from "@vexa/core";
 import { PATTERN_WORDS, VEIL_WORDS } from "../../../lanes/motion-words";
 import { screenScale } from "../../../lanes/screen-units";
+import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Option } from "../../../ui/choice";
 import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
 import { Tick } from "../../../ui/tick";
+import { FIRST_COLORS } from "./first-motion";
 import { OneNumber } from "./one-number";
+import { PictureFields, withPicture } from "./picture-fields";
 import { StagePlace } from "./stage-place";
 import type { MotionInHand } from "./use-motion";
 import { VeilPicture } from "./veil-picture";
@@ -29,19 +32,29 @@ const DICED: ReadonlySet<PatternKind> = new Set(["cloud", "sparks", "drops", "di
 
 /** Pattern, place, size and what dark and bright come to. A veil has handles on the stage, too. */
 export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilMotion }): React.JSX.Element {
+  const show = useQuietShow();
+  const pictures = show.all("picture").toSorted((a, b) => a.rank - b.rank);
+  const picture = show.picture(motion.pictureId ?? "");
   const change = (more: Partial<VeilMotion>): boolean => hand.put({ ...motion, ...more });
   return (
     <>
-      <VeilPicture motion={motion} />
+      <VeilPicture motion={motion} picture={picture} />
       <div className="grid grid-cols-2 gap-2">
         <Field label="Pattern">
           <Choice
-            value={motion.pattern}
+            value={picture ? picture.id : motion.pattern}
             onValue={(next) => {
-              const { formula: _, ...rest } = motion;
-              hand.put({ ...rest, pattern: next as PatternKind });
+              if (show.picture(next)) return hand.put(withPicture(motion, next));
+              const { formula: _, pictureId: __, runs: ___, ...rest } = motion;
+              const colored = hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {};
+              return hand.put({ ...rest, ...colored, pattern: next as PatternKind });
             }}
           >
+            {pictures.map(({ id, name }) => (
+              <Option key={id} value={id}>
+                picture {name}
+              </Option>
+            ))}
             {PATTERNS.map((pattern) => (
               <Option key={pattern} value={pattern}>
                 {PATTERN_WORDS[pattern]}
@@ -65,7 +78,8 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
               placeholder="such as hypot(x, y) - t"
               text={motion.formula ?? ""}
               onTake={(typed) => {
-                const { formula: _, ...rest } = motion;
+                const { formula: _, pictureId: __, runs: ___, ...plain } = motion;
+                const rest = { ...plain, ...(hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
                 if (typed.trim() === "") return hand.put(rest);
                 const flaw = veilFormulaFlaw(typed);
                 return flaw === null
@@ -75,11 +89,12 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
             />
           </Field>
         </div>
+        <PictureFields hand={hand} motion={motion} />
         <OneNumber label="Width, m" value={motion.width} ends={[0.01, 1000]} onNumber={(width) => change({ width })} />
         <OneNumber label="Height, m" value={motion.height} ends={[0.01, 1000]} onNumber={(height) => change({ height })} />
         <OneNumber label="Turn, degrees" value={motion.turn} ends={[-3600, 3600]} onNumber={(turn) => change({ turn })} />
         <StagePlace label="Middle" place={motion.centre} onPlace={(centre) => change({ centre })} />
-        {motion.colors ? (
+        {motion.pictureId !== undefined && hand.attribute === "Color" && !motion.colors ? null : motion.colors ? (
           <VeilColors colors={motion.colors.knots} onColors={(knots) => change({ colors: { ...motion.colors!, knots } })} />
         ) : (
           <Field label="Dark..bright">
@@ -95,7 +110,7 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
         <OneNumber label="Blur, m" value={motion.blur ?? 0} ends={[0, MOST_BLUR]} onNumber={(blur) => change({ blur })} />
         <div className="flex items-end gap-2 pb-1">
           <Tick label="repeated" on={motion.repeat ?? false} onTick={(repeat) => change({ repeat })} />
-          {motion.formula === undefined && DICED.has(motion.pattern) && (
+          {motion.formula === undefined && !picture && DICED.has(motion.pattern) && (
             <Button size="small" title="The same pattern with other dice" onClick={() => change({ seed: (motion.seed ?? 0) + 1 })}>
               Other dice
             </Button>

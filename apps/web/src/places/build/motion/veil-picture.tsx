@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from "react";
-import { fanColor, brightAt, hexOfColor, type VeilMotion } from "@vexa/core";
+import { brightAt, brightnessOf, fanColor, hexOfColor, pictureAt, type Picture, type VeilMotion } from "@vexa/core";
 import { token } from "../../../frames/use-size";
 import { useFrameLoop } from "../../../frames/use-frame-loop";
 import { PATTERN_WORDS } from "../../../lanes/motion-words";
@@ -10,8 +10,8 @@ const SHADES = 24;
 const CYCLES_A_SECOND = 0.25;
 const EVERY_MS = 80;
 
-/** What a pattern looks like from edge to edge, moving. */
-export function VeilPicture({ motion }: { motion: VeilMotion }): React.JSX.Element {
+/** What a pattern or a picture looks like from edge to edge, moving. */
+export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: Picture | null }): React.JSX.Element {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { colors } = motion;
   const shades = useMemo(
@@ -28,7 +28,13 @@ export function VeilPicture({ motion }: { motion: VeilMotion }): React.JSX.Eleme
     for (let row = 0; row < ROWS; row++)
       for (let column = 0; column < COLUMNS; column++) {
         const place = { u: (2 * (column + 0.5)) / COLUMNS - 1, v: 1 - (2 * (row + 0.5)) / ROWS };
-        const bright = brightAt(motion, place, cycles);
+        const dot = picture && pictureAt(motion, place, { cycles, picture, size: dotsOfCell(picture) });
+        if (dot && !shades) {
+          context.fillStyle = `rgb(${dot.map(Math.round).join(" ")})`;
+          context.fillRect(column, row, 1, 1);
+          continue;
+        }
+        const bright = dot ? brightnessOf(dot) : brightAt(motion, place, cycles);
         context.globalAlpha = shades ? 1 : bright;
         context.fillStyle = shades ? shades[Math.round(bright * SHADES)]! : ink;
         context.fillRect(column, row, 1, 1);
@@ -39,14 +45,22 @@ export function VeilPicture({ motion }: { motion: VeilMotion }): React.JSX.Eleme
     const timer = setInterval(request, EVERY_MS);
     return () => clearInterval(timer);
   }, [request]);
+  const what = picture
+    ? `picture ${picture.name}`
+    : `pattern ${motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "of the formula"}`;
   return (
     <canvas
       ref={canvas}
       width={COLUMNS}
       height={ROWS}
       role="img"
-      aria-label={`The pattern ${motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "of the formula"}, moving`}
+      aria-label={`The ${what}, moving`}
       className="h-24 w-full rounded-sm bg-stage"
     />
   );
+}
+
+/** So much of a picture lies under one cell of what is drawn here. */
+function dotsOfCell({ columns, rows }: Picture): { across: number; down: number } {
+  return { across: columns / COLUMNS, down: rows / ROWS };
 }

@@ -1,0 +1,118 @@
+import { useRef } from "react";
+import { PICTURE_RUNS, type Picture, type PictureRun, type VeilMotion } from "@vexa/core";
+import { newId } from "../../../session/new-id";
+import { useClient, useQuietShow } from "../../../session/show-context";
+import { Button } from "../../../ui/button";
+import { Choice, Option } from "../../../ui/choice";
+import { DraftField } from "../../../ui/draft-field";
+import { Field } from "../../../ui/field";
+import { refuse } from "../../../ui/messages";
+import { Tick } from "../../../ui/tick";
+import { FIRST_COLORS } from "./first-motion";
+import { dotsOfFile, dotsOfWords, type Dots } from "./take-picture";
+import type { MotionInHand } from "./use-motion";
+
+const RUN_WORDS: Readonly<Record<PictureRun, string>> = { left: "to the left", right: "to the right", up: "up", down: "down" };
+const LONGEST_WORDS = 120;
+
+/** A veil with a picture in place of its pattern: coloured as it is, where it colours. */
+export function withPicture(motion: VeilMotion, pictureId: string, runs?: PictureRun): VeilMotion {
+  const { formula: _, colors: __, runs: ___, ...rest } = motion;
+  return { ...rest, pictureId, ...(runs ? { runs } : {}) };
+}
+
+/** Pictures come in here, by file or as words; and how the one that is chosen goes. */
+export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: VeilMotion }): React.JSX.Element {
+  const client = useClient();
+  const show = useQuietShow();
+  const picker = useRef<HTMLInputElement>(null);
+  const picture = show.picture(motion.pictureId ?? "");
+  const add = (name: string, dots: Dots, runs?: PictureRun): boolean => {
+    const rank = 1 + Math.max(0, ...show.all("picture").map((other) => other.rank));
+    const record: Picture = { id: `picture-${newId()}`, kind: "picture", version: 1, name: name.slice(0, 80) || "Picture", rank, ...dots };
+    return client.transact(`Took the picture ${record.name}`, [{ op: "add", record }]) && hand.put(withPicture(motion, record.id, runs));
+  };
+  const take = (file: File): void =>
+    void dotsOfFile(file)
+      .then((dots) => add(file.name.replace(/\.[^.]*$/, ""), dots))
+      .catch((trouble: Error) => refuse(trouble.message));
+  return (
+    <>
+      <div className="col-span-2 grid grid-cols-[auto_minmax(0,1fr)] items-end gap-2">
+        <Button className="h-9" onClick={() => picker.current?.click()}>
+          Picture…
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          hidden
+          aria-label="Picture over the stage"
+          accept="image/*"
+          onChange={(event) => {
+            const [file] = event.target.files ?? [];
+            event.target.value = "";
+            if (file) take(file);
+          }}
+        />
+        <Field label="Or words that run">
+          <DraftField
+            label="Words"
+            className="font-sans"
+            placeholder="such as Good night"
+            text=""
+            onTake={(typed) =>
+              typed.trim() === "" ||
+              (typed.length > LONGEST_WORDS
+                ? `Words have at most ${LONGEST_WORDS} letters. Nothing was changed.`
+                : add(typed.trim(), dotsOfWords(typed.trim()), "left"))
+            }
+          />
+        </Field>
+      </div>
+      {picture && (
+        <>
+          <Field label="It runs">
+            <Choice
+              value={motion.runs ?? ""}
+              onValue={(next) => {
+                const { runs: _, ...rest } = motion;
+                hand.put(next === "" ? rest : { ...rest, runs: next as PictureRun });
+              }}
+            >
+              <Option value="">it stands still</Option>
+              {PICTURE_RUNS.map((run) => (
+                <Option key={run} value={run}>
+                  {RUN_WORDS[run]}
+                </Option>
+              ))}
+            </Choice>
+          </Field>
+          <div className="flex items-end gap-2 pb-1">
+            {hand.attribute === "Color" && (
+              <Tick
+                label="its own colours"
+                on={motion.colors === undefined}
+                onTick={(own) => {
+                  const { colors: _, ...rest } = motion;
+                  hand.put(own ? rest : { ...rest, colors: FIRST_COLORS });
+                }}
+              />
+            )}
+            <Button
+              size="small"
+              tone="quiet"
+              title="Out of the show; refused while others use it"
+              onClick={() => {
+                const { pictureId: _, runs: __, ...rest } = motion;
+                const plain = { ...rest, ...(hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
+                if (hand.put(plain)) client.transact(`Took the picture ${picture.name} away`, [{ op: "remove", record: picture }]);
+              }}
+            >
+              Take it away
+            </Button>
+          </div>
+        </>
+      )}
+    </>
+  );
+}

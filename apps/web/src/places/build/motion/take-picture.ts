@@ -1,0 +1,67 @@
+import { dotsOf, MOST_DOTS, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS, type Picture } from "@vexa/core";
+
+export type Dots = Pick<Picture, "columns" | "rows" | "dots">;
+
+const LARGEST_OCTETS = 30_000_000;
+/** More dots than a wall of screens has: somebody's mistake, or an attack on the memory of whoever opens it. */
+const LARGEST_DOTS = 50_000_000;
+const WORD_ROWS = 16;
+
+/** A file's picture as it is laid over a stage, made as small as that needs. Rejects with a sentence. An animation is its first picture. */
+export async function dotsOfFile(file: File): Promise<Dots> {
+  const wrong = (why: string): Error => new Error(`${file.name} can't be taken as a picture: ${why}. Nothing was changed.`);
+  if (file.size > LARGEST_OCTETS) throw wrong("it has more than 30 MB");
+  const address = URL.createObjectURL(file);
+  try {
+    const image = new Image();
+    image.src = address;
+    await image.decode().catch(() => Promise.reject(wrong("this browser reads no picture in it")));
+    const { naturalWidth: width, naturalHeight: height } = image;
+    if (width === 0 || height === 0) throw wrong("it has no size of its own");
+    if (width * height > LARGEST_DOTS) throw wrong(`its ${width} × ${height} dots are too many`);
+    const { columns, rows } = fitting(width, height);
+    const painter = painterOf(columns, rows);
+    painter.imageSmoothingQuality = "high";
+    painter.drawImage(image, 0, 0, columns, rows);
+    return dotsIn(painter);
+  } finally {
+    URL.revokeObjectURL(address);
+  }
+}
+
+/** Words in one row, with a gap behind them, so that they can run round. */
+export function dotsOfWords(words: string): Dots {
+  const font = `600 ${WORD_ROWS - 2}px sans-serif`;
+  const measure = painterOf(1, 1);
+  measure.font = font;
+  const columns = Math.min(
+    MOST_PICTURE_COLUMNS,
+    MOST_DOTS / WORD_ROWS,
+    Math.max(1, Math.ceil(measure.measureText(words).width) + WORD_ROWS),
+  );
+  const painter = painterOf(Math.floor(columns), WORD_ROWS);
+  Object.assign(painter, { font, fillStyle: "#fff", textBaseline: "middle" });
+  painter.fillText(words, WORD_ROWS / 2, WORD_ROWS / 2);
+  return dotsIn(painter);
+}
+
+/** As large as a picture may be, in the same shape. */
+export function fitting(width: number, height: number): { columns: number; rows: number } {
+  const scale = Math.min(1, Math.sqrt(MOST_DOTS / (width * height)), MOST_PICTURE_COLUMNS / width, MOST_PICTURE_ROWS / height);
+  const columns = Math.max(1, Math.floor(width * scale));
+  return { columns, rows: Math.max(1, Math.min(Math.floor(height * scale), Math.floor(MOST_DOTS / columns))) };
+}
+
+/** What isn't painted is black. */
+function painterOf(columns: number, rows: number): CanvasRenderingContext2D {
+  const canvas = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
+  const painter = canvas.getContext("2d", { willReadFrequently: true })!;
+  painter.fillRect(0, 0, columns, rows);
+  return painter;
+}
+
+function dotsIn(painter: CanvasRenderingContext2D): Dots {
+  const { width: columns, height: rows } = painter.canvas;
+  const { data } = painter.getImageData(0, 0, columns, rows);
+  return { columns, rows, dots: dotsOf(data.filter((_, at) => at % 4 !== 3)) };
+}
