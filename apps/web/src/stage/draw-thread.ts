@@ -2,6 +2,7 @@ import type { Vector } from "@vexa/core";
 import type { StageDrawing } from "./draw-stage";
 import type { FigureHandle } from "./figure-handles";
 import type { LampBox } from "./lamp-handles";
+import { drawVeil, type VeilOnStage } from "./veil-on-stage";
 import { threadEnds, type Gesture } from "./pick";
 
 /** In a crowd rings would hide the light: there the thread alone says who is selected. */
@@ -17,6 +18,8 @@ export interface ThreadPicture {
   readonly targets: readonly Vector[];
   /** Lines that beams draw, with gaps. */
   readonly traces: readonly (readonly (Vector | null)[])[];
+  /** The picture of the veil in hand. */
+  readonly veil: VeilOnStage | null;
   /** Where the handles of the figure in hand stand. */
   readonly handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
   /** Heads of one's sketch on which somebody else's later touch shows. */
@@ -39,6 +42,7 @@ export interface ThreadPicture {
 export function drawThread(context: CanvasRenderingContext2D, drawing: StageDrawing, of: ThreadPicture): void {
   const { projection, xy, radius, cells } = drawing;
   context.clearRect(0, 0, projection.width, projection.height);
+  if (of.veil) drawVeil(context, of.veil);
   context.lineWidth = 1;
   context.setLineDash([2, 2]);
   of.others.forEach(({ heads, ink }, person) => {

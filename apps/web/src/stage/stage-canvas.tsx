@@ -134,6 +134,7 @@ export function StageCanvas(props: {
       single,
       targets,
       traces: figure.traces,
+      veil: figure.veil,
       handles: figure.handles,
       others: others.map(({ heads: theirs, ink }) => ({ ink, heads: theirs.flatMap((key) => indexOf.get(key) ?? []) })),
       overruled: overruledIndices,
@@ -144,7 +145,7 @@ export function StageCanvas(props: {
       gesture,
       lampBox: gesture?.kind === "move" && gesture.handle === null ? null : box,
     }),
-    [selected, single, others, indexOf, gesture, box, targets, figure.traces, figure.handles, overruledIndices, held],
+    [selected, single, others, indexOf, gesture, box, targets, figure.traces, figure.veil, figure.handles, overruledIndices, held],
   );
   const painter = useStagePainter({
     drawing,

@@ -22,10 +22,12 @@ import { weaveSpan } from "../weave/weave-picture";
 import { beamTraces } from "./beam-traces";
 import type { StageDrawing } from "./draw-stage";
 import { figureHandles, figureLine, handleAt, movedFigure, veilEdges, type FigureHandle, type LaidMotion } from "./figure-handles";
+import { veilOnStage, type VeilOnStage } from "./veil-on-stage";
 
 /** The figure that the selection's beams draw: what is seen of it on the stage, and its handles. */
 export interface FigureInHand {
   readonly traces: readonly (readonly (Vector | null)[])[];
+  readonly veil: VeilOnStage | null;
   readonly handles: Readonly<Record<FigureHandle, readonly [number, number]>> | null;
   handleAt(point: readonly [number, number]): FigureHandle | null;
   move(handle: FigureHandle, to: readonly [number, number], gesture: string): void;
@@ -50,8 +52,14 @@ export function useFigure(client: ShowClient, drawing: StageDrawing | null, head
     return beamTraces({ preview, heads, show, from: now, seconds: cycleSeconds(show, motion, now) });
   }, [client, show, strokes, motion, path, heads]);
   const handles = useMemo(() => (drawing && path ? figureHandles(drawing.projection, path) : null), [drawing, path]);
+  const picture = path?.kind === "veil" ? show.picture(path.pictureId ?? "") : null;
+  const veil = useMemo(
+    () => (drawing && picture && path?.kind === "veil" ? veilOnStage(drawing.projection, path, picture) : null),
+    [drawing, path, picture],
+  );
   return {
     traces,
+    veil,
     handles,
     handleAt: (point) => (handles ? handleAt(handles, point) : null),
     move: (handle, to, gesture) => {

@@ -1,13 +1,19 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
-import { averageIn, brightnessOf, dotsOf, MOST_DOTS, pictureSchema, type Box, type Picture } from "./picture";
-import { veilAt, veilDotAt, type Veil } from "./veil";
+import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, pictureSchema, type Box, type Picture } from "./picture";
+import { veilAt, veilDots, type Veil } from "./veil";
 
 const picture = (columns: number, rows: number, dots: string, more: Partial<Picture> = {}): Picture => ({
   ...{ id: "p", kind: "picture", version: 1, name: "Leaf", rank: 0, columns, rows, dots },
   ...more,
 });
+const averageIn = (of: Picture, box: Box, { repeat = false, right = 0 } = {}): number[] => [
+  ...averagesIn(of, box, { repeat, axis: "across", run: [right] }),
+];
+const dotOver = (of: Veil, place: { x: number; y: number; z: number }, cycles: number, shown: Picture): number[] => [
+  ...veilDots(of, place, [cycles], shown),
+];
 const RED = "ff0000";
 const BLUE = "0000ff";
 const random = (columns: number, rows: number, seed: number): Picture => {
@@ -39,9 +45,10 @@ describe("the average of a picture in a box", () => {
   it("is what a plain look at a fine grid comes to, as near as the grid is fine (300 boxes)", () => {
     const side = fc.double({ min: -9, max: 17, noNaN: true });
     const size = fc.double({ min: 0.2, max: 6, noNaN: true });
+    const boxes = fc.record({ left: side, top: side, wide: size, high: size });
     const pictures = [random(8, 6, 1), random(1, 1, 2), random(13, 2, 3)];
     fc.assert(
-      fc.property(fc.nat(2), side, side, size, size, fc.boolean(), (which, left, top, wide, high, repeat) => {
+      fc.property(fc.nat(2), boxes, fc.boolean(), (which, { left, top, wide, high }, repeat) => {
         const box = { left, top, right: left + wide, bottom: top + high };
         const seen = lookedAt(pictures[which]!, box, { repeat });
         // Of a fine grid the last dots at the box's edges count whole or not at all.
@@ -97,7 +104,7 @@ describe("a picture over the stage", () => {
   // Red upstage left, blue downstage right.
   const four = picture(2, 2, `${RED}00ff00ffffff${BLUE}`);
   const at = (x: number, y: number, of: Partial<Veil> = {}, cycles = 0): string =>
-    veilDotAt(veil(of), { x, y, z: 9 }, cycles, four)
+    dotOver(veil(of), { x, y, z: 9 }, cycles, four)
       .map((value) => Math.round(value).toString(16).padStart(2, "0"))
       .join("");
 
@@ -122,8 +129,8 @@ describe("a picture over the stage", () => {
   });
 
   it("is averaged over its blur, so that nothing flickers where it is finer than the rig; contrast is about grey", () => {
-    expect(veilDotAt(veil({ blur: 2 }), { x: 0, y: 0, z: 0 }, 0, picture(2, 1, RED + BLUE))).toEqual([127.5, 0, 127.5]);
-    expect(veilDotAt(veil({ contrast: 0 }), { x: -1, y: 0, z: 0 }, 0, picture(2, 1, RED + BLUE))).toEqual([127.5, 127.5, 127.5]);
+    expect(dotOver(veil({ blur: 2 }), { x: 0, y: 0, z: 0 }, 0, picture(2, 1, RED + BLUE))).toEqual([127.5, 0, 127.5]);
+    expect(dotOver(veil({ contrast: 0 }), { x: -1, y: 0, z: 0 }, 0, picture(2, 1, RED + BLUE))).toEqual([127.5, 127.5, 127.5]);
     expect(veilAt(veil(), { x: -1, y: 0.5, z: 0 }, 0, four)).toBeCloseTo(0.2126, 6);
     expect(veilAt(veil({ contrast: 9 }), { x: -1, y: -0.5, z: 0 }, 0, four)).toBeCloseTo(1, 9);
   });

@@ -38,7 +38,7 @@ export const pictureSchema: Schema<Picture> = where(
 );
 
 /** Red, green and blue, 0..255 as in sRGB. */
-export type Dot = readonly [red: number, green: number, blue: number];
+export type Dot = ArrayLike<number>;
 
 /** A rectangle on a picture, in dots from its top left. */
 export interface Box {
@@ -80,51 +80,71 @@ function sumsOf(picture: Picture): Sums {
 
 const between = (value: number, most: number): number => Math.min(most, Math.max(0, value));
 
-/** The sum from the top left to a place within the picture, in parts of dots. */
-function sumWithin({ columns, rows }: Sums, sum: Float64Array, x: number, y: number): number {
-  const wide = columns + 1;
-  const [column, row] = [Math.min(columns - 1, Math.floor(x)), Math.min(rows - 1, Math.floor(y))];
-  const [right, down] = [x - column, y - row];
-  const at = row * wide + column;
-  const above = sum[at]! + (sum[at + 1]! - sum[at]!) * right;
-  const below = sum[at + wide]! + (sum[at + wide + 1]! - sum[at + wide]!) * right;
-  return above + (below - above) * down;
+/** A place along one side: how many whole pictures lie before it, then how many whole dots, then the part of a dot. */
+interface Edge {
+  readonly pictures: number;
+  readonly dot: number;
+  readonly part: number;
 }
 
-/** The same where the picture is repeated on all sides. */
-function sumRepeated(sums: Sums, sum: Float64Array, x: number, y: number): number {
-  const { columns, rows } = sums;
-  const [across, down] = [Math.floor(x / columns), Math.floor(y / rows)];
-  const [restX, restY] = [between(x - across * columns, columns), between(y - down * rows, rows)];
-  const whole = sumWithin(sums, sum, columns, rows);
-  return (
-    across * down * whole +
-    down * sumWithin(sums, sum, restX, rows) +
-    across * sumWithin(sums, sum, columns, restY) +
-    sumWithin(sums, sum, restX, restY)
-  );
+function edgeAt(place: number, count: number): Edge {
+  const pictures = Math.floor(place / count);
+  const rest = between(place - pictures * count, count);
+  const dot = Math.min(count - 1, Math.floor(rest));
+  return { pictures, dot, part: rest - dot };
+}
+
+/** The sum from the top left of the first picture to a corner, the picture being repeated on all sides. */
+function sumTo({ columns, rows }: Sums, sum: Float64Array, x: Edge, y: Edge): number {
+  const wide = columns + 1;
+  const at = y.dot * wide + x.dot;
+  const above = sum[at]! + (sum[at + 1]! - sum[at]!) * x.part;
+  const below = sum[at + wide]! + (sum[at + wide + 1]! - sum[at + wide]!) * x.part;
+  let all = above + (below - above) * y.part;
+  if (y.pictures !== 0) {
+    const last = rows * wide + x.dot;
+    all += y.pictures * (sum[last]! + (sum[last + 1]! - sum[last]!) * x.part);
+  }
+  if (x.pictures !== 0) {
+    const last = y.dot * wide + columns;
+    all += x.pictures * (sum[last]! + (sum[last + wide]! - sum[last]!) * y.part + y.pictures * sum[sum.length - 1]!);
+  }
+  return all;
 }
 
 /**
- * The average of a picture in a box: exact, by the area of each dot. Beyond its edges it is black, unless it is repeated. Within them it may have
- * run on, by dots to the right and down: what leaves at one edge comes in at the other.
+ * The averages of a picture in a box: exact, by the area of each dot; red, green and blue, for each of the places to which it has run by then, in
+ * dots to the right (`across`) or down. Beyond its edges it is black, unless it is repeated; what leaves at one edge comes in at the other.
  */
-export function averageIn(picture: Picture, box: Box, { repeat = false, right = 0, down = 0 } = {}): Dot {
+export function averagesIn(
+  picture: Picture,
+  box: Box,
+  of: { repeat: boolean; axis: "across" | "down"; run: ArrayLike<number> },
+): Float64Array {
+  const { repeat, axis, run } = of;
   const sums = sumsOf(picture);
+  const { columns, rows } = sums;
+  const averages = new Float64Array(3 * run.length);
   const area = (box.right - box.left) * (box.bottom - box.top);
-  if (!(area > 0)) return [0, 0, 0];
-  const within = (value: number, most: number): number => (repeat ? value : between(value, most));
-  const [x0, x1] = [within(box.left, sums.columns) - right, within(box.right, sums.columns) - right];
-  const [y0, y1] = [within(box.top, sums.rows) - down, within(box.bottom, sums.rows) - down];
-  const average = (sum: Float64Array): number =>
-    (sumRepeated(sums, sum, x1, y1) - sumRepeated(sums, sum, x0, y1) - sumRepeated(sums, sum, x1, y0) + sumRepeated(sums, sum, x0, y0)) /
-    area;
-  return [average(sums.of[0]), average(sums.of[1]), average(sums.of[2])];
+  if (!(area > 0)) return averages;
+  const [left, right] = repeat ? [box.left, box.right] : [between(box.left, columns), between(box.right, columns)];
+  const [top, bottom] = repeat ? [box.top, box.bottom] : [between(box.top, rows), between(box.bottom, rows)];
+  let [x0, x1, y0, y1] = [edgeAt(left, columns), edgeAt(right, columns), edgeAt(top, rows), edgeAt(bottom, rows)];
+  for (let at = 0; at < run.length; at++) {
+    if (axis === "across") [x0, x1] = [edgeAt(left - run[at]!, columns), edgeAt(right - run[at]!, columns)];
+    else [y0, y1] = [edgeAt(top - run[at]!, rows), edgeAt(bottom - run[at]!, rows)];
+    for (let part = 0; part < 3; part++) {
+      const sum = sums.of[part]!;
+      averages[3 * at + part] =
+        (sumTo(sums, sum, x1, y1) - sumTo(sums, sum, x0, y1) - sumTo(sums, sum, x1, y0) + sumTo(sums, sum, x0, y0)) / area;
+    }
+  }
+  return averages;
 }
 
-/** How bright a dot is, 0..1: its luma (ITU-R BT.709). */
-export function brightnessOf([red, green, blue]: Dot): number {
-  return (0.2126 * red + 0.7152 * green + 0.0722 * blue) / 255;
+/** How bright a dot is, 0..1: its luma (ITU-R BT.709); of a row of them the one that begins there. */
+export function brightnessOf(dot: Dot, at = 0): number {
+  return (0.2126 * dot[at]! + 0.7152 * dot[at + 1]! + 0.0722 * dot[at + 2]!) / 255;
 }
 
 /** A picture's dots as they are kept; `octets`: red, green, blue, dot by dot. */

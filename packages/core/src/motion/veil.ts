@@ -4,7 +4,7 @@ import { formulaOf, LONGEST_FORMULA, notNumberAt, readFormula, shareOfFormula } 
 import type { Vector } from "../geometry/beam";
 import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
-import { averageIn, brightnessOf, type Dot, type Picture } from "./picture";
+import { averagesIn, brightnessOf, type Picture } from "./picture";
 
 /** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
 export const VEIL_PLANES = ["flat", "across", "along"] as const;
@@ -102,35 +102,34 @@ function onSurface({ plane, centre, turn }: Veil, place: Vector): readonly [x: n
   return [dx * cos - dy * sin, dx * sin + dy * cos];
 }
 
-/** What a veil's picture shows over a place on stage after so many cycles: the average of a dot, or of the blur where that is more. */
-export function veilDotAt(veil: Veil, place: Vector, cycles: number, picture: Picture): Dot {
+/** What a veil's picture shows over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */
+export function veilDots(veil: Veil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array {
   const { width, height, blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);
   const size = { across: (blur / width) * picture.columns, down: (blur / height) * picture.rows };
-  return pictureAt(veil, { u: (2 * x) / width, v: (2 * y) / height }, { cycles, picture, size });
+  return pictureDots(veil, { u: (2 * x) / width, v: (2 * y) / height }, { cycles, picture, size });
 }
 
 /** The same at a place of its own surface, -1 to 1 from edge to edge, over so many of its dots. */
-export function pictureAt(
+export function pictureDots(
   { contrast = 1, repeat = false, runs }: Pick<Veil, "contrast" | "repeat" | "runs">,
   { u, v }: { u: number; v: number },
-  of: { cycles: number; picture: Picture; size: { across: number; down: number } },
-): Dot {
+  of: { cycles: ArrayLike<number>; picture: Picture; size: { across: number; down: number } },
+): Float64Array {
   const { columns, rows } = of.picture;
   const [middleX, middleY] = [((u + 1) / 2) * columns, ((1 - v) / 2) * rows];
   const [halfX, halfY] = [Math.max(1, of.size.across) / 2, Math.max(1, of.size.down) / 2];
   const box = { left: middleX - halfX, right: middleX + halfX, top: middleY - halfY, bottom: middleY + halfY };
-  const gone = fraction(of.cycles);
-  const right = runs === "right" ? gone * columns : runs === "left" ? -gone * columns : 0;
-  const down = runs === "down" ? gone * rows : runs === "up" ? -gone * rows : 0;
-  const [red, green, blue] = averageIn(of.picture, box, { repeat, right, down });
-  const harder = (value: number): number => clamp(127.5 + (value - 127.5) * contrast, 0, 255);
-  return contrast === 1 ? [red, green, blue] : [harder(red), harder(green), harder(blue)];
+  const upright = runs === "up" || runs === "down";
+  const whole = runs === undefined ? 0 : (upright ? rows : columns) * (runs === "left" || runs === "up" ? -1 : 1);
+  const run = Float64Array.from(of.cycles, (at) => fraction(at) * whole);
+  const dots = averagesIn(of.picture, box, { repeat, axis: upright ? "down" : "across", run });
+  return contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255));
 }
 
 /** How bright a veil is over a place on stage after so many cycles, 0..1. `picture`: the one that it names. */
 export function veilAt(veil: Veil, place: Vector, cycles: number, picture: Picture | null = null): number {
-  if (picture) return clamp(brightnessOf(veilDotAt(veil, place, cycles, picture)), 0, 1);
+  if (picture) return clamp(brightnessOf(veilDots(veil, place, [cycles], picture)), 0, 1);
   const { blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);
   if (blur === 0) return shown(veil, x, y, cycles);

@@ -1,11 +1,10 @@
 import type { ColorFan } from "../color/color-fan";
-import { linearOfEncoded, xyzOfLinearSrgb, type Xyz } from "../color/colorimetry";
 import type { CycleTable } from "../motion/cycle-table";
 import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
-import type { Dot, Picture } from "../motion/picture";
-import { veilAt, veilDotAt } from "../motion/veil";
+import type { Picture } from "../motion/picture";
+import { veilAt } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
@@ -14,6 +13,7 @@ import type { Head, Rig } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
 import { clamp } from "../units/units";
 import type { HeadSwings } from "./head-swing";
+import { pictureCells, pictureSwings } from "./picture-swings";
 import type { Spread } from "./spread";
 
 /** Cells of a cycle; above so many heads there are fewer. */
@@ -40,7 +40,7 @@ interface VeilOn {
 /** What a veil does to each head: its brightness there, cell by cell, as a number of the attribute or as a colour. */
 export function veilSwings(of: VeilOn): HeadSwings {
   const { attribute, motion, spread, rig, picture } = of;
-  if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ ...of, picture });
+  if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ motion, rig, picture });
   let kept = known.get(motion);
   if (kept?.spread !== spread || kept.picture !== picture)
     known.set(motion, (kept = { spread, picture, byHead: new Map<string, CycleTable>() }));
@@ -76,45 +76,6 @@ export function veilSwings(of: VeilOn): HeadSwings {
     const high = scaled(channel, middle + (motion.high - middle) * size, attribute);
     return [{ parameter, swing: { table: bright(head), cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
   };
-}
-
-/** A picture that stands still is looked at once; one that runs, at each of its dots on the way. */
-function pictureCells({ runs }: VeilMotion, { columns, rows }: Picture): number {
-  if (runs === undefined) return 1;
-  return Math.max(CELLS, runs === "left" || runs === "right" ? columns : rows);
-}
-
-/** Colours of a picture are mixed to so many steps of each component: a head meets the same ones again and again. */
-const STEPS = 63;
-const WHITE = xyzOfLinearSrgb(1, 1, 1);
-
-/** The colours of a picture themselves, in each head's own emitters. How bright they are is for its dimmer: black is no colour, so it is white. */
-function pictureSwings({ motion, rig, picture }: VeilOn & { picture: Picture }): HeadSwings {
-  const walk = walkOf(motion.direction ?? "forward");
-  const { cycles } = walk;
-  const cells = pictureCells(motion, picture) * cycles;
-  return (head, { size }) => {
-    const shown = Array.from({ length: cells }, (_, cell) => colorOf(veilDotAt(motion, head.position, walk.at(cell / cells), picture)));
-    const levels = shown.map((color) => mix(head, color));
-    return [...(levels[0] ?? new Map<Attribute, number>()).keys()].flatMap((name) => {
-      const parameter = head.parameters.get(name);
-      if (parameter === undefined || !rig.parameters[parameter]) return [];
-      const values = levels.map((mixed) => mixed.get(name) ?? 0);
-      const table = new Float32Array(2 * cells);
-      values.forEach((value, cell) => {
-        table[2 * cell] = value;
-        table[2 * cell + 1] = values[(cell + 1) % cells]! - value;
-      });
-      const middle = values.reduce((sum, value) => sum + value, 0) / cells;
-      return [{ parameter, swing: { table, cycles, low: middle * (1 - size), span: size, middle } }];
-    });
-  };
-}
-
-function colorOf(dot: Dot): Xyz {
-  const [red, green, blue] = dot.map((value) => Math.round((value / 255) * STEPS)) as [number, number, number];
-  if (red + green + blue === 0) return WHITE;
-  return xyzOfLinearSrgb(linearOfEncoded(red / STEPS), linearOfEncoded(green / STEPS), linearOfEncoded(blue / STEPS));
 }
 
 // Colours never change in place.

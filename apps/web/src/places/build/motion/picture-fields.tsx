@@ -27,10 +27,22 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
   const show = useQuietShow();
   const picker = useRef<HTMLInputElement>(null);
   const picture = show.picture(motion.pictureId ?? "");
-  const add = (name: string, dots: Dots, runs?: PictureRun): boolean => {
+  /** Words keep their shape, and white ones have no colour of their own: where they colour, they go from dark to bright. */
+  const asWords = ({ columns, rows }: Dots): Partial<VeilMotion> => ({
+    height: Math.max(0.1, Math.round((motion.width * rows * 10) / columns) / 10),
+    ...(hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}),
+  });
+  const add = (name: string, dots: Dots, of: { runs?: PictureRun; more?: Partial<VeilMotion> } = {}): boolean => {
     const rank = 1 + Math.max(0, ...show.all("picture").map((other) => other.rank));
     const record: Picture = { id: `picture-${newId()}`, kind: "picture", version: 1, name: name.slice(0, 80) || "Picture", rank, ...dots };
-    return client.transact(`Took the picture ${record.name}`, [{ op: "add", record }]) && hand.put(withPicture(motion, record.id, runs));
+    return (
+      client.transact(`Took the picture ${record.name}`, [{ op: "add", record }]) &&
+      hand.put({ ...withPicture(motion, record.id, of.runs), ...of.more })
+    );
+  };
+  const addWords = (words: string): boolean => {
+    const dots = dotsOfWords(words);
+    return add(words, dots, { runs: "left", more: asWords(dots) });
   };
   const take = (file: File): void =>
     void dotsOfFile(file)
@@ -62,9 +74,7 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
             text=""
             onTake={(typed) =>
               typed.trim() === "" ||
-              (typed.length > LONGEST_WORDS
-                ? `Words have at most ${LONGEST_WORDS} letters. Nothing was changed.`
-                : add(typed.trim(), dotsOfWords(typed.trim()), "left"))
+              (typed.length > LONGEST_WORDS ? `Words have at most ${LONGEST_WORDS} letters. Nothing was changed.` : addWords(typed.trim()))
             }
           />
         </Field>
