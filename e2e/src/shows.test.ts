@@ -75,6 +75,24 @@ describe("the shows of an installation", () => {
     await until("nothing plays that wasn't there", () => lantern() === 255 || lantern() === 0);
   });
 
+  it("say who becomes what before they are opened, where roles differ", async () => {
+    const turn = async (role: string): Promise<void> => {
+      await ines.getByRole("link", { name: "Crew" }).click();
+      await ines.getByRole("link", { name: "People" }).click();
+      await choose(ines.getByLabel("Role of Tomasz"), role);
+      await ines.getByRole("link", { name: "Show", exact: true }).click();
+      await ines.getByRole("link", { name: "Shows" }).click();
+      await show("Second night").getByRole("button", { name: "Open…" }).click();
+    };
+    await turn("operator");
+    await ines.getByText("Who is what comes with it: Tomasz: programmer.").waitFor();
+    await ines.keyboard.press("Escape");
+    await turn("programmer");
+    await ines.getByRole("button", { name: "Put it on stage" }).waitFor();
+    expect(await ines.getByText("Who is what comes with it").count()).toBe(0);
+    await ines.keyboard.press("Escape");
+  });
+
   it("are renamed, copied, thrown away and brought back", async () => {
     await typeInto(ines, "Name of Understory", "Understory, spring");
     await tomasz.getByRole("heading", { name: "Understory, spring" }).waitFor();

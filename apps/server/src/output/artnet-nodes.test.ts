@@ -63,6 +63,20 @@ describe("nodes of Art-Net", () => {
     expect(nodes.heard()).toEqual([]);
   });
 
+  it("at Art-Net's own port may answer to that port, whoever asked", async () => {
+    const socket = createSocket({ type: "udp4", reuseAddr: true });
+    fake = socket;
+    socket.on("message", (octets, from) => {
+      if (octets.length === 14) socket.send(answer("Moss", 4), 6454, from.address);
+    });
+    // Another address of this machine's own: nothing leaves it.
+    await new Promise<void>((resolve) => socket.bind(6454, "127.0.0.2", resolve));
+    nodes = new ArtnetNodes(() => seconds);
+    nodes.take([line(1, { address: "127.0.0.2", port: null })]);
+    await until(() => nodes!.heard().length === 1);
+    expect(nodes.heard()).toEqual([{ address: "127.0.0.2", name: "Moss", report: "fine", universes: [4] }]);
+  });
+
   it("are asked where Art-Net outputs that are on go, and nowhere else", async () => {
     const { port, asked } = await node(() => [answer("Fern", 1)]);
     nodes = new ArtnetNodes(() => seconds);

@@ -13,6 +13,8 @@ const MOST_ANSWERS_A_SECOND = 20;
 interface Place {
   readonly address: string;
   readonly port: number;
+  /** This machine's own address there: nothing is heard beyond that network. */
+  readonly own: string;
 }
 
 /**
@@ -36,16 +38,15 @@ export class ArtnetNodes {
   take(outputs: readonly OutputLine[]): void {
     if (outputs === this.#wanted) return;
     this.#wanted = outputs;
-    const places = outputs.flatMap(({ on, protocol, address, port }) =>
-      on && protocol === "Art-Net" ? [{ address, port: port ?? artnet.ARTNET_PORT }] : [],
-    );
+    const places = outputs.flatMap(placeOf);
     if (sameJson(places, this.#places)) return;
     this.#places = places;
     this.#end();
     if (places.length === 0) return;
-    const usual = (place: Place): boolean => place.port === artnet.ARTNET_PORT;
-    const groups = [places.filter(usual), places.filter((place) => !usual(place))].filter((group) => group.length > 0);
-    this.#sockets = groups.map((group) => [this.#open(group, usual(group[0]!) ? artnet.ARTNET_PORT : 0), group]);
+    // Nodes at Art-Net's own port answer to that port; others to the one that asked.
+    const heardAt = ({ port, own }: Place): string => `${own} ${port === artnet.ARTNET_PORT ? port : 0}`;
+    const groups = new Map(places.map((place) => [heardAt(place), places.filter((other) => heardAt(other) === heardAt(place))]));
+    this.#sockets = [...groups].map(([at, group]) => [this.#open(group, Number(at.split(" ")[1])), group]);
     this.#asks = setInterval(() => this.#ask(), ASK_EVERY_MS);
     this.#asks.unref();
   }
@@ -75,7 +76,7 @@ export class ArtnetNodes {
     // A port that can't be had, or a network that is gone: nobody is heard there; the outputs tell of it themselves.
     socket.on("error", () => undefined);
     socket.on("message", (octets, from) => this.#hear(octets, from, socket));
-    socket.bind(port, places.every(({ address }) => staysHere(address)) ? "127.0.0.1" : "0.0.0.0", () => {
+    socket.bind(port, places[0]!.own, () => {
       if (places.some(({ address }) => address.endsWith(".255"))) socket.setBroadcast(true);
       this.#ask();
     });
@@ -111,15 +112,22 @@ export class ArtnetNodes {
     const second = Math.floor(this.#now());
     if (second !== this.#answers.second) this.#answers = { second, count: 0 };
     if (++this.#answers.count > MOST_ANSWERS_A_SECOND) return;
-    const near = own.find((address) => address.split(".", 1)[0] === from.address.split(".", 1)[0]) ?? "0.0.0.0";
     const answer = artnet.encodeReply({
-      address: near.split(".").map(Number),
+      address: socket.address().address.split(".").map(Number),
       port: socket.address().port,
       name: "Vexa",
       longName: "Vexa, lighting control",
     });
     socket.send(answer, from.port, from.address, () => undefined);
   }
+}
+
+/** Where an output's nodes are asked; nowhere where the interface by which it leaves is gone. */
+function placeOf({ on, protocol, address, port, leavesBy }: OutputLine): Place[] {
+  if (!on || protocol !== "Art-Net") return [];
+  const here = (networkInterfaces()[leavesBy ?? ""] ?? []).find(({ family }) => family === "IPv4")?.address;
+  const own = staysHere(address) ? "127.0.0.1" : here;
+  return own === undefined ? [] : [{ address, port: port ?? artnet.ARTNET_PORT, own }];
 }
 
 function ownAddresses(): string[] {

@@ -29,7 +29,17 @@ import { KeptShowEntity } from "./kept-show";
 import { withPeople } from "./with-people";
 
 const KEPT_DAYS = 30;
-const LISTED = ["id", "name", "madeAt", "changedAt", "archived", "deletedAt", "lamps", "cues"] as const satisfies (keyof KeptShowEntity)[];
+const LISTED = [
+  "id",
+  "name",
+  "madeAt",
+  "changedAt",
+  "archived",
+  "deletedAt",
+  "lamps",
+  "cues",
+  "roles",
+] as const satisfies (keyof KeptShowEntity)[];
 
 /** What a new show begins with: nothing, the demo, or the lamps, groups and profiles of another one. */
 export const BEGINNINGS = ["empty", "demo", "rig"] as const;
@@ -63,6 +73,7 @@ export class Shelf {
         changedAt: null,
         archived: false,
         deletedAt: null,
+        roles: rolesIn(this.#stage.show),
       },
       ...kept.map((show): ShowLine => ({
         lamps: show.lamps,
@@ -74,6 +85,7 @@ export class Shelf {
         changedAt: show.changedAt.getTime(),
         archived: show.archived,
         deletedAt: show.deletedAt?.getTime() ?? null,
+        roles: show.roles,
       })),
     ];
   }

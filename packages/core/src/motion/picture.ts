@@ -94,22 +94,12 @@ function edgeAt(place: number, count: number): Edge {
   return { pictures, dot, part: rest - dot };
 }
 
-/** The sum from the top left of the first picture to a corner, the picture being repeated on all sides. */
-function sumTo({ columns, rows }: Sums, sum: Float64Array, x: Edge, y: Edge): number {
-  const wide = columns + 1;
-  const at = y.dot * wide + x.dot;
-  const above = sum[at]! + (sum[at + 1]! - sum[at]!) * x.part;
-  const below = sum[at + wide]! + (sum[at + wide + 1]! - sum[at + wide]!) * x.part;
-  let all = above + (below - above) * y.part;
-  if (y.pictures !== 0) {
-    const last = rows * wide + x.dot;
-    all += y.pictures * (sum[last]! + (sum[last + 1]! - sum[last]!) * x.part);
-  }
-  if (x.pictures !== 0) {
-    const last = y.dot * wide + columns;
-    all += x.pictures * (sum[last]! + (sum[last + wide]! - sum[last]!) * y.part + y.pictures * sum[sum.length - 1]!);
-  }
-  return all;
+/** The sum up to an edge of a row of sums that begins at `from`, `stride` apart, the picture being repeated on all sides. */
+function sumUpTo(sum: Float64Array, edge: Edge, of: { from: number; stride: number; count: number }): number {
+  const { from, stride, count } = of;
+  const at = from + edge.dot * stride;
+  const within = sum[at]! + (sum[at + stride]! - sum[at]!) * edge.part;
+  return edge.pictures === 0 ? within : within + edge.pictures * sum[from + count * stride]!;
 }
 
 /**
@@ -129,15 +119,37 @@ export function averagesIn(
   if (!(area > 0)) return averages;
   const [left, right] = repeat ? [box.left, box.right] : [between(box.left, columns), between(box.right, columns)];
   const [top, bottom] = repeat ? [box.top, box.bottom] : [between(box.top, rows), between(box.bottom, rows)];
-  let [x0, x1, y0, y1] = [edgeAt(left, columns), edgeAt(right, columns), edgeAt(top, rows), edgeAt(bottom, rows)];
-  for (let at = 0; at < run.length; at++) {
-    if (axis === "across") [x0, x1] = [edgeAt(left - run[at]!, columns), edgeAt(right - run[at]!, columns)];
-    else [y0, y1] = [edgeAt(top - run[at]!, rows), edgeAt(bottom - run[at]!, rows)];
-    for (let part = 0; part < 3; part++) {
-      const sum = sums.of[part]!;
-      averages[3 * at + part] =
-        (sumTo(sums, sum, x1, y1) - sumTo(sums, sum, x0, y1) - sumTo(sums, sum, x1, y0) + sumTo(sums, sum, x0, y0)) / area;
+  const wide = columns + 1;
+  const [along, beside] =
+    axis === "across"
+      ? [
+          { count: columns, stride: 1 },
+          { count: rows, stride: wide },
+        ]
+      : [
+          { count: rows, stride: wide },
+          { count: columns, stride: 1 },
+        ];
+  const [low, high, from, to] = axis === "across" ? [left, right, top, bottom] : [top, bottom, left, right];
+  // Across the way that it runs the box stays the same: what it holds there is summed up once for each dot along that way.
+  const [near, far] = [edgeAt(from, beside.count), edgeAt(to, beside.count)];
+  const way = { from: 0, stride: 1, count: along.count };
+  const row = { ...beside, from: 0 };
+  // What stands still is asked for there alone.
+  const still = run.length === 1 && run[0] === 0 && !repeat;
+  const [first, last] = still ? [Math.floor(low), Math.ceil(high)] : [0, along.count];
+  const held = sums.of.map((sum) => {
+    const own = new Float64Array(along.count + 1);
+    for (let dot = first; dot <= last; dot++) {
+      row.from = dot * along.stride;
+      own[dot] = sumUpTo(sum, far, row) - sumUpTo(sum, near, row);
     }
+    return own;
+  });
+  for (let at = 0; at < run.length; at++) {
+    const [begin, end] = [edgeAt(low - run[at]!, along.count), edgeAt(high - run[at]!, along.count)];
+    for (let part = 0; part < 3; part++)
+      averages[3 * at + part] = (sumUpTo(held[part]!, end, way) - sumUpTo(held[part]!, begin, way)) / area;
   }
   return averages;
 }

@@ -1,6 +1,7 @@
 import type { HeardSource } from "../playback/input";
 import type { Role } from "../territory/territory";
 import type { RecordBase } from "../document/record";
+import type { Roles } from "../edits/given-roles";
 import type { Transaction } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import type { Attribute } from "../rig/attributes";
@@ -83,6 +84,8 @@ export interface ShowLine {
   readonly deletedAt: number | null;
   readonly lamps: number;
   readonly cues: number;
+  /** What people are in it; of the one on stage it says their records. */
+  readonly roles: Roles;
 }
 
 /** A version of the recorded work: named by somebody, or kept by itself every hour and before what is risky. */

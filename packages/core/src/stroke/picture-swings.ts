@@ -1,4 +1,4 @@
-import { linearOfEncoded, xyzOfLinearSrgb } from "../color/colorimetry";
+import { encodedSrgb, linearOfEncoded, xyzOfLinearSrgb } from "../color/colorimetry";
 import { walkOf } from "../motion/direction";
 import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
@@ -10,18 +10,23 @@ import type { Head, Rig } from "../rig/rig";
 import type { HeadSwings } from "./head-swing";
 
 const LEAST_CELLS = 32;
+/** Above so many heads a long picture is looked at more coarsely on its way. */
+const MANY_HEADS = 1000;
+const CELLS_OF_MANY = 64;
 
 /** A picture that stands still is looked at once a cycle; one that runs, at each of its dots on the way. */
-export function pictureCells({ runs }: VeilMotion, { columns, rows }: Picture): number {
+export function pictureCells({ runs }: VeilMotion, { columns, rows }: Picture, heads: number): number {
   if (runs === undefined) return 1;
-  return Math.max(LEAST_CELLS, runs === "left" || runs === "right" ? columns : rows);
+  const dots = Math.max(LEAST_CELLS, runs === "left" || runs === "right" ? columns : rows);
+  return heads > MANY_HEADS ? Math.min(CELLS_OF_MANY, dots) : dots;
 }
 
 /** The colours of a picture themselves, in each head's own emitters. How bright they are is for its dimmer: black is no colour, so it is white. */
-export function pictureSwings({ motion, rig, picture }: { motion: VeilMotion; rig: Rig; picture: Picture }): HeadSwings {
+export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Picture; heads: number }): HeadSwings {
+  const { motion, rig, picture, heads } = of;
   const walk = walkOf(motion.direction ?? "forward");
   const { cycles } = walk;
-  const cells = pictureCells(motion, picture) * cycles;
+  const cells = pictureCells(motion, picture, heads) * cycles;
   const places = Array.from({ length: cells }, (_, cell) => walk.at(cell / cells));
   return (head, { size }) => {
     const palette = paletteOf(head);
@@ -45,7 +50,10 @@ export function pictureSwings({ motion, rig, picture }: { motion: VeilMotion; ri
 }
 
 /** Of a colour's strongest component the others are so many steps: what is nearer looks the same (within ΔE2000 1). */
-const STEPS = 64;
+const STEPS = 96;
+
+/** Less light than a step of the picture has. */
+const BLACK = linearOfEncoded(0.9 / 255);
 
 /** What a kind of head makes of colours, each mixed when it is first asked for: levels don't depend on how bright a colour is. */
 class Palette {
@@ -58,10 +66,10 @@ class Palette {
 
   /** Of the colour that begins there in a row of red, green and blue. */
   levels(head: Head, dots: Float64Array, at: number): Float32Array {
-    const [red, green, blue] = [dots[at]!, dots[at + 1]!, dots[at + 2]!];
+    const light = (part: number): number => linearOfEncoded(Math.max(0, dots[at + part]!) / 255);
+    const [red, green, blue] = [light(0), light(1), light(2)];
     const most = Math.max(red, green, blue);
-    // Less than one of 255: black.
-    const step = (value: number): number => (most < 1 ? STEPS : Math.round((Math.max(0, value) / most) * STEPS));
+    const step = (value: number): number => (most < BLACK ? STEPS : Math.round(encodedSrgb(value / most) * STEPS));
     const [r, g, b] = [step(red), step(green), step(blue)];
     const key = (r * (STEPS + 1) + g) * (STEPS + 1) + b;
     let levels = this.#known.get(key);

@@ -40,7 +40,7 @@ interface VeilOn {
 /** What a veil does to each head: its brightness there, cell by cell, as a number of the attribute or as a colour. */
 export function veilSwings(of: VeilOn): HeadSwings {
   const { attribute, motion, spread, rig, picture } = of;
-  if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ motion, rig, picture });
+  if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ motion, rig, picture, heads: spread.heads.length });
   let kept = known.get(motion);
   if (kept?.spread !== spread || kept.picture !== picture)
     known.set(motion, (kept = { spread, picture, byHead: new Map<string, CycleTable>() }));
@@ -48,7 +48,9 @@ export function veilSwings(of: VeilOn): HeadSwings {
   const walk = walkOf(motion.direction ?? "forward");
   const loop = picture || motion.formula !== undefined ? 1 : patternCycles(motion.pattern);
   const cycles = loop * walk.cycles;
-  const cells = picture ? pictureCells(motion, picture) * cycles : (spread.heads.length > MANY_HEADS ? CELLS / 2 : CELLS) * cycles;
+  const cells = picture
+    ? pictureCells(motion, picture, spread.heads.length) * cycles
+    : (spread.heads.length > MANY_HEADS ? CELLS / 2 : CELLS) * cycles;
   const bright = (head: Head): CycleTable => {
     let table = byHead.get(head.key);
     if (!table) {

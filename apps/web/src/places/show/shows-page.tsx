@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import useSWR from "swr";
-import { counted, extentOf, settingChanges, textUpTo, type ShowLine } from "@vexa/core";
+import { counted, extentOf, givenRoles, settingChanges, textUpTo, type ShowLine } from "@vexa/core";
 import { changeShow, copyShow, fetchShows, newShow, openShow, showFileAddress, takeShowIn } from "../../session/api";
 import { ruleOf } from "../../session/record-form";
 import { useClient, useMe, useShow } from "../../session/show-context";
@@ -184,6 +184,11 @@ function OpenSheet({ show, doing }: { show: ShowLine; doing: Doing }): React.JSX
   const now = useShow();
   const [open, setOpen] = useState(false);
   const { control, handleSubmit } = useForm({ defaultValues: { seconds: "3" } });
+  const me = useMe();
+  const turned = givenRoles(now, show.roles, me.id).flatMap((change) => {
+    const person = change.op === "set" ? now.get("person", change.id) : null;
+    return person ? [`${person.name}: ${show.roles[person.id]}`] : [];
+  });
   const runs = now.all("playbackState").filter(({ cueId }) => cueId !== null).length;
   const take = ({ seconds }: { seconds: string }): void => {
     setOpen(false);
@@ -209,6 +214,7 @@ function OpenSheet({ show, doing }: { show: ShowLine; doing: Doing }): React.JSX
             </b>
           )}
         </p>
+        {turned.length > 0 && <p>Who is what comes with it: {turned.join(", ")}.</p>}
         <Field label="What leaves goes over in" hint="Light fades; all else snaps while it is dark">
           <ControlledChoice control={control} name="seconds" aria-label="Crossing time">
             {CROSSINGS.map((seconds) => (

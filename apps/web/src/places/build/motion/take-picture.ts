@@ -14,8 +14,10 @@ export async function dotsOfFile(file: File): Promise<Dots> {
   const address = URL.createObjectURL(file);
   try {
     const image = new Image();
-    image.src = address;
-    await image.decode().catch(() => Promise.reject(wrong("this browser reads no picture in it")));
+    // Its size is known before it is unpacked, which may take more memory than there is.
+    await new Promise((known, failed) => {
+      Object.assign(image, { onload: known, onerror: () => failed(wrong("this browser reads no picture in it")), src: address });
+    });
     const { naturalWidth: width, naturalHeight: height } = image;
     if (width === 0 || height === 0) throw wrong("it has no size of its own");
     if (width * height > LARGEST_DOTS) throw wrong(`its ${width} × ${height} dots are too many`);
