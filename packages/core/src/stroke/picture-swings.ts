@@ -50,7 +50,7 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
 }
 
 /** Of a colour's strongest component the others are so many steps: what is nearer looks the same (within ΔE2000 1). */
-const STEPS = 96;
+const STEPS = 128;
 
 /** Less light than a step of the picture has. */
 const BLACK = linearOfEncoded(0.9 / 255);
