@@ -156,6 +156,8 @@ describe("the shows of an installation", () => {
     const night = await named((await shows())[0]!.name);
     await turn("person-tomasz", "programmer", "operator");
     await turn("person-adaeze", "programmer", "lead");
+    expect((await shows())[0]!.roles).toMatchObject({ "person-tomasz": "operator", "person-ines": "lead" });
+    expect(day.roles).toMatchObject({ "person-tomasz": "programmer" });
     expect((await ask("POST", `/${day.id}/open`, { seconds: 0 })).status).toBe(204);
     expect([roleOf("person-tomasz"), roleOf("person-adaeze"), roleOf("person-ines")]).toEqual(["programmer", "programmer", "lead"]);
     // Somebody of whom the other show knew nothing keeps what they are.

@@ -125,6 +125,12 @@ describe("a picture over the stage", () => {
       RED,
     ]);
     expect(at(-1, 0.5, { runs: "left" }, 0.25)).toBe(at(-1, 0.5, { runs: "right" }, 0.75));
+    const four = picture(1, 4, `${RED}00ff00${BLUE}ffffff`);
+    const top = (runs: "up" | "down"): number[] => dotOver(veil({ height: 4, runs }), { x: 0, y: 1.5, z: 0 }, 0.25, four);
+    expect([top("up"), top("down")]).toEqual([
+      [0, 255, 0],
+      [255, 255, 255],
+    ]);
     expect([at(-1, -0.5, { runs: "down" }, 0.5), at(-1, 0.5, { runs: "up" }, 0.5)]).toEqual([RED, "ffffff"]);
   });
 

@@ -15,6 +15,8 @@ describe("what leaves by Art-Net and what nodes put out", () => {
     const show = smallShow([output("a", {})]);
     expect(nodeGaps(show, "127.0.0.1", [node([0])])).toEqual({ unheard: [], unsent: [] });
     expect(nodeGaps(show, "127.0.0.1", [node([3, 1])])).toEqual({ unheard: [0], unsent: [1, 3] });
+    const one = smallShow([output("a", { universes: { from: 1, to: 1 } })]);
+    expect(nodeGaps(one, "127.0.0.1", [node([0])])).toEqual({ unheard: [], unsent: [] });
     // Ports of all its parts count together.
     expect(nodeGaps(show, "127.0.0.1", [node([3]), node([0])])).toEqual({ unheard: [], unsent: [3] });
     expect(nodeGaps(show, "127.0.0.9", [node([0], "127.0.0.9")])).toEqual({ unheard: [], unsent: [0] });

@@ -8,7 +8,7 @@ import { seededRandom } from "../random/random";
 import { mix } from "../rig/mix-head";
 import { smallShow } from "../testing";
 import { withEmitters } from "../testing/random-content";
-import { pictureSwings } from "./picture-swings";
+import { pictureCells, pictureSwings } from "./picture-swings";
 
 const motion: VeilMotion = {
   ...{ kind: "veil", pattern: "rings", pictureId: "p", plane: "flat", centre: { x: 0, y: 0, z: 0 }, width: 4, height: 4, turn: 0 },
@@ -16,6 +16,21 @@ const motion: VeilMotion = {
 };
 
 describe("the colours of pictures", () => {
+  it("go straight from each look to the next, and round; a crowd looks less often, and what stands still once", () => {
+    const { rig } = withEmitters(smallShow());
+    const dots = dotsOf([255, 0, 0, 0, 0, 255, 0, 255, 0]);
+    const picture: Picture = { id: "p", kind: "picture", version: 1, name: "Three", rank: 0, columns: 3, rows: 1, dots };
+    const running: VeilMotion = { ...motion, runs: "left" };
+    const [swing] = pictureSwings({ motion: running, rig, picture, heads: 1 })(rig.headByKey.get("fx-1")!, { size: 1, index: 0 });
+    const { table } = swing!.swing;
+    const cells = table.length / 2;
+    for (let cell = 0; cell < cells; cell++)
+      expect(table[2 * cell]! + table[2 * cell + 1]!).toBeCloseTo(table[2 * ((cell + 1) % cells)]!, 5);
+    expect(new Set(table).size).toBeGreaterThan(2);
+    const long = { ...picture, columns: 300 };
+    expect([pictureCells(running, long, 10), pictureCells(running, long, 2000), pictureCells(motion, long, 10)]).toEqual([300, 64, 1]);
+  });
+
   it("come out within ΔE2000 1 of the exact mix, in each kind of lamp's emitters (1,000 colours)", () => {
     const { rig } = withEmitters(smallShow());
     const random = seededRandom(7);

@@ -71,6 +71,14 @@ describe("the tour", () => {
     expect(taken.value.next.sketchOf(personId)?.strokes).toEqual({});
   });
 
+  it("hasn't been played as long as the sketch lies over it", () => {
+    const ann = new Newcomer(smallShow(), "ann");
+    for (const step of ["pick", "light", "record", "play"] as const) expect(ann.does(step)).toBeNull();
+    expect(ann.isDone("play")).toBe(true);
+    expect(ann.does("light")).toBeNull();
+    expect(ann.isDone("play")).toBe(false);
+  });
+
   it("is about what one may use, and of what the heads can do", () => {
     const [ann, cleo] = [new Newcomer(smallShow(), "ann"), new Newcomer(smallShow(), "cleo")];
     expect(TOUR.pick.words(ann.at)).toContain("“Movers”");

@@ -51,6 +51,8 @@ describe("what nodes say of themselves in Art-Net", () => {
     // More ports than there are places for; names that never end, of signs that nobody sees.
     const odd = nodeSays().fill(0x07, 26, 44);
     odd.writeUInt16BE(0xffff, 172);
+    // Behind the four ports stands something else, which says nothing of ports.
+    odd.fill(0x80, 178, 186);
     expect(decodeReply(odd)).toMatchObject({ ok: true, value: { name: "", portAddresses: [291, 293] } });
   });
 
