@@ -1,5 +1,14 @@
 export { PATTERNS, patternAt, patternCycles, type PatternKind } from "./motion/patterns";
-export { brightnessOf, dotsOf, MOST_DOTS, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS, type Dot, type Picture } from "./motion/picture";
+export {
+  brightnessOf,
+  dotsOf,
+  MOST_DOTS,
+  MOST_PICTURE_COLUMNS,
+  MOST_PICTURE_ROWS,
+  octetsOf,
+  type Dot,
+  type Picture,
+} from "./motion/picture";
 export { pictureDots, PICTURE_RUNS, type PictureRun } from "./motion/veil";
 export { brightAt, MOST_BLUR, VEIL_NAMES, VEIL_PLANES, veilAt, veilFormulaFlaw, type Veil, type VeilPlane } from "./motion/veil";
 export { LONGEST_FORMULA } from "./formula/formula";

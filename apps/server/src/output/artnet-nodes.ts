@@ -2,6 +2,7 @@ import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
 import { networkInterfaces } from "node:os";
 import { sameJson, staysHere, type OutputLine, type OutputNode } from "@vexa/core";
 import { artnet } from "@vexa/formats";
+import { ownAddress } from "./own-address";
 
 /** Art-Net 4 (from memory): controllers ask every 2.5 to 3 s. Who has missed three of them is gone. */
 const ASK_EVERY_MS = 2500;
@@ -125,8 +126,7 @@ export class ArtnetNodes {
 /** Where an output's nodes are asked; nowhere where the interface by which it leaves is gone. */
 function placeOf({ on, protocol, address, port, leavesBy }: OutputLine): Place[] {
   if (!on || protocol !== "Art-Net") return [];
-  const here = (networkInterfaces()[leavesBy ?? ""] ?? []).find(({ family }) => family === "IPv4")?.address;
-  const own = staysHere(address) ? "127.0.0.1" : here;
+  const own = staysHere(address) ? "127.0.0.1" : ownAddress(leavesBy);
   return own === undefined ? [] : [{ address, port: port ?? artnet.ARTNET_PORT, own }];
 }
 

@@ -1,8 +1,8 @@
-import { networkInterfaces } from "node:os";
 import { SLOTS, TO_GROUPS, type OutputHealth, type OutputLine } from "@vexa/core";
 import { artnet, sacn } from "@vexa/formats";
 import { ArtNetOutput } from "./artnet-output";
 import type { Output } from "./output";
+import { ownAddress } from "./own-address";
 import { SacnOutput, type SacnSource } from "./sacn-output";
 
 const MAX_SACN = 63999;
@@ -132,7 +132,7 @@ export class OutputLines {
     const target = { address, port: port ?? sacn.SACN_PORT };
     const source = { ...this.#source, priority, ...(sync === undefined ? {} : { sync }) };
     if (address !== TO_GROUPS) return SacnOutput.open({ ...source, targets: [target] });
-    const groupsBy = networkInterfaces()[leavesBy ?? ""]?.find(({ family }) => family === "IPv4")?.address;
+    const groupsBy = ownAddress(leavesBy);
     if (groupsBy === undefined) throw new Error(`this machine has no interface ${leavesBy ?? ""}`);
     return SacnOutput.open({ ...source, targets: [{ ...target, groupsBy }] });
   }

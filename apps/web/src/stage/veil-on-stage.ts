@@ -1,4 +1,4 @@
-import type { Picture, VeilMotion } from "@vexa/core";
+import { octetsOf, type Picture, type VeilMotion } from "@vexa/core";
 import { veilEdges } from "./figure-handles";
 import type { Projection } from "./projection";
 
@@ -21,14 +21,12 @@ const painted = new WeakMap<Picture, HTMLCanvasElement>();
 function imageOf(picture: Picture): HTMLCanvasElement {
   let image = painted.get(picture);
   if (image) return image;
-  const { columns, rows, dots } = picture;
+  const { columns, rows } = picture;
   image = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
-  const octets = new Uint8ClampedArray(columns * rows * 4);
-  for (let dot = 0; dot < columns * rows; dot++) {
-    for (let part = 0; part < 3; part++) octets[4 * dot + part] = parseInt(dots.slice(6 * dot + 2 * part, 6 * dot + 2 * part + 2), 16);
-    octets[4 * dot + 3] = 255;
-  }
-  image.getContext("2d")?.putImageData(new ImageData(octets, columns, rows), 0, 0);
+  const octets = octetsOf(picture);
+  const seen = new Uint8ClampedArray(columns * rows * 4).fill(255);
+  for (let dot = 0; dot < columns * rows; dot++) seen.set(octets.subarray(3 * dot, 3 * dot + 3), 4 * dot);
+  image.getContext("2d")?.putImageData(new ImageData(seen, columns, rows), 0, 0);
   painted.set(picture, image);
   return image;
 }

@@ -17,6 +17,8 @@ export function TourStrip(): React.JSX.Element | null {
   useEffect(() => {
     if (takeAsked() && builds) beginTour(client.view.all("cue").map(({ id }) => id));
   }, [client, builds]);
+  // Whoever signs in next isn't on the tour of the one before; a reload goes on.
+  useEffect(() => leaveTour, []);
   if (at === null || !builds) return null;
   return (
     <section

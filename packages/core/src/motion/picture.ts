@@ -61,17 +61,17 @@ const known = new WeakMap<Picture, Sums>();
 function sumsOf(picture: Picture): Sums {
   let sums = known.get(picture);
   if (sums) return sums;
-  const { columns, rows, dots } = picture;
+  const { columns, rows } = picture;
+  const octets = octetsOf(picture);
   const wide = columns + 1;
   const of = [0, 1, 2].map(() => new Float64Array(wide * (rows + 1))) as [Float64Array, Float64Array, Float64Array];
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
-      const at = (row * columns + column) * DIGITS;
+      const at = 3 * (row * columns + column);
       const corner = (row + 1) * wide + column + 1;
       for (let part = 0; part < 3; part++) {
         const sum = of[part]!;
-        const value = parseInt(dots.slice(at + 2 * part, at + 2 * part + 2), 16);
-        sum[corner] = value + sum[corner - 1]! + sum[corner - wide]! - sum[corner - wide - 1]!;
+        sum[corner] = octets[at + part]! + sum[corner - 1]! + sum[corner - wide]! - sum[corner - wide - 1]!;
       }
     }
   known.set(picture, (sums = { columns, rows, of }));
@@ -164,4 +164,9 @@ export function dotsOf(octets: ArrayLike<number>): string {
   let dots = "";
   for (let at = 0; at < octets.length; at++) dots += (octets[at]! & 0xff).toString(16).padStart(2, "0");
   return dots;
+}
+
+/** Red, green and blue of each dot, from the top left. */
+export function octetsOf({ dots }: Pick<Picture, "dots">): Uint8Array {
+  return Uint8Array.from({ length: dots.length / 2 }, (_, at) => parseInt(dots.slice(2 * at, 2 * at + 2), 16));
 }

@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { PICTURE_RUNS, type Picture, type PictureRun, type VeilMotion } from "@vexa/core";
+import { PICTURE_RUNS, type Attribute, type Picture, type PictureRun, type VeilMotion } from "@vexa/core";
 import { newId } from "../../../session/new-id";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -19,6 +19,12 @@ const LONGEST_WORDS = 120;
 export function withPicture(motion: VeilMotion, pictureId: string, runs?: PictureRun): VeilMotion {
   const { formula: _, colors: __, runs: ___, ...rest } = motion;
   return { ...rest, pictureId, ...(runs ? { runs } : {}) };
+}
+
+/** A veil without a picture or a formula, for a pattern or another formula: where it colours, along colours again. */
+export function withoutPicture(motion: VeilMotion, attribute: Attribute): VeilMotion {
+  const { formula: _, pictureId: __, runs: ___, ...rest } = motion;
+  return { ...rest, ...(attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
 }
 
 /** Pictures come in here, by file or as words; and how the one that is chosen goes. */
@@ -113,9 +119,10 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
               tone="quiet"
               title="Out of the show; refused while others use it"
               onClick={() => {
-                const { pictureId: _, runs: __, ...rest } = motion;
-                const plain = { ...rest, ...(hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
-                if (hand.put(plain)) client.transact(`Took the picture ${picture.name} away`, [{ op: "remove", record: picture }]);
+                if (!hand.put(withoutPicture(motion, hand.attribute))) return;
+                const gone = client.transact(`Took the picture ${picture.name} away`, [{ op: "remove", record: picture }]);
+                // Others use it: it stays here, too.
+                if (!gone) hand.put(motion);
               }}
             >
               Take it away

@@ -20,9 +20,8 @@ import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
 import { Tick } from "../../../ui/tick";
-import { FIRST_COLORS } from "./first-motion";
 import { OneNumber } from "./one-number";
-import { PictureFields, withPicture } from "./picture-fields";
+import { PictureFields, withoutPicture, withPicture } from "./picture-fields";
 import { StagePlace } from "./stage-place";
 import type { MotionInHand } from "./use-motion";
 import { VeilPicture } from "./veil-picture";
@@ -45,9 +44,7 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
             value={picture ? picture.id : motion.pattern}
             onValue={(next) => {
               if (show.picture(next)) return hand.put(withPicture(motion, next));
-              const { formula: _, pictureId: __, runs: ___, ...rest } = motion;
-              const colored = hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {};
-              return hand.put({ ...rest, ...colored, pattern: next as PatternKind });
+              return hand.put({ ...withoutPicture(motion, hand.attribute), pattern: next as PatternKind });
             }}
           >
             {pictures.map(({ id, name }) => (
@@ -78,8 +75,7 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
               placeholder="such as hypot(x, y) - t"
               text={motion.formula ?? ""}
               onTake={(typed) => {
-                const { formula: _, pictureId: __, runs: ___, ...plain } = motion;
-                const rest = { ...plain, ...(hand.attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
+                const rest = withoutPicture(motion, hand.attribute);
                 if (typed.trim() === "") return hand.put(rest);
                 const flaw = veilFormulaFlaw(typed);
                 return flaw === null
