@@ -114,6 +114,7 @@ describe("a colour board on a tablet", () => {
     await until("a key does it as well", () => painted() === "r".repeat(WASHES));
     await page.getByRole("link", { name: "By hand" }).click();
     await until("it goes back with its page", () => painted() === "b".repeat(WASHES));
+    await page.getByRole("article", { name: "Ember wash" }).waitFor();
     await page.keyboard.up("d");
     await page.getByRole("link", { name: "Colour", exact: true }).click();
     await bed("Front washes").waitFor();

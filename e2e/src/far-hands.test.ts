@@ -212,7 +212,12 @@ describe.each([0, 100])("hands on targets at %i ms each way", (delayMs) => {
       const at = (await state("drum"))?.at;
       return at !== undefined && Math.abs(at.x - home.x - 0.4) < 1e-6 && Math.abs(at.y - home.y - 0.1) < 1e-6;
     });
+    // What the hand did stays where the hand did it, though the answer comes and the lamps still glide there.
     const [left, right] = [await middle("Horn"), await middle("Drum")];
+    for (const ends = performance.now() + 4 * delayMs + 300; performance.now() < ends;) {
+      const now = await middle("Drum");
+      expect(Math.hypot(now.x - right.x, now.y - right.y)).toBeLessThan(0.5);
+    }
     await fingers.put("left", left);
     await fingers.put("right", right);
     for (let step = 1; step <= 5; step++) {

@@ -48,7 +48,7 @@ describe("trace", () => {
       await page.getByRole("article", { name: list }).getByRole("button", { name: "Go", exact: true }).click();
     await open("Trace");
     await pickSlot(1);
-    await why().getByText("101").waitFor();
+    await why().getByRole("heading", { name: "101 R1 spot 1 · Pan" }).waitFor();
     await why().getByText("universe and address 1.1, 16 bit").waitFor();
     // Pond circles was started later and moves the spots: it decides, Night bloom lies beneath.
     const decides = why().locator('[data-wins="true"]');

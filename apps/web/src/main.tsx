@@ -14,7 +14,8 @@ guardSecondClicks(document);
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <SWRConfig value={{ revalidateOnFocus: false, shouldRetryOnError: true, errorRetryInterval: 2000 }}>
-      <BrowserRouter>
+      {/* A place opens at the touch: as a transition it would wait behind whatever the stage goes on changing. */}
+      <BrowserRouter useTransitions={false}>
         <Hints>
           <App />
         </Hints>

@@ -27,7 +27,7 @@ interface Grab {
 type Handlers = Pick<DOMAttributes<HTMLElement>, "onKeyDown" | "onPointerDown" | "onPointerMove" | "onPointerUp" | "onPointerCancel">;
 
 export interface TargetHands {
-  /** Where a hand has a target until the server has answered all of it; null = it is in no hand of this window. */
+  /** Where this person's hand has a target, whatever its smoothing still has to go and the server to answer; null = it is in no hand of theirs. */
   seen(target: Target): Vector | null;
   handlers(target: Target): Handlers;
 }
@@ -45,6 +45,11 @@ export function useTargetHands(client: ShowClient, projection: () => Projection 
     ({ id: targetId }: Target): SendLevel<Vector> =>
     (place) =>
       client.play({ type: "target-at", targetId, place, by: "hand" });
+  const seen = (target: Target): Vector | null => {
+    const { state } = targetNow(client, target);
+    const heard = state?.handId === client.personId ? state.at : null;
+    return hands.current.get(target.id)?.own ?? heard;
+  };
   /** The last word: what is seen is on its way there. */
   const lastOf = (target: Target): Vector => handOf(target).seen(targetNow(client, target).state?.at ?? target.home);
   const drag = (target: Target, grab: Grab, { clientX, clientY }: PointerEvent): void => {
@@ -68,7 +73,7 @@ export function useTargetHands(client: ShowClient, projection: () => Projection 
     if (grab.taken) handOf(target).letGo(sendOf(target));
   };
   return {
-    seen: (target) => hands.current.get(target.id)?.own ?? null,
+    seen,
     handlers: (target) => ({
       onKeyDown: (event) => {
         const by = ARROWS[event.key];
@@ -85,7 +90,7 @@ export function useTargetHands(client: ShowClient, projection: () => Projection 
         const isTaken = [...grabs.current.values()].some(({ targetId }) => targetId === target.id);
         if (event.button !== 0 || isTaken || !shown) return;
         event.currentTarget.setPointerCapture(event.pointerId);
-        const [x, y] = shown.point(targetNow(client, target).place);
+        const [x, y] = shown.point(seen(target) ?? targetNow(client, target).place);
         const from = [event.clientX, event.clientY] as const;
         grabs.current.set(event.pointerId, { targetId: target.id, from, beside: [x - from[0], y - from[1]], taken: false, frame: 0 });
       },
