@@ -4,6 +4,7 @@ import osc from "osc";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
+import { choose } from "./choose";
 import { PAN, spotValue } from "./demo-patch";
 import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { addLane, message, pickGroup, signedIn } from "./people";
@@ -42,6 +43,8 @@ const say = (name: string, ...place: number[]): void => {
 };
 /** The fourth spot of the third rib: how far it is turned, 0..1. */
 const pan = (): number => spotValue(node.levels, 19, PAN);
+/** How far the zoom of the first floor wash is open, 0..1. */
+const washZoom = (): number => ((node.levels(11)?.[11] ?? NaN) * 256 + (node.levels(11)?.[12] ?? NaN)) / 65535;
 const row = (name: string): Locator => page.getByRole("region", { name: "Targets" }).getByRole("listitem", { name, exact: true });
 /** How far the first of the floor washes is turned, 0..1. */
 const washPan = (): number => ((node.levels(11)?.[0] ?? NaN) * 256 + (node.levels(11)?.[1] ?? NaN)) / 65535;
@@ -58,14 +61,15 @@ const tell = async (text: string): Promise<void> => {
 const why = (): Locator => page.getByRole("region", { name: "Why it is so" });
 const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
 const mark = (name: string): Locator => page.getByRole("button", { name: new RegExp(`^Target ${name};`) });
-const still = async (): Promise<number> => {
-  let [before, since] = [pan(), performance.now()];
-  await until("the head stands still", () => {
-    if (pan() !== before) [before, since] = [pan(), performance.now()];
+const settled = async (of: () => number): Promise<number> => {
+  let [before, since] = [of(), performance.now()];
+  await until("it stands still", () => {
+    if (of() !== before) [before, since] = [of(), performance.now()];
     return performance.now() - since > 300;
   });
   return before;
 };
+const still = (): Promise<number> => settled(pan);
 
 describe("people to follow", () => {
   it("are listed in Rig, typed, and refused with a reason; one that is followed stays", async () => {
@@ -181,6 +185,56 @@ describe("people to follow", () => {
     await mark("Voice").getByText("lost").waitFor();
   });
 
+  it("are seen in beams as wide as is said, however near they come", async () => {
+    await page.goto(`${vexa.url}/build`);
+    await pickGroup(page, "Floor washes");
+    await addLane(page, "Zoom");
+    const lane = page.getByRole("article", { name: "Lane Zoom", exact: true });
+    const field = lane.getByLabel("Zoom value", { exact: true });
+    await field.fill("Voice");
+    await field.press("Enter");
+    const wide = lane.getByLabel("Metres that the beam is wide at the target");
+    await until("it is two metres", async () => (await wide.inputValue()) === "2");
+    await wide.fill("0");
+    await wide.press("Enter");
+    await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
+    await wide.fill("3 m");
+    await wide.press("Enter");
+    say("voice", -4, 0, 1.6);
+    const far = await settled(washZoom);
+    say("voice", 1, -1, 1.6);
+    await until("another zoom for another distance", () => Math.abs(washZoom() - far) > 0.02);
+    await tell("Floor washes: zoom 20");
+    await wide.waitFor({ state: "detached" });
+    await tell("Floor washes: wide 3 on Voice");
+    await wide.waitFor();
+  });
+
+  it("are let go of once they are lost, where that is asked for, or when nobody is to follow, and followed again", async () => {
+    await page.goto(`${vexa.url}/rig/targets`);
+    const once = row("Voice").getByLabel("What heads do once Voice is lost");
+    await choose(once, "let go of it");
+    say("voice", -4, 0, 1.6);
+    await now("Voice").getByText("its heads let go").waitFor();
+    await until("the heads are home: nothing lies beneath", () => Math.abs(pan() - 0.5) < 0.001);
+    const talking = setInterval(() => say("voice", -4, 0, 1.6), 200);
+    await until("they follow again", () => Math.abs(pan() - 0.5) > 0.05);
+    const followed = await still();
+    await page.getByRole("button", { name: "Nobody follows" }).click();
+    await page.getByRole("link", { name: "▪ nobody follows" }).waitFor();
+    await until("the heads are home", () => Math.abs(pan() - 0.5) < 0.001);
+    await page.goto(`${vexa.url}/build`);
+    await mark("Voice").getByText("nobody follows").waitFor();
+    await tell("follow voice again");
+    await until("they look where they did", () => Math.abs(pan() - followed) < 0.001);
+    await page.getByRole("link", { name: "▪ nobody follows Strings, Horn, Drum" }).waitFor();
+    await tell("follow again");
+    await page.getByRole("link", { name: /nobody follows/ }).waitFor({ state: "detached" });
+    clearInterval(talking);
+    await page.goto(`${vexa.url}/rig/targets`);
+    await choose(once, "stay there");
+  });
+
   it("stand in cues, in Trace, in the quick line, and can't be moved by whoever only watches", async () => {
     await page.goto(`${vexa.url}/trace`);
     // The first slot of the third universe on the map: 304 pixels from one to the next.
@@ -192,6 +246,17 @@ describe("people to follow", () => {
     const turned = washPan();
     await tell("Colour walk go 4 in 0");
     await until("the washes follow", () => Math.abs(washPan() - turned) > 0.01);
+    await tell("nobody follows");
+    await page.goto(`${vexa.url}/perform`);
+    await page
+      .getByRole("article", { name: "Colour walk" })
+      .getByText(/nobody follows/)
+      .waitFor();
+    await tell("follow again");
+    await page
+      .getByRole("article", { name: "Colour walk" })
+      .getByText(/Strings.* lost/)
+      .waitFor();
     await tell("hold targets");
     await page.goto(`${vexa.url}/rig/targets`);
     await now("Strings").getByText("held").waitFor();
@@ -201,5 +266,6 @@ describe("people to follow", () => {
     await watcher.getByText("held").first().waitFor();
     expect(await watcher.getByRole("button", { name: "Add a target" }).count()).toBe(0);
     expect(await watcher.getByRole("button", { name: "All held" }).count()).toBe(0);
+    expect(await watcher.getByRole("button", { name: "Nobody follows" }).count()).toBe(0);
   });
 });

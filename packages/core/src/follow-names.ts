@@ -1,15 +1,21 @@
 export {
   followSchema,
   LOST_AFTER_SECONDS as TARGET_LOST_AFTER_SECONDS,
+  LEAST_WIDTH as LEAST_BEAM_WIDTH,
   MOST_FOLLOWED,
   MOST_LEAD_SECONDS,
   MOST_RING,
   MOST_SMOOTH_SECONDS,
+  MOST_WIDTH as MOST_BEAM_WIDTH,
+  WHEN_LOST,
   type Follow,
   type Target,
+  type WhenLost,
 } from "./follow/target";
 export { placeAt } from "./follow/target-path";
-export { targetStateIdOf, type TargetState } from "./follow/target-state";
-export type { TargetCommand } from "./playing/play-targets";
+export { targetOffIdOf, type TargetOff } from "./follow/target-off";
+export { isLost as isTargetLost, targetStateIdOf, type TargetState } from "./follow/target-state";
+export { lostChanged as targetsLostChanged, type TargetCommand } from "./playing/play-targets";
+export { unfollowedByList } from "./questions/unfollowed-by-list";
 export { followedNames, followWords, targetsNamed } from "./questions/targets-named";
-export { newTarget, TARGET_FIELDS, targetText, typedTarget, type TargetField } from "./edits/target-edits";
+export { newTarget, TARGET_FIELDS, targetText, targetWhenLost, typedTarget, type TargetField } from "./edits/target-edits";

@@ -16,6 +16,7 @@ import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door } from "../show/door";
 import type { DoorJournal } from "../show/door-journal";
 import { FollowOn } from "../show/follow-on";
+import { LostTargets } from "../show/lost-targets";
 import { MacroPlayer } from "../show/macro-player";
 import { MoveDark } from "../show/move-dark";
 import { giveWay } from "../show/give-way";
@@ -56,6 +57,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly door: Door;
   readonly host: EngineHost;
   readonly #followOn: FollowOn;
+  readonly #lostTargets: LostTargets;
   readonly #moveDark: MoveDark;
   readonly #macros: MacroPlayer;
   readonly #loans: LoanClock;
@@ -116,6 +118,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       this.emit("health", { ...health, ...heard });
     });
     this.#followOn = new FollowOn(this.door, this.host.now);
+    this.#lostTargets = new LostTargets(this.door, this.host.now);
     this.#loans = new LoanClock(this.door);
     giveWay(this.door, this.host);
     this.#moveDark = new MoveDark(this.door, this.host, this.host.now);
@@ -185,6 +188,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   /** Receivers hear that the streams end; then what was played is saved. */
   async stop(): Promise<void> {
     this.#followOn.stop();
+    this.#lostTargets.stop();
     this.#moveDark.stop();
     this.#macros.stop();
     this.#loans.stop();

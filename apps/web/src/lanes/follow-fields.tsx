@@ -1,4 +1,13 @@
-import { MOST_LEAD_SECONDS, MOST_RING, readQuantity, type Follow, type Part, type Quantity } from "@vexa/core";
+import {
+  LEAST_BEAM_WIDTH,
+  MOST_BEAM_WIDTH,
+  MOST_LEAD_SECONDS,
+  MOST_RING,
+  readQuantity,
+  type Follow,
+  type Part,
+  type Quantity,
+} from "@vexa/core";
 import { useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { DraftField } from "../ui/draft-field";
@@ -6,16 +15,26 @@ import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
 
 interface NumberField {
-  readonly field: "ring" | "leadSeconds";
+  readonly field: "ring" | "leadSeconds" | "width";
   readonly words: string;
   readonly label: string;
   readonly quantity: Quantity;
+  readonly least: number;
   readonly most: number;
 }
 
+const WIDTH: NumberField = {
+  field: "width",
+  words: "wide there, m",
+  label: "Metres that the beam is wide at the target",
+  quantity: "metres",
+  least: LEAST_BEAM_WIDTH,
+  most: MOST_BEAM_WIDTH,
+};
+
 const NUMBERS: readonly NumberField[] = [
-  { field: "ring", words: "around, m", label: "Metres around the target", quantity: "metres", most: MOST_RING },
-  { field: "leadSeconds", words: "ahead, s", label: "Seconds ahead of the target", quantity: "seconds", most: MOST_LEAD_SECONDS },
+  { field: "ring", words: "around, m", label: "Metres around the target", quantity: "metres", least: 0, most: MOST_RING },
+  { field: "leadSeconds", words: "ahead, s", label: "Seconds ahead of the target", quantity: "seconds", least: 0, most: MOST_LEAD_SECONDS },
 ];
 
 /** Whom heads follow, and where beside or around them they look. */
@@ -23,10 +42,10 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
   const show = useShow();
   const follow = part.follow!;
   const put = (next: Follow): boolean => edits.put({ ...part, follow: next });
-  const takeNumber = ({ field, quantity, most }: NumberField, text: string): boolean | string => {
+  const takeNumber = ({ field, quantity, least, most }: NumberField, text: string): boolean | string => {
     const { [field]: _, ...rest } = follow;
     const value = text.trim() === "" ? 0 : readQuantity(text, quantity);
-    if (value === null || value < 0 || value > most) return `It must be from 0 to ${most}. Nothing was changed.`;
+    if (value === null || value < least || value > most) return `It must be from ${least} to ${most}. Nothing was changed.`;
     return put(value === 0 ? rest : { ...rest, [field]: value });
   };
   const takeBeside = (text: string): boolean | string => {
@@ -56,7 +75,7 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
         })}
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {NUMBERS.map((of) => (
+        {(follow.width === undefined ? NUMBERS : [WIDTH, ...NUMBERS]).map((of) => (
           <label key={of.field} className="flex items-center gap-1.5">
             {of.words}
             <DraftField

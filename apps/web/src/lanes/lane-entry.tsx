@@ -1,4 +1,15 @@
-import { attributeInfo, channelOf as ownChannel, presetsNamed, scaleOf, valueNamed, type Head, type Part, type Quantity } from "@vexa/core";
+import {
+  attributeInfo,
+  channelOf as ownChannel,
+  followedNames,
+  presetsNamed,
+  scaleOf,
+  targetsNamed,
+  valueNamed,
+  type Head,
+  type Part,
+  type Quantity,
+} from "@vexa/core";
 import { newId } from "../session/new-id";
 import { useShow } from "../session/show-context";
 import { FanField, type Meaning } from "../ui/fan-field";
@@ -10,6 +21,8 @@ import type { LaneEdits } from "./use-lane-edits";
 import { useSaid } from "./use-said";
 import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
 
+/** About a person with their arms: common practice. */
+const FIRST_WIDTH = 2;
 const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz" };
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second" };
 
@@ -43,13 +56,20 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
     if (meaning === "add") return edits.nudge({ knots }, newId());
     if (!editable) return edits.put({ level: { knots }, shape: {}, touched: touched + 1 });
     const path = curve.fan?.path && curve.fan.knots.length === knots.length ? { path: curve.fan.path } : {};
-    return edits.put(withFan(part.presets ? emptied(lane.own?.part, lane.touched + 1) : part, "value", { knots, ...path }));
+    return edits.put(withFan(part.presets || part.follow ? emptied(lane.own?.part, lane.touched + 1) : part, "value", { knots, ...path }));
   };
   const channel = channelOf(show.rig, heads, attribute);
   const said = useSaid(heads);
   const named = (text: string): boolean | null => {
     const value = channel ? valueNamed(channel, text, attribute) : null;
-    return value === null ? (presets(text) ?? said(text)) : take([value], "set");
+    return value === null ? (presets(text) ?? targets(text) ?? said(text)) : take([value], "set");
+  };
+  /** A zoom is as wide as is said where a target is. */
+  const targets = (text: string): boolean | null => {
+    const targetIds = attribute === "Zoom" ? targetsNamed(show, text) : null;
+    if (!targetIds) return null;
+    const { motion: _, ...still } = emptied(lane.own?.part, lane.touched + 1);
+    return edits.put({ ...still, follow: { width: FIRST_WIDTH, ...part.follow, targetIds } });
   };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);
@@ -64,7 +84,9 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
         scale={curve.scale}
         quantity={QUANTITIES[curve.unit] ?? "plain"}
         range={rangeOf(heads, lane, curve)}
-        placeholder={part.presets ? "type over it" : part.motion ? "from the motion" : "mixed"}
+        placeholder={
+          part.presets ? "type over it" : part.follow ? followedNames(show, part.follow) : part.motion ? "from the motion" : "mixed"
+        }
         adds={editable ? "with a plus" : "with any sign"}
         otherwise={named}
         onKnots={take}

@@ -33,7 +33,7 @@ export function LaneWhat({
         onColors={(colors, gesture) => own && edits.put({ ...own.part, colors }, gesture)}
       />
     );
-  if (attribute === "Position" && editable && own?.part.follow) return <FollowFields part={own.part} edits={edits} />;
+  if (editable && own?.part.follow) return <FollowFields part={own.part} edits={edits} />;
   if (attribute === "Position") return <PointPlot lane={lane} />;
   if (editable && own?.part.presets) return <LinkedPlot lane={lane} />;
   const curve = laneCurve(attribute, own?.part ?? { level: { knots: [0] }, shape: {}, touched: 0 }, "value")!;

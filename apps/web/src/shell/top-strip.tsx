@@ -26,6 +26,7 @@ export function TopStrip(): React.JSX.Element {
       <span className="flex-1" />
       {!lost && <HowItFares />}
       <HeldNote />
+      <UnfollowedNote />
       <CurtainButton />
       <StageMasters />
       <PeopleHere />
@@ -86,6 +87,23 @@ function HeldNote(): React.JSX.Element | null {
         .join(". ")}
     >
       ■ {[parked > 0 ? `${parked} parked` : "", theirs.length > 0 ? `curtain: ${whose}` : ""].filter(Boolean).join(" · ")}
+    </Link>
+  );
+}
+
+/** That nobody follows who was to be followed: seen from every place. */
+function UnfollowedNote(): React.JSX.Element | null {
+  const view = useQuietShow();
+  const names = view.all("targetOff").flatMap(({ off, targetId }) => (off ? (view.target(targetId)?.name ?? []) : []));
+  if (names.length === 0) return null;
+  const all = names.length === view.all("target").length;
+  return (
+    <Link
+      to="/rig/targets"
+      className="max-w-48 truncate rounded border border-parked px-2 py-1 text-[13px] text-parked"
+      title={`Nobody follows ${names.join(", ")}`}
+    >
+      ▪ nobody follows{all ? "" : ` ${names.join(", ")}`}
     </Link>
   );
 }

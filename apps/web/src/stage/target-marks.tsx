@@ -70,6 +70,7 @@ function Marks({
       const place = inHand ?? now.place;
       const [x, y] = shown.point(place);
       mark.style.transform = `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)`;
+      mark.toggleAttribute("data-off", now.off);
       mark.dataset["is"] = inHand ? "hand" : standingOf(now);
       const trail = [...(trails.current.get(target.id) ?? []), place].slice(-TRAIL);
       trails.current.set(target.id, trail);
@@ -117,6 +118,7 @@ function Marks({
           >
             {target.name}
             <span className="hidden group-data-[is=lost]:inline"> ▬ lost</span>
+            <span className="hidden group-data-off:inline"> ▪ nobody follows</span>
             <span className="hidden group-data-[is=held]:inline"> ▪ held</span>
             <span className="hidden group-data-[is=hand]:inline"> ◌ by hand</span>
           </span>

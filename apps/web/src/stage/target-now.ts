@@ -1,4 +1,13 @@
-import { placeAt, TARGET_LOST_AFTER_SECONDS, targetStateIdOf, type Target, type TargetState, type Vector } from "@vexa/core";
+import {
+  isTargetLost,
+  placeAt,
+  targetOffIdOf,
+  targetStateIdOf,
+  type Target,
+  type TargetState,
+  type Vector,
+  type WhenLost,
+} from "@vexa/core";
 import type { ShowClient } from "../session/show-client";
 
 /** Where a target is now, and what was heard of it last. */
@@ -8,21 +17,32 @@ export interface TargetNow {
   readonly state: TargetState | null;
   /** Nothing is heard of it any more, and nobody has it in hand or holds it. */
   readonly lost: boolean;
+  /** Somebody said that nobody follows it. */
+  readonly off: boolean;
 }
 
 export function targetNow(client: ShowClient, target: Target): TargetNow {
   const state = client.view.get("targetState", targetStateIdOf(target.id));
   const now = client.now();
-  if (!state) return { place: target.home, state, lost: false };
-  const silent = now - state.heardSeconds > TARGET_LOST_AFTER_SECONDS;
-  return { place: placeAt(state, target.smoothSeconds, now), state, lost: silent && !state.held && state.handId === null };
+  const off = client.view.targetOff(targetOffIdOf(target.id))?.off ?? false;
+  if (!state) return { place: target.home, state, lost: false, off };
+  return { place: placeAt(state, target.smoothSeconds, now), state, lost: isTargetLost(state, now), off };
 }
 
-/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "not heard yet". */
+/** What heads that follow it do meanwhile. */
+const LOST_HEADS: Readonly<Record<WhenLost, string>> = { beneath: "its heads let go", dark: "its heads are dark" };
+
+/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "not heard yet"; and before it that nobody follows. */
 export function targetWords(client: ShowClient, target: Target): string {
-  const { state, lost } = targetNow(client, target);
+  const now = targetNow(client, target);
+  return now.off ? `nobody follows; ${heardWords(client, target, now)}` : heardWords(client, target, now);
+}
+
+function heardWords(client: ShowClient, target: Target, { state, lost }: TargetNow): string {
   if (!state) return "not heard yet";
   if (state.handId !== null) return `by hand, ${client.view.get("person", state.handId)?.name ?? "somebody"}`;
   if (state.held) return "held";
-  return lost ? `lost ${Math.round(client.now() - state.heardSeconds)} s` : "heard";
+  if (!lost) return "heard";
+  const since = `lost ${Math.round(client.now() - state.heardSeconds)} s`;
+  return target.whenLost ? `${since}: ${LOST_HEADS[target.whenLost]}` : since;
 }

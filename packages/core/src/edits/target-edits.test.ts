@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
+import { setChange } from "../document/transaction";
 import { edit } from "../show/edit";
 import { smallShow } from "../testing";
 import { target } from "../testing/follow-show";
 import { followWords, targetsNamed } from "../questions/targets-named";
-import { newTarget, TARGET_FIELDS, targetText, typedTarget, type TargetField } from "./target-edits";
+import { newTarget, TARGET_FIELDS, targetText, targetWhenLost, typedTarget, type TargetField } from "./target-edits";
 
 const show = smallShow([target("Voice", { x: 0, y: -1, z: 1.6 }), target("Strings", { x: 2, y: 1, z: 1.4 }, 0.2)]);
 
@@ -44,6 +45,20 @@ describe("targets by hand", () => {
     ] as const)
       expect(typed(field, text)).toContain(why);
     expect(typedTarget(show, "nobody", { field: "x", text: "1" }).ok).toBe(false);
+  });
+
+  it("say what heads do once they are lost, and no longer", () => {
+    const after = (changes: ReturnType<typeof targetWhenLost>) => edit(show, changes.ok ? changes.value : []);
+    const dark = after(targetWhenLost(show, "Voice", "dark"));
+    expect(dark.ok && dark.value.target("Voice")).toMatchObject({ whenLost: "dark" });
+    if (!dark.ok) return;
+    const none = targetWhenLost(dark.value, "Voice", null);
+    const plain = edit(dark.value, none.ok ? none.value : []);
+    expect(plain.ok && plain.value.target("Voice")).not.toHaveProperty("whenLost");
+    expect(targetWhenLost(show, "Voice", null)).toEqual({ ok: true, value: [] });
+    expect(targetWhenLost(show, "nobody", "dark").ok).toBe(false);
+    const odd = edit(show, [setChange("Voice", ["whenLost"], { from: undefined, to: "sing" })]);
+    expect(odd.ok).toBe(false);
   });
 
   it("are named in text, several with two dots between them", () => {

@@ -1,6 +1,7 @@
+import { fieldChanges } from "../document/field-changes";
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { MOST_SMOOTH_SECONDS, type Target } from "../follow/target";
+import { MOST_SMOOTH_SECONDS, type Target, type WhenLost } from "../follow/target";
 import type { Show } from "../show/show";
 import { readQuantity } from "../units/read-quantity";
 import { freeName } from "./new-records";
@@ -21,6 +22,15 @@ export function newTarget(show: Show, newId: () => string): Target {
 
 export function targetText(target: Target, field: TargetField): string {
   return field === "name" ? target.name : String(field === "smoothSeconds" ? target.smoothSeconds : target.home[field]);
+}
+
+/** The changes that say what heads do once a target is lost; null = they look where it was last. Errors: record.unknown. */
+export function targetWhenLost(show: Show, id: string, whenLost: WhenLost | null): Result<Change[]> {
+  const target = show.target(id);
+  if (!target) return fail("record.unknown", { what: "target" });
+  const { whenLost: _, ...rest } = target;
+  const next: Target = whenLost === null ? rest : { ...rest, whenLost };
+  return ok(fieldChanges(target, next));
 }
 
 /** The changes that type a field of a target. Errors: record.unknown, value.invalid. */

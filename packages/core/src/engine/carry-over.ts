@@ -1,4 +1,5 @@
 import type { CompiledRows } from "./compile";
+import { followedAngles } from "./flat-follows";
 import type { Source } from "./source";
 
 /** Runs that move on beneath one another: deeper than this the lowest stands still where it is. */
@@ -30,6 +31,9 @@ export function layOver(next: Source, present: Source, { merged, gain }: { merge
   });
   if (!any) return;
   present.motions.stop(next.startSeconds);
+  // Those that go from target to target do so in metres.
+  for (const row of next.follows.takeOver(present.follows, rows)) rows[row] = -1;
+  if (rows.every((old) => old < 0)) return;
   next.beneath = { source: present, rows, gain };
   limitDepth(next);
 }
@@ -38,7 +42,7 @@ export function layOver(next: Source, present: Source, { merged, gain }: { merge
 export function movingRows({ compiled, beneath }: Source): Uint8Array {
   const moving = new Uint8Array(compiled.parameters.length);
   compiled.motions.targets.forEach((row) => (moving[row] = 1));
-  for (const angle of [...compiled.follows.pans, ...compiled.follows.tilts]) if (angle) moving[angle.row] = 1;
+  for (const { row } of followedAngles(compiled.follows)) moving[row] = 1;
   beneath?.rows.forEach((under, row) => {
     if (under >= 0) moving[row] = 1;
   });

@@ -13,10 +13,16 @@ export interface FollowedAngle {
 }
 
 /** The heads of compiled rows that follow targets, in the order of their rows; null where something else says one of the angles. */
-export interface FlatFollows {
+export interface FlatFollows extends Readonly<Record<FollowedAxis, readonly (FollowedAngle | null)[]>> {
   readonly heads: readonly FollowedHead[];
-  readonly pans: readonly (FollowedAngle | null)[];
-  readonly tilts: readonly (FollowedAngle | null)[];
+}
+
+const AXES = ["Pan", "Tilt", "Zoom"] as const;
+type FollowedAxis = (typeof AXES)[number];
+
+/** All angles that follow. */
+export function followedAngles(follows: FlatFollows): FollowedAngle[] {
+  return AXES.flatMap((axis) => follows[axis].flatMap((angle) => angle ?? []));
 }
 
 /** A row on its way into flat arrays. */
@@ -27,30 +33,34 @@ export interface FollowingRow {
 }
 
 export function flatFollows(rows: readonly FollowingRow[]): FlatFollows {
-  const byHead = new Map<FollowedHead, { pan: FollowedAngle | null; tilt: FollowedAngle | null }>();
+  const byHead = new Map<FollowedHead, Record<FollowedAxis, FollowedAngle | null>>();
   for (const { row, follows, value } of rows) {
     const { head, axis, channel, own } = follows;
     let angles = byHead.get(head);
-    if (!angles) byHead.set(head, (angles = { pan: null, tilt: null }));
-    angles[axis === "Pan" ? "pan" : "tilt"] = { row, channel, even: evenScale(channel, axis), nudge: value - own };
+    if (!angles) byHead.set(head, (angles = { Pan: null, Tilt: null, Zoom: null }));
+    angles[axis] = { row, channel, even: evenScale(channel, axis), nudge: value - own };
   }
   const all = [...byHead.values()];
-  return { heads: [...byHead.keys()], pans: all.map(({ pan }) => pan), tilts: all.map(({ tilt }) => tilt) };
+  return { heads: [...byHead.keys()], ...eachAxis((axis) => all.map((angles) => angles[axis])) };
 }
 
-function evenScale(channel: Channel, axis: "Pan" | "Tilt"): FollowedAngle["even"] {
+function eachAxis<T>(of: (axis: FollowedAxis) => T): Record<FollowedAxis, T> {
+  return { Pan: of("Pan"), Tilt: of("Tilt"), Zoom: of("Zoom") };
+}
+
+function evenScale(channel: Channel, axis: FollowedAxis): FollowedAngle["even"] {
   const { plain, segments } = scaleOf(channel, axis);
   const { from, to } = segments[0]!;
   return plain && to !== from ? { from, degree: 1 / (to - from) } : null;
 }
 
 /** The same where rows lie otherwise; -1 = gone. */
-export function movedFollows({ heads, pans, tilts }: FlatFollows, rowTo: Int32Array): FlatFollows {
+export function movedFollows(follows: FlatFollows, rowTo: Int32Array): FlatFollows {
   const moved = (angle: FollowedAngle | null): FollowedAngle | null =>
     angle && rowTo[angle.row]! >= 0 ? { ...angle, row: rowTo[angle.row]! } : null;
-  const [newPans, newTilts] = [pans.map(moved), tilts.map(moved)];
-  const kept = [...heads.keys()].filter((at) => newPans[at] ?? newTilts[at]);
-  return { heads: kept.map((at) => heads[at]!), pans: kept.map((at) => newPans[at]!), tilts: kept.map((at) => newTilts[at]!) };
+  const all = eachAxis((axis) => follows[axis].map(moved));
+  const kept = [...follows.heads.keys()].filter((at) => AXES.some((axis) => all[axis][at]));
+  return { heads: kept.map((at) => follows.heads[at]!), ...eachAxis((axis) => kept.map((at) => all[axis][at]!)) };
 }
 
 export function sameFollows(a: FlatFollows, b: FlatFollows): boolean {

@@ -11,6 +11,7 @@ import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
+import { followedAngles } from "./flat-follows";
 import type { RigWays } from "./rig-ways";
 import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
@@ -261,8 +262,8 @@ function motionStarts({ compiled, startSeconds, from }: Source, t: Seconds): Map
   const starts = new Map<number, Begun>();
   const delayOf = (timing: number): number => startSeconds + delays[timing]! - t;
   motions.targets.forEach((row, at) => starts.set(parameters[row]!, { delay: delayOf(motions.timings[at]!), from: from[row]! }));
-  for (const angle of [...follows.pans, ...follows.tilts])
-    if (angle) starts.set(parameters[angle.row]!, { delay: delayOf(compiled.timing[angle.row]!), from: from[angle.row]! });
+  for (const angle of followedAngles(follows))
+    starts.set(parameters[angle.row]!, { delay: delayOf(compiled.timing[angle.row]!), from: from[angle.row]! });
   riders.targets.forEach((parameter, at) => starts.set(parameter, { delay: delayOf(riders.timings[at]!), from: undefined }));
   return starts;
 }

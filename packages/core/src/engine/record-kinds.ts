@@ -35,6 +35,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   evening: [],
   target: [],
   targetState: [],
+  targetOff: [],
   board: [],
   coat: ["from stage"],
   curtain: ["curtain", "from stage"],

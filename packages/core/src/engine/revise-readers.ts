@@ -1,4 +1,5 @@
 import { staleReaders } from "./stale-readers";
+import { comingSoftly } from "./come-softly";
 import { playbackSource, revisedSource, lostSources, sketchSource } from "./make-source";
 import { saysTheSame } from "./same-rows";
 import { coatOfId } from "../playback/coat";
@@ -36,14 +37,15 @@ function remade(id: string, context: SourceContext, start: StartingPoint): Sourc
 export function reviseReaders(changed: readonly ShowRecord[], of: Revision): void {
   const { before, at, show, stack, t, context, mergeFor, takeSketch } = of;
   const ids = new Set(changed.map(({ id }) => id));
-  const { stale, reachLost } = staleReaders(changed, before, show);
+  const { stale, softly, followed } = staleReaders(changed, before, show);
+  const coming = (present: Source, next: Source): Source => (followed ? comingSoftly(present, next, at, context()) : next);
   const isStale = (source: Source): boolean =>
     !source.lettingGo && (ids.has(source.id) || stale(source, show.get("playback", source.id)?.listId));
   // What lamps that hang elsewhere make no difference to goes on as it is.
   const rigAlone = changed.every(({ kind }) => kind === "fixture" || kind === "profile");
   const lost: Source[] = [];
-  // Only a fade under way asks what is on stage now, for what is new in it.
-  if (stack.playing.some((source) => !source.settled && isStale(source))) mergeFor(at);
+  // Only a fade under way asks what is on stage now, for what is new in it, and what comes softly.
+  if (stack.playing.some((source) => (followed || !source.settled) && isStale(source))) mergeFor(at);
   if (stack.playing.some(isStale))
     stack.setPlaying(
       stack.playing.map((source) => {
@@ -54,19 +56,21 @@ export function reviseReaders(changed: readonly ShowRecord[], of: Revision): voi
         // A bed that was taken off its board, or has no heads any more.
         if (!next && coatOfId(source.id)) source.letGo(at, 0);
         const revised = revisedSource(source, next, show) ?? source;
-        if (reachLost && revised !== source) lost.push(...lostSources(source, revised, at, context()));
-        return revised;
+        if (revised === source) return source;
+        if (softly) lost.push(...lostSources(source, revised, at, context()));
+        return coming(source, revised);
       }),
     );
   for (const { id, personId } of show.all("sketch")) {
     const source = stack.sketches.find((candidate) => candidate.id === `sketch ${personId}`);
-    if (!source && reachLost && !ids.has(id)) takeSketch(personId);
+    if (!source && softly && !ids.has(id)) takeSketch(personId);
     if (!source || ids.has(id) || !stale(source, undefined)) continue;
     const revised = sketchSource(show.get("sketch", id)!, t, context(), source);
     if (rigAlone && revised && saysTheSame(source, revised, "whenever")) continue;
     revised?.motions.carryCounts(source.motions);
-    if (reachLost) lost.push(...lostSources(source, revised, at, context()));
-    stack.setSketches(stack.sketches.flatMap((other) => (other === source ? (revised ? [revised] : []) : [other])));
+    if (softly) lost.push(...lostSources(source, revised, at, context()));
+    const now = revised && coming(source, revised);
+    stack.setSketches(stack.sketches.flatMap((other) => (other === source ? (now ? [now] : []) : [other])));
   }
   if (lost.length > 0) stack.setPlaying([...stack.playing, ...lost]);
 }

@@ -1,10 +1,11 @@
-import { followedPlace, type TargetsAt } from "../follow/followed-head";
+import { beamDegrees, followedPlace, type TargetsAt } from "../follow/followed-head";
 import { aimFrom } from "../geometry/aim";
 import { normalizedFreely, physicalOf } from "../rig/scale";
 import { clamp, type Seconds } from "../units/units";
 import type { Blocks } from "./blocks";
 import type { CompiledRows } from "./compile";
 import type { FollowedAngle } from "./flat-follows";
+import { HandOvers } from "./hand-overs";
 
 /** A beam lags rather than jumps, as when a path passes straight beneath its head. Common practice: about what quick moving heads turn. */
 export const MOST_DEGREES_A_SECOND = 180;
@@ -20,6 +21,8 @@ export class RunningFollows {
   readonly #arrived: Uint8Array;
   /** 1 = turned at the last advance. */
   readonly #turned: Uint8Array;
+  readonly #handOvers: HandOvers;
+  readonly #from: Float32Array;
   readonly #place = new Float64Array(3);
   readonly #goal = new Float64Array(2);
   #now: Seconds = NaN;
@@ -27,12 +30,14 @@ export class RunningFollows {
 
   /** `from`: by row where the source starts from. Of two ways to look at a point the nearer to that is taken. */
   constructor(compiled: CompiledRows, from: Float32Array) {
-    const { heads, pans, tilts } = compiled.follows;
+    const { heads, Pan, Tilt } = compiled.follows;
     this.#compiled = compiled;
+    this.#from = from;
+    this.#handOvers = new HandOvers(heads.length);
     this.#angles = new Float64Array(2 * heads.length);
     heads.forEach((_, at) => {
-      this.#angles[2 * at] = degreesOf(pans[at]!, "Pan", from);
-      this.#angles[2 * at + 1] = degreesOf(tilts[at]!, "Tilt", from);
+      this.#angles[2 * at] = degreesOf(Pan[at]!, "Pan", from);
+      this.#angles[2 * at + 1] = degreesOf(Tilt[at]!, "Tilt", from);
     });
     this.#places = new Float64Array(3 * heads.length).fill(NaN);
     this.#arrived = new Uint8Array(heads.length);
@@ -56,17 +61,34 @@ export class RunningFollows {
       if (before === undefined) return;
       this.#angles.set(present.#angles.subarray(2 * before, 2 * before + 2), 2 * at);
       this.#places.set(present.#places.subarray(3 * before, 3 * before + 3), 3 * at);
+      this.#handOvers.goOnFrom(at, present.#handOvers, before);
     });
     this.#now = present.#now;
   }
 
-  #parameterOf(at: number): number {
-    const { parameters, follows } = this.#compiled;
-    return parameters[(follows.pans[at] ?? follows.tilts[at])!.row]!;
+  /** Heads that look at others in the run before come from there in metres. `rows`: of each row the one there, or -1. Gives the rows of those heads. */
+  takeOver(present: RunningFollows, rows: Int32Array): number[] {
+    const { Pan, Tilt } = this.#compiled.follows;
+    const before = present.#compiled.follows;
+    const byPan = new Map(before.Pan.map((angle, at) => [angle?.row, at]));
+    return Pan.flatMap((pan, at): number[] => {
+      const tilt = Tilt[at];
+      const other = pan && tilt ? byPan.get(rows[pan.row]) : undefined;
+      if (!pan || !tilt || other === undefined || before.Tilt[other]?.row !== rows[tilt.row]) return [];
+      const stood = present.#handOvers.isUnderWay(other) ? present.#places.subarray(3 * other, 3 * other + 3) : null;
+      this.#handOvers.begin(at, before.heads[other]!, stood);
+      return [pan.row, tilt.row];
+    });
   }
 
-  advance(t: Seconds, targets: TargetsAt): void {
-    const { heads, pans, tilts } = this.#compiled.follows;
+  #parameterOf(at: number): number {
+    const { parameters, follows } = this.#compiled;
+    return parameters[(follows.Pan[at] ?? follows.Tilt[at] ?? follows.Zoom[at])!.row]!;
+  }
+
+  /** `fades` tells how much is done of the fade of a row. */
+  advance(t: Seconds, targets: TargetsAt, fades: { progressOf(row: number): number }): void {
+    const { heads, Pan, Tilt, Zoom } = this.#compiled.follows;
     // Time goes backwards in previews alone: there is nothing to lag behind.
     const most = t < this.#now ? Infinity : (t - this.#now) * MOST_DEGREES_A_SECOND;
     this.#now = t;
@@ -76,12 +98,43 @@ export class RunningFollows {
       this.#turned[at] = 0;
       if (moves === null) continue;
       if (moves === "moves") this.#moving = true;
+      const isHanded = this.#handOvers.isUnderWay(at);
+      if (isHanded) this.#handOver(at, targets, fades.progressOf(Pan[at]!.row));
       const place = this.#takePlace(at);
       if (place === "same" && this.#arrived[at] === 1) continue;
-      this.#turn(at, place === "first" ? Infinity : most);
-      this.#write(pans[at]!, "Pan", this.#angles[2 * at]!);
-      this.#write(tilts[at]!, "Tilt", this.#angles[2 * at + 1]!);
+      const zoom = Zoom[at]!;
+      if (zoom) this.#open(at, zoom);
+      else {
+        this.#turn(at, place === "first" ? Infinity : most);
+        this.#write(Pan[at]!, "Pan", this.#angles[2 * at]!);
+        this.#write(Tilt[at]!, "Tilt", this.#angles[2 * at + 1]!);
+      }
+      if (isHanded) this.#startThere(Pan[at]!, Tilt[at]!);
     }
+  }
+
+  #handOver(at: number, targets: TargetsAt, done: number): void {
+    if (done >= 1) return this.#handOvers.end(at);
+    const found = this.#handOvers.find(at, targets, this.#now);
+    // Whom it looked at is gone: it looks at the other at once.
+    if (found === null) return;
+    if (found === "moves") this.#moving = true;
+    const [place, from] = [this.#place, this.#handOvers.place];
+    for (let axis = 0; axis < 3; axis++) place[axis] = from[axis]! + (place[axis]! - from[axis]!) * done;
+  }
+
+  /** The way in metres takes the place of the fade: its rows come from where they are. */
+  #startThere(pan: FollowedAngle, tilt: FollowedAngle): void {
+    this.#from[pan.row] = this.#compiled.to[pan.row]!;
+    this.#from[tilt.row] = this.#compiled.to[tilt.row]!;
+  }
+
+  /** Opens one so far that its beam is as wide as it is to be at what it looks at. */
+  #open(at: number, zoom: FollowedAngle): void {
+    const head = this.#compiled.follows.heads[at]!;
+    this.#write(zoom, "Zoom", beamDegrees(head, this.#place, head.follow.width!));
+    this.#turned[at] = 1;
+    this.#arrived[at] = 1;
   }
 
   /** Notes what one is to look at; the first time it looks there at once. */
@@ -107,7 +160,7 @@ export class RunningFollows {
     if (this.#arrived[at] === 0) this.#moving = true;
   }
 
-  #write(angle: FollowedAngle | null, axis: "Pan" | "Tilt", degrees: number): void {
+  #write(angle: FollowedAngle | null, axis: "Pan" | "Tilt" | "Zoom", degrees: number): void {
     if (!angle) return;
     const { base, to } = this.#compiled;
     const { even, channel, nudge } = angle;
@@ -121,16 +174,17 @@ export class RunningFollows {
     const { parameters, follows } = this.#compiled;
     for (let at = 0; at < this.#turned.length; at++) {
       if (this.#turned[at] === 0) continue;
-      const [pan, tilt] = [follows.pans[at]!, follows.tilts[at]!] as (FollowedAngle | null)[];
+      const [pan, tilt, zoom] = [follows.Pan[at]!, follows.Tilt[at]!, follows.Zoom[at]!] as (FollowedAngle | null)[];
       if (pan) blocks.mark(parameters[pan.row]!);
       if (tilt) blocks.mark(parameters[tilt.row]!);
+      if (zoom) blocks.mark(parameters[zoom.row]!);
     }
   }
 
   /** Ids of the targets that a row follows; none = it follows nobody. */
   followsOf(row: number): readonly string[] {
-    const { heads, pans, tilts } = this.#compiled.follows;
-    const at = heads.findIndex((_, index) => pans[index]?.row === row || tilts[index]?.row === row);
+    const { heads, Pan, Tilt, Zoom } = this.#compiled.follows;
+    const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom].some((angles) => angles[index]?.row === row));
     return at < 0 ? [] : heads[at]!.follow.targetIds;
   }
 }

@@ -161,11 +161,24 @@ export class Source {
   moved(to: Int32Array, ways: RigWays): Source {
     const { compiled, from, to: rowTo } = movedRows(this.compiled, to);
     const starts = Float32Array.from(from, (row) => this.from[row]!);
-    const next = new Source({ ...this, compiled, from: starts, htpCount: this.#raises ? ways.htpCount : 0 });
+    const next = this.#goOnIn(new Source({ ...this, compiled, from: starts, htpCount: this.#raises ? ways.htpCount : 0 }));
+    next.adds = this.adds && ways.adding;
+    next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));
+    if (this.beneath) next.beneath = movedBeneath(this.beneath, from, { to, ways });
+    return next;
+  }
+
+  /** The same run with further times behind its own, for some of its rows, and where these start from. */
+  retimed(compiled: CompiledRows, from: Float32Array, htpCount: number): Source {
+    const next = this.#goOnIn(new Source({ ...this, compiled, from, htpCount: this.#raises ? htpCount : 0 }));
+    const { travel, beneath } = this;
+    return Object.assign(next, { travel, beneath, settled: false });
+  }
+
+  #goOnIn(next: Source): Source {
     const { weight, settled, pause, leavesByHand } = this;
     next.lieLike(this);
-    Object.assign(next, { weight, settled, pause, leavesByHand, adds: this.adds && ways.adding });
-    next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));
+    Object.assign(next, { weight, settled, pause, leavesByHand });
     next.progress.set(this.progress);
     next.motions.goOnFrom(this.motions);
     next.follows.goOnFrom(this.follows);
@@ -173,7 +186,6 @@ export class Source {
     next.#card = this.#card;
     next.#hand = this.#hand;
     next.#release = this.#release;
-    if (this.beneath) next.beneath = movedBeneath(this.beneath, from, { to, ways });
     return next;
   }
 
@@ -194,7 +206,7 @@ export class Source {
     }
     if (this.#card) this.level = cardLevel(this.#card.playback, this.#card.state, t);
     if (!this.settled) this.#advanceFades(t);
-    if (this.compiled.follows.heads.length > 0) this.follows.advance(t, reader.targetsAt);
+    if (this.compiled.follows.heads.length > 0) this.follows.advance(t, reader.targetsAt, this);
     if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
     this.beneath?.source.advance(t, reader);

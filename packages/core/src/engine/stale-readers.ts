@@ -9,8 +9,10 @@ import type { Source } from "./source";
 export interface StaleReaders {
   /** Whether a source of a list, or of none, must be resolved again. */
   readonly stale: (source: Source, listId: string | undefined) => boolean;
-  /** Who reaches what has moved: what is lost lets go softly. */
-  readonly reachLost: boolean;
+  /** Who reaches what has moved, or which targets are followed: what is lost lets go softly. */
+  readonly softly: boolean;
+  /** Which targets are followed has changed: what comes again comes softly, too. */
+  readonly followed: boolean;
 }
 
 /** What stands in the reads of sources for a rig that has changed: places of heads, and groups of heads that came or became others. */
@@ -45,8 +47,10 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
   const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
   const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
   for (const id of readersOfRig(before, after)) ids.add(id);
+  const followed = changed.some(({ kind }) => kind === "targetOff");
   return {
-    reachLost,
+    softly: reachLost || followed,
+    followed,
     stale: (source, listId) => reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
   };
 }

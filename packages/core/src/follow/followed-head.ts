@@ -2,7 +2,7 @@ import type { Aimable } from "../geometry/aim";
 import type { Vector } from "../geometry/beam";
 import { newPathPlace, type PathPlace } from "./target-path";
 import type { Follow } from "./target";
-import type { Seconds } from "../units/units";
+import type { Degrees, Metres, Seconds } from "../units/units";
 
 /** A head that follows, and the point beside its targets at which it looks. */
 export interface FollowedHead {
@@ -18,6 +18,13 @@ export interface FollowedHead {
 export type TargetsAt = (targetId: string, t: Seconds, into: PathPlace) => "still" | "moves" | null;
 
 const [one, other] = [newPathPlace(), newPathPlace()];
+
+/** The targets between which a head looks: one, or two. */
+export function lookedAt({ follow: { targetIds }, along }: FollowedHead): string[] {
+  const at = along * (targetIds.length - 1);
+  const first = Math.floor(at);
+  return targetIds.slice(first, at > first ? first + 2 : first + 1);
+}
 
 /** Where a head looks that follows: fills the first three of `into`. Null when one of its targets isn't there. */
 export function followedPlace(
@@ -44,6 +51,12 @@ export function followedPlace(
   into[1] = one[1]! + one[4]! * leadSeconds + ring * Math.sin(turn) + (offset?.y ?? 0);
   into[2] = one[2]! + one[5]! * leadSeconds + (offset?.z ?? 0);
   return moves;
+}
+
+/** How far apart the edges of a beam are that is so wide at a point, as an angle: the whole of it. */
+export function beamDegrees({ aimable: { position } }: FollowedHead, place: ArrayLike<number>, width: Metres): Degrees {
+  const away = Math.hypot(place[0]! - position.x, place[1]! - position.y, place[2]! - position.z);
+  return (2 * Math.atan2(width / 2, away) * 180) / Math.PI;
 }
 
 /** The same for targets that stand where they are taken to be. */

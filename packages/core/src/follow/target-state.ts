@@ -1,7 +1,7 @@
 import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, yesOrNo, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Seconds } from "../units/units";
-import { pointSchema, type Target } from "./target";
+import { LOST_AFTER_SECONDS, pointSchema, type Target } from "./target";
 
 /** Where a target was heard of last. Kept through a restart, never undone. */
 export interface TargetState {
@@ -37,6 +37,11 @@ export const targetStateSchema: Schema<TargetState> = fields<TargetState>({
   held: yesOrNo,
   handId: nullable(textUpTo(64)),
 });
+
+/** Nothing is heard of it any more, and nobody has it in hand or has it stand still. */
+export function isLost({ heardSeconds, held, handId }: TargetState, t: Seconds): boolean {
+  return t - heardSeconds > LOST_AFTER_SECONDS && !held && handId === null;
+}
 
 /** A target of which nothing has been heard. */
 export function unheard({ id, home }: Target): TargetState {

@@ -12,7 +12,12 @@ export interface Target {
   readonly home: Vector;
   /** What is heard is smoothed over about so long, so that beams don't shake; 0 = as it comes. */
   readonly smoothSeconds: Seconds;
+  /** What heads that follow it do once it is lost: back to what lies beneath, or dark. None = they look where it was last. */
+  readonly whenLost?: WhenLost;
 }
+
+export const WHEN_LOST = ["beneath", "dark"] as const;
+export type WhenLost = (typeof WHEN_LOST)[number];
 
 /** Above what is heard no one waits: a beam that lags by more is of no use. */
 export const MOST_SMOOTH_SECONDS = 3;
@@ -29,6 +34,7 @@ export const targetSchema: Schema<Target> = fields<Target>({
   name: textUpTo(80),
   home: pointSchema,
   smoothSeconds: numberIn(0, MOST_SMOOTH_SECONDS),
+  whenLost: optional(oneOf(WHEN_LOST)),
 });
 
 /** How heads follow targets: part of a stroke, in place of a point. */
@@ -41,15 +47,19 @@ export interface Follow {
   readonly ring?: Metres;
   /** Aims where the target will be in so long, as fast as it goes now. */
   readonly leadSeconds?: Seconds;
+  /** How wide a beam is to be where it looks: what zooms say, and only these. */
+  readonly width?: Metres;
 }
 
 export const MOST_FOLLOWED = 8;
 export const MOST_RING = 20;
 export const MOST_LEAD_SECONDS = 2;
+export const [LEAST_WIDTH, MOST_WIDTH]: readonly [Metres, Metres] = [0.1, 50];
 
 export const followSchema: Schema<Follow> = fields<Follow>({
   targetIds: listOf(textUpTo(64), { min: 1, max: MOST_FOLLOWED }),
   offset: optional(pointSchema),
   ring: optional(numberIn(0, MOST_RING)),
   leadSeconds: optional(numberIn(0, MOST_LEAD_SECONDS)),
+  width: optional(numberIn(LEAST_WIDTH, MOST_WIDTH)),
 });

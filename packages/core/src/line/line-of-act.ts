@@ -95,6 +95,11 @@ function write(command: PlayCommand, show: Show): ActLine | null {
     }
     case "target-hold":
       return once(command.on ? "hold targets" : "hold targets off");
+    case "target-off": {
+      const [first] = command.targetIds ?? [];
+      const whom = first === undefined ? "" : ` ${show.target(first)?.name}`;
+      return once(command.on ? `nobody follows${whom}` : `follow${whom} again`);
+    }
     case "paint": {
       const board = show.get("board", command.boardId);
       const bed = board?.beds[command.bedIds[0] ?? ""];

@@ -11,6 +11,11 @@ export const LINE_PARTS = [
     what: "looks where a target goes; several = the heads lie between them",
   },
   {
+    form: "wide METRES on TARGET[..TARGET]",
+    example: "Rib spots: follow Voice, wide 2 on Voice",
+    what: "opens zooms so far that beams stay so wide where the target is, however near it comes",
+  },
+  {
     form: "fade FAN · delay FAN",
     example: "Rib spots: dim 80, fade 2, delay 0..1.2",
     what: "times of what the line has set so far, or of all that these heads have in your sketch",

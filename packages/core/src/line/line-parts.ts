@@ -1,38 +1,21 @@
 import { readColor } from "../color/read-color";
-import { inTurn, nextTouch, nudgeChanges, partChanges, strokeFor } from "../edits/sketch-edits";
+import { inTurn, nudgeChanges, strokeFor } from "../edits/sketch-edits";
 import { presetOnChanges } from "../edits/preset-on-sketch";
-import { MOST_FOLLOWED } from "../follow/target";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import { WAVEFORMS, type Waveform } from "../motion/waveform";
 import { presetKeys, type Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
 import { attributeInfo, type Attribute } from "../rig/attributes";
-import type { HeadKey } from "../rig/fixture";
-import type { Who } from "../selection/who";
 import { formatFan, parseFan } from "../shape/fan";
 import { ORDERS } from "../shape/order";
 import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
-import type { Part } from "../stroke/stroke";
 import type { Quantity } from "../units/read-quantity";
 import { attributeMeant, hasAttribute } from "./line-attributes";
-import { named, notRead, type LineContext } from "./line";
-
-/** A part of a line behind its colon: how it is written in full, and what it does to the sketch. */
-interface ReadPart {
-  readonly text: string;
-  readonly says: string;
-  readonly edit: (show: Show) => readonly Change[];
-}
-
-/** Whom a line is about, and the attributes that it has named so far. */
-interface Spot {
-  readonly context: LineContext;
-  readonly who: Who;
-  readonly heads: readonly HeadKey[];
-  readonly attributes: Attribute[];
-}
+import { named, notRead } from "./line";
+import { kept, put, type ReadPart, type Spot } from "./line-spot";
+import { readFollow, readWide } from "./line-target-parts";
 
 /** Reads the parts behind a colon: what of, and what is done. Commas between digits are decimal ones. */
 export function readParts(text: string, on: Omit<Spot, "attributes">): Result<{ line: string; says: string; changes: readonly Change[] }> {
@@ -68,35 +51,12 @@ function readPart(text: string, spot: Spot): Result<ReadPart> {
       return readPoint(others, spot);
     case "follow":
       return readFollow(rest, spot);
+    case "wide":
+      return readWide(rest, spot);
     default:
       return readPresets(text, spot) ?? readValue(text, spot);
   }
 }
-
-const stroke = (show: Show, { context, who }: Spot, attribute: Attribute): Part | null =>
-  strokeFor(show.sketchOf(context.personId)?.strokes ?? {}, who, attribute)?.stroke.parts[attribute] ?? null;
-
-function put(
-  spot: Spot,
-  attribute: Attribute,
-  part: (present: Part | null) => Omit<Part, "touched"> | null,
-): (show: Show) => readonly Change[] {
-  const { context, who } = spot;
-  return (show) => {
-    const made = part(stroke(show, spot, attribute));
-    if (!made) return [];
-    const touched = nextTouch(show.sketchOf(context.personId)?.strokes ?? {});
-    return partChanges(show, { personId: context.personId, newId: context.newId, selection: who, attribute, part: { ...made, touched } });
-  };
-}
-
-/** What remains of a part when its content is said anew. */
-const kept = (present: Part | null): Pick<Part, "shape" | "fade" | "delay" | "timesIn"> => ({
-  shape: present?.shape ?? {},
-  ...(present?.fade ? { fade: present.fade } : {}),
-  ...(present?.delay ? { delay: present.delay } : {}),
-  ...(present?.timesIn ? { timesIn: present.timesIn } : {}),
-});
 
 function readTime(which: "fade" | "delay", text: string, spot: Spot): Result<ReadPart> {
   const read = parseFan(text, "", "seconds");
@@ -164,21 +124,6 @@ function readPoint(words: readonly string[], spot: Spot): Result<ReadPart> {
   spot.attributes.push("Position");
   const edit = put(spot, "Position", (present) => ({ ...kept(present), points: { knots: [{ x, y, z }], path: "straight" } }));
   return ok({ text: `point ${x} ${y} ${z}`, says: `aimed at ${x}, ${y}, ${z} m`, edit });
-}
-
-function readFollow(text: string, spot: Spot): Result<ReadPart> {
-  const targets = text
-    .split("..")
-    .map((word) => named(spot.context.show.all("target"), word.trim(), { name: ({ name }) => name, what: "target" }));
-  const wrong = targets.find((target) => !target.ok);
-  if (wrong && !wrong.ok) return wrong;
-  if (targets.length > MOST_FOLLOWED) return notRead(text, `heads lie between ${MOST_FOLLOWED} targets at the most`);
-  if (!hasAttribute(spot, "Position")) return notRead("follow", "none of these heads moves");
-  spot.attributes.push("Position");
-  const found = targets.flatMap((target) => (target.ok ? target.value : []));
-  const edit = put(spot, "Position", (present) => ({ ...kept(present), follow: { targetIds: found.map(({ id }) => id) } }));
-  const names = found.map(({ name }) => name);
-  return ok({ text: `follow ${names.join("..")}`, says: `follows ${names.join(" to ")}`, edit });
 }
 
 function readPresets(text: string, spot: Spot): Result<ReadPart> | null {

@@ -14,6 +14,23 @@ export const TARGET_ACTS: readonly LineAct[] = [
       }),
   },
   {
+    form: "nobody follows · nobody follows TARGET · follow again · follow TARGET again",
+    example: "nobody follows",
+    what: "heads that follow all targets, or one, go back to what lies beneath over two seconds; they follow again as softly",
+    pattern: /^(?:nobody follows(?: (?<off>.+))?|follow (?:(?<on>.+) )?(?<again>again))$/i,
+    read: ({ off, on, again }, { show }) => {
+      const [word, isOff] = [off ?? on, !again];
+      const say = (name: string, targetIds?: readonly string[]): ReturnType<typeof does> => {
+        const spoken = isOff ? `lets nobody follow ${name || "anybody"}` : `lets them follow ${name ? `${name} ` : ""}again`;
+        const plain = isOff ? `nobody follows ${name}`.trim() : `follow ${name ? `${name} ` : ""}again`;
+        return does(plain, spoken, { play: [{ type: "target-off", on: isOff, ...(targetIds ? { targetIds } : {}) }] });
+      };
+      if (!word) return say("");
+      const found = named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
+      return found.ok ? say(found.value.name, [found.value.id]) : found;
+    },
+  },
+  {
     form: "leave TARGET to OSC",
     example: "leave Voice to OSC",
     what: "takes a target out of the hand, and what is heard moves it again",

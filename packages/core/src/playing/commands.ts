@@ -195,6 +195,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     label: "Holding targets",
     fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo },
   },
+  "target-off": {
+    ...ON_TARGET,
+    label: "Nobody follows",
+    fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo },
+    lands: ["targetOff"],
+  },
+  "target-watch": { ...ON_TARGET, label: "Watching over targets", fields: {}, lands: ["targetOff"] },
   macro: { ...ON_MACRO, label: "Running a macro", fields: { macroId: id, who: optional(whoSchema), listId: optional(id) } },
   "macro-stop": { ...ON_MACRO, label: "Stopping a macro", fields: { macroId: id } },
   "macro-answer": {

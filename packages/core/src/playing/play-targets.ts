@@ -2,7 +2,8 @@ import { fieldChanges } from "../document/field-changes";
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { heardAt, placeAt } from "../follow/target-path";
-import { targetStateIdOf, unheard, type TargetState } from "../follow/target-state";
+import { targetOffIdOf, type TargetOff } from "../follow/target-off";
+import { isLost, targetStateIdOf, unheard, type TargetState } from "../follow/target-state";
 import type { Target } from "../follow/target";
 import type { Vector } from "../geometry/beam";
 import type { Show } from "../show/show";
@@ -15,7 +16,13 @@ export type TargetCommand =
   /** Out of the hand, and not held any more. */
   | { readonly type: "target-free"; readonly targetId: string }
   /** Targets stand still, or go on from there; none named = all. */
-  | { readonly type: "target-hold"; readonly targetIds?: readonly string[]; readonly on: boolean };
+  | { readonly type: "target-hold"; readonly targetIds?: readonly string[]; readonly on: boolean }
+  /** Nobody follows targets, or those who did do so again; none named = all. */
+  | { readonly type: "target-off"; readonly targetIds?: readonly string[]; readonly on: boolean }
+  /** Takes note of the targets that are lost by now, or are heard again. */
+  | { readonly type: "target-watch" };
+
+type StateCommand = Exclude<TargetCommand, { readonly type: "target-off" | "target-watch" }>;
 
 interface By {
   readonly t: Seconds;
@@ -23,10 +30,43 @@ interface By {
 }
 
 export function targetChanges(show: Show, command: TargetCommand, by: By): Result<Change[]> {
-  const ids = command.type === "target-hold" ? (command.targetIds ?? show.all("target").map(({ id }) => id)) : [command.targetId];
-  const targets = [...new Set(ids)].map((id) => show.target(id));
+  if (command.type === "target-watch") return ok(lostChanges(show, by.t));
+  const named = "targetId" in command ? [command.targetId] : command.targetIds;
+  const targets = [...new Set(named ?? show.all("target").map(({ id }) => id))].map((id) => show.target(id));
   if (targets.some((target) => !target)) return fail("record.unknown", { what: "target" });
+  if (command.type === "target-off") return ok(targets.flatMap((target) => offChanges(show, target!, { off: command.on })));
   return ok(targets.flatMap((target) => changesOf(show, target!, stateAfter(show, target!, command, by))));
+}
+
+/** Whether there are targets that are lost, or heard again, of which no note was taken. */
+export function lostChanged(show: Show, t: Seconds): boolean {
+  return show.all("target").some((target) => (offOf(show, target)?.lost ?? false) !== isLostNow(show, target, t));
+}
+
+function lostChanges(show: Show, t: Seconds): Change[] {
+  return show.all("target").flatMap((target) => offChanges(show, target, { lost: isLostNow(show, target, t) }));
+}
+
+/** Only those are noted of which somebody has said what is to be done then. */
+function isLostNow(show: Show, target: Target, t: Seconds): boolean {
+  const state = stateOf(show, target);
+  return target.whenLost !== undefined && state !== null && isLost(state, t);
+}
+
+function offOf(show: Show, { id }: Target): TargetOff | null {
+  return show.targetOff(targetOffIdOf(id));
+}
+
+function fresh({ id: targetId }: Target): TargetOff {
+  return { id: targetOffIdOf(targetId), kind: "targetOff", version: 1, targetId, off: false, lost: false };
+}
+
+/** There is no record while there is nothing to say. */
+function offChanges(show: Show, target: Target, is: Partial<Pick<TargetOff, "off" | "lost">>): Change[] {
+  const present = offOf(show, target);
+  const next: TargetOff = { ...(present ?? fresh(target)), ...is };
+  if (!next.off && !next.lost) return present ? [{ op: "remove", record: present }] : [];
+  return present ? fieldChanges(present, next) : [{ op: "add", record: next }];
 }
 
 function stateOf(show: Show, { id }: Target): TargetState | null {
@@ -34,7 +74,7 @@ function stateOf(show: Show, { id }: Target): TargetState | null {
 }
 
 /** Null = it makes no difference. */
-function stateAfter(show: Show, target: Target, command: TargetCommand, { t, personId }: By): TargetState | null {
+function stateAfter(show: Show, target: Target, command: StateCommand, { t, personId }: By): TargetState | null {
   const present = stateOf(show, target);
   switch (command.type) {
     case "target-at": {

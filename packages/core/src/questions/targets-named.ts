@@ -19,9 +19,10 @@ const rounded = (value: number): number => Math.round(value * 100) / 100;
 
 /** "follows Voice, 2 m around, 0.3 s ahead, 0,0,0.5 beside". */
 export function followWords(show: Show, follow: Follow): string {
-  const { ring, leadSeconds, offset } = follow;
+  const { ring, leadSeconds, offset, width } = follow;
   return [
     `follows ${followedNames(show, follow)}`,
+    width ? `${rounded(width)} m wide` : "",
     ring ? `${rounded(ring)} m around` : "",
     leadSeconds ? `${rounded(leadSeconds)} s ahead` : "",
     offset ? `${[offset.x, offset.y, offset.z].map(rounded).join(",")} beside` : "",

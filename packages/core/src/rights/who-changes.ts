@@ -37,6 +37,7 @@ export const WHO_CHANGES: {
   evening: "play commands",
   target: "builders",
   targetState: "play commands",
+  targetOff: "play commands",
   curtain: "play commands",
   slotTest: "play commands",
   settings: "stage",

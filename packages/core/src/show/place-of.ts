@@ -42,6 +42,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   evening: "perform",
   target: "rig",
   targetState: "perform",
+  targetOff: "perform",
   board: "perform",
   coat: "perform",
   curtain: "perform",

@@ -13,6 +13,7 @@ import { runningMacroSchema, type RunningMacro } from "../playback/running-macro
 import { boardSchema, type Board } from "../playback/board";
 import { coatSchema, type Coat } from "../playback/coat";
 import { targetSchema, type Target } from "../follow/target";
+import { targetOffSchema, type TargetOff } from "../follow/target-off";
 import { targetStateSchema, type TargetState } from "../follow/target-state";
 import { eveningSchema, type Evening } from "../playback/evening";
 import { paceSchema, type Pace } from "../playback/pace";
@@ -65,6 +66,7 @@ export interface RecordByKind {
   evening: Evening;
   target: Target;
   targetState: TargetState;
+  targetOff: TargetOff;
   board: Board;
   coat: Coat;
   slotTest: SlotTest;
@@ -121,6 +123,7 @@ export const KINDS: {
   evening: { label: "evening", scope: "session", undone: "never", schema: eveningSchema },
   target: { label: "target", scope: "document", undone: "yes", schema: targetSchema },
   targetState: { label: "target", scope: "session", undone: "never", schema: targetStateSchema },
+  targetOff: { label: "target that isn't followed", scope: "session", undone: "never", schema: targetOffSchema },
   board: { label: "colour board", scope: "document", undone: "yes", schema: boardSchema },
   coat: { label: "coat of a bed", scope: "session", undone: "never", schema: coatSchema },
   macro: { label: "macro", scope: "document", undone: "yes", schema: macroSchema },

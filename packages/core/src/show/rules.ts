@@ -9,6 +9,7 @@ import { parkIdOf } from "../playback/stage-state";
 import { coatIdOf } from "../playback/coat";
 import { runningIdOf } from "../playback/running-macro";
 import { isCoatOfBed } from "./coat-drives";
+import { targetOffIdOf } from "../follow/target-off";
 import { targetStateIdOf } from "../follow/target-state";
 import { TIMECODE } from "../playback/time-state";
 import type { Preset } from "../preset/preset";
@@ -156,6 +157,8 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "input":
     case "target":
       return null;
+    case "targetOff":
+      return show.get("target", record.targetId) && record.id === targetOffIdOf(record.targetId) ? null : unknown("target");
     case "targetState":
       return show.get("target", record.targetId) && record.id === targetStateIdOf(record.targetId) ? null : unknown("target");
     case "park":

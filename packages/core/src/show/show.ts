@@ -11,6 +11,7 @@ import type { SavedWave } from "../motion/saved-wave";
 import { coatPreset } from "../playback/coat-preset";
 import type { Vector } from "../geometry/beam";
 import type { Target } from "../follow/target";
+import type { TargetOff } from "../follow/target-off";
 import { targetStateIdOf } from "../follow/target-state";
 import type { Preset } from "../preset/preset";
 import { placedHead } from "../rig/placed-head";
@@ -136,6 +137,10 @@ export class Show implements ResolveContext, ReachContext {
 
   target(targetId: string): Target | null {
     return this.get("target", targetId);
+  }
+
+  targetOff(offId: string): TargetOff | null {
+    return this.get("targetOff", offId);
   }
 
   /** Where a target was heard of last, or is taken to be. */

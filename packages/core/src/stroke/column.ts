@@ -72,6 +72,13 @@ function picked({ parameters, values, times }: Column, places: readonly number[]
   };
 }
 
+/** The same without what is said of some parameters. */
+export function contentWithout(content: Content, parameters: ReadonlySet<number>): Content {
+  if (!isColumn(content)) return content.filter(({ parameter }) => !parameters.has(parameter));
+  const kept = [...content.parameters.keys()].filter((at) => !parameters.has(content.parameters[at]!));
+  return kept.length === content.parameters.length ? content : picked(content, kept);
+}
+
 /** Values in any order as a column; of several for one parameter the last. */
 export function risingColumn(column: Column): Column {
   const last = new Map(Array.from(column.parameters, (parameter, at) => [parameter, at]));

@@ -1,19 +1,42 @@
-import { followedPoint, type FollowedHead } from "../follow/followed-head";
+import { beamDegrees, followedPoint, lookedAt, type FollowedHead } from "../follow/followed-head";
 import type { Follow } from "../follow/target";
+import { letGoOf, targetOffIdOf, type TargetLetsGo } from "../follow/target-off";
+import type { Vector } from "../geometry/beam";
 import type { Head } from "../rig/rig";
-import { normalizedFreely } from "../rig/scale";
+import { normalizedFreely, normalizedSize } from "../rig/scale";
 import { aimableOf, axesOf } from "./aim-head";
 import { aim } from "../geometry/aim";
 import type { Times } from "./part-times";
 import { NO_MOTIONS, type ResolveContext, type Row } from "./row";
 
-/** Pan and tilt of a head that follows targets, as they are while these stand where they are taken to be; none where one is gone. */
-export function followRows(head: Head, of: { follow: Follow; along: number; around: number; show: ResolveContext; times: Times }): Row[] {
-  const { follow, along, around, show, times } = of;
+/** What a head that follows lets go of because of its targets. */
+export function letGoBy(head: FollowedHead, show: Pick<ResolveContext, "target" | "targetOff">): readonly TargetLetsGo[] {
+  return lookedAt(head).flatMap((id) => letGoOf(show.target?.(id) ?? null, show.targetOff?.(targetOffIdOf(id)) ?? null) ?? []);
+}
+
+/** A head that is to follow, and how: `by` is added to its zoom. */
+export interface Following {
+  readonly follow: Follow;
+  readonly along: number;
+  readonly around: number;
+  readonly show: ResolveContext;
+  readonly times: Times;
+  readonly by?: number;
+}
+
+/**
+ * Pan and tilt of a head that follows targets, or its zoom where that is to be so wide there, as they are while these stand where they are
+ * taken to be; none where one is gone, or isn't followed now.
+ */
+export function followRows(head: Head, of: Following): Row[] {
+  return of.follow.width === undefined ? angleRows(head, of) : widthRows(head, of, of.follow.width);
+}
+
+function angleRows(head: Head, { follow, along, around, show, times }: Following): Row[] {
   const axes = axesOf(head, show.rig);
   if (!axes) return [];
   const followed: FollowedHead = { aimable: aimableOf(head, axes), follow, along, around };
-  const point = followedPoint(followed, (id) => show.targetPlace?.(id) ?? null);
+  const point = pointOf(followed, show);
   if (!point) return [];
   const found = aim(followed.aimable, point);
   return (["Pan", "Tilt"] as const).map((axis) => {
@@ -21,4 +44,25 @@ export function followRows(head: Head, of: { follow: Follow; along: number; arou
     const own = normalizedFreely(channel, axis === "Pan" ? found.pan : found.tilt, axis);
     return { parameter, value: own, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis, channel, own } };
   });
+}
+
+const NEVER_TURNS = { panRange: [0, 0], tiltRange: [0, 0] } as const;
+
+function widthRows(head: Head, { follow, along, around, show, times, by = 0 }: Following, width: number): Row[] {
+  const parameter = head.parameters.get("Zoom");
+  if (parameter === undefined) return [];
+  const { channel } = show.rig.parameters[parameter]!;
+  const { position, rotation } = head;
+  const followed: FollowedHead = { aimable: { position, rotation, ...NEVER_TURNS }, follow, along, around };
+  const point = pointOf(followed, show);
+  if (!point) return [];
+  const own = normalizedFreely(channel, beamDegrees(followed, [point.x, point.y, point.z], width), "Zoom");
+  const value = own + normalizedSize(channel, by, "Zoom");
+  return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis: "Zoom", channel, own } }];
+}
+
+/** Where it looks; null where one of its targets is gone, or isn't followed now. */
+function pointOf(followed: FollowedHead, show: ResolveContext): Vector | null {
+  if (letGoBy(followed, show).includes("position")) return null;
+  return followedPoint(followed, (id) => show.targetPlace?.(id) ?? null);
 }

@@ -73,7 +73,10 @@ function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: n
   if (points) return (head, u, times) => aimedRows(head, { point: fanPoint(points, u), show, times });
   if (follow) {
     const around = spread.places(part.shape, "round");
-    return (head, along, times, index) => followRows(head, { follow, along, around: around[index]!, show, times });
+    return (head, along, times, index) => {
+      const by = nudge ? fan(nudge.knots, along, nudge.path) : 0;
+      return followRows(head, { follow, along, around: around[index]!, show, times, by });
+    };
   }
   if (!level && !nudge) return () => [];
   const absoluteMotion = part.motion?.base === "absolute";

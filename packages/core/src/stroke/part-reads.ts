@@ -1,3 +1,5 @@
+import type { Target } from "../follow/target";
+import { targetOffIdOf, type TargetOff } from "../follow/target-off";
 import type { Picture } from "../motion/picture";
 import type { SavedWave } from "../motion/saved-wave";
 import type { Motion } from "../motion/motion";
@@ -23,15 +25,20 @@ function presetReads(preset: Preset): readonly string[] {
   let reads = readsOfPresets.get(preset);
   if (!reads) {
     const parts = [preset.universal, ...Object.values(preset.perProfile)].flatMap((scope) => Object.values(scope));
-    readsOfPresets.set(preset, (reads = parts.flatMap(({ motion }) => motionReads(motion))));
+    readsOfPresets.set(preset, (reads = parts.flatMap(({ motion, follow }) => [...motionReads(motion), ...followReads(follow)])));
   }
   return reads;
 }
 
-/** Ids of the presets and drawn waveforms that a part's rows are made from, also by way of other presets. */
+/** What tells whether targets are followed. */
+function followReads(follow: Part["follow"]): string[] {
+  return follow?.targetIds.flatMap((id) => [id, targetOffIdOf(id)]) ?? [];
+}
+
+/** Ids of the presets, drawn waveforms and targets that a part's rows are made from, also by way of other presets. */
 export function partReads(part: Part, show: ResolveContext): string[] {
-  if (!part.presets && !part.motion) return [];
-  const own = [...(part.presets?.ids ?? []), ...motionReads(part.motion)];
+  if (!part.presets && !part.motion && !part.follow) return [];
+  const own = [...(part.presets?.ids ?? []), ...motionReads(part.motion), ...followReads(part.follow)];
   return own.flatMap((id) => {
     const preset = show.preset?.(id);
     return preset ? [id, preset.id, ...presetReads(preset).flatMap((inner) => [inner, ...innerReads(inner, show)])] : [id];
@@ -82,6 +89,6 @@ function presetOfPlaces(id: string, show: ResolveContext): boolean {
 }
 
 /** The record of an id that `partReads` gives. */
-export function readRecord(id: string, show: ResolveContext): Preset | SavedWave | Picture | null {
-  return show.preset?.(id) ?? show.savedWave?.(id) ?? show.picture?.(id) ?? null;
+export function readRecord(id: string, show: ResolveContext): Preset | SavedWave | Picture | Target | TargetOff | null {
+  return show.preset?.(id) ?? show.savedWave?.(id) ?? show.picture?.(id) ?? show.target?.(id) ?? show.targetOff?.(id) ?? null;
 }

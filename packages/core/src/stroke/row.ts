@@ -1,4 +1,6 @@
 import type { FollowedHead } from "../follow/followed-head";
+import type { Target } from "../follow/target";
+import type { TargetOff } from "../follow/target-off";
 import type { Vector } from "../geometry/beam";
 import type { CycleTable } from "../motion/cycle-table";
 import type { Picture } from "../motion/picture";
@@ -51,10 +53,10 @@ export interface Row {
   readonly follows?: RowFollow;
 }
 
-/** One of the two angles of a head that follows; both have the same `head`. */
+/** One of the angles of a head that follows; pan and tilt have the same `head`. */
 export interface RowFollow {
   readonly head: FollowedHead;
-  readonly axis: "Pan" | "Tilt";
+  readonly axis: "Pan" | "Tilt" | "Zoom";
   readonly channel: Channel;
   /** The angle from which `value` was made, as a part of the channel's range: what else is in `value` was added. */
   readonly own: number;
@@ -75,6 +77,9 @@ export interface ResolveContext {
   picture?(pictureId: string): Picture | null;
   /** Where a target is taken to be, or null when there is none. */
   targetPlace?(targetId: string): Vector | null;
+  target?(targetId: string): Target | null;
+  /** That a target isn't followed as ever, by the id of the record that says so; null = it is. */
+  targetOff?(offId: string): TargetOff | null;
   /** Where a parameter stands before, 0..1: of two ways to look at a point the nearer is taken. Null = at home. */
   readonly present?: (parameter: number) => number | null;
   /** Leaves out what is outside somebody's reach; none = everything is within. */
@@ -90,6 +95,8 @@ export function contextWith(show: ResolveContext, more: Pick<ResolveContext, "re
     savedWave: (id) => show.savedWave?.(id) ?? null,
     picture: (id) => show.picture?.(id) ?? null,
     targetPlace: (id) => show.targetPlace?.(id) ?? null,
+    target: (id) => show.target?.(id) ?? null,
+    targetOff: (id) => show.targetOff?.(id) ?? null,
     ...more,
   };
 }

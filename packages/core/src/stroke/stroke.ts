@@ -95,9 +95,15 @@ const partSchema: Schema<Part> = where(
       : "it must have a level, a colour, a point, a target, a preset, a nudge, a motion or values of single heads",
 );
 
+/** Positions follow, and zooms by how wide they are there. */
+function fitsFollow(name: string, { follow, points, motion, level }: Pick<Part, "follow" | "points" | "motion" | "level">): boolean {
+  if (points || motion || level) return false;
+  return name === "Position" ? follow?.width === undefined : name === "Zoom" && follow?.width !== undefined;
+}
+
 /** Whole colours and points have names of their own; presets may stand under any. */
 function fitsItsName(name: string, { colors, points, follow, level, motion, nudge }: Part): boolean {
-  if (follow && (name !== "Position" || points || motion)) return false;
+  if (follow && !fitsFollow(name, { follow, points, motion, level })) return false;
   const numbers = level ?? nudge;
   const steps = motion?.kind === "steps" ? motion.steps : [];
   if (name === "Color" || name === "Position") {

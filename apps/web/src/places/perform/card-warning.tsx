@@ -5,11 +5,14 @@ import {
   hiddenBefore,
   roleOf,
   silentHeads,
+  unfollowedByList,
   type Playback,
   type PlaybackState,
   type Show,
+  type Target,
   type UserError,
 } from "@vexa/core";
+import { useNow } from "../../frames/use-now";
 import { useClient, useFromClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { whyAbove } from "../../sources/source-words";
@@ -21,6 +24,7 @@ export function CardWarning(props: { playback: Playback; state: PlaybackState | 
       <Effect {...props} />
       <Silent playback={props.playback} />
       <Held playback={props.playback} />
+      {typeof props.state?.cueId === "string" && <Unfollowed listId={props.playback.listId} />}
     </>
   );
 }
@@ -48,6 +52,18 @@ function Held({ playback }: { playback: Playback }): React.JSX.Element | null {
   ];
   const said = words.filter(Boolean).join(", ");
   return said === "" ? null : <p className="line-clamp-2 text-xs text-parked">■ {said}</p>;
+}
+
+/** Whom its heads are to follow and don't. */
+function Unfollowed({ listId }: { listId: string }): React.JSX.Element | null {
+  const show = useRestedShow();
+  // Time alone loses them.
+  const { off, lost } = unfollowedByList(show, listId, useNow(LOOK_EVERY_MS));
+  const names = (targets: readonly Target[]): string => targets.map(({ name }) => name).join(", ");
+  const said = [off.length > 0 ? `nobody follows ${names(off)}` : "", lost.length > 0 ? `${names(lost)} lost` : ""]
+    .filter(Boolean)
+    .join(", ");
+  return said === "" ? null : <p className="line-clamp-2 text-xs text-barred">▬ {said}</p>;
 }
 
 function Effect(props: { playback: Playback; state: PlaybackState | null; barred: UserError | null }): React.JSX.Element | null {

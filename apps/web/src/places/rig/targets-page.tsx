@@ -7,14 +7,18 @@ import {
   TARGET_FIELDS,
   targetText,
   typedTarget,
+  targetWhenLost,
+  WHEN_LOST,
   type PlayCommand,
   type Target,
   type TargetField,
+  type WhenLost,
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
+import { Choice, Option } from "../../ui/choice";
 import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
 
 const HEADS: Readonly<Record<TargetField, LineHead>> = {
@@ -24,7 +28,12 @@ const HEADS: Readonly<Record<TargetField, LineHead>> = {
   z: { head: "Up, m", title: "Where it is taken to be until it is heard of: above the floor" },
   smoothSeconds: { head: "Smooth, s", title: "What is heard is smoothed over about so long, so that beams don’t shake" },
 };
-const GRID = "grid-cols-[minmax(6rem,1fr)_4rem_4rem_4rem_4.5rem_minmax(9rem,1.2fr)_10rem_9.5rem_1.5rem]";
+/** What counts in the bad moment stands first: it is seen on narrow screens, too. */
+const GRID = "grid-cols-[minmax(6rem,1fr)_15rem_minmax(13rem,1fr)_4rem_4rem_4rem_4.5rem_8.5rem_minmax(9rem,1fr)_1.5rem]";
+const ONCE_LOST: Readonly<Record<WhenLost, string>> = { beneath: "let go of it", dark: "go dark" };
+const LOST_TITLE =
+  "Nothing was heard of it for a second. Over two seconds heads go back to what lies beneath, or their light goes; softly back when it is heard again";
+const SETTINGS = TARGET_FIELDS.filter((field) => field !== "name");
 const LOOK_EVERY_MS = 250;
 
 /** Who moves about the stage and can be followed: where each is taken to be, how it is heard, and where it is now. */
@@ -36,6 +45,7 @@ export function TargetsPage(): React.JSX.Element {
   const example = newTarget(show, () => "new");
   const edits = mayChange(show, me, { op: "add", record: example }) === null;
   const plays = mayDo(show, me, { type: "target-hold", on: true }) === null;
+  const allOff = targets.length > 0 && targets.every((target) => targetNow(client, target).off);
   const allHeld = targets.length > 0 && targets.every((target) => targetNow(client, target).state?.held);
   return (
     <section className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto p-4" aria-label="Targets">
@@ -45,9 +55,18 @@ export function TargetsPage(): React.JSX.Element {
           heads follow one whose name is typed as their position. It is heard in OSC, or moved on the stage by hand.
         </p>
         {plays && targets.length > 0 && (
-          <Button aria-pressed={allHeld} onClick={() => void client.play({ type: "target-hold", on: !allHeld })}>
-            {allHeld ? "▪ All held" : "Hold all"}
-          </Button>
+          <>
+            <Button aria-pressed={allHeld} onClick={() => void client.play({ type: "target-hold", on: !allHeld })}>
+              {allHeld ? "▪ All held" : "Hold all"}
+            </Button>
+            <Button
+              aria-pressed={allOff}
+              title="Heads that follow go back to what lies beneath, over two seconds"
+              onClick={() => void client.play({ type: "target-off", on: !allOff })}
+            >
+              {allOff ? "▪ Nobody follows" : "Nobody follows"}
+            </Button>
+          </>
         )}
         {edits && (
           <Button
@@ -65,8 +84,15 @@ export function TargetsPage(): React.JSX.Element {
         <LineTable
           label="Targets"
           grid={GRID}
-          width="min-w-[57rem]"
-          heads={[...TARGET_FIELDS.map((field) => HEADS[field]), "Heard in OSC as", "Now", "In the bad moment"]}
+          width="min-w-[78rem]"
+          heads={[
+            HEADS.name,
+            "In the bad moment",
+            "Now",
+            ...SETTINGS.map((field) => HEADS[field]),
+            { head: "Once lost, heads", title: LOST_TITLE },
+            "Heard in OSC as",
+          ]}
         >
           {targets.map((target) => (
             <Row key={target.id} target={target} edits={edits} plays={plays} />
@@ -85,23 +111,13 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
     return typed.ok ? client.transact(`${HEADS[field].head} of ${name}`, typed.value) : explain(typed.error);
   };
   const play = (command: PlayCommand): void => void client.play(command);
-  const { state } = targetNow(client, target);
+  const { state, off } = targetNow(client, target);
+  const field = (key: TargetField): React.JSX.Element => (
+    <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
+  );
   return (
     <Line name={name} grid={GRID}>
-      {TARGET_FIELDS.map((field) => (
-        <LineField
-          key={field}
-          of={HEADS[field]}
-          name={name}
-          text={targetText(target, field)}
-          may={edits}
-          onTake={(text) => type(field, text)}
-        />
-      ))}
-      <span className="truncate font-mono text-xs text-ink-2" title="with three numbers: metres across, upstage and up">
-        /vexa/target/{name.toLowerCase().replaceAll(" ", "_")}
-      </span>
-      <Now target={target} />
+      {field("name")}
       <span className="flex gap-1.5">
         <Button
           size="small"
@@ -116,12 +132,44 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
         <Button
           size="small"
           tone="chip"
+          disabled={!plays}
+          aria-pressed={off}
+          title="Nobody follows it: heads go back to what lies beneath, over two seconds"
+          onClick={() => play({ type: "target-off", targetIds: [id], on: !off })}
+        >
+          {off ? "▪ unfollowed" : "Unfollow"}
+        </Button>
+        <Button
+          size="small"
+          tone="chip"
           disabled={!plays || (!state?.held && !state?.handId)}
           title="Out of the hand, and not held: what is heard moves it again"
           onClick={() => play({ type: "target-free", targetId: id })}
         >
           Leave to OSC
         </Button>
+      </span>
+      <Now target={target} />
+      {SETTINGS.map(field)}
+      <Choice
+        aria-label={`What heads do once ${name} is lost`}
+        className="h-7 text-xs"
+        disabled={!edits}
+        value={target.whenLost ?? ""}
+        onValue={(word) => {
+          const changes = targetWhenLost(client.view, id, word === "" ? null : (word as WhenLost));
+          if (changes.ok) client.transact(`What heads do once ${name} is lost`, changes.value);
+        }}
+      >
+        <Option value="">stay there</Option>
+        {WHEN_LOST.map((word) => (
+          <Option key={word} value={word}>
+            {ONCE_LOST[word]}
+          </Option>
+        ))}
+      </Choice>
+      <span className="truncate font-mono text-xs text-ink-2" title="with three numbers: metres across, upstage and up">
+        /vexa/target/{name.toLowerCase().replaceAll(" ", "_")}
       </span>
       {edits && <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: target }])} />}
     </Line>
@@ -139,7 +187,7 @@ function Now({ target }: { target: Target }): React.JSX.Element {
   const { place, lost } = targetNow(client, target);
   const where = [place.x, place.y, place.z].map((metres) => (Math.round(metres * 10) / 10 + 0).toFixed(1)).join(", ");
   return (
-    <span className="truncate" aria-label={`${target.name} now`}>
+    <span className="truncate" title={targetWords(client, target)} aria-label={`${target.name} now`}>
       <span className="font-mono">{where}</span> <span className={lost ? "text-barred" : "text-ink-3"}>{targetWords(client, target)}</span>
     </span>
   );

@@ -1,0 +1,118 @@
+import { describe, expect, it } from "vitest";
+import type { Follow } from "../follow/target";
+import type { Vector } from "../geometry/beam";
+import type { Profile } from "../rig/profile";
+import { edit } from "../show/edit";
+import { setChange } from "../document/transaction";
+import { fixture, listWithCard, part, smallShow, strokeOn, TEST_PROFILES } from "../testing";
+import { EngineOnBench } from "../testing/engine-on-bench";
+import { at, FRAME, frames, moved, target } from "../testing/follow-show";
+import type { Part } from "../stroke/stroke";
+
+const [mover] = TEST_PROFILES as [Profile];
+const [mode] = mover.modes;
+/** Zooms from 4° to 44° in 16 bit, in the slots behind the mover's own. */
+const ZOOMS: Profile = {
+  ...mover,
+  id: "profile-zoom",
+  modes: [
+    {
+      ...mode!,
+      footprint: 11,
+      channels: [...mode!.channels, { attribute: "Zoom", head: 0, slots: [10, 11], physical: [4, 44], home: 24 }],
+    },
+  ],
+};
+const LAMPS = [11, 12, 13].map((number) => fixture(number, ZOOMS.id));
+const wide = (follow: Follow, more: Partial<Part> = {}): Record<"Zoom", Part> => {
+  const { level: _, ...rest } = part([0]);
+  return { Zoom: { ...rest, follow, ...more } };
+};
+const singer = target("singer", at(10, 4, 1));
+const dancer = target("dancer", at(12, 8, 1));
+const show = (...parts: readonly Record<string, Part>[]) =>
+  smallShow([
+    ZOOMS,
+    ...LAMPS,
+    { id: "keys", kind: "group", version: 1, name: "Keys", rank: 2, heads: LAMPS.map(({ id }) => id), territoryId: null },
+    singer,
+    dancer,
+    ...listWithCard("key", [{ inSeconds: 2, strokes: parts.map((own, at) => strokeOn("keys", own, at + 1)) }]),
+  ]);
+const GO = { type: "go", playbackId: "card-key" } as const;
+/** What the zoom of a lamp comes to, in degrees. */
+const zoomOf = (bench: EngineOnBench, number: number): number => {
+  bench.engine.tick(bench.t, bench.frame);
+  const slot = (number - 1) * 20 + 9;
+  return 4 + (40 * (bench.frame[slot]! * 256 + bench.frame[slot + 1]!)) / 65535;
+};
+/** How wide a beam of so many degrees is at a point, by plain trigonometry. Lamps hang in a row, five metres up. */
+const widthAt = (bench: EngineOnBench, number: number, place: Vector): number => {
+  const away = Math.sqrt((place.x - (number - 1)) ** 2 + place.y ** 2 + (place.z - 5) ** 2);
+  return 2 * away * Math.tan((zoomOf(bench, number) * Math.PI) / 360);
+};
+
+describe("zooms that follow", () => {
+  it("keep a beam as wide as is said where the target is, however near it comes", () => {
+    const bench = new EngineOnBench(show(wide({ targetIds: ["singer"], width: 2 })));
+    bench.play(GO);
+    frames(bench, 2.1);
+    for (let step = 0; step <= 20; step++) {
+      const place = at(10 + step * 0.3, 4 + step * 0.4, 1);
+      bench.play(moved("singer", place));
+      frames(bench, FRAME);
+      for (const number of [11, 12, 13]) expect(widthAt(bench, number, place)).toBeCloseTo(2, 2);
+    }
+    frames(bench, 0.5);
+    expect(bench.engine.tick((bench.t += FRAME), bench.frame)).toBe(false);
+  });
+
+  it("go no further than the lamp can, come over the cue's time, lie between targets, and can be nudged", () => {
+    const bench = new EngineOnBench(show(wide({ targetIds: ["singer", "dancer"], width: 2 }, { nudge: { knots: [3] } })));
+    bench.play(GO);
+    frames(bench, 1);
+    const half = zoomOf(bench, 12);
+    frames(bench, 1.1);
+    const whole = zoomOf(bench, 12);
+    expect(half).toBeCloseTo((24 + whole) / 2, 0);
+    const away = Math.hypot(11 - 11, 6, 1 - 5);
+    expect(whole).toBeCloseTo((2 * Math.atan(1 / away) * 180) / Math.PI + 3, 2);
+    bench.play(moved("singer", at(10, 0.2, 4.8)));
+    frames(bench, FRAME);
+    expect(zoomOf(bench, 11)).toBe(44);
+    bench.play(moved("singer", at(10, 400, 1)));
+    frames(bench, FRAME);
+    expect(zoomOf(bench, 11)).toBe(4);
+  });
+
+  it("leave heads without a zoom alone, and what lies beneath where nobody follows", () => {
+    const bench = new EngineOnBench(show({ Zoom: part([30]) }, wide({ targetIds: ["singer"], width: 2 })));
+    bench.play(GO);
+    frames(bench, 2.1);
+    expect(widthAt(bench, 12, singer.home)).toBeCloseTo(2, 2);
+    bench.play({ type: "target-off", on: true });
+    frames(bench, 2.1);
+    expect(zoomOf(bench, 12)).toBeCloseTo(30, 2);
+    const before = bench.frame.slice();
+    bench.sketch("ann", { a: strokeOn("movers", wide({ targetIds: ["singer"], width: 2 })) });
+    bench.play({ type: "target-off", on: false });
+    bench.play({ type: "target-off", on: true });
+    frames(bench, 3);
+    expect(bench.frame).toEqual(before);
+  });
+
+  it("say how wide; positions don't, and nothing else follows", () => {
+    const sketch = show().sketchOf("ann")!;
+    const refused = (parts: Record<string, Part>): boolean =>
+      !edit(show(), [setChange(sketch.id, ["strokes"], { from: {}, to: { a: strokeOn("keys", parts) } })]).ok;
+    const follow = { targetIds: ["singer"], width: 2 };
+    expect(refused(wide(follow))).toBe(false);
+    expect(refused(wide(follow, { nudge: { knots: [1] } }))).toBe(false);
+    expect(refused(wide({ targetIds: ["singer"] }))).toBe(true);
+    expect(refused(wide(follow, { level: { knots: [20] } }))).toBe(true);
+    for (const width of [0, 0.05, 51, NaN, "wide" as unknown as number]) expect(refused(wide({ ...follow, width }))).toBe(true);
+    const { Zoom } = wide(follow);
+    expect(refused({ Position: Zoom })).toBe(true);
+    expect(refused({ Dimmer: Zoom })).toBe(true);
+  });
+});

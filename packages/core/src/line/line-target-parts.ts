@@ -1,0 +1,40 @@
+import { LEAST_WIDTH, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
+import { ok, type Result } from "../errors/result";
+import { readQuantity } from "../units/read-quantity";
+import { hasAttribute } from "./line-attributes";
+import { named, notRead } from "./line";
+import { kept, put, type ReadPart, type Spot } from "./line-spot";
+
+/** The targets of a text, two dots between them. */
+function readTargets(text: string, { context: { show } }: Spot): Result<Target[]> {
+  const targets = text.split("..").map((word) => named(show.all("target"), word.trim(), { name: ({ name }) => name, what: "target" }));
+  const wrong = targets.find((target) => !target.ok);
+  if (wrong && !wrong.ok) return wrong;
+  if (targets.length > MOST_FOLLOWED) return notRead(text, `heads lie between ${MOST_FOLLOWED} targets at the most`);
+  return ok(targets.flatMap((target) => (target.ok ? target.value : [])));
+}
+
+export function readFollow(text: string, spot: Spot): Result<ReadPart> {
+  const found = readTargets(text, spot);
+  if (!found.ok) return found;
+  if (!hasAttribute(spot, "Position")) return notRead("follow", "none of these heads moves");
+  spot.attributes.push("Position");
+  const edit = put(spot, "Position", (present) => ({ ...kept(present), follow: { targetIds: found.value.map(({ id }) => id) } }));
+  const names = found.value.map(({ name }) => name);
+  return ok({ text: `follow ${names.join("..")}`, says: `follows ${names.join(" to ")}`, edit });
+}
+
+export function readWide(text: string, spot: Spot): Result<ReadPart> {
+  const { metres, names } = /^(?<metres>\S+)(?: ?m)? on (?<names>.+)$/i.exec(text)?.groups ?? {};
+  const width = metres === undefined ? null : readQuantity(metres, "metres");
+  if (width === null || !(width >= LEAST_WIDTH && width <= MOST_WIDTH))
+    return notRead(text, `write how wide and on whom, such as wide 2 on Voice: ${LEAST_WIDTH} to ${MOST_WIDTH} m`);
+  const found = readTargets(names!, spot);
+  if (!found.ok) return found;
+  if (!hasAttribute(spot, "Zoom")) return notRead("wide", "none of these heads zooms");
+  spot.attributes.push("Zoom");
+  const follow = { targetIds: found.value.map(({ id }) => id), width };
+  const edit = put(spot, "Zoom", (present) => ({ ...kept(present), follow }));
+  const of = found.value.map(({ name }) => name);
+  return ok({ text: `wide ${width} on ${of.join("..")}`, says: `${width} m wide on ${of.join(" to ")}`, edit });
+}

@@ -1,0 +1,51 @@
+import { describe, expect, it } from "vitest";
+import type { PlayCommand } from "../playing/commands";
+import { ODD_LAMP, smallShow } from "../testing";
+import { dancer, singer } from "../testing/follow-show";
+import type { LineContext } from "./line";
+import { lineOfCommand } from "./line-of-act";
+import { readLine } from "./read-line";
+
+const show = smallShow([{ ...singer, name: "The Voice" }, dancer]);
+const context: LineContext = { show, personId: "ann", selection: {}, values: [], newId: () => "new" };
+
+const SENTENCES: readonly (readonly [line: string, does: PlayCommand, says: string])[] = [
+  ["nobody follows", { type: "target-off", on: true }, "lets nobody follow anybody"],
+  ["nobody follows The Voice", { type: "target-off", on: true, targetIds: ["singer"] }, "lets nobody follow The Voice"],
+  ["follow again", { type: "target-off", on: false }, "lets them follow again"],
+  ["follow The Voice again", { type: "target-off", on: false, targetIds: ["singer"] }, "lets them follow The Voice again"],
+  ["hold targets", { type: "target-hold", on: true }, "holds all targets where they are"],
+];
+
+describe("lines about targets", () => {
+  it.each(SENTENCES)("%s", (line, does, says) => {
+    const read = readLine(line, context);
+    expect(read).toMatchObject({ ok: true, value: { line, says, play: [does] } });
+    expect(readLine(line.toUpperCase(), context)).toMatchObject({ value: { line, play: [does] } });
+    // What is done by hand is written down so, for macros.
+    expect(lineOfCommand(does, context)?.line).toBe(line);
+  });
+
+  it("say how wide zooms are where a target is, and why not", () => {
+    const zooms = smallShow([singer, dancer, { ...ODD_LAMP, id: "odd" }]);
+    expect(readLine("Movers: follow singer, wide 2 on singer", { ...context, show: zooms }).ok).toBe(false);
+    for (const [text, why] of [
+      ["wide", "how wide and on whom"],
+      ["wide 2", "how wide and on whom"],
+      ["wide 0 on singer", "0.1 to 50 m"],
+      ["wide 51 on singer", "0.1 to 50 m"],
+      ["wide far on singer", "0.1 to 50 m"],
+      ["wide 2 on nobody", "target"],
+      ["wide 2 on singer", "none of these heads zooms"],
+    ] as const)
+      expect(JSON.stringify(readLine(`Movers: ${text}`, { ...context, show: zooms }))).toContain(why);
+  });
+
+  it("name a target that is there, and aren't written where no line says them", () => {
+    expect(readLine("nobody follows Nobody", context).ok).toBe(false);
+    expect(readLine("follow the voices again", context).ok).toBe(false);
+    expect(lineOfCommand({ type: "target-off", on: true, targetIds: ["singer", "dancer"] }, context)).toBeNull();
+    expect(lineOfCommand({ type: "target-off", on: true, targetIds: ["gone"] }, context)).toBeNull();
+    expect(lineOfCommand({ type: "target-hold", on: true, targetIds: ["singer"] }, context)).toBeNull();
+  });
+});

@@ -1,0 +1,35 @@
+import type { Cue } from "../cue/cue";
+import { targetOffIdOf } from "../follow/target-off";
+import type { Target } from "../follow/target";
+import { isLost, targetStateIdOf } from "../follow/target-state";
+import type { Show } from "../show/show";
+import type { Part } from "../stroke/stroke";
+import type { Seconds } from "../units/units";
+
+/** The targets that a list's cues follow and that nobody follows now, or of which nothing is heard. */
+export function unfollowedByList(
+  show: Show,
+  listId: string,
+  t: Seconds,
+): { readonly off: readonly Target[]; readonly lost: readonly Target[] } {
+  const ids = new Set(show.cuesOf(listId).flatMap((cue) => followedIn(cue, show)));
+  const targets = [...ids].flatMap((id) => show.target(id) ?? []);
+  const isOff = ({ id }: Target): boolean => show.targetOff(targetOffIdOf(id))?.off ?? false;
+  const silent = (target: Target): boolean => {
+    const state = show.get("targetState", targetStateIdOf(target.id));
+    return state !== null && isLost(state, t);
+  };
+  return { off: targets.filter(isOff), lost: targets.filter((target) => !isOff(target) && silent(target)) };
+}
+
+function followedIn({ strokes }: Cue, show: Show): string[] {
+  const parts = Object.values(strokes).flatMap(({ parts: own }) => own["Position"] ?? []);
+  return parts.flatMap((part) => [part, ...presetParts(part, show)]).flatMap(({ follow }) => follow?.targetIds ?? []);
+}
+
+function presetParts({ presets }: Part, show: Show): Part[] {
+  return (presets?.ids ?? []).flatMap((id) => {
+    const preset = show.preset(id);
+    return preset ? [preset.universal, ...Object.values(preset.perProfile)].flatMap((scope) => scope["Position"] ?? []) : [];
+  });
+}
