@@ -60,6 +60,7 @@ const WITHOUT_DATABASE = [
   "session/shared-feed",
   "show/crew-simulation",
   "show/crossing-edits",
+  "show/lost-targets",
   "show/macro-player",
   "show/redo-exact",
   "show/door-while-slow",

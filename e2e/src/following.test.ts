@@ -18,6 +18,7 @@ let browser: Browser;
 let page: Page & { errors: string[] };
 let oscPort: number;
 const socket = createSocket("udp4");
+let talking: NodeJS.Timeout | undefined;
 beforeAll(async () => {
   node = await nodeOnLoopback([3, 11]);
   oscPort = await freeUdpPort();
@@ -26,6 +27,7 @@ beforeAll(async () => {
   page = await signedIn(browser, vexa.url, "ines");
 });
 afterAll(async () => {
+  clearInterval(talking);
   socket.close();
   await browser.close();
   await vexa.stop();
@@ -217,8 +219,8 @@ describe("people to follow", () => {
     say("voice", -4, 0, 1.6);
     await now("Voice").getByText("its heads let go").waitFor();
     await until("the heads are home: nothing lies beneath", () => Math.abs(pan() - 0.5) < 0.001);
-    const talking = setInterval(() => say("voice", -4, 0, 1.6), 200);
-    await until("they follow again", () => Math.abs(pan() - 0.5) > 0.05);
+    talking = setInterval(() => say("voice", -4, 0, 1.6), 200);
+    await until("they follow again", () => Math.abs(pan() - 0.5) > 0.03);
     const followed = await still();
     await page.getByRole("button", { name: "Nobody follows" }).click();
     await page.getByRole("link", { name: "▪ nobody follows" }).waitFor();

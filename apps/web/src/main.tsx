@@ -8,8 +8,10 @@ import { SWRConfig } from "swr";
 import { App } from "./app";
 import { Hints } from "./ui/hint";
 import { guardSecondClicks } from "./shell/second-clicks";
+import { steadyPresses } from "./shell/steady-presses";
 
 guardSecondClicks(document);
+steadyPresses(document);
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>

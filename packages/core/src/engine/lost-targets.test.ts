@@ -146,6 +146,20 @@ describe("targets that nobody follows", () => {
     }
   });
 
+  it("leave a sketch that says nothing else, and come back to it", () => {
+    const bench = new EngineOnBench(smallShow([singer(BACK), dancer]));
+    bench.sketch("ann", { a: strokeOn("movers", follows()) });
+    bench.play(moved("singer", at(1, 4, 1.5)));
+    frames(bench, 1.1);
+    bench.play(watch);
+    expect(mostTurn(bench, 3, 2.1)).toBeLessThan(3);
+    expect(anglesOf(bench, 3).pan).toBeCloseTo(0, 1);
+    bench.play(moved("singer", at(1, 4, 1.5)));
+    bench.play(watch);
+    expect(mostTurn(bench, 3, 2.1)).toBeLessThan(3);
+    expect(missOf(bench, 3, at(1, 4, 1.5))).toBeLessThan(0.02);
+  });
+
   it("are the same octets for an engine that begins while nobody follows", () => {
     const bench = running();
     bench.play(off(true));
