@@ -4,6 +4,8 @@ import type { Target, WhenLost } from "../follow/target";
 import type { PlayCommand } from "../playing/commands";
 import { playChanges } from "../playing/play";
 import type { Preset } from "../preset/preset";
+import { headValues } from "../stroke/head-values";
+import { resolve } from "../stroke/resolve";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
@@ -158,6 +160,16 @@ describe("targets that nobody follows", () => {
     bench.play(watch);
     expect(mostTurn(bench, 3, 2.1)).toBeLessThan(3);
     expect(missOf(bench, 3, at(1, 4, 1.5))).toBeLessThan(0.02);
+  });
+
+  it("are still what a sketch says: its lanes stay, and can be changed meanwhile", () => {
+    const bench = new EngineOnBench(smallShow([singer(), dancer]));
+    const strokes = { a: strokeOn("movers", follows()) };
+    bench.play(off(true));
+    const { show } = bench.engine;
+    const values = headValues(strokes, { attribute: "Position", heads: show.rig.heads, show });
+    expect(values.filter((value) => value?.strokeId === "a")).toHaveLength(8);
+    expect(resolve(strokes, show).content).toEqual([]);
   });
 
   it("are the same octets for an engine that begins while nobody follows", () => {

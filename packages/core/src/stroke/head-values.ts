@@ -10,7 +10,7 @@ import { normalizedFreely, physicalOf } from "../rig/scale";
 import type { HeadNumbers } from "./head-numbers";
 import { laidOver } from "./laid";
 import { partRows } from "./resolve";
-import type { ResolveContext, Row } from "./row";
+import { asSaid, type ResolveContext, type Row } from "./row";
 import { presetColor, presetPoint, presetsOf } from "./preset-rows";
 import { aimHead, axesOf } from "./aim-head";
 import { spreadOf, type Spread } from "./spread";
@@ -38,8 +38,9 @@ export interface HeadValue {
 /** Each head's own value of an attribute by the strokes, in the order of `heads`; null where no stroke is about it. */
 export function headValues(
   strokes: Strokes,
-  of: { attribute: Attribute; heads: readonly Head[]; show: ResolveContext },
+  { attribute, heads, show }: { attribute: Attribute; heads: readonly Head[]; show: ResolveContext },
 ): (HeadValue | null)[] {
+  const of = { attribute, heads, show: asSaid(show) };
   const found = new Map<string, Found>();
   for (const [id, stroke] of inRank(strokes)) {
     const part = stroke.parts[of.attribute];

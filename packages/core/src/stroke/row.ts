@@ -86,6 +86,12 @@ export interface ResolveContext {
   readonly reaches?: ((head: HeadKey, family: Family) => boolean) | undefined;
 }
 
+/** The same show as if all targets were followed: what strokes say, whatever comes of it now. */
+export function asSaid(show: ResolveContext): ResolveContext {
+  const { reaches, present } = show;
+  return { ...contextWith(show, { reaches, ...(present ? { present } : {}) }), targetOff: () => null };
+}
+
 /** The same show to resolve in, with another reach or another present. */
 export function contextWith(show: ResolveContext, more: Pick<ResolveContext, "reaches" | "present">): ResolveContext {
   return {
