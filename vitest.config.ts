@@ -33,6 +33,7 @@ const SCREENS = [
   "shows",
   "taking-up",
   "tonight",
+  "tracking",
   "trace",
   "two-fingers",
   "veils",

@@ -1,6 +1,4 @@
-import { createSocket } from "node:dgram";
 import type { Browser, Locator, Page } from "playwright-core";
-import osc from "osc";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
@@ -9,6 +7,7 @@ import { PAN, spotValue } from "./demo-patch";
 import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { addLane, message, pickGroup, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
+import { TrackerWords } from "./tracker-words";
 import { until } from "./until";
 
 /** Story: key light that follows the singer. Targets are listed, heard, moved by hand, held and lost; heads follow them. The steps build on each other. */
@@ -16,33 +15,26 @@ let node: LoopbackNode;
 let vexa: RunningVexa;
 let browser: Browser;
 let page: Page & { errors: string[] };
-let oscPort: number;
-const socket = createSocket("udp4");
+let words: TrackerWords;
 let talking: NodeJS.Timeout | undefined;
 beforeAll(async () => {
   node = await nodeOnLoopback([3, 11]);
-  oscPort = await freeUdpPort();
+  const oscPort = await freeUdpPort();
   vexa = await runVexa(`127.0.0.1:${node.port}`, { osc: String(oscPort) });
+  words = new TrackerWords(oscPort);
   browser = await openBrowser();
   page = await signedIn(browser, vexa.url, "ines");
 });
 afterAll(async () => {
   clearInterval(talking);
-  socket.close();
+  words.close();
   await browser.close();
   await vexa.stop();
   node.close();
 });
 
-/** A word of a tracker, as the npm package osc writes it. */
-const say = (name: string, ...place: number[]): void => {
-  const args = place.map((value) => ({ type: "f" as const, value }));
-  socket.send(
-    osc.writePacket({ address: `/vexa/target/${name}`, args: args as never }, { metadata: true }) as Uint8Array,
-    oscPort,
-    "127.0.0.1",
-  );
-};
+/** A word of the tracker. */
+const say = (name: string, ...place: number[]): void => words.say(`/vexa/target/${name}`, ...place);
 /** The fourth spot of the third rib: how far it is turned, 0..1. */
 const pan = (): number => spotValue(node.levels, 19, PAN);
 /** How far the zoom of the first floor wash is open, 0..1. */
@@ -77,7 +69,7 @@ describe("people to follow", () => {
   it("are listed in Rig, typed, and refused with a reason; one that is followed stays", async () => {
     await page.goto(`${vexa.url}/rig/targets`);
     await now("Voice").getByText("0.0, -1.0, 1.6").waitFor();
-    await row("Voice").getByText("/vexa/target/voice").waitFor();
+    await row("Voice").getByPlaceholder("/vexa/target/voice").waitFor();
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("button", { name: "Add a target" }).click();
     const name = row("Target").getByLabel("Name of Target");

@@ -16,6 +16,19 @@ export { placeAt } from "./follow/target-path";
 export { targetOffIdOf, type TargetOff } from "./follow/target-off";
 export { isLost as isTargetLost, targetStateIdOf, type TargetState } from "./follow/target-state";
 export { lostChanged as targetsLostChanged, type TargetCommand } from "./playing/play-targets";
+export {
+  fittedTracking,
+  knownPoint,
+  mirroredTracking,
+  TRACKING_FIELDS,
+  trackingOf,
+  trackingText,
+  typedTracking,
+  upTracking,
+  withoutPoint,
+  type TrackingField,
+} from "./edits/tracking-edits";
+export { heardPlace, placeOnStage, plainTracking, TRACKING_ID, type KnownPoint, type Tracking } from "./follow/tracking";
 export { unfollowedByList } from "./questions/unfollowed-by-list";
 export { followedNames, followWords, targetsNamed } from "./questions/targets-named";
 export { newTarget, TARGET_FIELDS, targetText, targetWhenLost, typedTarget, type TargetField } from "./edits/target-edits";

@@ -1,7 +1,7 @@
 import { createSocket } from "node:dgram";
 import { pino } from "pino";
 import { afterEach, describe, expect, it } from "vitest";
-import { Show, type PlayCommand } from "@vexa/core";
+import { plainTracking, Show, type PlayCommand, type ShowRecord } from "@vexa/core";
 import { osc } from "@vexa/formats";
 import { understory } from "@vexa/demo";
 import { WingLink } from "./wing-link";
@@ -67,6 +67,27 @@ describe("words of a target", () => {
     const place = { x: 1.5, y: -2, z: 1.7 };
     expect(at("/vexa/target/lead_voice", 1.5, -2, 1.7)).toEqual({ type: "target-at", targetId: "target-1", place });
     expect(at("/vexa/target/target-1", 1.5, -2, 1.7)).toEqual({ type: "target-at", targetId: "target-1", place });
+  });
+
+  it("are read in the tracker's own space, and at an address of their own", () => {
+    const target = tracked.target("target-1")!;
+    const space = { ...plainTracking(), offset: { x: 1, y: 0, z: 0 }, turn: 90, scale: 2, up: "second" as const };
+    const own = new Show(
+      new Map<string, ShowRecord>([...tracked.records, [target.id, { ...target, address: "/person/3/xyz" }], [space.id, space]]),
+    );
+    for (const address of ["/person/3/xyz", "/vexa/target/lead_voice"]) {
+      const command = commandOf(own, message(address, 1, 0.5, 3));
+      expect(command).toMatchObject({ type: "target-at", targetId: "target-1" });
+      // The second is up; a turn to the left makes upstage of what was to the right, and what was upstage goes left.
+      expect(command?.type === "target-at" && command.place).toEqual({
+        x: expect.closeTo(-5, 9) as number,
+        y: expect.closeTo(2, 9) as number,
+        z: 1,
+      });
+    }
+    expect(commandOf(own, message("/person/3", 1, 2, 3))).toBeNull();
+    expect(commandOf(own, message("/person/3/xyz", 1, 2))).toBeNull();
+    expect(commandOf(own, message("/person/3/xyz", 600, 0, 0))).toBeNull();
   });
 
   it("say nothing when they aren't three numbers, lie off any stage, or nobody is called so", () => {

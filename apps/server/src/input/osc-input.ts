@@ -1,6 +1,19 @@
 import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
 import type { Logger } from "pino";
-import { actorOf, MAX_BPM, MIN_BPM, MOST_PACE_SECONDS, type Answer, type Person, type PlayCommand, type Show } from "@vexa/core";
+import {
+  actorOf,
+  heardPlace,
+  MAX_BPM,
+  MIN_BPM,
+  MOST_PACE_SECONDS,
+  placeOnStage,
+  trackingOf,
+  type Answer,
+  type Person,
+  type PlayCommand,
+  type Show,
+  type Target,
+} from "@vexa/core";
 import { osc } from "@vexa/formats";
 import { Inbox, Turns, type InboxLimits } from "../session/inbox";
 import type { WingLink } from "./wing-link";
@@ -12,6 +25,8 @@ const MOST_METRES = 1000;
 
 /** What an OSC message asks for, or null when it asks for nothing here. Names are compared without case; spaces may be written as `_`. */
 export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | null {
+  const own = targetAt(show, message.address);
+  if (own) return heardOf(show, own, message);
   const [vexa, kind, name, act, ...more] = message.address.slice(1).split("/");
   if (vexa !== "vexa" || more.length > 0) return null;
   const number = osc.numberOf(message);
@@ -28,8 +43,7 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   }
   if (kind === "target" && name !== undefined && act === undefined) {
     const target = show.all("target").find((entry) => matches(entry, name));
-    const place = placeOf(message);
-    return target && place ? { type: "target-at", targetId: target.id, place } : null;
+    return target ? heardOf(show, target, message) : null;
   }
   if (name === undefined || act === undefined) return null;
   if (kind === "master") {
@@ -43,11 +57,19 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   return (act === "go" || act === "let-go") && pressed ? { type: act, playbackId: card.id } : null;
 }
 
-/** Metres across, upstage and up; null where three numbers that can be on a stage aren't there. */
-function placeOf({ arguments: args }: osc.OscMessage): { x: number; y: number; z: number } | null {
-  const [x, y, z] = args.map((argument) => (argument.type === "f" || argument.type === "i" ? argument.value : NaN));
-  if (args.length !== 3 || ![x, y, z].every((metres) => Math.abs(metres!) <= MOST_METRES)) return null;
-  return { x: x!, y: y!, z: z! };
+/** The target that is heard at an address of its own. */
+function targetAt(show: Show, address: string): Target | undefined {
+  return show.all("target").find((target) => target.address === address);
+}
+
+/** Where a target is, read as the show says; null where three numbers that can be on a stage aren't there. */
+function heardOf(show: Show, { id }: Target, { arguments: args }: osc.OscMessage): PlayCommand | null {
+  const [first, second, third] = args.map((argument) => (argument.type === "f" || argument.type === "i" ? argument.value : NaN));
+  if (args.length !== 3) return null;
+  const tracking = trackingOf(show);
+  const place = placeOnStage(tracking, heardPlace(tracking, [first!, second!, third!]));
+  const isOnStage = [place.x, place.y, place.z].every((metres) => Math.abs(metres) <= MOST_METRES);
+  return isOnStage ? { type: "target-at", targetId: id, place } : null;
 }
 
 function masterCommand(
@@ -130,7 +152,7 @@ export async function openOsc(of: OscOptions): Promise<OscInput> {
     const inbox = inboxOf(device.id);
     for (const message of messages.value) {
       inbox.push({
-        ...faderOf(message),
+        ...faderOf(message, of.show()),
         run: () => act(of, message, { from, actor: actorOf(device) }),
         superseded: () => undefined,
         refused: () => undefined,
@@ -164,7 +186,9 @@ function act(of: OscOptions, message: osc.OscMessage, { from, actor }: { from: R
 }
 
 /** Steps of the same fader, or words of the same target, of which the newest is enough. */
-function faderOf(message: osc.OscMessage): { readonly supersedes: string | null; readonly atZero: boolean } {
-  const isFader = /^\/vexa\/(card\/[^/]+\/level|master\/[^/]+\/scale|target\/[^/]+)$/.test(message.address);
+function faderOf(message: osc.OscMessage, show: Show): { readonly supersedes: string | null; readonly atZero: boolean } {
+  const isFader =
+    targetAt(show, message.address) !== undefined ||
+    /^\/vexa\/(card\/[^/]+\/level|master\/[^/]+\/scale|target\/[^/]+)$/.test(message.address);
   return { supersedes: isFader ? message.address : null, atZero: osc.numberOf(message) === 0 };
 }

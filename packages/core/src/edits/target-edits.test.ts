@@ -24,10 +24,11 @@ describe("targets by hand", () => {
   });
 
   it("are typed: names, metres and seconds, with comma or point", () => {
-    expect(TARGET_FIELDS.map((field) => targetText(show.target("Strings")!, field))).toEqual(["Strings", "2", "1", "1.4", "0.2"]);
+    expect(TARGET_FIELDS.map((field) => targetText(show.target("Strings")!, field))).toEqual(["Strings", "2", "1", "1.4", "0.2", ""]);
     expect(typed("name", "  Lead voice ")).toBe("Lead voice");
     expect([typed("x", "-1,5"), typed("y", "2.25 m"), typed("z", "0")]).toEqual(["-1.5", "2.25", "0"]);
     expect(typed("smoothSeconds", "0,3 s")).toBe("0.3");
+    expect([typed("address", " /person/3/xyz "), typed("address", "")]).toEqual(["/person/3/xyz", ""]);
   });
 
   it("refuse what can't be, and say why", () => {
@@ -42,9 +43,21 @@ describe("targets by hand", () => {
       ["z", "1e3", "metres"],
       ["smoothSeconds", "-1", "seconds"],
       ["smoothSeconds", "4", "seconds"],
+      ["address", "person", "without blanks"],
+      ["address", "/", "without blanks"],
+      ["address", "/a//b", "without blanks"],
+      ["address", "/a b", "without blanks"],
+      ["address", "/person/*", "patterns"],
+      ["address", `/${"x".repeat(120)}`, "without blanks"],
+      ["address", "/vexa/target/strings", "their own meaning"],
     ] as const)
       expect(typed(field, text)).toContain(why);
     expect(typedTarget(show, "nobody", { field: "x", text: "1" }).ok).toBe(false);
+    const first = typedTarget(show, "Voice", { field: "address", text: "/a" });
+    const with1 = edit(show, first.ok ? first.value : []);
+    expect(with1.ok && typedTarget(with1.value, "Strings", { field: "address", text: "/a" })).toMatchObject({
+      error: { details: { why: "another target is heard there" } },
+    });
   });
 
   it("say what heads do once they are lost, and no longer", () => {

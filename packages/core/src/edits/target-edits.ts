@@ -1,13 +1,13 @@
 import { fieldChanges } from "../document/field-changes";
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { MOST_SMOOTH_SECONDS, type Target, type WhenLost } from "../follow/target";
+import { LONGEST_ADDRESS, MOST_SMOOTH_SECONDS, OSC_ADDRESS, type Target, type WhenLost } from "../follow/target";
 import type { Show } from "../show/show";
 import { readQuantity } from "../units/read-quantity";
 import { freeName } from "./new-records";
 
 /** What is typed for a target. */
-export const TARGET_FIELDS = ["name", "x", "y", "z", "smoothSeconds"] as const;
+export const TARGET_FIELDS = ["name", "x", "y", "z", "smoothSeconds", "address"] as const;
 export type TargetField = (typeof TARGET_FIELDS)[number];
 
 const FIRST_HOME = { x: 0, y: 2, z: 1.6 };
@@ -21,7 +21,23 @@ export function newTarget(show: Show, newId: () => string): Target {
 }
 
 export function targetText(target: Target, field: TargetField): string {
-  return field === "name" ? target.name : String(field === "smoothSeconds" ? target.smoothSeconds : target.home[field]);
+  if (field === "name" || field === "address") return target[field] ?? "";
+  return String(field === "smoothSeconds" ? target.smoothSeconds : target.home[field]);
+}
+
+/** Nothing typed = by its name alone. */
+function typedAddress(show: Show, target: Target, plain: string): Result<Change[]> {
+  const invalid = (why: string) => fail("value.invalid", { field: "The OSC address", value: plain.slice(0, 40), why });
+  const { address: _, ...rest } = target;
+  if (plain !== "") {
+    if (plain.length > LONGEST_ADDRESS || !OSC_ADDRESS.test(plain))
+      return invalid("write one such as /person/3/xyz, without blanks or patterns");
+    if (plain.startsWith("/vexa/")) return invalid("addresses that begin with /vexa/ have their own meaning");
+    if (show.all("target").some((other) => other.id !== target.id && other.address === plain))
+      return invalid("another target is heard there");
+  }
+  const next: Target = plain === "" ? rest : { ...rest, address: plain };
+  return ok(fieldChanges(target, next));
 }
 
 /** The changes that say what heads do once a target is lost; null = they look where it was last. Errors: record.unknown. */
@@ -38,6 +54,7 @@ export function typedTarget(show: Show, id: string, { field, text }: { field: Ta
   const target = show.target(id);
   if (!target) return fail("record.unknown", { what: "target" });
   const plain = text.trim();
+  if (field === "address") return typedAddress(show, target, plain);
   const what = field === "smoothSeconds" ? "smoothing" : field === "name" ? "name" : `place (${field})`;
   const invalid = (why: string) => fail("value.invalid", { field: `The ${what}`, value: plain.slice(0, 40) || "empty", why });
   if (field === "name") {

@@ -85,6 +85,38 @@ describe("zooms that follow", () => {
     expect(zoomOf(bench, 11)).toBe(4);
   });
 
+  it("follow on beneath a fade to a fixed one, and where other lamps come to the rig", () => {
+    const fixed = { inSeconds: 2, strokes: [strokeOn("keys", { Zoom: part([30]) })] };
+    const wideOnes = { inSeconds: 0, strokes: [strokeOn("keys", wide({ targetIds: ["singer"], width: 2 }))] };
+    const { records } = show();
+    const bench = new EngineOnBench(
+      smallShow([
+        ...[...records.values()].filter(({ id }) => [ZOOMS.id, "keys", "singer", ...LAMPS.map((lamp) => lamp.id)].includes(id)),
+        ...listWithCard("key", [wideOnes, fixed]),
+      ]),
+    );
+    bench.play(GO);
+    frames(bench, 0.5);
+    bench.change([{ op: "add", record: fixture(14) }]);
+    bench.play(moved("singer", at(11, 9, 1)));
+    frames(bench, FRAME);
+    expect(widthAt(bench, 12, at(11, 9, 1))).toBeCloseTo(2, 2);
+    bench.play(GO);
+    bench.play(moved("singer", at(11, 2, 3)));
+    frames(bench, 1);
+    const there = (2 * Math.atan(1 / Math.hypot(0, 2, 2)) * 180) / Math.PI;
+    expect(zoomOf(bench, 12)).toBeCloseTo((there + 30) / 2, 0);
+    // In a sketch, too: what is begun in it keeps where it came from while it is changed.
+    bench.sketch("ann", { a: strokeOn("keys", wide({ targetIds: ["singer"], width: 1 })) });
+    frames(bench, 0.5);
+    const half = zoomOf(bench, 12);
+    bench.sketch("ann", {
+      a: strokeOn("keys", wide({ targetIds: ["singer"], width: 1 })),
+      b: strokeOn("movers", { Dimmer: part([1]) }, 2),
+    });
+    expect(zoomOf(bench, 12)).toBeCloseTo(half, 0);
+  });
+
   it("leave heads without a zoom alone, and what lies beneath where nobody follows", () => {
     const bench = new EngineOnBench(show({ Zoom: part([30]) }, wide({ targetIds: ["singer"], width: 2 })));
     bench.play(GO);
@@ -99,6 +131,20 @@ describe("zooms that follow", () => {
     bench.play({ type: "target-off", on: true });
     frames(bench, 3);
     expect(bench.frame).toEqual(before);
+  });
+
+  it("leave the light on when their target is lost, though lamps that look there would go dark", () => {
+    const lit = { Dimmer: part([0.7]), ...wide({ targetIds: ["singer"], width: 2 }) };
+    const dark = edit(show(lit), [setChange("singer", ["whenLost"], { from: undefined, to: "dark" })]);
+    const bench = new EngineOnBench(dark.ok ? dark.value : show(lit));
+    bench.play(GO);
+    bench.play(moved("singer", singer.home));
+    frames(bench, 2.1);
+    bench.play({ type: "target-watch" });
+    expect(bench.engine.show.all("targetOff")).toMatchObject([{ lost: true }]);
+    frames(bench, 2.2);
+    expect(bench.read(12, 0)).toBeCloseTo(0.7, 3);
+    expect(widthAt(bench, 12, singer.home)).toBeCloseTo(2, 2);
   });
 
   it("say how wide; positions don't, and nothing else follows", () => {

@@ -3,7 +3,7 @@ import { Engine } from "./engine";
 import { setChange } from "../document/transaction";
 import { fixture, listWithCard, part, smallShow, strokeOn } from "../testing";
 import { EngineOnBench } from "../testing/engine-on-bench";
-import { anglesOf, at, FRAME, following, frames, missOf, moved, target } from "../testing/follow-show";
+import { anglesOf, at, FRAME, following, frames, missOf, mostTurn, moved, target } from "../testing/follow-show";
 
 const [singer, dancer, drummer] = [target("singer", at(1, 4, 1.5)), target("dancer", at(6, 4, 1.5)), target("drummer", at(3, 9, 1))];
 const on = (id: string, more = {}) => ({ inSeconds: 2, strokes: [strokeOn("movers", following({ targetIds: [id] }, more))] });
@@ -20,17 +20,6 @@ const MOVERS = [1, 2, 5, 8];
 const expectAll = (bench: EngineOnBench, place: ReturnType<typeof at>, within = 0.02): void => {
   for (const mover of MOVERS) expect(missOf(bench, mover, place)).toBeLessThan(within);
 };
-/** The most that a mover turns within a frame while so many seconds go by. */
-const mostTurn = (bench: EngineOnBench, mover: number, seconds: number): number => {
-  let [before, most] = [anglesOf(bench, mover), 0];
-  for (let left = Math.round(seconds / FRAME); left > 0; left--) {
-    const now = anglesOf(bench, mover, FRAME);
-    most = Math.max(most, Math.abs(now.pan - before.pan), Math.abs(now.tilt - before.tilt));
-    before = now;
-  }
-  return most;
-};
-
 describe("a hand-over from one target to another", () => {
   it("goes straight from the one to the other in metres, wherever both walk meanwhile", () => {
     const bench = looking();
@@ -60,12 +49,46 @@ describe("a hand-over from one target to another", () => {
     expectAll(bench, at(3.5, 4, 1.5));
     bench.play(go);
     expectAll(bench, at(3.5, 4, 1.5));
-    // What it had left already doesn't pull at it any more.
+    // What it had left already doesn't pull at it any more, nor does an edit meanwhile.
     bench.play(moved("singer", at(-9, 1, 1)));
-    frames(bench, 1);
+    frames(bench, 0.5);
+    const [id] = Object.keys(bench.engine.show.get("cue", "key-3")!.strokes);
+    bench.change([setChange("key-3", ["strokes", id!, "parts", "Dimmer"], { from: undefined, to: part([0.5]) })]);
+    frames(bench, 0.5);
     expectAll(bench, at(3.25, 6.5, 1.25));
     frames(bench, 1.1);
     expectAll(bench, at(3, 9, 1));
+  });
+
+  it("comes from where the one is now whom it has arrived at, by a hand-over or not", () => {
+    const bench = looking();
+    bench.play(go);
+    frames(bench, 2.2);
+    bench.play(go);
+    bench.play(moved("dancer", at(7, 6, 1.5)));
+    frames(bench, 1);
+    expectAll(bench, at(5, 7.5, 1.25), 0.05);
+  });
+
+  it("is none where something else said one of the angles before", () => {
+    const tilted = {
+      inSeconds: 0,
+      strokes: [strokeOn("movers", following({ targetIds: ["singer"] }), 1), strokeOn("movers", { Tilt: part([20]) }, 2)],
+    };
+    const back = {
+      inSeconds: 2,
+      strokes: [strokeOn("movers", { Tilt: part([20]) }, 1), strokeOn("movers", following({ targetIds: ["dancer"] }), 2)],
+    };
+    const bench = looking(smallShow([singer, dancer, ...listWithCard("key", [tilted, { ...back, block: true }])]));
+    const before = anglesOf(bench, 2);
+    expect(before.tilt).toBeCloseTo(20, 1);
+    bench.play(go);
+    expect(anglesOf(bench, 2).tilt).toBeCloseTo(20, 0);
+    frames(bench, 1);
+    const half = anglesOf(bench, 2);
+    frames(bench, 1.1);
+    expectAll(bench, at(6, 4, 1.5));
+    expect(half.tilt).toBeCloseTo((20 + anglesOf(bench, 2).tilt) / 2, 0);
   });
 
   it("waits for each head's own delay, and comes as late", () => {

@@ -34,6 +34,7 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   song: [],
   evening: [],
   target: [],
+  tracking: [],
   targetState: [],
   targetOff: [],
   board: [],

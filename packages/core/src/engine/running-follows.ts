@@ -118,7 +118,6 @@ export class RunningFollows {
     const found = this.#handOvers.find(at, targets, this.#now);
     // Whom it looked at is gone: it looks at the other at once.
     if (found === null) return;
-    if (found === "moves") this.#moving = true;
     const [place, from] = [this.#place, this.#handOvers.place];
     for (let axis = 0; axis < 3; axis++) place[axis] = from[axis]! + (place[axis]! - from[axis]!) * done;
   }

@@ -33,6 +33,5 @@ export type TargetLetsGo = "position" | "light";
 export function letGoOf(target: Target | null, off: TargetOff | null): TargetLetsGo | null {
   if (!target || !off) return null;
   if (off.off) return "position";
-  if (!off.lost || !target.whenLost) return null;
-  return target.whenLost === "beneath" ? "position" : "light";
+  return target.whenLost ? (target.whenLost === "beneath" ? "position" : "light") : null;
 }

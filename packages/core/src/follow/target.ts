@@ -1,4 +1,4 @@
-import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Metres, Seconds } from "../units/units";
 
@@ -14,7 +14,13 @@ export interface Target {
   readonly smoothSeconds: Seconds;
   /** What heads that follow it do once it is lost: back to what lies beneath, or dark. None = they look where it was last. */
   readonly whenLost?: WhenLost;
+  /** An OSC address at which it is heard besides its name's. */
+  readonly address?: string;
 }
+
+/** What OSC 1.0 lets stand in an address; patterns aren't addresses. */
+export const OSC_ADDRESS = /^(\/[^\s#*,/?[\]{}]+)+$/;
+export const LONGEST_ADDRESS = 120;
 
 export const WHEN_LOST = ["beneath", "dark"] as const;
 export type WhenLost = (typeof WHEN_LOST)[number];
@@ -35,6 +41,7 @@ export const targetSchema: Schema<Target> = fields<Target>({
   home: pointSchema,
   smoothSeconds: numberIn(0, MOST_SMOOTH_SECONDS),
   whenLost: optional(oneOf(WHEN_LOST)),
+  address: optional(where(textUpTo(LONGEST_ADDRESS), (address) => (OSC_ADDRESS.test(address) ? null : "it must be an OSC address"))),
 });
 
 /** How heads follow targets: part of a stroke, in place of a point. */

@@ -36,6 +36,7 @@ export const WHO_CHANGES: {
   song: "builders",
   evening: "play commands",
   target: "builders",
+  tracking: "builders",
   targetState: "play commands",
   targetOff: "play commands",
   curtain: "play commands",

@@ -41,6 +41,7 @@ export const PLACE_OF: Readonly<Record<Kind, Place>> = {
   song: "perform",
   evening: "perform",
   target: "rig",
+  tracking: "rig",
   targetState: "perform",
   targetOff: "perform",
   board: "perform",

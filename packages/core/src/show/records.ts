@@ -14,6 +14,7 @@ import { boardSchema, type Board } from "../playback/board";
 import { coatSchema, type Coat } from "../playback/coat";
 import { targetSchema, type Target } from "../follow/target";
 import { targetOffSchema, type TargetOff } from "../follow/target-off";
+import { trackingSchema, type Tracking } from "../follow/tracking";
 import { targetStateSchema, type TargetState } from "../follow/target-state";
 import { eveningSchema, type Evening } from "../playback/evening";
 import { paceSchema, type Pace } from "../playback/pace";
@@ -67,6 +68,7 @@ export interface RecordByKind {
   target: Target;
   targetState: TargetState;
   targetOff: TargetOff;
+  tracking: Tracking;
   board: Board;
   coat: Coat;
   slotTest: SlotTest;
@@ -123,6 +125,7 @@ export const KINDS: {
   evening: { label: "evening", scope: "session", undone: "never", schema: eveningSchema },
   target: { label: "target", scope: "document", undone: "yes", schema: targetSchema },
   targetState: { label: "target", scope: "session", undone: "never", schema: targetStateSchema },
+  tracking: { label: "tracker’s space", scope: "document", undone: "yes", schema: trackingSchema },
   targetOff: { label: "target that isn't followed", scope: "session", undone: "never", schema: targetOffSchema },
   board: { label: "colour board", scope: "document", undone: "yes", schema: boardSchema },
   coat: { label: "coat of a bed", scope: "session", undone: "never", schema: coatSchema },

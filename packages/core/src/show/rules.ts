@@ -156,6 +156,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "evening":
     case "input":
     case "target":
+    case "tracking":
       return null;
     case "targetOff":
       return show.get("target", record.targetId) && record.id === targetOffIdOf(record.targetId) ? null : unknown("target");

@@ -57,3 +57,14 @@ export const moved = (targetId: string, place: Vector, by?: "hand"): PlayCommand
 export function frames(bench: EngineOnBench, seconds: number): void {
   for (let left = Math.round(seconds / FRAME); left > 0; left--) bench.read(1, 2, FRAME);
 }
+
+/** The most that a mover turns within a frame while so many seconds go by, in degrees. */
+export function mostTurn(bench: EngineOnBench, mover: number, seconds: number): number {
+  let [before, most] = [anglesOf(bench, mover), 0];
+  for (let left = Math.round(seconds / FRAME); left > 0; left--) {
+    const now = anglesOf(bench, mover, FRAME);
+    most = Math.max(most, Math.abs(now.pan - before.pan), Math.abs(now.tilt - before.tilt));
+    before = now;
+  }
+  return most;
+}

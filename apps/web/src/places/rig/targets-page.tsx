@@ -16,6 +16,7 @@ import {
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
+import { TrackingSection } from "./tracking-section";
 import { targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
@@ -26,14 +27,18 @@ const HEADS: Readonly<Record<TargetField, LineHead>> = {
   x: { head: "Across, m", title: "Where it is taken to be until it is heard of: to the right" },
   y: { head: "Upstage, m", title: "Where it is taken to be until it is heard of: upstage" },
   z: { head: "Up, m", title: "Where it is taken to be until it is heard of: above the floor" },
+  address: {
+    head: "Heard in OSC as",
+    title: "with three numbers: metres across, upstage and up. It is heard by its name, too",
+  },
   smoothSeconds: { head: "Smooth, s", title: "What is heard is smoothed over about so long, so that beams don’t shake" },
 };
 /** What counts in the bad moment stands first: it is seen on narrow screens, too. */
-const GRID = "grid-cols-[minmax(6rem,1fr)_15rem_minmax(13rem,1fr)_4rem_4rem_4rem_4.5rem_8.5rem_minmax(9rem,1fr)_1.5rem]";
+const GRID = "grid-cols-[minmax(6rem,1fr)_15rem_minmax(12rem,1fr)_4rem_4rem_4rem_4.5rem_8.5rem_minmax(9rem,1fr)_1.5rem]";
 const ONCE_LOST: Readonly<Record<WhenLost, string>> = { beneath: "let go of it", dark: "go dark" };
 const LOST_TITLE =
   "Nothing was heard of it for a second. Over two seconds heads go back to what lies beneath, or their light goes; softly back when it is heard again";
-const SETTINGS = TARGET_FIELDS.filter((field) => field !== "name");
+const SETTINGS = TARGET_FIELDS.filter((field) => field !== "name" && field !== "address");
 const LOOK_EVERY_MS = 250;
 
 /** Who moves about the stage and can be followed: where each is taken to be, how it is heard, and where it is now. */
@@ -84,14 +89,14 @@ export function TargetsPage(): React.JSX.Element {
         <LineTable
           label="Targets"
           grid={GRID}
-          width="min-w-[78rem]"
+          width="min-w-[74rem]"
           heads={[
             HEADS.name,
             "In the bad moment",
             "Now",
             ...SETTINGS.map((field) => HEADS[field]),
             { head: "Once lost, heads", title: LOST_TITLE },
-            "Heard in OSC as",
+            HEADS.address,
           ]}
         >
           {targets.map((target) => (
@@ -99,6 +104,7 @@ export function TargetsPage(): React.JSX.Element {
           ))}
         </LineTable>
       )}
+      <TrackingSection targets={targets} edits={edits} />
     </section>
   );
 }
@@ -112,6 +118,7 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
   };
   const play = (command: PlayCommand): void => void client.play(command);
   const { state, off } = targetNow(client, target);
+  const nameAddress = `/vexa/target/${name.toLowerCase().replaceAll(" ", "_")}`;
   const field = (key: TargetField): React.JSX.Element => (
     <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
   );
@@ -168,9 +175,13 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
           </Option>
         ))}
       </Choice>
-      <span className="truncate font-mono text-xs text-ink-2" title="with three numbers: metres across, upstage and up">
-        /vexa/target/{name.toLowerCase().replaceAll(" ", "_")}
-      </span>
+      <LineField
+        of={{ ...HEADS.address, placeholder: nameAddress }}
+        name={name}
+        text={edits ? (target.address ?? "") : (target.address ?? nameAddress)}
+        may={edits}
+        onTake={(text) => type("address", text)}
+      />
       {edits && <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: target }])} />}
     </Line>
   );

@@ -1,0 +1,103 @@
+import type { Browser, Locator, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { complaints } from "./axe";
+import { openBrowser } from "./browser";
+import { freeUdpPort } from "./node-on-loopback";
+import { message, signedIn } from "./people";
+import { runVexa, type RunningVexa } from "./run-server";
+import { TrackerWords } from "./tracker-words";
+
+/** Story: a tracker is set up. What it says lies elsewhere than the stage: it is fitted to places that are known. */
+let vexa: RunningVexa;
+let browser: Browser;
+let page: Page & { errors: string[] };
+let words: TrackerWords;
+beforeAll(async () => {
+  const oscPort = await freeUdpPort();
+  vexa = await runVexa("127.0.0.1:9", { osc: String(oscPort) });
+  words = new TrackerWords(oscPort);
+  browser = await openBrowser();
+  page = await signedIn(browser, vexa.url, "ines");
+});
+afterAll(async () => {
+  words.close();
+  await browser.close();
+  await vexa.stop();
+});
+
+const say = (address: string, ...place: number[]): void => words.say(address, ...place);
+const row = (name: string): Locator => page.getByRole("region", { name: "Targets" }).getByRole("listitem", { name, exact: true });
+const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
+
+describe("the space of a tracker", () => {
+  it("is found from known places, typed, and taken back", async () => {
+    await page.goto(`${vexa.url}/rig/targets`);
+    const space = page.getByRole("region", { name: "The tracker’s space" });
+    const place = space.getByLabel("Known place on stage");
+    const fit = space.getByRole("button", { name: "Fit to the known places" });
+    const keep = space.getByRole("button", { name: "Keep what is heard there" });
+    expect(await fit.isDisabled()).toBe(true);
+    await place.fill("0,0,1.6");
+    await place.press("Enter");
+    await keep.click();
+    await message(page, /nothing is heard of it now/).waitFor();
+    // The tracker's zero is three metres to the left, and it is turned by a right angle: 2 m upstage for it is 2 m to the left on stage.
+    for (const [said, stage] of [
+      [[0, 0, 1.6], "-3,0,1.6"],
+      [[0, 4, 1.6], "-7,0,1.6"],
+      [[2, 4, 1.6], "-7,2,1.6"],
+    ] as const) {
+      say("/vexa/target/voice", ...said);
+      await now("Voice")
+        .getByText(said.map((metres) => metres.toFixed(1)).join(", "))
+        .waitFor();
+      await place.fill(stage);
+      await place.press("Enter");
+      await keep.click();
+      await space.getByText(`on stage ${stage}`).waitFor();
+    }
+    await fit.click();
+    await message(page, /missed by 0 cm at the most/).waitFor();
+    // Somebody who has just come there still glides a little by the smoothing.
+    expect(Number(await space.getByLabel("Tracker turned, °").inputValue())).toBeCloseTo(90, 1);
+    expect(Number(await space.getByLabel("Tracker across, m").inputValue())).toBeCloseTo(-3, 1);
+    say("/vexa/target/voice", 1, 0, 1.6);
+    await now("Voice").getByText("-3.0, 1.0, 1.6").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    // Back to the stage's own.
+    for (const [field, text] of [
+      ["Tracker turned, °", "0"],
+      ["Tracker across, m", "0"],
+      ["Tracker upstage, m", "0"],
+      ["Tracker up, m", "0"],
+    ] as const) {
+      await space.getByLabel(field).fill(text);
+      await space.getByLabel(field).press("Enter");
+    }
+    for (let left = 3; left > 0; left--) await space.getByRole("button", { name: "Take known place 1 away" }).click();
+    await space.getByRole("list", { name: "Known places" }).waitFor({ state: "detached" });
+    await space.getByLabel("Tracker scale").fill("1");
+    await space.getByLabel("Tracker scale").press("Enter");
+  });
+
+  it("hears a target at an address of its own, too, and changes nothing for whoever only watches", async () => {
+    const address = row("Voice").getByLabel("Heard in OSC as of Voice");
+    await address.fill("/person/*");
+    await address.press("Enter");
+    await page
+      .getByText(/without blanks or patterns/)
+      .first()
+      .waitFor();
+    await address.fill("/person/1");
+    await address.press("Enter");
+    await page.getByText("all saved").waitFor();
+    say("/person/1", 1, 2, 1.6);
+    await now("Voice").getByText("1.0, 2.0, 1.6").waitFor();
+    expect(page.errors).toEqual([]);
+    const watcher = await signedIn(browser, vexa.url, "orla");
+    await watcher.goto(`${vexa.url}/rig/targets`);
+    await watcher.getByRole("region", { name: "The tracker’s space" }).waitFor();
+    expect(await watcher.getByRole("button", { name: "Fit to the known places" }).count()).toBe(0);
+    expect(await watcher.getByRole("button", { name: "mirrored" }).isDisabled()).toBe(true);
+  });
+});
