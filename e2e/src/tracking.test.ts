@@ -12,6 +12,7 @@ let vexa: RunningVexa;
 let browser: Browser;
 let page: Page & { errors: string[] };
 let words: TrackerWords;
+let talking: NodeJS.Timeout | undefined;
 beforeAll(async () => {
   const oscPort = await freeUdpPort();
   vexa = await runVexa("127.0.0.1:9", { osc: String(oscPort) });
@@ -20,12 +21,18 @@ beforeAll(async () => {
   page = await signedIn(browser, vexa.url, "ines");
 });
 afterAll(async () => {
+  clearInterval(talking);
   words.close();
   await browser.close();
   await vexa.stop();
 });
 
-const say = (address: string, ...place: number[]): void => words.say(address, ...place);
+/** Says it over and over, as trackers do, until something else is said. */
+const talk = (address: string, ...place: number[]): void => {
+  clearInterval(talking);
+  words.say(address, ...place);
+  talking = setInterval(() => words.say(address, ...place), 200);
+};
 const row = (name: string): Locator => page.getByRole("region", { name: "Targets" }).getByRole("listitem", { name, exact: true });
 const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
 
@@ -47,7 +54,7 @@ describe("the space of a tracker", () => {
       [[0, 4, 1.6], "-7,0,1.6"],
       [[2, 4, 1.6], "-7,2,1.6"],
     ] as const) {
-      say("/vexa/target/voice", ...said);
+      talk("/vexa/target/voice", ...said);
       await now("Voice")
         .getByText(said.map((metres) => metres.toFixed(1)).join(", "))
         .waitFor();
@@ -61,7 +68,7 @@ describe("the space of a tracker", () => {
     // Somebody who has just come there still glides a little by the smoothing.
     expect(Number(await space.getByLabel("Tracker turned, °").inputValue())).toBeCloseTo(90, 1);
     expect(Number(await space.getByLabel("Tracker across, m").inputValue())).toBeCloseTo(-3, 1);
-    say("/vexa/target/voice", 1, 0, 1.6);
+    talk("/vexa/target/voice", 1, 0, 1.6);
     await now("Voice").getByText("-3.0, 1.0, 1.6").waitFor();
     expect(await complaints(page)).toEqual([]);
     // Back to the stage's own.
@@ -91,7 +98,7 @@ describe("the space of a tracker", () => {
     await address.fill("/person/1");
     await address.press("Enter");
     await page.getByText("all saved").waitFor();
-    say("/person/1", 1, 2, 1.6);
+    talk("/person/1", 1, 2, 1.6);
     await now("Voice").getByText("1.0, 2.0, 1.6").waitFor();
     expect(page.errors).toEqual([]);
     const watcher = await signedIn(browser, vexa.url, "orla");

@@ -4,7 +4,7 @@ import type { Fixture } from "../rig/fixture";
 import { listWithCard, ODD_LAMP, oddLamp, part, smallShow, strokeOn } from "../testing";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { anglesOf, at, frames, missOf, mostTurn, moved } from "../testing/follow-show";
-import { dancer, follows, go, lightOf, LIT, looksProgrammed, PROGRAMMED, running, singer, watch } from "../testing/lost-show";
+import { dancer, follows, go, lightOf, LIT, looksProgrammed, off, PROGRAMMED, running, singer, watch } from "../testing/lost-show";
 
 describe("lost targets", () => {
   it("are looked at where they were, unless it is said otherwise", () => {
