@@ -55,6 +55,7 @@ describe("targets by hand", () => {
     expect(typedTarget(show, "nobody", { field: "x", text: "1" }).ok).toBe(false);
     const first = typedTarget(show, "Voice", { field: "address", text: "/a" });
     const with1 = edit(show, first.ok ? first.value : []);
+    expect(with1.ok && typedTarget(with1.value, "Voice", { field: "address", text: "/a" })).toEqual({ ok: true, value: [] });
     expect(with1.ok && typedTarget(with1.value, "Strings", { field: "address", text: "/a" })).toMatchObject({
       error: { details: { why: "another target is heard there" } },
     });

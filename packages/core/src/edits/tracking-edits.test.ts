@@ -96,6 +96,15 @@ describe("the space of a tracker, by hand", () => {
     expect(withoutPoint(turned, 7)).toEqual([]);
   });
 
+  it("takes for heard what is seen: through the smoothing of the target", () => {
+    const smooth = smallShow([target("voice", at(0, 0, 0), 1)]);
+    const there = heard(heard(smooth, at(0, 0, 0), { t: 100 }), at(2, 0, 0), { t: 101 });
+    const known = done(there, knownPoint(there, "voice", { stage: at(0, 0, 0), t: 101.5 }));
+    const { heard: kept } = trackingOf(known).points[0]!;
+    // Two low-passes of half a second each, after half a second: 1 - 2/e of the way.
+    expect(kept.x).toBeCloseTo(2 * (1 - 2 / Math.E), 6);
+  });
+
   it("isn't known from somebody who isn't heard, is held or in a hand, nor from too many", () => {
     const known = (of: Show, t = 100.5, id = "voice") => why(knownPoint(of, id, { stage: at(0, 0, 0), t }));
     expect(known(show)).toMatch(/nothing is heard/);

@@ -96,6 +96,10 @@ describe("the space of a tracker", () => {
     expect(why([one])).toMatch(/two or more/);
     expect(why([one, one])).toMatch(/too near to each other as they are heard/);
     expect(why([one, { heard: at(3, 0, 0), stage: at(1, 1.2, 0) }])).toMatch(/too near to each other on stage/);
+    expect(why([one, { heard: at(0, 3, 0), stage: at(1, 4, 0) }])).toBe("found");
+    const uneven = fitSpace([one, { heard: at(3, 0, 0), stage: at(4, 1, 1) }], { mirrored: false });
+    // Heights have no turn of their own: what is left of them is told.
+    expect(uneven.ok && uneven.value.misses).toBeCloseTo(0.5, 6);
     // Above each other is near, too: only the floor tells of turns.
     expect(why([one, { heard: at(0, 0, 5), stage: at(1, 1, 5) }])).toMatch(/too near/);
     expect(why([one, { heard: at(1, 0, 0), stage: at(990, 1, 0) }])).toBe("found");
