@@ -130,6 +130,21 @@ describe("tonight", () => {
     await tonight().getByText("1 of 5").waitFor();
   });
 
+  it("is gone on with from anywhere, by a song's name", async () => {
+    await hand.getByRole("link", { name: "Score" }).click();
+    await hand.keyboard.press("Control+k");
+    const search = hand.getByRole("combobox", { name: "Go to" });
+    await search.fill("song waltz");
+    await hand.getByRole("option", { name: /Waltz/ }).first().waitFor();
+    await search.press("Enter");
+    await hand.getByRole("link", { name: "Perform" }).click();
+    await tonight().getByText("5 of 5").waitFor();
+    await hand.keyboard.press("Control+k");
+    await search.fill("song night bloom");
+    await search.press("Enter");
+    await tonight().getByText("1 of 5").waitFor();
+  });
+
   it("is looked at by those who only look on", async () => {
     const orla = await signedIn(browser, vexa.url, "orla");
     await orla.goto(`${vexa.url}/perform/page-main`);

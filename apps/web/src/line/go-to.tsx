@@ -1,8 +1,9 @@
 import { Dialog } from "radix-ui";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { namedThings, selectedHeads, thingsNamed, type FoundLeads, type Show } from "@vexa/core";
+import { namedThings, selectedHeads, thingsNamed, type FoundLeads, type Show, type Song } from "@vexa/core";
 import useSWR from "swr";
+import { useSong } from "../places/perform/tonight/use-song";
 import { applyPreset } from "../presets/preset-edits";
 import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
@@ -28,6 +29,7 @@ const PLACES = [
   ["Rig: profiles", "/rig/profiles"],
   ["Rig: curves", "/rig/curves"],
   ["Rig: check", "/rig/check"],
+  ["Rig: targets", "/rig/targets"],
   ["Rig: new venue", "/rig/venue"],
   ["Build", "/build"],
   ["Score", "/score"],
@@ -49,7 +51,7 @@ const PLACES = [
 /** Keys that do one thing, wherever the pointer is. */
 const COMMANDS = SHORTCUTS.filter(({ keys }) => !/ and |arrows|^(Ctrl\+K|\/)$/.test(keys));
 
-/** Opens with Ctrl+K: heads, groups, presets, cues, lists, cards, people, places, commands and help, by any part of the name. */
+/** Opens with Ctrl+K: heads, groups, presets, cues, lists, cards, songs, targets, people, places, commands and help, by any part of the name. */
 export function GoTo(): React.JSX.Element {
   const { goToShown, set } = useInterface();
   const close = (): void => set({ goToShown: false });
@@ -74,12 +76,16 @@ function Search({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const navigate = useNavigate();
   const { pathname } = useLocation();
+  const song = useSong();
+  const goOn = useRef(song);
+  goOn.current = song;
   // The guide's text comes when somebody asks.
   const { data: guide } = useSWR("guide", async () => (await import("../places/show/guide-pages")).GUIDE, { revalidateOnFocus: false });
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const all = useMemo(() => {
-    const lead = (leads: FoundLeads) => () => follow(leads, { client, show, go: (path) => void navigate(path), pathname });
+    const begin = (song: Song): void => goOn.current(song, { timeStamp: performance.now() });
+    const lead = (leads: FoundLeads) => () => follow(leads, { client, show, go: (path) => void navigate(path), pathname, begin });
     const path = (kind: string, name: string, to: string, does: string): Offered => ({
       ...{ key: `${kind} ${to}`, kind, name, does },
       go: () => void navigate(to),
@@ -157,8 +163,9 @@ function Search({ onDone }: { onDone: () => void }): React.JSX.Element {
 
 function follow(
   leads: FoundLeads,
-  { client, show, go, pathname }: { client: ShowClient; show: Show; go: (path: string) => void; pathname: string },
+  of: { client: ShowClient; show: Show; go: (path: string) => void; pathname: string; begin: (song: Song) => void },
 ): void {
+  const { client, show, go, pathname, begin } = of;
   const { select, selection, set } = useInterface.getState();
   switch (leads.to) {
     case "path":
@@ -168,6 +175,11 @@ function follow(
       select(leads.who);
       if (!/^\/(build|rig)/.test(pathname)) go("/build");
       return;
+    case "song": {
+      const song = show.get("song", leads.songId);
+      if (song) begin(song);
+      return;
+    }
     case "macro":
       runMacro(client, leads.macroId);
       return;

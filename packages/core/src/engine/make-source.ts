@@ -9,6 +9,7 @@ import { isColumn, withoutTimes } from "../stroke/column";
 import type { Row } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
+import { goOnSoftly } from "./come-softly";
 import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
 import { followedAngles } from "./flat-follows";
@@ -245,8 +246,9 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
     level: 1,
     htpCount: 0,
   });
-  if (present) source.follows.goOnFrom(present.follows);
-  return source;
+  if (!present) return source;
+  source.follows.goOnFrom(present.follows);
+  return goOnSoftly(present, source, show.rig.htpCount);
 }
 
 interface Begun {

@@ -4,9 +4,10 @@ import { playChanges } from "../playing/play";
 import type { Preset } from "../preset/preset";
 import { headValues } from "../stroke/head-values";
 import { resolve } from "../stroke/resolve";
-import { listWithCard, smallShow, strokeOn } from "../testing";
+import { setChange } from "../document/transaction";
+import { fixture, listWithCard, part, smallShow, strokeOn } from "../testing";
 import { EngineOnBench } from "../testing/engine-on-bench";
-import { anglesOf, at, frames, missOf, mostTurn, moved } from "../testing/follow-show";
+import { anglesOf, at, FRAME, frames, missOf, mostTurn, moved } from "../testing/follow-show";
 import { dancer, follows, lightOf, LIT, looksProgrammed, off, PROGRAMMED, running, singer, watch } from "../testing/lost-show";
 
 const presetOf = (id: string, universal: Preset["universal"]): Preset => ({
@@ -50,6 +51,62 @@ describe("targets that nobody follows", () => {
       expect(mostTurn(bench, 1, seconds)).toBeLessThan(3);
     }
     expect(missOf(bench, 1, at(1, 4, 1.5))).toBeLessThan(0.02);
+  });
+
+  it("are let go of and followed again one after the other, while edits go on: each takes its own time", () => {
+    const each = (rank: number, id: string, heads: readonly string[]) => ({ who: { heads }, parts: follows([id]), rank });
+    const [left, right] = [
+      ["fx-1", "fx-2"],
+      ["fx-7", "fx-8"],
+    ];
+    const strokes = [strokeOn("movers", PROGRAMMED, 1), each(2, "singer", left!), each(3, "dancer", right!)];
+    const show = smallShow([singer(), dancer, ...listWithCard("two", [{ inSeconds: 0, strokes }])]);
+    const begin: readonly ((bench: EngineOnBench) => void)[] = [
+      (bench) => bench.play({ type: "go", playbackId: "card-two" }),
+      (bench) => bench.sketch("ann", { a: strokes[0]!, b: strokes[1]!, c: strokes[2]! }),
+    ];
+    const edits: readonly ((bench: EngineOnBench) => void)[] = [
+      (bench) => {
+        const [id] = Object.keys(bench.engine.show.get("cue", "two-1")!.strokes);
+        bench.change([setChange("two-1", ["strokes", id!, "parts", "Dimmer"], { from: undefined, to: part([0.5]) })]);
+      },
+      (bench) =>
+        bench.sketch("ann", {
+          a: { ...strokes[0]!, parts: { ...PROGRAMMED, Dimmer: part([0.5]) } },
+          b: strokes[1]!,
+          c: strokes[2]!,
+        }),
+    ];
+    for (const [index, start] of begin.entries()) {
+      const bench = new EngineOnBench(show);
+      start(bench);
+      frames(bench, 1.2);
+      const steps: readonly (readonly [seconds: number, act: () => void])[] = [
+        [0.4, () => bench.play(off(true, "dancer"))],
+        [0.5, () => bench.play(off(true, "singer"))],
+        [0.4, () => edits[index]!(bench)],
+        [0.3, () => bench.play(off(false, "singer"))],
+        [0.3, () => bench.change([{ op: "add", record: fixture(14) }])],
+        [0.2, () => bench.play(off(false, "dancer"))],
+      ];
+      for (const [seconds, act] of steps) {
+        let before = [1, 8].map((mover) => anglesOf(bench, mover));
+        act();
+        for (let left = Math.round(seconds / FRAME); left > 0; left--) {
+          bench.t += FRAME;
+          const now = [1, 8].map((mover) => anglesOf(bench, mover));
+          now.forEach(({ pan, tilt }, index) => {
+            expect(Math.abs(pan - before[index]!.pan)).toBeLessThan(3);
+            expect(Math.abs(tilt - before[index]!.tilt)).toBeLessThan(3);
+          });
+          before = now;
+        }
+      }
+      frames(bench, 2.2);
+      expect(missOf(bench, 1, at(1, 4, 1.5))).toBeLessThan(0.02);
+      expect(missOf(bench, 8, at(6, 4, 1.5))).toBeLessThan(0.02);
+      expect(lightOf(bench, 1)).toBeCloseTo(0.5, 3);
+    }
   });
 
   it("are named one by one: of heads between two those let go that look at one whom nobody is to follow", () => {

@@ -1,5 +1,5 @@
 import { staleReaders } from "./stale-readers";
-import { comingSoftly } from "./come-softly";
+import { comingSoftly, goOnSoftly } from "./come-softly";
 import { playbackSource, revisedSource, lostSources, sketchSource } from "./make-source";
 import { saysTheSame } from "./same-rows";
 import { coatOfId } from "../playback/coat";
@@ -38,7 +38,11 @@ export function reviseReaders(changed: readonly ShowRecord[], of: Revision): voi
   const { before, at, show, stack, t, context, mergeFor, takeSketch } = of;
   const ids = new Set(changed.map(({ id }) => id));
   const { stale, softly, followed } = staleReaders(changed, before, show);
-  const coming = (present: Source, next: Source): Source => (followed ? comingSoftly(present, next, at, context()) : next);
+  const coming = (present: Source, next: Source): Source => {
+    const { htpCount } = show.rig;
+    if (!followed) return goOnSoftly(present, next, htpCount);
+    return comingSoftly(present, next, at, { merged: context().merged, htpCount });
+  };
   const isStale = (source: Source): boolean =>
     !source.lettingGo && (ids.has(source.id) || stale(source, show.get("playback", source.id)?.listId));
   // What lamps that hang elsewhere make no difference to goes on as it is.

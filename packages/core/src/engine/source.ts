@@ -13,6 +13,8 @@ import type { ClockReader } from "./flat-motions";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
+const NO_TIMINGS: ReadonlySet<number> = new Set();
+
 const NEVER_PAUSED = { since: null, heldSeconds: 0 } as const;
 
 /** From the lowest to the topmost; sketches lie at SKETCH_RANK. */
@@ -57,6 +59,8 @@ export class Source {
   travel: ReadonlyMap<number, Float32Array> = NO_TRAVEL;
   /** What moves on beneath until this has arrived. */
   beneath: Beneath | null = null;
+  /** Timings of rows that come softly in the midst of the run: edits don't cut them short. */
+  soft: ReadonlySet<number> = NO_TIMINGS;
   /** Seconds by which fades are behind because they were paused, and since when they are. */
   pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
   /** The part done of each distinct timing. */
@@ -176,9 +180,9 @@ export class Source {
   }
 
   #goOnIn(next: Source): Source {
-    const { weight, settled, pause, leavesByHand } = this;
+    const { weight, settled, pause, leavesByHand, soft } = this;
     next.lieLike(this);
-    Object.assign(next, { weight, settled, pause, leavesByHand });
+    Object.assign(next, { weight, settled, pause, leavesByHand, soft });
     next.progress.set(this.progress);
     next.motions.goOnFrom(this.motions);
     next.follows.goOnFrom(this.follows);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { at, target } from "../testing/follow-show";
 import { fixture, showOf, TEST_PROFILES } from "../testing/small-show";
 import { namedThings, thingsNamed } from "./find-anything";
 
@@ -16,6 +17,14 @@ describe("finding anything", () => {
     expect(found("  ")).toEqual([]);
     expect(found("[.*")).toEqual([]);
     expect(thingsNamed(things, "r", 2)).toHaveLength(2);
+  });
+
+  it("leads to songs, which begin, and to whom heads follow", () => {
+    const song = { id: "s1", kind: "song" as const, version: 1, name: "Waltz", rank: 1, listId: null, pageId: null };
+    expect(namedThings(showOf([song, target("voice", at(0, 0, 0))])).map(({ kind, name, leads }) => [kind, name, leads])).toEqual([
+      ["song", "Waltz", { to: "song", songId: "s1" }],
+      ["target", "voice", { to: "path", path: "/rig/targets" }],
+    ]);
   });
 
   it("offers each lamp with the heads that it has", () => {

@@ -11,6 +11,7 @@ export type FoundLeads =
   | { readonly to: "preset"; readonly presetId: string }
   | { readonly to: "cue"; readonly listId: string; readonly cueId: string | null }
   | { readonly to: "macro"; readonly macroId: string }
+  | { readonly to: "song"; readonly songId: string }
   | { readonly to: "path"; readonly path: string };
 
 /** Something of the show by its name, and what going to it does. */
@@ -57,6 +58,10 @@ export function namedThings(show: Show): FoundThing[] {
       }),
     ),
     ...show.all("macro").map(({ id, name }) => thing("macro", id, { name, does: "runs it", leads: { to: "macro", macroId: id } })),
+    ...show.all("song").map(({ id, name }) => thing("song", id, { name, does: "begins it", leads: { to: "song", songId: id } })),
+    ...show
+      .all("target")
+      .map(({ id, name }) => thing("target", id, { name, does: "opens the targets in Rig", leads: { to: "path", path: "/rig/targets" } })),
     ...show
       .all("person")
       .map(({ id, name }) => thing("person", id, { name, does: "opens the people in Crew", leads: { to: "path", path: "/crew/people" } })),
