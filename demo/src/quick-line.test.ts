@@ -34,6 +34,7 @@ const WRITTEN: readonly string[] = [
   "blackout off",
   "curtain up in 3",
   "hold targets",
+  "nobody follows",
   "pace 1.5",
   "rinse Left ribs",
   "run Quiet house",
