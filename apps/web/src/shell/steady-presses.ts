@@ -19,7 +19,8 @@ export function steadyPresses(root: Document): () => void {
     const { on, x, y } = down;
     down = null;
     const hit = root.elementFromPoint(clientX, clientY);
-    if (!on.isConnected || on.contains(hit) || Math.hypot(clientX - x, clientY - y) > STILL_PIXELS) return;
+    // Of what lies in the same label the browser's own click finds its way.
+    if (!on.isConnected || (on.closest("label") ?? on).contains(hit) || Math.hypot(clientX - x, clientY - y) > STILL_PIXELS) return;
     // Counted as a pointer's, so that what acted when it was pressed doesn't act again.
     on.dispatchEvent(new MouseEvent("click", { bubbles: true, cancelable: true, view: root.defaultView, detail: 1, clientX, clientY }));
   };
