@@ -161,7 +161,7 @@ describe("the second half of a double click", () => {
     await page.goto(`${vexa.url}/perform/page-main`);
     await page.getByRole("button", { name: "For 0 lists…" }).click();
     const tick = page.getByRole("checkbox", { name: "Lanterns by hand" });
-    await tick.waitFor();
+    await tick.scrollIntoViewIfNeeded();
     await pause(450);
     const box = (await tick.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

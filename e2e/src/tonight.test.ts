@@ -138,7 +138,7 @@ describe("tonight", () => {
     await hand.getByRole("option", { name: /Waltz/ }).first().waitFor();
     await search.press("Enter");
     await hand.getByRole("link", { name: "Perform" }).click();
-    await tonight().getByText("5 of 5").waitFor();
+    await tonight().getByText("4 of 5").waitFor();
     await hand.keyboard.press("Control+k");
     await search.fill("song night bloom");
     await search.press("Enter");
