@@ -88,6 +88,10 @@ describe("words of a target", () => {
     expect(commandOf(own, message("/person/3", 1, 2, 3))).toBeNull();
     expect(commandOf(own, message("/person/3/xyz", 1, 2))).toBeNull();
     expect(commandOf(own, message("/person/3/xyz", 600, 0, 0))).toBeNull();
+    // Whatever stands in a record: what an address means here nobody takes away.
+    const taken = { ...target, address: "/vexa/resync-all" };
+    const sly = new Show(new Map<string, ShowRecord>([...tracked.records, [target.id, taken]]));
+    expect(commandOf(sly, message("/vexa/resync-all", 1, 2, 3))).toEqual({ type: "resync-all" });
   });
 
   it("say nothing when they aren't three numbers, lie off any stage, or nobody is called so", () => {

@@ -57,8 +57,9 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   return (act === "go" || act === "let-go") && pressed ? { type: act, playbackId: card.id } : null;
 }
 
-/** The target that is heard at an address of its own. */
+/** The target that is heard at an address of its own: none that means something else here. */
 function targetAt(show: Show, address: string): Target | undefined {
+  if (address.startsWith("/vexa/")) return undefined;
   return show.all("target").find((target) => target.address === address);
 }
 

@@ -3,7 +3,7 @@ import { targetOffIdOf } from "../follow/target-off";
 import type { Target } from "../follow/target";
 import { isLost, targetStateIdOf } from "../follow/target-state";
 import type { Show } from "../show/show";
-import type { Part } from "../stroke/stroke";
+import { partReads } from "../stroke/part-reads";
 import type { Seconds } from "../units/units";
 
 /** The targets that a list's cues follow and that nobody follows now, or of which nothing is heard. */
@@ -22,14 +22,7 @@ export function unfollowedByList(
   return { off: targets.filter(isOff), lost: targets.filter((target) => !isOff(target) && silent(target)) };
 }
 
+/** Also by way of presets. */
 function followedIn({ strokes }: Cue, show: Show): string[] {
-  const parts = Object.values(strokes).flatMap(({ parts: own }) => own["Position"] ?? []);
-  return parts.flatMap((part) => [part, ...presetParts(part, show)]).flatMap(({ follow }) => follow?.targetIds ?? []);
-}
-
-function presetParts({ presets }: Part, show: Show): Part[] {
-  return (presets?.ids ?? []).flatMap((id) => {
-    const preset = show.preset(id);
-    return preset ? [preset.universal, ...Object.values(preset.perProfile)].flatMap((scope) => scope["Position"] ?? []) : [];
-  });
+  return Object.values(strokes).flatMap(({ parts }) => Object.values(parts).flatMap((part) => partReads(part, show)));
 }
