@@ -55,6 +55,8 @@ const WITHOUT_DATABASE = [
   "output/to-many",
   "player/player",
   "process/post",
+  "process/settings",
+  "storage/guarded-storage",
   "input/wing-link",
   "session/audience",
   "session/inbox",

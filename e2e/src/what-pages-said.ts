@@ -2,14 +2,15 @@ import { afterEach } from "vitest";
 import { openBrowsers } from "./browser";
 
 const MOST_LINES = 70;
+const MOST_FAILURES = 3;
 
-let said = false;
+let said = 0;
 
-/** The first failure of a story says with its error what stood on each page: where it ran nobody can look any more. */
+/** The first failures of a story say with its error what stood on each page: where it ran nobody can look any more. */
 afterEach(async ({ task }) => {
   const [error] = task.result?.state === "fail" ? (task.result.errors ?? []) : [];
-  if (!error || said) return;
-  said = true;
+  if (!error || said >= MOST_FAILURES) return;
+  said += 1;
   const pages = openBrowsers().flatMap((browser) => browser.contexts().flatMap((context) => context.pages()));
   for (const page of pages) {
     const words = await page

@@ -24,8 +24,19 @@ export function sacnTargets(text: string): SacnTarget[] {
     });
 }
 
+/** What a log says of an error. Drivers hang their connections on theirs, with keys and all. */
+export const withoutBaggage = ({ name, message, stack, code }: Error & { code?: unknown }): object => ({
+  type: name,
+  message,
+  code,
+  stack,
+});
+
 export function logger(part: string): Logger {
-  return pino({ level: process.env["VEXA_LOG"] ?? "warn", base: { part, pid: process.pid } }, pino.destination({ fd: 2, sync: true }));
+  return pino(
+    { level: process.env["VEXA_LOG"] ?? "warn", base: { part, pid: process.pid }, serializers: { err: withoutBaggage } },
+    pino.destination({ fd: 2, sync: true }),
+  );
 }
 
 /** Where the parts meet: told to both by whoever starts them. */

@@ -4,10 +4,17 @@ import { StorageAway, type Commit, type DoorStorage, type FoundUndo } from "./co
 
 const LOOK_EVERY_MS = 1000;
 const LOOK_WITHIN_MS = 1500;
+const STEP_MS = 100;
+
+/** That much time in steps: while this process stands still no more than one of them passes, so that nobody else is blamed for it. */
+async function inSteps(ms: number): Promise<void> {
+  for (let passed = 0; passed < ms; passed += STEP_MS) await new Promise((resolve) => setTimeout(resolve, STEP_MS).unref());
+}
 
 /**
  * Keeps people from waiting for a database that is away: after a write that failed, everything is refused at once until a small write has
- * gone through again. Tells when it goes and when it is back.
+ * gone through again. Where a small write is only slow, what comes waits for its end: a moment's hiccup refuses nothing. Tells when the
+ * database goes and when it is back.
  */
 export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> implements DoorStorage {
   readonly #storage: DoorStorage;
@@ -16,6 +23,8 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
   readonly #term: number | null;
   #here = true;
   #looking = false;
+  /** The small write that an absence began with, while nothing has failed yet. */
+  #slow: Promise<boolean> | null = null;
   #tookMs: number | null = null;
   readonly #timer: NodeJS.Timeout;
 
@@ -50,11 +59,14 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
   }
 
   async #guarded<T>(work: () => Promise<T>): Promise<T> {
-    if (!this.#here) throw new StorageAway("the database is away");
+    if (!this.#here && !(await this.#slow)) throw new StorageAway("the database is away");
     try {
       return await work();
     } catch (error) {
-      if (error instanceof StorageAway) void this.#look();
+      if (error instanceof StorageAway) {
+        this.#slow = null;
+        void this.#look();
+      }
       throw error;
     }
   }
@@ -70,11 +82,14 @@ export class GuardedStorage extends EventEmitter<{ here: [here: boolean] }> impl
         ([, written]: [unknown, number]) => written > 0,
         () => false,
       );
-    const late = new Promise<boolean>((resolve) => setTimeout(() => resolve(false), LOOK_WITHIN_MS).unref());
-    this.#set(await Promise.race([query, late]));
-    this.#tookMs = performance.now() - begun;
+    const found = await Promise.race([query, inSteps(LOOK_WITHIN_MS).then(() => "slow" as const)]);
+    if (found === "slow" && this.#here) this.#slow = query;
+    this.#set(found === true);
     // One look at a time, also while one hangs.
-    await query;
+    const written = await query;
+    this.#slow = null;
+    this.#set(written);
+    this.#tookMs = performance.now() - begun;
     this.#looking = false;
   }
 
