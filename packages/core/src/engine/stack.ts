@@ -3,6 +3,15 @@ import type { Seconds } from "../units/units";
 import type { ClockReader } from "./flat-motions";
 import { SKETCH_RANK, type Source } from "./source";
 
+const NOBODY: readonly Source[] = [];
+
+function markRidersOf(sources: readonly Source[], moved: Blocks): void {
+  for (let at = 0; at < sources.length; at++) {
+    const { targets } = sources[at]!.compiled.riders;
+    for (let rider = 0; rider < targets.length; rider++) moved.mark(targets[rider]!);
+  }
+}
+
 /** All that contributes to the stage, from the lowest to the topmost: by rank, and within a rank by start or last touch. */
 export class Stack {
   /** Playbacks and what they leave behind, in the order in which they were started. */
@@ -11,6 +20,8 @@ export class Stack {
   #sketches: readonly Source[] = [];
   #order: Source[] = [];
   #rides = false;
+  /** Those whose riders were marked last: what is gone by now rides no more, and has moved, too. */
+  #marked: readonly Source[] = NOBODY;
 
   get playing(): readonly Source[] {
     return this.#playing;
@@ -66,13 +77,11 @@ export class Stack {
     for (let at = 0; at < this.#order.length; at++) this.#order[at]!.clampRiders(values);
   }
 
-  /** Marks all that something rides on. */
+  /** Marks all that something rides on, or did when it was asked last. */
   markRiders(moved: Blocks): void {
-    if (!this.#rides) return;
-    for (let at = 0; at < this.#order.length; at++) {
-      const { targets } = this.#order[at]!.compiled.riders;
-      for (let rider = 0; rider < targets.length; rider++) moved.mark(targets[rider]!);
-    }
+    if (this.#marked !== this.#order) markRidersOf(this.#marked, moved);
+    if (this.#rides) markRidersOf(this.#order, moved);
+    this.#marked = this.#rides ? this.#order : NOBODY;
   }
 
   dropGone(): void {
