@@ -48,6 +48,7 @@ const WITHOUT_DATABASE = [
   "engine-host/last-frame",
   "http/parsers",
   "input/osc-input",
+  "input/otp-points",
   "input/sacn-inputs",
   "input/timecode-input",
   "output/artnet-nodes",

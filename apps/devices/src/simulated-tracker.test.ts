@@ -1,6 +1,7 @@
 import osc from "osc";
 import { describe, expect, it } from "vitest";
-import { packetsOf, PERFORMERS, walkedTo, wordsAt } from "./simulated-tracker";
+import { otp } from "@vexa/formats";
+import { otpPacketOf, packetsOf, PERFORMERS, walkedTo, wordsAt } from "./simulated-tracker";
 
 describe("a simulated tracker", () => {
   const times = Array.from({ length: 3000 }, (_, index) => index / 30);
@@ -35,5 +36,22 @@ describe("a simulated tracker", () => {
   it("speaks OSC (oracle: npm osc 2.4.5)", () => {
     const [packet] = packetsOf([{ name: "Lead voice", x: 1.5, y: -2.25, z: 1.5 }]);
     expect(osc.readPacket(packet!, { metadata: false })).toMatchObject({ address: "/vexa/target/Lead_voice", args: [1.5, -2.25, 1.5] });
+  });
+
+  it("speaks OTP: one packet, a point for each whom it sees, by number", () => {
+    const words = [
+      { name: "Strings", x: 1.5, y: -2.25, z: 1.5 },
+      { name: "Drum", x: 0, y: 0, z: 1 },
+    ];
+    expect(otp.decode(otpPacketOf(words, 2.5, 7))).toMatchObject({
+      ok: true,
+      value: {
+        ...{ system: 1, folio: 7 },
+        points: [
+          { group: 1, point: 2, micros: 2_500_000, place: [1.5, -2.25, 1.5] },
+          { group: 1, point: 4, place: [0, 0, 1] },
+        ],
+      },
+    });
   });
 });

@@ -1,5 +1,5 @@
 import { seededRandom } from "@vexa/core";
-import { osc } from "@vexa/formats";
+import { osc, otp } from "@vexa/formats";
 
 /** One who walks about a stage: a slow round about a middle, in metres, and how tall what they carry is. */
 interface Performer {
@@ -54,4 +54,17 @@ export function packetsOf(words: readonly Word[]): Uint8Array[] {
   return words.map(({ name, x, y, z }) =>
     osc.encode({ address: `/vexa/target/${name.replaceAll(" ", "_")}`, arguments: [x, y, z].map((value) => ({ type: "f", value })) }),
   );
+}
+
+/** Names this tracker for ever. */
+const CID = Uint8Array.from({ length: 16 }, (_, at) => 0x5e ^ (at * 29));
+
+/** These words as one OTP packet: system 1, group 1, and a point for each performer from 1 on. */
+export function otpPacketOf(words: readonly Word[], t: number, folio: number): Uint8Array {
+  const points = words.map(({ name, x, y, z }) => ({
+    ...{ priority: 100, group: 1, micros: Math.round(t * 1e6) },
+    point: 1 + PERFORMERS.findIndex((performer) => performer.name === name),
+    place: [x, y, z] as const,
+  }));
+  return otp.encode({ cid: CID, name: "Vexa tracker", folio, system: 1, points });
 }

@@ -32,7 +32,7 @@ async function serve(): Promise<void> {
   const lines = [
     ...addresses(settings, running),
     running.seeded ? "A demo show was put into the empty database." : "Your show is as you left it.",
-    running.oscPort === null ? "OSC isn't heard." : `OSC is heard on 127.0.0.1:${running.oscPort}.`,
+    running.oscPort === null ? "OSC isn't heard." : `OSC is heard on ${process.env["VEXA_OSC_HOST"] ?? "127.0.0.1"}:${running.oscPort}.`,
     "Demo sign-ins (they work only while the server stays on loopback):",
     ...DEMO_SIGN_INS.map(({ signInName, password }) => `  ${signInName.padEnd(10)} ${password}`),
   ];

@@ -6,6 +6,7 @@ export * as msc from "./midi/show-control";
 export * as mtc from "./mtc/message";
 export * as mvr from "./mvr/index";
 export * as osc from "./osc/message";
+export * as otp from "./otp/message";
 export * as sacn from "./sacn/packet";
 export * as showFile from "./show-file/index";
 export * as usitt from "./usitt/cues";

@@ -2,7 +2,7 @@ import { createSocket } from "node:dgram";
 import { pino } from "pino";
 import { afterEach, describe, expect, it } from "vitest";
 import { plainTracking, Show, type PlayCommand, type ShowRecord } from "@vexa/core";
-import { osc } from "@vexa/formats";
+import { osc, otp } from "@vexa/formats";
 import { understory } from "@vexa/demo";
 import { WingLink } from "./wing-link";
 import { commandOf, openOsc, type OscInput } from "./osc-input";
@@ -190,5 +190,50 @@ describe("OSC over UDP", () => {
     const levels = heard.filter((command) => command.type === "level");
     expect(levels.length).toBeLessThan(9000);
     expect(levels.at(-1)!.level).toBeCloseTo(0.1 + 8999 / 1e5, 5);
+  });
+
+  it("takes points of OTP at the same port, from whom the lead has let in, and the newest of a flood", async () => {
+    const voice = { id: "target-1", kind: "target" as const, version: 1, name: "Voice", home: { x: 0, y: 2, z: 1.6 }, smoothSeconds: 0 };
+    const tracked = new Show(
+      new Map<string, ShowRecord>([...show.records, [voice.id, { ...voice, otp: { system: 1, group: 1, point: 9 } }]]),
+    );
+    const heard: PlayCommand[] = [];
+    const strangers: string[] = [];
+    input = await openOsc({
+      ...{ host: "127.0.0.1", port: 0, show: () => tracked, mtc: () => undefined, log: pino({ level: "silent" }) },
+      play: (_, command) => {
+        heard.push(command);
+        return Promise.resolve({ ok: true, seq: 0, note: null });
+      },
+      stranger: (address, said) => strangers.push(`${address} ${said}`),
+      wings: new WingLink(
+        () => tracked,
+        () => undefined,
+      ),
+    });
+    const { port } = input;
+    const at = (x: number): Uint8Array => {
+      const point = { priority: 100, group: 1, point: 9, micros: Math.round(x * 1e6), place: [x, 0, 1.6] as const };
+      return otp.encode({ cid: new Uint8Array(16), name: "a tracker", folio: 0, system: 1, points: [point] });
+    };
+    const send = (from: ReturnType<typeof createSocket>, packet: Uint8Array): Promise<void> =>
+      new Promise((resolve) => from.send(packet, port, "127.0.0.1", () => resolve()));
+    const other = createSocket("udp4");
+    await new Promise<void>((resolve) => other.bind(0, "127.0.0.3", resolve));
+    await send(other, at(7));
+    for (let wait = 0; wait < 100 && strangers.length < 1; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
+    other.close();
+    expect([strangers, heard]).toEqual([["127.0.0.3 OTP system 1"], []]);
+    const sender = createSocket("udp4");
+    await send(sender, Uint8Array.from(at(1)).fill(255, 12));
+    for (let step = 1; step <= 5000; step++) {
+      await send(sender, at(step / 1000));
+      if (step % 250 === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+    const last = (): number | null => (heard.at(-1)?.type === "target-at" ? (heard.at(-1) as { place: { x: number } }).place.x : null);
+    for (let wait = 0; wait < 1000 && last() !== 5; wait++) await new Promise((resolve) => setTimeout(resolve, 10));
+    sender.close();
+    expect(last()).toBe(5);
+    expect(heard.length).toBeLessThan(5000);
   });
 });

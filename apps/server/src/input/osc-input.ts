@@ -2,31 +2,30 @@ import { createSocket, type RemoteInfo, type Socket } from "node:dgram";
 import type { Logger } from "pino";
 import {
   actorOf,
-  heardPlace,
   MAX_BPM,
   MIN_BPM,
   MOST_PACE_SECONDS,
-  placeOnStage,
-  trackingOf,
   type Answer,
+  type Device,
   type Person,
   type PlayCommand,
   type Show,
   type Target,
 } from "@vexa/core";
-import { osc } from "@vexa/formats";
-import { Inbox, Turns, type InboxLimits } from "../session/inbox";
+import { osc, otp } from "@vexa/formats";
+import { Inbox, Turns, type InboxLimits, type Waiting } from "../session/inbox";
+import { heardOf } from "./heard-target";
+import { OtpGroups } from "./otp-groups";
+import { OtpPoints } from "./otp-points";
 import type { WingLink } from "./wing-link";
 
 /** Messages of one device: a wing sends a few hundred a second, a loop sends millions. */
 const OSC_LIMITS: InboxLimits = { waiting: 2000, burst: 500, aSecond: 500 };
 
-const MOST_METRES = 1000;
-
 /** What an OSC message asks for, or null when it asks for nothing here. Names are compared without case; spaces may be written as `_`. */
 export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | null {
   const own = targetAt(show, message.address);
-  if (own) return heardOf(show, own, message);
+  if (own) return placeOf(show, own, message);
   const [vexa, kind, name, act, ...more] = message.address.slice(1).split("/");
   if (vexa !== "vexa" || more.length > 0) return null;
   const number = osc.numberOf(message);
@@ -43,7 +42,7 @@ export function commandOf(show: Show, message: osc.OscMessage): PlayCommand | nu
   }
   if (kind === "target" && name !== undefined && act === undefined) {
     const target = show.all("target").find((entry) => matches(entry, name));
-    return target ? heardOf(show, target, message) : null;
+    return target ? placeOf(show, target, message) : null;
   }
   if (name === undefined || act === undefined) return null;
   if (kind === "master") {
@@ -63,14 +62,10 @@ function targetAt(show: Show, address: string): Target | undefined {
   return show.all("target").find((target) => target.address === address);
 }
 
-/** Where a target is, read as the show says; null where three numbers that can be on a stage aren't there. */
-function heardOf(show: Show, { id }: Target, { arguments: args }: osc.OscMessage): PlayCommand | null {
+/** Three numbers that can be a place on the stage, or null. */
+function placeOf(show: Show, target: Target, { arguments: args }: osc.OscMessage): PlayCommand | null {
   const [first, second, third] = args.map((argument) => (argument.type === "f" || argument.type === "i" ? argument.value : NaN));
-  if (args.length !== 3) return null;
-  const tracking = trackingOf(show);
-  const place = placeOnStage(tracking, heardPlace(tracking, [first!, second!, third!]));
-  const isOnStage = [place.x, place.y, place.z].every((metres) => Math.abs(metres) <= MOST_METRES);
-  return isOnStage ? { type: "target-at", targetId: id, place } : null;
+  return args.length === 3 ? heardOf(show, target, [first!, second!, third!]) : null;
 }
 
 function masterCommand(
@@ -103,12 +98,16 @@ function matches({ id, name }: { id: string; name: string }, wanted: string): bo
 /** OSC that is being heard. */
 export interface OscInput {
   readonly port: number;
+  /** Hears the groups of the points that are targets by now. */
+  take(show: Show): void;
   close(): Promise<void>;
 }
 
 export interface OscOptions {
   readonly host: string;
   readonly port: number;
+  /** Where OTP's groups are heard, too. */
+  readonly otpAt?: string | undefined;
   readonly show: () => Show;
   readonly play: (actor: Person, command: PlayCommand) => Promise<Answer>;
   /** MIDI Time Code, message by message, as a blob of `/vexa/mtc`. */
@@ -120,7 +119,7 @@ export interface OscOptions {
 }
 
 /**
- * Listens for OSC over UDP on one address. What a device asks for that the lead has let in is done as its role lets it; others are told of
+ * Listens for OSC and OTP over UDP on one address. What a device asks for that the lead has let in is done as its role lets it; others are told of
  * and not heard. Packets that can't be read change nothing.
  */
 export async function openOsc(of: OscOptions): Promise<OscInput> {
@@ -136,31 +135,34 @@ export async function openOsc(of: OscOptions): Promise<OscInput> {
     inboxes.set(deviceId, inbox);
     return inbox;
   };
-  socket.on("message", (packet, from) => {
-    const messages = osc.decode(packet);
-    if (!messages.ok) {
-      of.log.debug({ why: messages.error.details }, "an OSC packet was left out");
-      return;
-    }
-    const device = of
+  const points = new OtpPoints();
+  const deviceAt = (address: string): Device | undefined =>
+    of
       .show()
       .all("device")
-      .find(({ address }) => address === from.address);
-    if (!device) {
-      of.stranger(from.address, messages.value[0]?.address ?? "");
-      return;
-    }
-    const inbox = inboxOf(device.id);
-    for (const message of messages.value) {
-      inbox.push({
-        ...faderOf(message, of.show()),
-        run: () => act(of, message, { from, actor: actorOf(device) }),
-        superseded: () => undefined,
-        refused: () => undefined,
-      });
-      turns.wake();
-    }
-  });
+      .find((device) => device.address === address);
+  const push = (device: Device, entry: Pick<Waiting, "supersedes" | "atZero" | "run">): void => {
+    inboxOf(device.id).push({ ...entry, superseded: () => undefined, refused: () => undefined });
+    turns.wake();
+  };
+  const hearOtp = (packet: Uint8Array, { address }: RemoteInfo): void => {
+    const read = otp.decode(packet);
+    if (!read.ok) return of.log.debug({ why: read.error.details }, "an OTP packet was left out");
+    const device = deviceAt(address);
+    if (!device) return of.stranger(address, `OTP system ${read.value.system}`);
+    for (const word of points.hear(of.show(), read.value, nowMs()))
+      push(device, { supersedes: `otp ${word.targetId}`, atZero: false, run: () => void of.play(actorOf(device), word) });
+  };
+  const hearOsc = (packet: Uint8Array, from: RemoteInfo): void => {
+    const messages = osc.decode(packet);
+    if (!messages.ok) return of.log.debug({ why: messages.error.details }, "an OSC packet was left out");
+    const device = deviceAt(from.address);
+    if (!device) return of.stranger(from.address, messages.value[0]?.address ?? "");
+    for (const message of messages.value)
+      push(device, { ...faderOf(message, of.show()), run: () => act(of, message, { from, actor: actorOf(device) }) });
+  };
+  // Whoever speaks OTP begins each packet so; OSC never does.
+  socket.on("message", (packet, from) => (otp.isOtp(packet) ? hearOtp(packet, from) : hearOsc(packet, from)));
   socket.on("error", (error) => of.log.warn(error, "OSC input"));
   await new Promise<void>((resolve, reject) => {
     socket.once("error", reject);
@@ -169,7 +171,18 @@ export async function openOsc(of: OscOptions): Promise<OscInput> {
       resolve();
     });
   });
-  return { port: socket.address().port, close: () => new Promise((resolve) => socket.close(() => resolve())) };
+  const { otpAt, log } = of;
+  const groups = otpAt === undefined ? null : new OtpGroups({ address: otpAt, hear: hearOtp, log });
+  const take = (show: Show): void => groups?.take(show.all("target"));
+  take(of.show());
+  return {
+    port: socket.address().port,
+    take,
+    close: async () => {
+      await groups?.close();
+      await new Promise<void>((resolve) => socket.close(() => resolve()));
+    },
+  };
 }
 
 /** One message of a device that has been let in. */

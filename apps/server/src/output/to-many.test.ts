@@ -13,11 +13,12 @@ describe.skipIf(!allowed)("outputs to many, and inputs from them", () => {
   it("send E1.31 to each universe's group with its discovery, and Art-Net to a broadcast address; a gone interface is told", () => {
     const script = `ip link set lo up && ip link set lo multicast on && ip route add 224.0.0.0/4 dev lo; exec npx tsx "${CHILD}"`;
     const said = execFileSync("unshare", ["-r", "-n", "sh", "-c", script], { encoding: "utf8", stdio: ["ignore", "pipe", "ignore"] });
-    const { received, health, heard, others } = JSON.parse(said) as {
+    const { received, health, heard, others, points } = JSON.parse(said) as {
       received: { by: string; octets: string }[];
       health: OutputHealth[];
       heard: InputHealth[];
       others: OtherSender[];
+      points: string[];
     };
     const by = (name: string): Buffer[] => received.filter((each) => each.by === name).map(({ octets }) => Buffer.from(octets, "hex"));
     // Oracle: npm sacn 4.6.2.
@@ -50,5 +51,7 @@ describe.skipIf(!allowed)("outputs to many, and inputs from them", () => {
     // Who else sends on that network is known by what it says.
     expect(others).toEqual([{ name: "Vexa test", universes: [1, 258] }]);
     expect(health.find(({ id }) => id === "output-groups")?.packets).toBeGreaterThan(5);
+    // Of OTP the group of a target's system is heard (P31: 239.159.1.system), and no other's.
+    expect(points).toEqual(["5: 1", "6: 2"]);
   });
 });

@@ -71,6 +71,8 @@ export function stageSettings(): StageServerOptions {
     standbys: { host: env["VEXA_STANDBY_HOST"] ?? "127.0.0.1", port: Number(env["VEXA_STANDBY_PORT"] ?? 0) },
     targets: sacnTargets(env["VEXA_SACN"] ?? "127.0.0.1:5568"),
     oscPort: env["VEXA_OSC_PORT"] === "off" ? null : Number(env["VEXA_OSC_PORT"] ?? 7331),
+    oscHost: env["VEXA_OSC_HOST"],
+    otpAt: env["VEXA_OTP_AT"],
     log: logger("stage"),
   };
 }

@@ -21,6 +21,8 @@ export interface StageServerOptions {
   readonly folder: string | null;
   readonly targets: readonly SacnTarget[];
   readonly oscPort: number | null;
+  readonly oscHost?: string | undefined;
+  readonly otpAt?: string | undefined;
   /** The component identifier of this one's streams; none = that of the show. */
   readonly cid?: string;
   /** What those who stand by for each other share. */
@@ -118,7 +120,7 @@ export class StageServer {
   async #begin(kept: KeptShow, { show, seq, open, host }: Beginning): Promise<void> {
     await this.#stage?.stop();
     await this.#journal?.close();
-    const { folder, targets, oscPort, cid, log } = this.#options;
+    const { folder, targets, oscPort, oscHost, otpAt, cid, log } = this.#options;
     const lastFrame = folder === null ? undefined : `${folder}/last-frame`;
     const last = lastFrame === undefined ? null : readLastFrame(lastFrame);
     const offset = Date.now() / 1000 - steadySeconds();
@@ -138,6 +140,8 @@ export class StageServer {
       cid: cid ?? kept.cid,
       name: kept.name,
       oscPort,
+      oscHost,
+      otpAt,
       log,
       unsaved: {
         ids: [...open.unsaved.map(([id]) => id), ...open.intended.flatMap(({ ids }) => ids)],

@@ -35,8 +35,12 @@ export interface StageOptions {
   readonly name: string;
   /** An engine that runs this show already, as a standby's. */
   readonly host?: EngineHost;
-  /** Where OSC is heard, on loopback: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
+  /** Where OSC and OTP are heard: 0 takes a free port, null hears none. A taken port is logged, and none is heard. */
   readonly oscPort: number | null;
+  /** This machine's address there; none = loopback. */
+  readonly oscHost?: string | undefined;
+  /** This machine's address at which OTP's multicast groups are heard, too; none = they aren't. */
+  readonly otpAt?: string | undefined;
   readonly journal?: DoorJournal;
   readonly unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
   /** The file in which the last frame is kept, and from which it goes on. */
@@ -110,6 +114,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       this.#nodes.take(now.all("output"));
       this.#inputs.take(now.all("input"));
       this.#others.take(now.all("output"), now.all("input"));
+      this.#osc?.take(now);
     };
     listen(show);
     this.door.on("changes", () => listen(this.door.show));
@@ -204,14 +209,15 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     await this.door.close();
   }
 
-  async #hearOsc({ oscPort, log }: StageOptions): Promise<void> {
+  async #hearOsc({ oscPort, oscHost, otpAt, log }: StageOptions): Promise<void> {
     if (oscPort === null) return;
     const until = performance.now() + OSC_PORT_WITHIN_MS;
     for (;;)
       try {
         this.#osc = await openOsc({
-          host: "127.0.0.1",
+          host: oscHost ?? "127.0.0.1",
           port: oscPort,
+          otpAt,
           show: () => this.show,
           play: (actor, command) => this.play(actor, command, undefined),
           mtc: (octets, actor) => this.#timecode.hear(octets, actor),

@@ -1,6 +1,8 @@
 import { createSocket } from "node:dgram";
-import { newInput, newOutput, Show, SLOTS, type OutputLine } from "@vexa/core";
-import { sacn } from "@vexa/formats";
+import { pino } from "pino";
+import { newInput, newOutput, newTarget, Show, SLOTS, type OutputLine } from "@vexa/core";
+import { otp, sacn } from "@vexa/formats";
+import { OtpGroups } from "../input/otp-groups";
 import { SacnOthers } from "../input/sacn-others";
 import { SacnInputs } from "../input/sacn-inputs";
 import { OutputLines } from "../output/output-lines";
@@ -39,6 +41,30 @@ const input = { ...newInput(new Show(new Map()), () => "1"), on: true, multicast
 inputs.take([input, { ...input, id: "input-elsewhere", universe: 2 }]);
 const others = new SacnOthers({ cid: new Uint8Array(16).fill(9), now: () => performance.now() / 1000 });
 others.take([], [input]);
+// Trackers' groups: those of targets alone, and no longer than they are some.
+const points: string[] = [];
+const groups = new OtpGroups({
+  address: "127.0.0.1",
+  hear: (packet) => {
+    const read = otp.decode(packet);
+    points.push(read.ok ? `${read.value.system}: ${read.value.points.map(({ point }) => point).join()}` : "nonsense");
+  },
+  log: pino({ level: "silent" }),
+});
+const person = newTarget(new Show(new Map()), () => "1");
+groups.take([{ ...person, otp: { system: 5, group: 1, point: 1 } }]);
+const tracker = createSocket("udp4");
+tracker.bind(0, "127.0.0.1", () => tracker.setMulticastInterface("127.0.0.1"));
+const place = { priority: 100, group: 1, micros: 1, place: [0, 0, 1] as const };
+const saysPoint = (system: number, point: number): void => {
+  const packet = otp.encode({ cid: new Uint8Array(16), name: "", folio: 0, system, points: [{ ...place, point }] });
+  tracker.send(packet, otp.OTP_PORT, otp.multicastGroup(system));
+};
+setTimeout(() => [5, 6].forEach((system) => saysPoint(system, 1)), 150);
+setTimeout(() => {
+  groups.take([{ ...person, otp: { system: 6, group: 1, point: 1 } }]);
+  setTimeout(() => [5, 6].forEach((system) => saysPoint(system, 2)), 100);
+}, 250);
 const lines = new OutputLines({ cid: new Uint8Array(16).fill(7), name: "Vexa test" });
 lines.take(
   [
@@ -57,5 +83,5 @@ while (performance.now() - begun < 500) {
   lines.send(frame, performance.now());
   await new Promise((resolve) => setTimeout(resolve, 23));
 }
-process.stdout.write(JSON.stringify({ received, health: lines.health(), heard: inputs.health(), others: others.heard() }));
+process.stdout.write(JSON.stringify({ received, health: lines.health(), heard: inputs.health(), others: others.heard(), points }));
 process.exit(0);

@@ -1,0 +1,14 @@
+import { heardPlace, placeOnStage, trackingOf, type PlayCommand, type Show, type Target } from "@vexa/core";
+
+const MOST_METRES = 1000;
+
+/** A word of a target. */
+export type HeardTarget = Extract<PlayCommand, { readonly type: "target-at" }>;
+
+/** Where a target is, of a tracker's three numbers, read as the show says; null where they can't be a place on a stage. */
+export function heardOf(show: Show, { id }: Target, numbers: readonly [number, number, number]): HeardTarget | null {
+  const tracking = trackingOf(show);
+  const place = placeOnStage(tracking, heardPlace(tracking, numbers));
+  const isOnStage = [place.x, place.y, place.z].every((metres) => Math.abs(metres) <= MOST_METRES);
+  return isOnStage ? { type: "target-at", targetId: id, place } : null;
+}
