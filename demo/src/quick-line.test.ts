@@ -34,12 +34,14 @@ const WRITTEN: readonly string[] = [
   "blackout off",
   "curtain up in 3",
   "hold targets",
+  "leave Voice to OSC",
   "nobody follows",
   "pace 1.5",
   "rinse Left ribs",
   "run Quiet house",
   "song Canopy drift",
   "song Night bloom",
+  "walk Voice",
 ];
 const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;
 const context = (of: Partial<LineContext> = {}): LineContext => {

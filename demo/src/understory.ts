@@ -48,6 +48,13 @@ const MACROS: readonly Macro[] = [
   },
 ];
 
+/** The way that Voice goes in the first song, as it was recorded: along the front and back behind the others. */
+const WALK_OF_VOICE = Array.from({ length: 25 }, (_, step) => {
+  const turn = (2 * Math.PI * step) / 24;
+  const [x, y] = [3 * Math.sin(turn), -0.2 - 0.8 * Math.cos(turn)];
+  return { x: Math.round(x * 1000) / 1000 + 0, y: Math.round(y * 1000) / 1000 + 0, z: 1.6 };
+});
+
 /** Those who play on this stage, where they begin; `./vexa tracker` walks them about. */
 const TARGETS: readonly Target[] = (
   [
@@ -63,6 +70,7 @@ const TARGETS: readonly Target[] = (
   name,
   home: { x, y, z },
   smoothSeconds: 0.15,
+  ...(name === "Voice" ? { walk: { points: WALK_OF_VOICE, stepSeconds: 0.6 } } : {}),
 }));
 
 const PEOPLE: readonly Person[] = [

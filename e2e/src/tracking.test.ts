@@ -87,8 +87,46 @@ describe("the space of a tracker", () => {
     await space.getByLabel("Tracker scale").press("Enter");
   });
 
-  it("hears a target at an address of its own, too, and changes nothing for whoever only watches", async () => {
-    const address = row("Voice").getByLabel("Heard in OSC as of Voice");
+  it("keeps a way about the stage, and goes it again when nobody is heard", async () => {
+    const horn = row("Horn");
+    for (const [x, y] of [
+      [-3, 2],
+      [-2, 2],
+    ] as const) {
+      talk("/vexa/target/horn", x, y, 1.5);
+      await now("Horn")
+        .getByText(`${x.toFixed(1)}, ${y.toFixed(1)}, 1.5`)
+        .waitFor();
+      if (x === -3) await horn.getByRole("button", { name: "Record" }).click();
+    }
+    await horn.getByRole("button", { name: /: end$/ }).click();
+    const walk = horn.getByRole("button", { name: /^Walk \d+ s$/ });
+    await walk.waitFor();
+    clearInterval(talking);
+    await now("Horn").getByText(/lost/).waitFor();
+    await walk.click();
+    await now("Horn").getByText("on its walk").waitFor();
+    // The next word of the tracker is for nothing; back at where it began it comes by itself.
+    talk("/vexa/target/horn", 5, 5, 1.5);
+    await now("Horn")
+      .getByText(/^-(2\.[5-9]|3\.0), 2\.0, 1\.5$/)
+      .waitFor();
+    await now("Horn").getByText("-2.0, 2.0, 1.5").waitFor();
+    await horn.getByRole("button", { name: "Leave to OSC" }).click();
+    await now("Horn").getByText("5.0, 5.0, 1.5").waitFor();
+    // Who never moved has no walk, and is told so.
+    await row("Drum").getByRole("button", { name: "Record" }).click();
+    await row("Drum")
+      .getByRole("button", { name: /^● 1 s: end$/ })
+      .click();
+    await message(page, /it stood still while it was recorded/).waitFor();
+    await horn.getByRole("button", { name: "Take the walk of Horn away" }).click();
+    await walk.waitFor({ state: "detached" });
+    clearInterval(talking);
+  });
+
+  it("hears a target at an address of its own or as a point of OTP, and changes nothing for whoever only watches", async () => {
+    const address = row("Voice").getByLabel("Heard as of Voice");
     await address.fill("/person/*");
     await address.press("Enter");
     await page
@@ -100,6 +138,21 @@ describe("the space of a tracker", () => {
     await page.getByText("all saved").waitFor();
     talk("/person/1", 1, 2, 1.6);
     await now("Voice").getByText("1.0, 2.0, 1.6").waitFor();
+    await address.fill("OTP 1/1");
+    await address.press("Enter");
+    await page
+      .getByText(/such as OTP 1\/1\/3/)
+      .first()
+      .waitFor();
+    await address.fill("otp 1/1/3");
+    await address.press("Enter");
+    await page.getByText(/unproven with other makers/).waitFor();
+    await page.getByText("all saved").waitFor();
+    clearInterval(talking);
+    talking = setInterval(() => words.sayPoint(3, -2, 1, 1.6), 100);
+    await now("Voice").getByText("-2.0, 1.0, 1.6").waitFor();
+    await now("Voice").getByText("heard as OTP 1/1/3").waitFor();
+    expect(await address.inputValue()).toBe("OTP 1/1/3");
     expect(page.errors).toEqual([]);
     const watcher = await signedIn(browser, vexa.url, "orla");
     await watcher.goto(`${vexa.url}/rig/targets`);

@@ -9,10 +9,12 @@ export {
   MOST_WIDTH as MOST_BEAM_WIDTH,
   WHEN_LOST,
   type Follow,
+  type OtpAddress,
   type Target,
   type WhenLost,
 } from "./follow/target";
 export { placeAt } from "./follow/target-path";
+export { MOST_WALK_POINTS, roundSeconds as walkRoundSeconds, WALK_STEP_SECONDS, type Walk } from "./follow/walk";
 export { targetOffIdOf, type TargetOff } from "./follow/target-off";
 export { isLost as isTargetLost, targetStateIdOf, type TargetState } from "./follow/target-state";
 export { lostChanged as targetsLostChanged, type TargetCommand } from "./playing/play-targets";
@@ -31,4 +33,13 @@ export {
 export { heardPlace, placeOnStage, plainTracking, TRACKING_ID, type KnownPoint, type Tracking } from "./follow/tracking";
 export { unfollowedByList } from "./questions/unfollowed-by-list";
 export { followedNames, followWords, targetsNamed } from "./questions/targets-named";
-export { newTarget, TARGET_FIELDS, targetText, targetWhenLost, typedTarget, type TargetField } from "./edits/target-edits";
+export {
+  newTarget,
+  otpText,
+  recordedWalk,
+  TARGET_FIELDS,
+  targetText,
+  targetWhenLost,
+  typedTarget,
+  type TargetField,
+} from "./edits/target-edits";

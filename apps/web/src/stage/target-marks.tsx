@@ -18,7 +18,7 @@ const TRAIL = 60;
 
 function wasHeardLately(client: ShowClient, { id }: Target): boolean {
   const state = client.view.get("targetState", targetStateIdOf(id));
-  return state !== null && client.now() - state.heardSeconds < LATELY_SECONDS;
+  return state !== null && (state.walk !== undefined || client.now() - state.heardSeconds < LATELY_SECONDS);
 }
 
 function pixelsOf(shown: Projection, place: Vector): string {

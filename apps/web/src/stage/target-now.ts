@@ -1,5 +1,6 @@
 import {
   isTargetLost,
+  otpText,
   placeAt,
   targetOffIdOf,
   targetStateIdOf,
@@ -32,7 +33,7 @@ export function targetNow(client: ShowClient, target: Target): TargetNow {
 /** What heads that follow it do meanwhile. */
 const LOST_HEADS: Readonly<Record<WhenLost, string>> = { beneath: "its heads let go", dark: "its heads are dark" };
 
-/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "not heard yet"; and before it that nobody follows. */
+/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "heard as OTP 1/1/3", "not heard yet"; and before it that nobody follows. */
 export function targetWords(client: ShowClient, target: Target): string {
   const now = targetNow(client, target);
   return now.off ? `nobody follows; ${heardWords(client, target, now)}` : heardWords(client, target, now);
@@ -42,7 +43,8 @@ function heardWords(client: ShowClient, target: Target, { state, lost }: TargetN
   if (!state) return "not heard yet";
   if (state.handId !== null) return `by hand, ${client.view.get("person", state.handId)?.name ?? "somebody"}`;
   if (state.held) return "held";
-  if (!lost) return "heard";
+  if (state.walk) return "on its walk";
+  if (!lost) return target.otp ? `heard as ${otpText(target.otp)}` : "heard";
   const since = `lost ${Math.round(client.now() - state.heardSeconds)} s`;
   return target.whenLost ? `${since}: ${LOST_HEADS[target.whenLost]}` : since;
 }

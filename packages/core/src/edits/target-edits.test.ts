@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { edit } from "../show/edit";
+import type { Show } from "../show/show";
 import { smallShow } from "../testing";
 import { target } from "../testing/follow-show";
 import { followWords, targetsNamed } from "../questions/targets-named";
@@ -24,11 +25,27 @@ describe("targets by hand", () => {
   });
 
   it("are typed: names, metres and seconds, with comma or point", () => {
-    expect(TARGET_FIELDS.map((field) => targetText(show.target("Strings")!, field))).toEqual(["Strings", "2", "1", "1.4", "0.2", ""]);
+    expect(TARGET_FIELDS.map((field) => targetText(show.target("Strings")!, field))).toEqual([
+      "Strings",
+      "2",
+      "1",
+      "1.4",
+      "0.2",
+      "",
+      "",
+      "",
+    ]);
     expect(typed("name", "  Lead voice ")).toBe("Lead voice");
     expect([typed("x", "-1,5"), typed("y", "2.25 m"), typed("z", "0")]).toEqual(["-1.5", "2.25", "0"]);
     expect(typed("smoothSeconds", "0,3 s")).toBe("0.3");
     expect([typed("address", " /person/3/xyz "), typed("address", "")]).toEqual(["/person/3/xyz", ""]);
+    expect([typed("mostSpeed", "4,5 m/s"), typed("mostSpeed", "0.1"), typed("mostSpeed", "")]).toEqual(["4.5", "0.1", ""]);
+    // Corners in any order.
+    expect([typed("within", "4, 3,2..-4,-2.5,0"), typed("within", " ")]).toEqual(["-4,-2.5,0..4,3,2", ""]);
+    expect([typed("address", "otp 1/2/ 3"), typed("address", "OTP200/60000/4294967295")]).toEqual([
+      "OTP 1/2/3",
+      "OTP 200/60000/4294967295",
+    ]);
   });
 
   it("refuse what can't be, and say why", () => {
@@ -50,6 +67,20 @@ describe("targets by hand", () => {
       ["address", "/person/*", "patterns"],
       ["address", `/${"x".repeat(120)}`, "without blanks"],
       ["address", "/vexa/target/strings", "their own meaning"],
+      ["mostSpeed", "0", "metres a second"],
+      ["mostSpeed", "51", "metres a second"],
+      ["mostSpeed", "fast", "metres a second"],
+      ["within", "1,2,3", "two corners"],
+      ["within", "1,2..3,4", "two corners"],
+      ["within", "1,2,3..4,5,6..7,8,9", "two corners"],
+      ["within", "1,2,3..4,5,x", "two corners"],
+      ["within", "0,0,0..0,0,1001", "two corners"],
+      ["address", "OTP 1/2", "such as OTP 1/1/3"],
+      ["address", "OTP 0/1/1", "such as OTP 1/1/3"],
+      ["address", "OTP 201/1/1", "up to 200, 60000"],
+      ["address", "OTP 1/60001/1", "such as OTP 1/1/3"],
+      ["address", "OTP 1/1/4294967296", "such as OTP 1/1/3"],
+      ["address", "otp", "such as OTP 1/1/3"],
     ] as const)
       expect(typed(field, text)).toContain(why);
     expect(typedTarget(show, "nobody", { field: "x", text: "1" }).ok).toBe(false);
@@ -59,6 +90,23 @@ describe("targets by hand", () => {
     expect(with1.ok && typedTarget(with1.value, "Strings", { field: "address", text: "/a" })).toMatchObject({
       error: { details: { why: "another target is heard there" } },
     });
+  });
+
+  it("are heard as a point of OTP or at an address, not both, and no two as the same point", () => {
+    const after = (of: Show, id: string, text: string): Show => {
+      const changes = typedTarget(of, id, { field: "address", text });
+      const done = edit(of, changes.ok ? changes.value : []);
+      return done.ok ? done.value : of;
+    };
+    const first = after(after(show, "Voice", "/a"), "Voice", "otp 1/2/3");
+    expect(first.target("Voice")).toMatchObject({ otp: { system: 1, group: 2, point: 3 } });
+    expect(first.target("Voice")).not.toHaveProperty("address");
+    expect(typedTarget(first, "Strings", { field: "address", text: "OTP 1/2/3" })).toMatchObject({
+      error: { details: { why: "another target is heard as that" } },
+    });
+    expect(after(first, "Strings", "OTP 1/2/4").target("Strings")).toHaveProperty("otp.point", 4);
+    expect(after(first, "Voice", "/b").target("Voice")).not.toHaveProperty("otp");
+    expect(after(first, "Voice", "").target("Voice")).not.toHaveProperty("otp");
   });
 
   it("say what heads do once they are lost, and no longer", () => {

@@ -1,6 +1,7 @@
 import type { Vector } from "../geometry/beam";
 import type { Seconds } from "../units/units";
 import type { TargetState } from "./target-state";
+import { walkAt } from "./walk";
 
 /** After so many times its own time a smoothed value is where it goes, to a tenth of a millimetre on any stage. */
 const ARRIVED_AFTER = 16;
@@ -10,11 +11,12 @@ export type PathPlace = Float64Array;
 export const newPathPlace = (): PathPlace => new Float64Array(6);
 
 /**
- * Where a target is at t: what was heard, through two low-passes of half the time each, one after the other. What comes out is always a
+ * Where a target is at t: on its walk, or what was heard, through two low-passes of half the time each, one after the other. What comes out is always a
  * mean of what was heard, so that it never overshoots; it depends on t alone, not on how often it is asked. Fills `into`.
  */
 export function pathAt(state: TargetState, smoothSeconds: Seconds, t: Seconds, into: PathPlace): void {
-  const { at, half, smooth, heardSeconds } = state;
+  const { at, half, smooth, heardSeconds, walk } = state;
+  if (walk) return walkAt(walk, t, into);
   const time = smoothSeconds / 2;
   const ratio = time > 0 ? Math.max(0, t - heardSeconds) / time : Infinity;
   const left = Math.exp(-ratio);
@@ -30,8 +32,8 @@ export function pathAt(state: TargetState, smoothSeconds: Seconds, t: Seconds, i
 }
 
 /** Whether time alone still moves it. */
-export function isGliding({ heardSeconds }: TargetState, smoothSeconds: Seconds, t: Seconds): boolean {
-  return t - heardSeconds < (ARRIVED_AFTER * smoothSeconds) / 2;
+export function isGliding({ heardSeconds, walk }: TargetState, smoothSeconds: Seconds, t: Seconds): boolean {
+  return walk !== undefined || t - heardSeconds < (ARRIVED_AFTER * smoothSeconds) / 2;
 }
 
 /** The state after a target was heard of at a moment. */

@@ -1,7 +1,9 @@
-import { fields, integerIn, nullable, numberIn, oneOf, textUpTo, yesOrNo, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, numberIn, oneOf, optional, textUpTo, yesOrNo, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Seconds } from "../units/units";
-import { LOST_AFTER_SECONDS, pointSchema, type Target } from "./target";
+import { pointSchema } from "./stage-point";
+import { LOST_AFTER_SECONDS, type Target } from "./target";
+import { runningWalkSchema, type RunningWalk } from "./walk";
 
 /** Where a target was heard of last. Kept through a restart, never undone. */
 export interface TargetState {
@@ -19,6 +21,8 @@ export interface TargetState {
   readonly held: boolean;
   /** Who moves it by hand; then nobody else does. */
   readonly handId: string | null;
+  /** It goes the way that was recorded, whatever is heard. */
+  readonly walk?: RunningWalk;
 }
 
 export function targetStateIdOf(targetId: string): string {
@@ -36,11 +40,12 @@ export const targetStateSchema: Schema<TargetState> = fields<TargetState>({
   heardSeconds: numberIn(0, 1e12),
   held: yesOrNo,
   handId: nullable(textUpTo(64)),
+  walk: optional(runningWalkSchema),
 });
 
-/** Nothing is heard of it any more, and nobody has it in hand or has it stand still. */
-export function isLost({ heardSeconds, held, handId }: TargetState, t: Seconds): boolean {
-  return t - heardSeconds > LOST_AFTER_SECONDS && !held && handId === null;
+/** Nothing is heard of it any more, nobody has it in hand or has it stand still, and it isn't on its walk. */
+export function isLost({ heardSeconds, held, handId, walk }: TargetState, t: Seconds): boolean {
+  return t - heardSeconds > LOST_AFTER_SECONDS && !held && handId === null && walk === undefined;
 }
 
 /** A target of which nothing has been heard. */

@@ -1,6 +1,8 @@
 import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Metres, Seconds } from "../units/units";
+import { pointSchema } from "./stage-point";
+import { walkSchema, type Walk } from "./walk";
 
 /** A moving point on stage with a name: a singer, a trolley. Content may say that heads follow it. */
 export interface Target {
@@ -16,7 +18,33 @@ export interface Target {
   readonly whenLost?: WhenLost;
   /** An OSC address at which it is heard besides its name's. */
   readonly address?: string;
+  /** A point of OTP (E1.59) as which it is heard. */
+  readonly otp?: OtpAddress;
+  /** A way that was recorded, for when nobody is to be heard: rehearsals, trackers that fail. */
+  readonly walk?: Walk;
+  /** It is never further out than this: what is heard from there counts as at the edge. */
+  readonly within?: StageBox;
+  /** Metres a second: what is heard to be faster comes after. */
+  readonly mostSpeed?: number;
 }
+
+/** A part of the stage, edges along its axes. */
+export interface StageBox {
+  readonly low: Vector;
+  readonly high: Vector;
+}
+
+export const [LEAST_SPEED, MOST_SPEED] = [0.1, 50] as const;
+
+/** Which point of a tracker's system: the three numbers that OTP names it by. */
+export interface OtpAddress {
+  readonly system: number;
+  readonly group: number;
+  readonly point: number;
+}
+
+/** Ranges of E1.59, from memory (P31 of 5-references.md). */
+export const MOST_OTP: OtpAddress = { system: 200, group: 60000, point: 4294967295 };
 
 /** What OSC 1.0 lets stand in an address; patterns aren't addresses. */
 export const OSC_ADDRESS = /^(\/[^\s#*,/?[\]{}]+)+$/;
@@ -30,9 +58,6 @@ export const MOST_SMOOTH_SECONDS = 3;
 /** A target that isn't heard of for so long is lost. */
 export const LOST_AFTER_SECONDS = 1;
 
-const metres = numberIn(-1000, 1000);
-export const pointSchema: Schema<Vector> = fields<Vector>({ x: metres, y: metres, z: metres });
-
 export const targetSchema: Schema<Target> = fields<Target>({
   id: textUpTo(64),
   kind: oneOf(["target"]),
@@ -42,6 +67,20 @@ export const targetSchema: Schema<Target> = fields<Target>({
   smoothSeconds: numberIn(0, MOST_SMOOTH_SECONDS),
   whenLost: optional(oneOf(WHEN_LOST)),
   address: optional(where(textUpTo(LONGEST_ADDRESS), (address) => (OSC_ADDRESS.test(address) ? null : "it must be an OSC address"))),
+  otp: optional(
+    fields<OtpAddress>({
+      system: integerIn(1, MOST_OTP.system),
+      group: integerIn(1, MOST_OTP.group),
+      point: integerIn(1, MOST_OTP.point),
+    }),
+  ),
+  walk: optional(walkSchema),
+  within: optional(
+    where(fields<StageBox>({ low: pointSchema, high: pointSchema }), ({ low, high }) =>
+      low.x <= high.x && low.y <= high.y && low.z <= high.z ? null : "its first corner must be the lower one",
+    ),
+  ),
+  mostSpeed: optional(numberIn(LEAST_SPEED, MOST_SPEED)),
 });
 
 /** How heads follow targets: part of a stroke, in place of a point. */

@@ -1,7 +1,7 @@
 import { fields, integerIn, listOf, numberIn, oneOf, yesOrNo, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Degrees } from "../units/units";
-import { pointSchema } from "./target";
+import { pointSchema } from "./stage-point";
 
 /** A place on stage, and what the tracker said while somebody stood there. */
 export interface KnownPoint {

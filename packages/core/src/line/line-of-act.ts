@@ -95,6 +95,11 @@ function write(command: PlayCommand, show: Show): ActLine | null {
     }
     case "target-hold":
       return once(command.on ? "hold targets" : "hold targets off");
+    case "target-walk":
+    case "target-free": {
+      const name = show.target(command.targetId)?.name;
+      return once(command.type === "target-walk" ? `walk ${name}` : `leave ${name} to OSC`);
+    }
     case "target-off": {
       const [first] = command.targetIds ?? [];
       const whom = first === undefined ? "" : ` ${show.target(first)?.name}`;

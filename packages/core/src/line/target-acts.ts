@@ -1,5 +1,5 @@
 import { does } from "./act-readers";
-import { named, type LineAct } from "./line";
+import { named, notRead, type LineAct } from "./line";
 
 /** What the quick line does with targets. */
 export const TARGET_ACTS: readonly LineAct[] = [
@@ -28,6 +28,19 @@ export const TARGET_ACTS: readonly LineAct[] = [
       if (!word) return say("");
       const found = named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
       return found.ok ? say(found.value.name, [found.value.id]) : found;
+    },
+  },
+  {
+    form: "walk TARGET",
+    example: "walk Voice",
+    what: "a target goes the way that was recorded for it, round and round, until it is left to OSC, held, or taken by hand",
+    pattern: /^walk (?<target>.+)$/i,
+    read: ({ target: word }, { show }) => {
+      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      if (!found.ok) return found;
+      const { id, name, walk } = found.value;
+      if (!walk) return notRead(name, "nobody has recorded a walk of it");
+      return does(`walk ${name}`, `sends ${name} on its walk`, { play: [{ type: "target-walk", targetId: id }] });
     },
   },
   {

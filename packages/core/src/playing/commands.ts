@@ -22,7 +22,7 @@ import { MAX_UNIVERSE } from "../rig/fixture";
 import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
-import { pointSchema } from "../follow/target";
+import { pointSchema } from "../follow/stage-point";
 import { LONGEST_ANSWER } from "../playback/running-macro";
 import { whoSchema } from "../selection/who";
 import { LONGEST_BED_KEY, MOST_BEDS, MOST_BOARD_SECONDS } from "../playback/board";
@@ -190,6 +190,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     fields: { targetId: id, place: pointSchema, by: optional(oneOf(["hand"])) },
   },
   "target-free": { ...ON_TARGET, label: "Leaving a target to what is heard", fields: { targetId: id } },
+  "target-walk": { ...ON_TARGET, label: "A target’s walk", fields: { targetId: id } },
   "target-hold": {
     ...ON_TARGET,
     label: "Holding targets",

@@ -13,7 +13,9 @@ import type { Seconds } from "../units/units";
 export type TargetCommand =
   /** It was heard of. By hand: nobody else moves it until it is left to them again. */
   | { readonly type: "target-at"; readonly targetId: string; readonly place: Vector; readonly by?: "hand" }
-  /** Out of the hand, and not held any more. */
+  /** It goes the way that was recorded, from its beginning, round and round. */
+  | { readonly type: "target-walk"; readonly targetId: string }
+  /** Out of the hand, not held and not on its walk any more. */
   | { readonly type: "target-free"; readonly targetId: string }
   /** Targets stand still, or go on from there; none named = all. */
   | { readonly type: "target-hold"; readonly targetIds?: readonly string[]; readonly on: boolean }
@@ -35,6 +37,8 @@ export function targetChanges(show: Show, command: TargetCommand, by: By): Resul
   const targets = [...new Set(named ?? show.all("target").map(({ id }) => id))].map((id) => show.target(id));
   if (targets.some((target) => !target)) return fail("record.unknown", { what: "target" });
   if (command.type === "target-off") return ok(targets.flatMap((target) => offChanges(show, target!, { off: command.on })));
+  const idle = command.type === "target-walk" && targets.find((target) => !target!.walk);
+  if (idle) return fail("value.invalid", { field: "The walk", value: idle.name, why: "nobody has recorded one" });
   return ok(targets.flatMap((target) => changesOf(show, target!, stateAfter(show, target!, command, by))));
 }
 
@@ -73,27 +77,56 @@ function stateOf(show: Show, { id }: Target): TargetState | null {
   return show.get("targetState", targetStateIdOf(id));
 }
 
+const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+
+/** A place that was heard, as its target may be there: within its part of the stage, and no further than it can have gone since it was heard of last. */
+function allowed({ within: box, mostSpeed }: Target, place: Vector, last: { from: Vector; seconds: Seconds } | null): Vector {
+  const { x, y, z } = box
+    ? {
+        x: within(place.x, box.low.x, box.high.x),
+        y: within(place.y, box.low.y, box.high.y),
+        z: within(place.z, box.low.z, box.high.z),
+      }
+    : place;
+  if (mostSpeed === undefined || !last) return { x, y, z };
+  const { from } = last;
+  const away = Math.hypot(x - from.x, y - from.y, z - from.z);
+  const part = Math.min(1, (mostSpeed * Math.max(0, last.seconds)) / away || 0);
+  return away === 0 || part === 1
+    ? { x, y, z }
+    : { x: from.x + (x - from.x) * part, y: from.y + (y - from.y) * part, z: from.z + (z - from.z) * part };
+}
+
 /** Null = it makes no difference. */
 function stateAfter(show: Show, target: Target, command: StateCommand, { t, personId }: By): TargetState | null {
   const present = stateOf(show, target);
+  /** Where it is now, out of its walk. */
+  const standing = (from: TargetState): TargetState => {
+    const at = placeAt(from, target.smoothSeconds, t);
+    const { walk: _, ...rest } = from;
+    return { ...rest, at, half: at, smooth: at };
+  };
   switch (command.type) {
     case "target-at": {
       const handId = command.by === "hand" ? personId : null;
       // Whoever has it in hand, or has it stand still, has the say; another hand may take it.
-      if (present && handId === null && (present.held || present.handId !== null)) return null;
-      const { place: at } = command;
+      if (present && handId === null && (present.held || present.handId !== null || present.walk)) return null;
+      const last = present && present.heardSeconds > 0 ? { from: present.at, seconds: t - present.heardSeconds } : null;
+      const at = handId === null ? allowed(target, command.place, last) : command.place;
       // There is nothing yet that it could come from.
       if (!present || present.heardSeconds === 0) return { ...unheard(target), at, half: at, smooth: at, heardSeconds: t, handId };
-      return { ...heardAt(present, target.smoothSeconds, { at, t }), handId, held: false };
+      return { ...heardAt(present.walk ? standing(present) : present, target.smoothSeconds, { at, t }), handId, held: false };
     }
     case "target-free":
-      return present && { ...present, held: false, handId: null };
-    case "target-hold": {
-      if (!command.on) return present && { ...present, held: false };
+      return present && { ...(present.walk ? { ...standing(present), heardSeconds: t } : present), held: false, handId: null };
+    case "target-walk": {
       const from = present ?? unheard(target);
-      const at = placeAt(from, target.smoothSeconds, t);
-      return { ...from, at, half: at, smooth: at, held: true };
+      const walk = { ...target.walk!, sinceSeconds: t, from: placeAt(from, target.smoothSeconds, t) };
+      return { ...from, walk, held: false, handId: null };
     }
+    case "target-hold":
+      if (!command.on) return present && { ...present, held: false };
+      return { ...standing(present ?? unheard(target)), held: true };
   }
 }
 

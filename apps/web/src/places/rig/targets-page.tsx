@@ -17,6 +17,7 @@ import {
 import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { TrackingSection } from "./tracking-section";
+import { WalkRecorder } from "./walk-recorder";
 import { targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
@@ -27,14 +28,26 @@ const HEADS: Readonly<Record<TargetField, LineHead>> = {
   x: { head: "Across, m", title: "Where it is taken to be until it is heard of: to the right" },
   y: { head: "Upstage, m", title: "Where it is taken to be until it is heard of: upstage" },
   z: { head: "Up, m", title: "Where it is taken to be until it is heard of: above the floor" },
+  mostSpeed: {
+    head: "At most, m/s",
+    title: "What is heard to be faster comes after: words that jump don’t throw beams about",
+    placeholder: "any",
+  },
+  within: {
+    head: "Kept within, m",
+    title: "Two corners of the part of the stage in which it is, such as -4,-2,0..4,3,2: what is heard from outside counts as at the edge",
+    placeholder: "anywhere",
+  },
   address: {
-    head: "Heard in OSC as",
-    title: "with three numbers: metres across, upstage and up. It is heard by its name, too",
+    head: "Heard as",
+    title:
+      "An OSC address with three numbers (metres across, upstage and up), or a point of OTP such as OTP 1/1/3. It is heard in OSC by its name, too",
   },
   smoothSeconds: { head: "Smooth, s", title: "What is heard is smoothed over about so long, so that beams don’t shake" },
 };
 /** What counts in the bad moment stands first: it is seen on narrow screens, too. */
-const GRID = "grid-cols-[minmax(6rem,1fr)_15rem_minmax(12rem,1fr)_4rem_4rem_4rem_4.5rem_8.5rem_minmax(9rem,1fr)_1.5rem]";
+const GRID =
+  "grid-cols-[minmax(6rem,1fr)_15rem_minmax(12rem,1fr)_4rem_4rem_4rem_4.5rem_5.5rem_10rem_8.5rem_minmax(9rem,1fr)_10.5rem_1.5rem]";
 const ONCE_LOST: Readonly<Record<WhenLost, string>> = { beneath: "let go of it", dark: "go dark" };
 const LOST_TITLE =
   "Nothing was heard of it for a second. Over two seconds heads go back to what lies beneath, or their light goes; softly back when it is heard again";
@@ -57,7 +70,7 @@ export function TargetsPage(): React.JSX.Element {
       <header className="flex flex-wrap items-center gap-3">
         <p className="min-w-80 flex-1 text-[13px] text-ink-2">
           {targets.length === 0 ? "There is nobody yet. " : ""}A target is somebody, or something, that moves about the stage. In Build,
-          heads follow one whose name is typed as their position. It is heard in OSC, or moved on the stage by hand.
+          heads follow one whose name is typed as their position. It is heard in OSC or OTP, or moved on the stage by hand.
         </p>
         {plays && targets.length > 0 && (
           <>
@@ -89,7 +102,7 @@ export function TargetsPage(): React.JSX.Element {
         <LineTable
           label="Targets"
           grid={GRID}
-          width="min-w-[74rem]"
+          width="min-w-[100rem]"
           heads={[
             HEADS.name,
             "In the bad moment",
@@ -97,12 +110,18 @@ export function TargetsPage(): React.JSX.Element {
             ...SETTINGS.map((field) => HEADS[field]),
             { head: "Once lost, heads", title: LOST_TITLE },
             HEADS.address,
+            { head: "Walk", title: "A way that was recorded: for rehearsals, and for when the tracker fails" },
           ]}
         >
           {targets.map((target) => (
             <Row key={target.id} target={target} edits={edits} plays={plays} />
           ))}
         </LineTable>
+      )}
+      {targets.some(({ otp }) => otp) && (
+        <p className="text-xs text-ink-3">
+          OTP (E1.59) is read from memory of the standard: it is unproven with other makers’ trackers. OSC is the proven way in.
+        </p>
       )}
       <TrackingSection targets={targets} edits={edits} />
     </section>
@@ -149,8 +168,8 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
         <Button
           size="small"
           tone="chip"
-          disabled={!plays || (!state?.held && !state?.handId)}
-          title="Out of the hand, and not held: what is heard moves it again"
+          disabled={!plays || (!state?.held && !state?.handId && !state?.walk)}
+          title="Out of the hand, not held and not on its walk: what is heard moves it again"
           onClick={() => play({ type: "target-free", targetId: id })}
         >
           Leave to OSC
@@ -178,10 +197,11 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
       <LineField
         of={{ ...HEADS.address, placeholder: nameAddress }}
         name={name}
-        text={edits ? (target.address ?? "") : (target.address ?? nameAddress)}
+        text={targetText(target, "address") || (edits ? "" : nameAddress)}
         may={edits}
         onTake={(text) => type("address", text)}
       />
+      <WalkRecorder target={target} edits={edits} plays={plays} />
       {edits && <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: target }])} />}
     </Line>
   );
