@@ -1,4 +1,4 @@
-import { octetsOf, type Picture, type VeilMotion } from "@vexa/core";
+import { filmFrame, octetsOf, type Picture, type VeilMotion } from "@vexa/core";
 import { veilEdges } from "./figure-handles";
 import type { Projection } from "./projection";
 
@@ -23,7 +23,8 @@ function imageOf(picture: Picture): HTMLCanvasElement {
   if (image) return image;
   const { columns, rows } = picture;
   image = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
-  const octets = octetsOf(picture);
+  // Of a film the first picture: heads show how it goes.
+  const octets = octetsOf(filmFrame(picture, 0));
   const seen = new Uint8ClampedArray(columns * rows * 4).fill(255);
   for (let dot = 0; dot < columns * rows; dot++) seen.set(octets.subarray(3 * dot, 3 * dot + 3), 4 * dot);
   image.getContext("2d")?.putImageData(new ImageData(seen, columns, rows), 0, 0);

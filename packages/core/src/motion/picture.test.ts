@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
-import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, pictureSchema, type Box, type Picture } from "./picture";
+import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, MOST_FILM_DOTS, pictureSchema, type Box, type Picture } from "./picture";
 import { veilAt, veilDots, type Veil } from "./veil";
 
 const picture = (columns: number, rows: number, dots: string, more: Partial<Picture> = {}): Picture => ({
@@ -91,6 +91,11 @@ describe("the average of a picture in a box", () => {
     ])
       expect(flaw(wrong), `${wrong.columns} by ${wrong.rows}`).toBe(true);
     expect(flaw(picture(128, MOST_DOTS / 128, RED.repeat(MOST_DOTS)))).toBe(false);
+    expect(flaw(picture(2, 1, RED + BLUE + BLUE + RED, { frames: 2 }))).toBe(false);
+    expect(flaw(picture(64, 16, RED.repeat(MOST_FILM_DOTS), { frames: 64 }))).toBe(false);
+    for (const frames of [0, 1, 1.5, 3, 241, -2, 1e9])
+      expect(flaw(picture(2, 1, RED.repeat(4), { frames })), `${frames} frames`).toBe(true);
+    expect(flaw(picture(64, 16, RED.repeat(64 * 16 * 65), { frames: 65 }))).toBe(true);
     expect(brightnessOf([255, 255, 255])).toBeCloseTo(1, 9);
   });
 });

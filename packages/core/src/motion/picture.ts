@@ -1,6 +1,6 @@
-import { fields, integerIn, oneOf, textUpTo, where, type Schema } from "../document/schema";
+import { fields, integerIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 
-/** A picture that is laid over the stage: its dots, row by row from the top left, six hex digits each (red, green, blue as in sRGB). */
+/** A picture, or a film, that is laid over the stage: its dots, row by row from the top left, six hex digits each (red, green, blue as in sRGB). */
 export interface Picture {
   readonly id: string;
   readonly kind: "picture";
@@ -10,12 +10,17 @@ export interface Picture {
   readonly columns: number;
   readonly rows: number;
   readonly dots: string;
+  /** Of a film: so many pictures one after the other, at equal times. None = one. */
+  readonly frames?: number;
 }
 
 /** A rig has fewer heads than this across, but for words that run. */
 export const MOST_PICTURE_COLUMNS = 512;
 export const MOST_PICTURE_ROWS = 128;
 export const MOST_DOTS = 8192;
+/** Of all pictures of a film together. */
+export const MOST_FILM_DOTS = 65536;
+export const MOST_FRAMES = 240;
 const DIGITS = 6;
 
 export const pictureSchema: Schema<Picture> = where(
@@ -27,12 +32,13 @@ export const pictureSchema: Schema<Picture> = where(
     rank: integerIn(0, 1000000),
     columns: integerIn(1, MOST_PICTURE_COLUMNS),
     rows: integerIn(1, MOST_PICTURE_ROWS),
-    dots: textUpTo(MOST_DOTS * DIGITS),
+    dots: textUpTo(MOST_FILM_DOTS * DIGITS),
+    frames: optional(integerIn(2, MOST_FRAMES)),
   }),
-  ({ columns, rows, dots }) =>
+  ({ columns, rows, dots, frames = 1 }) =>
     columns * rows > MOST_DOTS
       ? `it has at most ${MOST_DOTS} dots`
-      : dots.length === columns * rows * DIGITS && /^[0-9a-f]*$/.test(dots)
+      : dots.length === columns * rows * frames * DIGITS && /^[0-9a-f]*$/.test(dots)
         ? null
         : "each of its dots must be six hex digits",
 );
@@ -58,7 +64,8 @@ interface Sums {
 // Pictures never change in place.
 const known = new WeakMap<Picture, Sums>();
 
-function sumsOf(picture: Picture): Sums {
+/** Worked out once for each picture. */
+export function sumsOf(picture: Picture): Sums {
   let sums = known.get(picture);
   if (sums) return sums;
   const { columns, rows } = picture;
@@ -80,14 +87,14 @@ function sumsOf(picture: Picture): Sums {
 
 const between = (value: number, most: number): number => Math.min(most, Math.max(0, value));
 
-/** A place along one side: how many whole pictures lie before it, then how many whole dots, then the part of a dot. */
+/** A place along one side, the picture being repeated there: how many whole pictures lie before it, then how many whole dots, then the part of a dot. */
 interface Edge {
   readonly pictures: number;
   readonly dot: number;
   readonly part: number;
 }
 
-function edgeAt(place: number, count: number): Edge {
+export function edgeAt(place: number, count: number): Edge {
   const pictures = Math.floor(place / count);
   const rest = between(place - pictures * count, count);
   const dot = Math.min(count - 1, Math.floor(rest));

@@ -4,6 +4,7 @@ import { formulaOf, LONGEST_FORMULA, notNumberAt, readFormula, shareOfFormula } 
 import type { Vector } from "../geometry/beam";
 import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
+import { filmAt, framesOf } from "./film";
 import { averagesIn, brightnessOf, type Picture } from "./picture";
 
 /** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
@@ -22,7 +23,7 @@ export interface Veil {
   readonly formula?: string;
   /** In place of the pattern: a picture of the show. */
   readonly pictureId?: string;
-  /** Of a picture; none = it stands still. */
+  /** Of a picture; none = it stands still. Films don't run. */
   readonly runs?: PictureRun;
   /** The middle of it, in metres on stage; of its three measures the one across the plane doesn't count. */
   readonly centre: Vector;
@@ -120,10 +121,12 @@ export function pictureDots(
   const [middleX, middleY] = [((u + 1) / 2) * columns, ((1 - v) / 2) * rows];
   const [halfX, halfY] = [Math.max(1, of.size.across) / 2, Math.max(1, of.size.down) / 2];
   const box = { left: middleX - halfX, right: middleX + halfX, top: middleY - halfY, bottom: middleY + halfY };
+  // A film goes by its pictures: it doesn't run besides.
+  const film = framesOf(of.picture) > 1 ? filmAt(of.picture, box, { cycles: of.cycles, repeat }) : null;
   const upright = runs === "up" || runs === "down";
   const whole = runs === undefined ? 0 : (upright ? rows : columns) * (runs === "left" || runs === "up" ? -1 : 1);
   const run = Float64Array.from(of.cycles, (at) => fraction(at) * whole);
-  const dots = averagesIn(of.picture, box, { repeat, axis: upright ? "down" : "across", run });
+  const dots = film ?? averagesIn(of.picture, box, { repeat, axis: upright ? "down" : "across", run });
   return contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255));
 }
 

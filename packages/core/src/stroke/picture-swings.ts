@@ -14,8 +14,9 @@ const LEAST_CELLS = 32;
 const MANY_HEADS = 1000;
 const CELLS_OF_MANY = 64;
 
-/** A picture that stands still is looked at once a cycle; one that runs, at each of its dots on the way. */
-export function pictureCells({ runs }: VeilMotion, { columns, rows }: Picture, heads: number): number {
+/** A picture that stands still is looked at once a cycle; one that runs, at each of its dots on the way; a film at each of its pictures. */
+export function pictureCells({ runs }: VeilMotion, { columns, rows, frames }: Picture, heads: number): number {
+  if (frames !== undefined) return heads > MANY_HEADS ? Math.min(CELLS_OF_MANY, frames) : frames;
   if (runs === undefined) return 1;
   const dots = Math.max(LEAST_CELLS, runs === "left" || runs === "right" ? columns : rows);
   return heads > MANY_HEADS ? Math.min(CELLS_OF_MANY, dots) : dots;
@@ -31,16 +32,18 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   return (head, { size }) => {
     const palette = paletteOf(head);
     const dots = veilDots(motion, head.position, places, picture);
-    const shown = places.map((_, cell) => palette.levels(head, dots, 3 * cell));
+    const count = palette.names.length;
+    const shown = new Float32Array(cells * count);
+    for (let cell = 0; cell < cells; cell++) palette.put(head, dots, { from: 3 * cell, into: shown, at: cell * count });
     return palette.names.flatMap((name, index) => {
       const parameter = head.parameters.get(name);
       if (parameter === undefined || !rig.parameters[parameter]) return [];
       const table = new Float32Array(2 * cells);
       let sum = 0;
       for (let cell = 0; cell < cells; cell++) {
-        const value = shown[cell]![index]!;
+        const value = shown[cell * count + index]!;
         table[2 * cell] = value;
-        table[2 * cell + 1] = shown[(cell + 1) % cells]![index]! - value;
+        table[2 * cell + 1] = shown[((cell + 1) % cells) * count + index]! - value;
         sum += value;
       }
       const middle = sum / cells;
@@ -49,32 +52,54 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   };
 }
 
-/** Of a colour's strongest component the others are so many steps: what is nearer looks the same (within ΔE2000 1). */
-const STEPS = 128;
+/** Of a colour's strongest component the others are so many steps; what lies between is taken straight (within ΔE2000 1 of the exact mix). */
+const STEPS = 32;
 
 /** Less light than a step of the picture has. */
 const BLACK = linearOfEncoded(0.9 / 255);
 
-/** What a kind of head makes of colours, each mixed when it is first asked for: levels don't depend on how bright a colour is. */
+/** What a kind of head makes of colours, mixed where it is first asked for: levels don't depend on how bright a colour is. */
 class Palette {
   readonly names: readonly Attribute[];
   readonly #known = new Map<number, Float32Array>();
+  /** Encoded components of the colour in hand, in steps of the strongest one. */
+  readonly #steps = new Float64Array(3);
 
   constructor(head: Head) {
     this.names = [...mix(head, xyzOfLinearSrgb(1, 1, 1)).keys()];
   }
 
-  /** Of the colour that begins there in a row of red, green and blue. */
-  levels(head: Head, dots: Float64Array, at: number): Float32Array {
-    const light = (part: number): number => linearOfEncoded(Math.max(0, dots[at + part]!) / 255);
-    const [red, green, blue] = [light(0), light(1), light(2)];
-    const most = Math.max(red, green, blue);
-    const step = (value: number): number => (most < BLACK ? STEPS : Math.round(encodedSrgb(value / most) * STEPS));
-    const [r, g, b] = [step(red), step(green), step(blue)];
-    const key = (r * (STEPS + 1) + g) * (STEPS + 1) + b;
+  /** Levels of the colour that begins at `from` in a row of red, green and blue, put into a row of levels. */
+  put(head: Head, dots: Float64Array, { from, into, at }: { from: number; into: Float32Array; at: number }): void {
+    const steps = this.#steps;
+    let strongest = 0;
+    for (let part = 0; part < 3; part++) {
+      steps[part] = linearOfEncoded(Math.max(0, dots[from + part]!) / 255);
+      if (steps[part]! > steps[strongest]!) strongest = part;
+    }
+    const most = steps[strongest]!;
+    for (let part = 0; part < 3; part++) steps[part] = most < BLACK ? STEPS : encodedSrgb(steps[part]! / most) * STEPS;
+    const [u, v] = [(strongest + 1) % 3, (strongest + 2) % 3];
+    const [left, top] = [Math.min(STEPS - 1, Math.floor(steps[u]!)), Math.min(STEPS - 1, Math.floor(steps[v]!))];
+    const [across, down] = [steps[u]! - left, steps[v]! - top];
+    const corner = (right: number, below: number): Float32Array => this.#mixed(head, strongest, [left + right, top + below]);
+    const [one, two] = [corner(0, 0), across > 0 ? corner(1, 0) : null];
+    const [three, four] = [down > 0 ? corner(0, 1) : null, across > 0 && down > 0 ? corner(1, 1) : null];
+    for (let name = 0; name < this.names.length; name++) {
+      const above = two ? one[name]! + (two[name]! - one[name]!) * across : one[name]!;
+      const beneath = three ? (four ? three[name]! + (four[name]! - three[name]!) * across : three[name]!) : above;
+      into[at + name] = above + (beneath - above) * down;
+    }
+  }
+
+  /** Exactly mixed: the strongest component whole, the two that follow it in so many steps. */
+  #mixed(head: Head, strongest: number, [u, v]: readonly [number, number]): Float32Array {
+    const key = (strongest * (STEPS + 1) + u) * (STEPS + 1) + v;
     let levels = this.#known.get(key);
     if (!levels) {
-      const linear = [r, g, b].map((value) => linearOfEncoded(value / STEPS)) as [number, number, number];
+      const linear: [number, number, number] = [1, 1, 1];
+      linear[(strongest + 1) % 3] = linearOfEncoded(u / STEPS);
+      linear[(strongest + 2) % 3] = linearOfEncoded(v / STEPS);
       const mixed = mix(head, xyzOfLinearSrgb(...linear));
       this.#known.set(key, (levels = Float32Array.from(this.names, (name) => mixed.get(name) ?? 0)));
     }

@@ -6,11 +6,12 @@ import { Button } from "../../../ui/button";
 import { Choice, Option } from "../../../ui/choice";
 import { DraftField } from "../../../ui/draft-field";
 import { Field } from "../../../ui/field";
-import { refuse } from "../../../ui/messages";
 import { Tick } from "../../../ui/tick";
 import { FIRST_COLORS } from "./first-motion";
-import { dotsOfFile, dotsOfWords, type Dots } from "./take-picture";
+import type { Film } from "./take-film";
+import { dotsOfWords, type Dots } from "./take-picture";
 import type { MotionInHand } from "./use-motion";
+import { useTaking } from "./use-taking";
 
 const RUN_WORDS: Readonly<Record<PictureRun, string>> = { left: "to the left", right: "to the right", up: "up", down: "down" };
 const LONGEST_WORDS = 120;
@@ -27,7 +28,12 @@ export function withoutPicture(motion: VeilMotion, attribute: Attribute): VeilMo
   return { ...rest, ...(attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
 }
 
-/** Pictures come in here, by file or as words; and how the one that is chosen goes. */
+/** A film goes as long as it did, where no master drives it. */
+function filmPace({ masterId, ownBpm = 60 }: VeilMotion, { seconds }: Film): Partial<VeilMotion> {
+  return masterId === null ? { rate: { knots: [Math.min(64, Math.round(60000 / ownBpm / seconds) / 1000)] } } : {};
+}
+
+/** Pictures and films come in here, by file or as words; and how the one that is chosen goes. */
 export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: VeilMotion }): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
@@ -50,22 +56,27 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
     const dots = dotsOfWords(words);
     return add(words, dots, { runs: "left", more: asWords(dots) });
   };
-  const take = (file: File): void =>
-    void dotsOfFile(file)
-      .then((dots) => add(file.name.replace(/\.[^.]*$/, ""), dots))
-      .catch((trouble: Error) => refuse(trouble.message));
+  const { taking, take } = useTaking((name, taken) =>
+    "seconds" in taken ? add(name, taken.dots, { more: filmPace(motion, taken) }) : add(name, taken),
+  );
   return (
     <>
       <div className="col-span-2 grid grid-cols-[auto_minmax(0,1fr)] items-end gap-2">
-        <Button className="h-9" onClick={() => picker.current?.click()}>
-          Picture…
-        </Button>
+        {taking ? (
+          <Button className="h-9" title="Nothing is taken" onClick={taking.cancel}>
+            {Math.round(100 * taking.part)} % · Cancel
+          </Button>
+        ) : (
+          <Button className="h-9" onClick={() => picker.current?.click()}>
+            Picture or film…
+          </Button>
+        )}
         <input
           ref={picker}
           type="file"
           hidden
           aria-label="Picture over the stage"
-          accept="image/*"
+          accept="image/*,video/*"
           onChange={(event) => {
             const [file] = event.target.files ?? [];
             event.target.value = "";
@@ -87,23 +98,27 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
       </div>
       {picture && (
         <>
-          <Field label="It runs">
-            <Choice
-              value={motion.runs ?? ""}
-              onValue={(next) => {
-                const { runs: _, ...rest } = motion;
-                hand.put(next === "" ? rest : { ...rest, runs: next as PictureRun });
-              }}
-            >
-              <Option value="">it stands still</Option>
-              {PICTURE_RUNS.map((run) => (
-                <Option key={run} value={run}>
-                  {RUN_WORDS[run]}
-                </Option>
-              ))}
-            </Choice>
-          </Field>
-          <div className="flex items-end gap-2 pb-1">
+          {picture.frames === undefined ? (
+            <Field label="It runs">
+              <Choice
+                value={motion.runs ?? ""}
+                onValue={(next) => {
+                  const { runs: _, ...rest } = motion;
+                  hand.put(next === "" ? rest : { ...rest, runs: next as PictureRun });
+                }}
+              >
+                <Option value="">it stands still</Option>
+                {PICTURE_RUNS.map((run) => (
+                  <Option key={run} value={run}>
+                    {RUN_WORDS[run]}
+                  </Option>
+                ))}
+              </Choice>
+            </Field>
+          ) : (
+            <p className="col-span-2 text-xs text-ink-2">A film of {picture.frames} pictures: a cycle goes through all of them.</p>
+          )}
+          <div className="col-span-2 flex flex-wrap items-center justify-between gap-2 pb-1">
             {hand.attribute === "Color" && (
               <Tick
                 label="its own colours"

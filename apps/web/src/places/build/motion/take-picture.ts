@@ -7,9 +7,14 @@ const LARGEST_OCTETS = 30_000_000;
 const LARGEST_DOTS = 50_000_000;
 const WORD_ROWS = 16;
 
-/** A file's picture as it is laid over a stage, made as small as that needs. Rejects with a sentence. An animation is its first picture. */
+/** Why a file isn't laid over the stage. */
+export function pictureWrong(file: File, why: string): Error {
+  return new Error(`${file.name} can't be taken as a picture: ${why}. Nothing was changed.`);
+}
+
+/** A file's picture as it is laid over a stage, made as small as that needs. Rejects with a sentence. Of several it is the first. */
 export async function dotsOfFile(file: File): Promise<Dots> {
-  const wrong = (why: string): Error => new Error(`${file.name} can't be taken as a picture: ${why}. Nothing was changed.`);
+  const wrong = (why: string): Error => pictureWrong(file, why);
   if (file.size > LARGEST_OCTETS) throw wrong("it has more than 30 MB");
   const address = URL.createObjectURL(file);
   try {
@@ -47,15 +52,15 @@ export function dotsOfWords(words: string): Dots {
   return dotsIn(painter);
 }
 
-/** As large as a picture may be, in the same shape. */
-export function fitting(width: number, height: number): { columns: number; rows: number } {
-  const scale = Math.min(1, Math.sqrt(MOST_DOTS / (width * height)), MOST_PICTURE_COLUMNS / width, MOST_PICTURE_ROWS / height);
+/** As large as a picture of so many dots may be, in the same shape. */
+export function fitting(width: number, height: number, most = MOST_DOTS): { columns: number; rows: number } {
+  const scale = Math.min(1, Math.sqrt(most / (width * height)), MOST_PICTURE_COLUMNS / width, MOST_PICTURE_ROWS / height);
   const columns = Math.max(1, Math.floor(width * scale));
-  return { columns, rows: Math.max(1, Math.min(Math.floor(height * scale), Math.floor(MOST_DOTS / columns))) };
+  return { columns, rows: Math.max(1, Math.min(Math.floor(height * scale), Math.floor(most / columns))) };
 }
 
 /** What isn't painted is black. */
-function painterOf(columns: number, rows: number): CanvasRenderingContext2D {
+export function painterOf(columns: number, rows: number): CanvasRenderingContext2D {
   const canvas = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
   const painter = canvas.getContext("2d", { willReadFrequently: true })!;
   painter.fillRect(0, 0, columns, rows);
@@ -64,6 +69,11 @@ function painterOf(columns: number, rows: number): CanvasRenderingContext2D {
 
 function dotsIn(painter: CanvasRenderingContext2D): Dots {
   const { width: columns, height: rows } = painter.canvas;
-  const { data } = painter.getImageData(0, 0, columns, rows);
-  return { columns, rows, dots: dotsOf(data.filter((_, at) => at % 4 !== 3)) };
+  return { columns, rows, dots: dotsOf(octetsIn(painter)) };
+}
+
+/** Red, green and blue of each dot, from the top left. */
+export function octetsIn(painter: CanvasRenderingContext2D): Uint8ClampedArray {
+  const { width, height } = painter.canvas;
+  return painter.getImageData(0, 0, width, height).data.filter((_, at) => at % 4 !== 3);
 }
