@@ -1,6 +1,7 @@
 import type { Browser, Page } from "playwright-core";
 import { PNG } from "pngjs";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { animatedGif } from "./animated-gif";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { washLevels } from "./demo-patch";
@@ -58,6 +59,17 @@ describe("a veil over the stage", () => {
       const levels = front();
       return levels.every((level, at) => Math.abs(level - levels[ROW - 1 - at]!) < 0.02) && Math.abs(levels[0]! - before[0]!) > 0.1;
     });
+  });
+
+  it("is multiplied with what lies beneath, or shows where it is brighter, where that is asked for", async () => {
+    const lit = (): number => Math.max(...front());
+    await choose("The value beneath", "is multiplied by it");
+    await until("nothing lies beneath: it stays dark", () => lit() === 0);
+    await choose("The value beneath", "shows where it is brighter");
+    await until("anything is brighter than nothing", () => spread(front()) > 0.2);
+    await choose("The value beneath", "is replaced");
+    await until("it stands by itself again", () => spread(front()) > 0.2);
+    expect(page.errors).toEqual([]);
   });
 
   it("is moved and stretched by its handles, and typed; what can't be is refused with a reason", async () => {
@@ -191,6 +203,69 @@ describe("a veil over the stage", () => {
     await choose("Pattern", "picture halves");
     await page.getByRole("button", { name: "Take it away" }).last().click();
     await page.getByRole("img", { name: "The pattern gradient, moving" }).waitFor();
+    expect(page.errors).toEqual([]);
+  });
+
+  it("may be a film: an animation or a video, as long as it was; taken in with progress, and given up", async () => {
+    const file = page.getByLabel("Picture over the stage");
+    const [red, blue] = [[255, 0, 0] as const, [0, 0, 255] as const];
+    const flicks = animatedGif(16, 9, [
+      { color: red, hundredths: 100 },
+      { color: blue, hundredths: 300 },
+    ]);
+    await file.setInputFiles({ name: "flicks.gif", mimeType: "image/gif", buffer: flicks });
+    await page.getByText("A film of 60 pictures").waitFor();
+    await page.getByRole("img", { name: "The picture flicks, moving" }).waitFor();
+    expect(await page.getByLabel("One round in", { exact: true }).inputValue()).toBe("4");
+    // Words have made it a narrow strip.
+    await page.getByLabel("Height, m", { exact: true }).fill("20");
+    await page.getByLabel("Height, m", { exact: true }).press("Enter");
+    const middle = (): ReturnType<typeof wash> => wash(ROW + ROW / 2);
+    await until("it is red", () => middle().red > 200 && middle().blue < 60);
+    await until("it goes over to blue", () => middle().blue > 200 && middle().red < 60);
+    await until("and comes back", () => middle().red > 200 && middle().blue < 60);
+    // A video that this browser writes itself, which doesn't say how long it is.
+    const video = await page.evaluate(async () => {
+      const canvas = Object.assign(document.createElement("canvas"), { width: 64, height: 36 });
+      const painter = canvas.getContext("2d")!;
+      const recorder = new MediaRecorder(canvas.captureStream(30), { mimeType: "video/webm" });
+      const pieces: Blob[] = [];
+      recorder.ondataavailable = ({ data }) => pieces.push(data);
+      const done = new Promise((resolve) => (recorder.onstop = resolve));
+      recorder.start();
+      const begun = performance.now();
+      while (performance.now() - begun < 1600) {
+        painter.fillStyle = performance.now() - begun < 800 ? "#00ff00" : "#0000ff";
+        painter.fillRect(0, 0, 64, 36);
+        await new Promise(requestAnimationFrame);
+      }
+      recorder.stop();
+      await done;
+      return [...new Uint8Array(await new Blob(pieces).arrayBuffer())];
+    });
+    await file.setInputFiles({ name: "stream.webm", mimeType: "video/webm", buffer: Buffer.from(video) });
+    await page.getByRole("img", { name: "The picture stream, moving" }).waitFor();
+    await until("it is green", () => middle().green > 150 && middle().blue < 80);
+    await until("it is blue", () => middle().blue > 150 && middle().green < 80);
+    for (const [name, mimeType, buffer, why] of [
+      ["broken.webm", "video/webm", Buffer.from(video.slice(0, 200)), /broken.webm can't be taken as a picture: .*Nothing was changed/],
+      ["words.mp4", "video/mp4", Buffer.from("no film at all"), /words.mp4 can't be taken as a picture: this browser reads no film in it/],
+      ["cut.gif", "image/gif", flicks.subarray(0, 60), /cut.gif can't be taken as a picture: .*Nothing was changed/],
+    ] as const) {
+      await file.setInputFiles({ name, mimeType, buffer });
+      await page.getByText(why).first().waitFor();
+    }
+    await page.getByRole("img", { name: "The picture stream, moving" }).waitFor();
+    const long = animatedGif(
+      32,
+      18,
+      Array.from({ length: 1500 }, (_, at) => ({ color: at % 2 ? red : blue, hundredths: 4 })),
+    );
+    await file.setInputFiles({ name: "long.gif", mimeType: "image/gif", buffer: long });
+    await page.getByRole("button", { name: /% · Cancel$/ }).click();
+    await page.getByText("long.gif wasn't taken. Nothing was changed.").first().waitFor();
+    await page.getByRole("button", { name: "Picture or film…" }).waitFor();
+    expect(await complaints(page)).toEqual([]);
     expect(page.errors).toEqual([]);
   });
 

@@ -3,14 +3,18 @@ export {
   brightnessOf,
   dotsOf,
   MOST_DOTS,
+  MOST_FILM_DOTS,
+  MOST_FRAMES,
   MOST_PICTURE_COLUMNS,
   MOST_PICTURE_ROWS,
   octetsOf,
   type Dot,
   type Picture,
 } from "./motion/picture";
+export { filmFrame } from "./motion/film";
 export { pictureDots, PICTURE_RUNS, type PictureRun } from "./motion/veil";
 export { brightAt, MOST_BLUR, VEIL_NAMES, VEIL_PLANES, veilAt, veilFormulaFlaw, type Veil, type VeilPlane } from "./motion/veil";
+export { HOW_IT_MEETS, howItMeets, meetingSo, type HowItMeets } from "./motion/how-it-meets";
 export { LONGEST_FORMULA } from "./formula/formula";
 export { WAVE_NAMES, waveFormulaFlaw } from "./motion/saved-wave";
 export type { VeilMotion } from "./motion/motion";

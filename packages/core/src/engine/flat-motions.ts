@@ -2,6 +2,7 @@ import { readTable, type CycleTable } from "../motion/cycle-table";
 import type { TargetsAt } from "../follow/followed-head";
 import { drivenCycles, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
+import { ADDS } from "../stroke/meeting";
 import type { RowMotion } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { targetReader, type HeardTargets, type TargetRecord } from "./target-reader";
@@ -62,6 +63,8 @@ export interface FlatMotions {
   readonly clocks: Uint16Array;
   /** 1 = adds to what is there. */
   readonly relative: Uint8Array;
+  /** How those that are added meet what is there: see Meeting. */
+  readonly meetings: Uint8Array;
   /** Index of the timing whose progress brings the motion in. */
   readonly timings: Uint32Array;
   /** Seconds over which sizes grow and shrink; null when none does. */
@@ -129,6 +132,7 @@ export function flatMotions(swings: readonly Swing[], clocks: DriveClocks): Flat
     middles: Float32Array.from(swings, ({ motion }) => motion.middle),
     clocks: Uint16Array.from(swings, ({ motion }) => clocks.indexOf(motion)),
     relative: Uint8Array.from(swings, ({ motion }) => (motion.relative ? 1 : 0)),
+    meetings: Uint8Array.from(swings, ({ motion }) => motion.meeting ?? ADDS),
     timings: Uint32Array.from(swings, ({ timing }) => timing),
     fades: sized
       ? {

@@ -1,3 +1,4 @@
+import { met } from "../stroke/meeting";
 import { fraction, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
@@ -77,13 +78,13 @@ export class RunningMotions {
   /** Motions one by one, those of a row on each other. */
   #swingEach(begin: number, end: number): void {
     const { motions, base, to } = this.#compiled;
-    const { targets, relative } = motions;
+    const { targets, relative, meetings } = motions;
     for (let at = begin; at < end;) {
       const row = targets[at]!;
       let value = base[row]!;
       do {
         const swing = this.swing(motions, at);
-        value = relative[at] === 0 ? swing : value + swing;
+        value = relative[at] === 0 ? swing : met(value, swing, 1, meetings[at]!);
         at++;
       } while (at < end && targets[at] === row);
       to[row] = value > 0 ? (value < 1 ? value : 1) : 0;

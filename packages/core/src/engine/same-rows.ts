@@ -23,6 +23,7 @@ function sameMotions(a: FlatMotions, b: FlatMotions): boolean {
     sameNumbers(a.middles, b.middles) &&
     sameNumbers(a.clocks, b.clocks) &&
     sameNumbers(a.relative, b.relative) &&
+    sameNumbers(a.meetings, b.meetings) &&
     a.tables.every((table, at) => table === b.tables[at] || sameNumbers(table, b.tables[at]!)) &&
     (fades === null) === (b.fades === null) &&
     (fades === null || (sameNumbers(fades.in, b.fades!.in) && sameNumbers(fades.out, b.fades!.out)))

@@ -1,5 +1,6 @@
 import { cardLevel, flashMovesUntil } from "../playback/card-level";
 import { roleOf, type Playback, type PlaybackState, type Priority } from "../playback/playback";
+import { met } from "../stroke/meeting";
 import type { Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
@@ -255,15 +256,15 @@ export class Source {
   /** Adds the motions that ride on what lies beneath, after all sources are merged; `clampRiders` limits what comes of it. */
   addRiders(values: Float32Array, htpCount: number): void {
     const { targets } = this.compiled.riders;
-    for (let at = 0; at < targets.length; at++) values[targets[at]!] = values[targets[at]!]! + this.riderValue(at, htpCount);
+    for (let at = 0; at < targets.length; at++) values[targets[at]!] = this.ridden(at, values[targets[at]!]!, htpCount);
   }
 
-  /** What one of the motions that ride adds now. */
-  riderValue(at: number, htpCount: number): number {
+  /** What one of the motions that ride makes of a value now. */
+  ridden(at: number, value: number, htpCount: number): number {
     const { riders } = this.compiled;
     const done = this.settled ? 1 : this.progress[riders.timings[at]!]!;
     const gain = done * this.weight * (riders.targets[at]! < htpCount || this.scalesAll ? this.level : 1);
-    return this.motions.swing(riders, at) * gain;
+    return met(value, this.motions.swing(riders, at), gain, riders.meetings[at]!);
   }
 
   clampRiders(values: Float32Array): void {

@@ -123,7 +123,7 @@ function ridden(parameter: number, of: { value: number; links: TraceLink[]; stac
     targets.forEach((target, at) => {
       if (target !== parameter) return;
       any = true;
-      const adds = source.riderValue(at, of.htpCount);
+      const adds = source.ridden(at, value, of.htpCount) - value;
       value = Math.fround(value + adds);
       const index = of.links.findIndex(({ sourceId }) => sourceId === source.id);
       of.links[index] = { ...of.links[index]!, rides: (of.links[index]!.rides ?? 0) + adds };

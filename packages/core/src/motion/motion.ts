@@ -18,6 +18,7 @@ import { shapeSchema, type Shape } from "../shape/place";
 import { DIRECTIONS, type Direction } from "./direction";
 import { FIGURES, type Figure, type FigurePoint } from "./figure";
 import { leadSchema, type Lead } from "./lead";
+import { MEETS, type Meets } from "../stroke/meeting";
 import { veilFields, type Veil } from "./veil";
 import { WAVEFORMS, type Waveform, type WaveformOptions } from "./waveform";
 
@@ -25,6 +26,8 @@ import { WAVEFORMS, type Waveform, type WaveformOptions } from "./waveform";
 export interface Drive {
   /** `absolute` takes the value's place; `relative` adds to the value beneath. */
   readonly base: "absolute" | "relative";
+  /** What is added to what lies beneath may scale it instead, or show only where it is brighter: waves and veils. */
+  readonly meets?: Meets;
   /** Degrees along the selection, 0..360 being one whole cycle, and how they lie. */
   readonly phase: Fan;
   readonly phaseShape: Shape;
@@ -109,6 +112,7 @@ export type Motion = WaveMotion | PathMotion | StepMotion | VeilMotion;
 
 const drive = {
   base: oneOf(["absolute", "relative"]),
+  meets: optional(oneOf(MEETS)),
   phase: fanSchema(-36000, 36000),
   phaseShape: shapeSchema,
   masterId: nullable(textUpTo(64)),
@@ -123,6 +127,12 @@ const drive = {
   together: optional(textUpTo(64)),
 } as const;
 
+function meetingFlaw(base: Drive["base"], meets: Meets | undefined): string | null {
+  return meets !== undefined && base === "absolute" ? "what takes the value's place meets nothing beneath" : null;
+}
+
+const CANT_MEET = "only waves and veils meet what lies beneath otherwise than by being added";
+
 const waveSchema: Schema<WaveMotion> = where(
   fields<WaveMotion>({
     ...drive,
@@ -136,7 +146,8 @@ const waveSchema: Schema<WaveMotion> = where(
     low: numberIn(-100000, 100000),
     high: numberIn(-100000, 100000),
   }),
-  ({ waveform, waveId }) => ((waveform === "drawn") === (waveId !== undefined) ? null : "a drawn waveform must say which one it is"),
+  ({ waveform, waveId, base, meets }) =>
+    (waveform === "drawn") !== (waveId !== undefined) ? "a drawn waveform must say which one it is" : meetingFlaw(base, meets),
 );
 
 const metres = numberIn(-1000, 1000);
@@ -153,12 +164,14 @@ const pathSchema: Schema<PathMotion> = where(
     turn: numberIn(-3600, 3600),
     centre: fields<Vector>({ x: metres, y: metres, z: metres }),
   }),
-  ({ figure, points, plane, base }) =>
-    (figure === "drawn") !== (points !== undefined)
-      ? "a drawn figure must have its points, and others have none"
-      : plane !== "angles" && base === "relative"
-        ? "a figure in metres has its own place on stage: it can't be added to another"
-        : null,
+  ({ figure, points, plane, base, meets }) =>
+    meets !== undefined
+      ? CANT_MEET
+      : (figure === "drawn") !== (points !== undefined)
+        ? "a drawn figure must have its points, and others have none"
+        : plane !== "angles" && base === "relative"
+          ? "a figure in metres has its own place on stage: it can't be added to another"
+          : null,
 );
 
 const xyY = fields<XyY>({ x: numberIn(0, 1), y: numberIn(0.0001, 1), luminance: numberIn(0, 1000) });
@@ -179,20 +192,24 @@ const stepSchema: Schema<Step> = where(
 );
 const stepsSchema: Schema<StepMotion> = where(
   fields<StepMotion>({ ...drive, kind: oneOf(["steps"]), steps: listOf(stepSchema, { min: 1, max: MOST_STEPS }) }),
-  ({ base, steps }) =>
-    base === "relative" && steps.some(({ level }) => level === undefined) ? "only levels can be added to what lies beneath" : null,
+  ({ base, steps, meets }) =>
+    meets !== undefined
+      ? CANT_MEET
+      : base === "relative" && steps.some(({ level }) => level === undefined)
+        ? "only levels can be added to what lies beneath"
+        : null,
 );
 
 const veilSchema: Schema<VeilMotion> = where(
   fields<VeilMotion>({ ...drive, ...veilFields, kind: oneOf(["veil"]), centre: fields<Vector>({ x: metres, y: metres, z: metres }) }),
-  ({ colors, base, pictureId, formula, runs }) =>
-    colors && base === "relative"
+  ({ colors, base, pictureId, formula, runs, meets }) =>
+    colors && base === "relative" && meets === undefined
       ? "colours can't be added to what lies beneath"
       : pictureId !== undefined && formula !== undefined
         ? "it must be a picture or a formula"
         : runs !== undefined && pictureId === undefined
           ? "only a picture runs"
-          : null,
+          : meetingFlaw(base, meets),
 );
 
 const BY_KIND: { readonly [K in Motion["kind"]]: Schema<Motion> } = {

@@ -12,7 +12,7 @@ export function beyondLimits(of: {
 }): Head[] {
   const { attribute, heads, values, motion } = of;
   if (attribute !== "Pan" && attribute !== "Tilt") return [];
-  const ends = motion?.kind === "wave" ? [motion.low, motion.high] : [];
+  const ends = motion?.kind === "wave" && motion.meets === undefined ? [motion.low, motion.high] : [];
   return heads.filter(({ fixture }, at) => {
     const limit = fixture.panTilt?.limits?.[attribute];
     if (!limit) return false;

@@ -8,6 +8,7 @@ import { normalizedFreely, normalizedSize } from "../rig/scale";
 import type { Channel } from "../rig/profile";
 import { fan } from "../shape/fan";
 import { aimHead, axesOf } from "./aim-head";
+import { meetingOf, neutralOf, type Meeting } from "./meeting";
 import type { HeadSwings, Swing } from "./head-swing";
 import { veilSwings } from "./veil-swings";
 import type { ResolveContext, Row, RowMotion } from "./row";
@@ -36,17 +37,18 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
   const along = spread.places(part.shape, "open");
   const phases = spread.places(motion.phaseShape, "round");
   const tables = tablesOf(of);
+  const { rig } = of.show;
   const { family } = attributeInfo(attribute);
   const plain = { masterId: motion.masterId, ownBpm: motion.ownBpm ?? OWN_BPM, family, relative: motion.base === "relative" };
   const offset = motion.kind === "wave" ? (motion.offset ?? 0) : 0;
   return (head, index) => {
     const u = along[index]!;
     const size = motion.size ? fan(motion.size.knots, u, motion.size.path) : 1;
-    return tables(head, { size, index }).map(({ parameter, swing: { cycles, ...swing } }) => ({
+    return tables(head, { size: motion.meets ? 1 : size, index }).map(({ parameter, swing: { cycles, ...swing } }) => ({
       parameter,
       motion: {
         ...plain,
-        ...swing,
+        ...(motion.meets ? meeting(swing, size, meetingOf(rig.parameters[parameter]!.channel.attribute, motion.meets)) : swing),
         phaseCycles: (fan(motion.phase.knots, phases[index]!, motion.phase.path) - offset) / 360 / cycles,
         rate: fan(motion.rate.knots, u, motion.rate.path) / cycles,
         ...(motion.lead
@@ -58,6 +60,12 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
       },
     }));
   };
+}
+
+/** What meets what lies beneath has its size about what would change nothing there. */
+function meeting(swing: Omit<Swing, "cycles">, size: number, way: Meeting): Omit<Swing, "cycles"> & Pick<RowMotion, "meeting"> {
+  const neutral = neutralOf(way);
+  return { table: swing.table, low: neutral + (swing.low - neutral) * size, span: swing.span * size, middle: neutral, meeting: way };
 }
 
 /** Beats a minute of a motion's own clock where it doesn't say: its rate then counts cycles a second. */
@@ -83,7 +91,7 @@ function tablesOf(of: MotionIn): HeadSwings {
 function waveSwings({ attribute, show }: MotionIn, motion: WaveMotion): HeadSwings {
   const drawn = motion.waveId === undefined ? null : (show.savedWave?.(motion.waveId) ?? null);
   const shared = waveMotionTable(motion, drawn);
-  const relative = motion.base === "relative";
+  const relative = motion.base === "relative" && motion.meets === undefined;
   const scaled = relative ? normalizedSize : normalizedFreely;
   return (head, { size }) => {
     const parameter = head.parameters.get(attribute);

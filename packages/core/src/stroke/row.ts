@@ -10,6 +10,7 @@ import type { Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { Channel } from "../rig/profile";
 import type { Rig } from "../rig/rig";
+import type { Meeting } from "./meeting";
 
 /** A motion of one parameter, in parts of the channel's range: `low + span * table`. Phase, rate and count are in rounds of the table. */
 export interface RowMotion {
@@ -19,6 +20,8 @@ export interface RowMotion {
   /** About which the swing grows and shrinks. */
   readonly middle: number;
   readonly relative: boolean;
+  /** How it meets what lies beneath it, if it does; none = it is added. */
+  readonly meeting?: Meeting;
   readonly phaseCycles: number;
   readonly masterId: string | null;
   /** Rounds per beat. */

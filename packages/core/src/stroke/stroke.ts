@@ -109,7 +109,10 @@ function fitsItsName(name: string, { colors, points, follow, level, motion, nudg
   if (name === "Color" || name === "Position") {
     const other = name === "Color" ? points : (colors ?? steps.find(({ color }) => color));
     const veiled =
-      name === "Color" && motion?.kind === "veil" && (motion.colors ?? motion.pictureId) !== undefined && motion.base === "absolute";
+      name === "Color" &&
+      motion?.kind === "veil" &&
+      (motion.colors ?? motion.pictureId) !== undefined &&
+      (motion.base === "absolute" || motion.meets !== undefined);
     const moved = motion === undefined || motion.kind === "steps" || veiled || (motion.kind === "path" && name === "Position");
     return other === undefined && numbers === undefined && moved && steps.every(({ level: number }) => number === undefined);
   }

@@ -67,7 +67,7 @@ export function veilSwings(of: VeilOn): HeadSwings {
         return { parameter: head.parameters.get(name)!, swing: { table, cycles, low: middle * (1 - size), span: size, middle } };
       });
   }
-  const relative = motion.base === "relative";
+  const relative = motion.base === "relative" && motion.meets === undefined;
   const scaled = relative ? normalizedSize : normalizedFreely;
   return (head, { size }) => {
     const parameter = head.parameters.get(attribute);

@@ -3,6 +3,7 @@ import { DIRECTIONS } from "../motion/direction";
 import type { Drive, Motion, Step } from "../motion/motion";
 import { WAVEFORMS } from "../motion/waveform";
 import type { Show } from "../show/show";
+import { MEETS } from "../stroke/meeting";
 import type { Part, Stroke } from "../stroke/stroke";
 import { part, strokeOn } from "./small-show";
 
@@ -47,8 +48,10 @@ function randomSwing(random: Random, of: { value: () => number; relative: boolea
     return { kind: "steps", steps: Array.from({ length: 1 + Math.floor(random() * 5) }, step) };
   }
   const waveform = pick(random, WAVEFORMS);
-  const ends = of.relative ? { low: -of.span / 8, high: of.span / 8 } : { low: of.value(), high: of.value() };
-  return { kind: "wave", waveform, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
+  const meets = of.relative && random() < 0.5 ? { meets: pick(random, MEETS) } : {};
+  const adds = of.relative && !("meets" in meets);
+  const ends = adds ? { low: -of.span / 8, high: of.span / 8 } : { low: of.value(), high: of.value() };
+  return { kind: "wave", waveform, ...meets, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
 }
 
 /** What only the odd lamps have: alternatives on one channel, wheels, what needs another channel. */

@@ -12,7 +12,8 @@ const f32 = Math.fround;
 /** What a line says at t. */
 export function lineValue(show: Show, { layer, line }: { layer: Layer; line: Line }, t: number, settled = isSettled(layer, t)): number {
   let value = f32(limited(line.value!));
-  for (const motion of line.motions) value = (motion.relative ? value : 0) + swingOf(show, layer, line, { motion, t });
+  for (const motion of line.motions)
+    value = meeting(motion.relative ? value : 0, swingOf(show, layer, line, { motion, t }), 1, motion.meeting ?? 0);
   const to = f32(limited(value));
   const part = settled ? 1 : done(layer, line, t);
   if (part === 1) return to;
@@ -26,6 +27,14 @@ export function lineStart(show: Show, { under, from, parameter }: Line, t: numbe
   if (!under) return from;
   const value = lineValue(show, { layer: under.layer, line: under.line }, t);
   return parameter < show.rig.htpCount ? Math.min(1, value * under.gain) : value;
+}
+
+/** A value with what rides on it: added; scaling it; or the brighter of both, of which a share counts. 3 and 4 are the same of what a colour leaves. */
+export function meeting(value: number, swing: number, share: number, way: number): number {
+  if (way > 2) return 1 - meeting(1 - value, 1 - swing, share, way - 2);
+  if (way === 0) return value + swing * share;
+  const whole = way === 1 ? value * swing : Math.max(value, swing);
+  return value + (whole - value) * share;
 }
 
 export function swingOf(show: Show, layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {

@@ -20,6 +20,7 @@ import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
 import { Tick } from "../../../ui/tick";
+import { MeetingField } from "./meeting-field";
 import { OneNumber } from "./one-number";
 import { PictureFields, withoutPicture, withPicture } from "./picture-fields";
 import { StagePlace } from "./stage-place";
@@ -102,6 +103,7 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
             />
           </Field>
         )}
+        <MeetingField hand={hand} motion={motion} />
         <OneNumber label="Contrast" value={motion.contrast ?? 1} ends={[0, 20]} onNumber={(contrast) => change({ contrast })} />
         <OneNumber label="Blur, m" value={motion.blur ?? 0} ends={[0, MOST_BLUR]} onNumber={(blur) => change({ blur })} />
         <div className="flex items-end gap-2 pb-1">

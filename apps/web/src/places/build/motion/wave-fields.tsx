@@ -6,6 +6,7 @@ import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
 import { Choice, Option } from "../../../ui/choice";
 import { Field } from "../../../ui/field";
+import { MeetingField } from "./meeting-field";
 import { OneNumber } from "./one-number";
 import type { MotionInHand } from "./use-motion";
 import { WaveDrawer } from "./wave-drawer";
@@ -68,12 +69,7 @@ export function WaveFields({ hand, motion, heads }: { hand: MotionInHand; motion
         </Field>
         {percent("Soft in, percent", "softIn", 0)}
         {percent("Soft out, percent", "softOut", 0)}
-        <Field label="The value">
-          <Choice value={motion.base} onValue={(next) => change({ base: next as WaveMotion["base"] })}>
-            <Option value="absolute">is replaced</Option>
-            <Option value="relative">is added to</Option>
-          </Choice>
-        </Field>
+        <MeetingField hand={hand} motion={motion} />
         <div className="flex items-end gap-1">
           <Button
             once
