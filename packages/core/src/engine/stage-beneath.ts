@@ -1,14 +1,17 @@
 import type { Cue } from "../cue/cue";
 import { cardLevel } from "../playback/card-level";
 import { raisedPart } from "../playback/curtain";
-import type { Playback, PlaybackState } from "../playback/playback";
+import { fadedSeconds, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { Row } from "../stroke/row";
 import { listDrives, sketchDrives } from "../show/driving";
+import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { coveredBy } from "./curtains";
 import { highlightOverlay } from "./highlight-overlay";
+import { progressAt } from "./fade-progress";
 import { rigWays } from "./rig-ways";
+import { timesOfContent } from "./row-times";
 import { stageOverlay } from "./stage-overlay";
 
 /** A card that runs, at its cue; the one started last comes last. */
@@ -99,21 +102,60 @@ export function stageBeneath(
   });
   const values = new Map<number, number>();
   for (const parameter of of.parameters) {
-    const rides = [...of.running.map(({ rows }) => rows), ...sketches].some((rows) => rows.get(parameter)?.value === null);
-    const seen = rides ? null : stage.value(parameter);
+    const riders = [
+      ...of.running.flatMap((run) => riderOf(run.rows.get(parameter), (row) => comeOf(row, run, { rig: show.rig, now: of.now }))),
+      ...sketches.flatMap((rows) => riderOf(rows.get(parameter), () => 1)),
+    ];
     const htp = parameter < htpCount;
+    const seen = riders.length > 0 ? null : stage.value(parameter);
     const said = [
       ...of.running.flatMap(({ rows, level }) => {
-        const value = rows.get(parameter)?.value;
-        return value === null || value === undefined ? [] : [htp ? value * level : value];
+        const value = plainValue(rows.get(parameter));
+        return value === null ? [] : [htp ? value * level : value];
       }),
-      ...sketches.flatMap((rows) => rows.get(parameter)?.value ?? []),
+      ...sketches.flatMap((rows) => plainValue(rows.get(parameter)) ?? []),
     ].map((value) => Math.min(1, Math.max(0, value)));
     const { home } = all[parameter]!;
-    if (seen === null) values.set(parameter, htp ? Math.max(home, ...said) : (said.at(-1) ?? home));
-    else values.set(parameter, [...said, home].findLast((value) => stage.shows(parameter, value)) ?? seen);
+    if (seen !== null) values.set(parameter, [...said, home].findLast((value) => stage.shows(parameter, value)) ?? seen);
+    else if (said.length > 0) values.set(parameter, htp ? Math.max(home, ...said) : said.at(-1)!);
+    // What lies beneath moves by itself, or isn't there.
+    else values.set(parameter, withoutRiders(stage.value(parameter), riders) ?? home);
   }
   return values;
+}
+
+/** What a row says without moving; null = it only rides, or a motion takes the value's place. */
+function plainValue(row: Row | undefined): number | null {
+  return row === undefined || row.motions.some(({ relative }) => !relative) ? null : row.value;
+}
+
+/** What only rides, and how far it has come. */
+interface Rider {
+  readonly row: Row;
+  readonly come: number;
+}
+
+function riderOf(row: Row | undefined, comeOf: (row: Row) => number): Rider[] {
+  return row?.value === null ? [{ row, come: comeOf(row) }] : [];
+}
+
+/** How much of a row of a running cue there is by now, 0..1: by its fade, and by the card's fader where that scales it. */
+function comeOf(row: Row, run: RunningPlayback, { rig, now }: { rig: Rig; now: Seconds }): number {
+  const scaled = row.parameter < rig.htpCount || roleOf(run.playback) === "everything";
+  return fadedPart(row, run, { rig, now }) * (scaled ? run.level : 1);
+}
+
+function fadedPart(row: Row, { state, cue }: RunningPlayback, { rig, now }: { rig: Rig; now: Seconds }): number {
+  if (state.hand) return state.hand.part;
+  const { home } = rig.parameters[row.parameter]!;
+  const { fades, delays } = timesOfContent(cue, [[row]], { rig, startOf: () => home, chosen: state.seconds, byPace: state.byPace });
+  return progressAt(fadedSeconds(state, now), delays[0]!, fades[0]!);
+}
+
+/** What is seen of a parameter without what nudges add to it, so that with them it is seen again; null where something swings on it. */
+function withoutRiders(seen: number | null, riders: readonly Rider[]): number | null {
+  if (seen === null || riders.some(({ row }) => row.motions.length > 0)) return null;
+  return riders.reduce((value, { row, come }) => value - row.nudge * come, seen);
 }
 
 /** Rows to look up; rows are one a parameter. */

@@ -145,6 +145,37 @@ describe("taking up what is on stage", () => {
     expect(takenUp(show, { ...of, selection: selectHeads(["nobody"]), attribute: "Pan" })).toBeNull();
   });
 
+  it("leaves heads on which a card's nudge rides where they are, also while it comes", () => {
+    for (const later of [0.5, 30]) {
+      const bench = new EngineOnBench(
+        smallShow([
+          ...listWithCard("look", [
+            { inSeconds: 0, strokes: [strokeOn("movers", { Pan: moving(waveMotion({ low: -40, high: 40 })), Dimmer: part([0.5]) })] },
+          ]),
+          ...listWithCard("off", [
+            {
+              inSeconds: 2,
+              strokes: [
+                strokeOn("movers", {
+                  Pan: { shape: {}, touched: 0, nudge: { knots: [30, -20] } },
+                  Dimmer: { shape: {}, touched: 0, nudge: { knots: [0.2] } },
+                }),
+              ],
+            },
+          ]),
+        ]),
+      );
+      bench.play({ type: "go", playbackId: "card-look" });
+      bench.play({ type: "go", playbackId: "card-off" });
+      bench.play({ type: "level", playbackId: "card-off", level: 0.5 });
+      bench.read(1, 0, later);
+      const before = bench.frame.slice();
+      for (const attribute of ["Pan", "Dimmer"] as const) lay(bench, movers, attribute);
+      bench.read(1, 0, 0);
+      expect([...bench.frame].filter((octet, at) => Math.abs(octet - before[at]!) > 1 && at % 2 === 0)).toEqual([]);
+    }
+  });
+
   it("changes no octet, whatever plays (50 random playbacks, seeds)", () => {
     for (let seed = 1; seed <= 60; seed++) {
       const random = seededRandom(seed);

@@ -48,10 +48,11 @@ function randomSwing(random: Random, of: { value: () => number; relative: boolea
     return { kind: "steps", steps: Array.from({ length: 1 + Math.floor(random() * 5) }, step) };
   }
   const waveform = pick(random, WAVEFORMS);
-  const meets = of.relative && random() < 0.5 ? { meets: pick(random, MEETS) } : {};
-  const adds = of.relative && !("meets" in meets);
-  const ends = adds ? { low: -of.span / 8, high: of.span / 8 } : { low: of.value(), high: of.value() };
-  return { kind: "wave", waveform, ...meets, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
+  // By the waveform: what else is drawn by lot stays as it was.
+  const meets = of.relative ? MEETS[WAVEFORMS.indexOf(waveform) % 4] : undefined;
+  const rides = meets ? { meets, low: of.span / 5, high: of.span } : { low: -of.span / 8, high: of.span / 8 };
+  const ends = of.relative ? rides : { low: of.value(), high: of.value() };
+  return { kind: "wave", waveform, ...ends, ...(random() < 0.3 ? { width: 0.4, softIn: 0.2 } : {}) };
 }
 
 /** What only the odd lamps have: alternatives on one channel, wheels, what needs another channel. */
