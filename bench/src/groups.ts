@@ -18,6 +18,7 @@ import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
 import { moveFixtureInFrames } from "./move-fixture";
 import { movingShare } from "./moving-share";
+import { wasmTimes } from "./wasm-kernels";
 
 /** One line of the results. */
 export interface Row {
@@ -49,6 +50,16 @@ export const GROUPS = {
     tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
     const plain = againstPlain(16, quick ? 5 : 20);
     tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
+  },
+  async wasm({ rounds, tell }) {
+    const { plainNs, exactNs, singleNs } = await wasmTimes(rounds);
+    tell(
+      "rows on their way: TypeScript over WebAssembly with SIMD, equal results",
+      `x ${shown(plainNs / exactNs)}`,
+      "worth it from >= 1.5",
+    );
+    tell("  the same with WebAssembly in numbers of 32 bits, other octets", `x ${shown(plainNs / singleNs)}`, "");
+    tell("  in ns a row: TypeScript, exact, 32 bits", [plainNs, exactNs, singleNs].map((ns) => shown(ns)).join(" "), "");
   },
   rest({ tell }) {
     tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");

@@ -211,12 +211,12 @@ describe("a veil over the stage", () => {
     const [red, blue] = [[255, 0, 0] as const, [0, 0, 255] as const];
     const flicks = animatedGif(16, 9, [
       { color: red, hundredths: 100 },
-      { color: blue, hundredths: 300 },
+      { color: blue, hundredths: 200 },
     ]);
     await file.setInputFiles({ name: "flicks.gif", mimeType: "image/gif", buffer: flicks });
-    await page.getByText("A film of 60 pictures").waitFor();
+    await page.getByText("A film of 45 pictures").waitFor();
     await page.getByRole("img", { name: "The picture flicks, moving" }).waitFor();
-    expect(await page.getByLabel("One round in", { exact: true }).inputValue()).toBe("4");
+    expect(await page.getByLabel("One round in", { exact: true }).inputValue()).toBe("3");
     // Words have made it a narrow strip.
     await page.getByLabel("Height, m", { exact: true }).fill("20");
     await page.getByLabel("Height, m", { exact: true }).press("Enter");

@@ -41,9 +41,12 @@ export function LineTable(props: {
   );
 }
 
+/** What a line is of stays in sight while it is scrolled. */
+const FIRST_STAYS = "[&>:first-child]:sticky [&>:first-child]:left-0 [&>:first-child]:z-10 [&>span:first-child]:bg-raised";
+
 export function Line({ name, grid, children }: { name: string; grid: string; children: ReactNode }): React.JSX.Element {
   return (
-    <li aria-label={name} className={cn("grid items-center gap-2 rounded bg-raised px-2 py-1.5 text-[13px]", grid)}>
+    <li aria-label={name} className={cn("grid items-center gap-2 rounded bg-raised px-2 py-1.5 text-[13px]", FIRST_STAYS, grid)}>
       {children}
     </li>
   );

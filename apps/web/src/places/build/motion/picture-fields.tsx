@@ -28,9 +28,9 @@ export function withoutPicture(motion: VeilMotion, attribute: Attribute): VeilMo
   return { ...rest, ...(attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
 }
 
-/** A film goes as long as it did, where no master drives it. */
-function filmPace({ masterId, ownBpm = 60 }: VeilMotion, { seconds }: Film): Partial<VeilMotion> {
-  return masterId === null ? { rate: { knots: [Math.min(64, Math.round(60000 / ownBpm / seconds) / 1000)] } } : {};
+/** A film begins as fast as it was, on a clock of its own. */
+function filmPace({ ownBpm = 60 }: VeilMotion, { seconds }: Film): Partial<VeilMotion> {
+  return { masterId: null, rate: { knots: [Math.min(64, Math.round(60e6 / ownBpm / seconds) / 1e6)] } };
 }
 
 /** Pictures and films come in here, by file or as words; and how the one that is chosen goes. */
