@@ -67,6 +67,7 @@ const WITHOUT_DATABASE = [
   "show/lost-targets",
   "show/macro-player",
   "show/redo-exact",
+  "show/touch-times",
   "show/door-while-slow",
   "stage/stage-journal",
   "stage/stage-server",

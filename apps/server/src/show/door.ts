@@ -30,6 +30,7 @@ import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-li
 import { loanLabel } from "./loan-label";
 import { withWhatGoesAlong } from "./edit-goes-with";
 import { RecentEdits } from "./recent-edits";
+import { TouchTimes } from "./touch-times";
 import { Unsaved, writtenOf } from "./unsaved";
 import type { BroughtBack } from "../stage/stage-port";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
@@ -65,6 +66,7 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #open = new Map<string, OpenLine>();
   readonly #unsaved: Unsaved;
   readonly #recent = new RecentEdits();
+  readonly #touches = new TouchTimes();
 
   constructor(of: {
     show: Show;
@@ -158,9 +160,7 @@ export class Door extends EventEmitter<DoorEvents> {
   #play(person: Person, command: PlayCommand, atSeconds: number | undefined): Done {
     const refused = mayDo(this.#show, person, command);
     if (refused) return { ok: false, error: refused };
-    const now = this.#now();
-    // A client's clock is believed when it is near ours; taps are as exact as the finger, not as the network.
-    const t = atSeconds !== undefined && Math.abs(atSeconds - now) < 1 ? Math.min(atSeconds, now) : now;
+    const t = this.#touches.at(person.id, atSeconds, this.#now());
     const changes = playChanges(this.#show, command, { t, personId: person.id });
     return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
   }

@@ -145,6 +145,15 @@ describe("taking up what is on stage", () => {
     expect(takenUp(show, { ...of, selection: selectHeads(["nobody"]), attribute: "Pan" })).toBeNull();
   });
 
+  it("lets a motion that has grown go on as large as it is, though it grows when it starts", () => {
+    const growing = moving({ ...waveMotion({ low: 0.2, high: 0.9 }), fadeInSeconds: 3 });
+    const benches = [0, 1].map(() => benchWith(["grow", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: growing })] }]]));
+    const [laid, other] = benches as [EngineOnBench, EngineOnBench];
+    expect(lay(laid, movers, "Dimmer")).toMatchObject({ motion: { fadeInSeconds: 3 }, takenFrom: [{ cueId: "grow-1" }] });
+    for (let look = 0; look < 20; look++)
+      for (let mover = 1; mover <= 8; mover++) expect(laid.read(mover, 0, 0.02)).toBeCloseTo(other.read(mover, 0, 0.02), 4);
+  });
+
   it("leaves heads on which a card's nudge rides where they are, also while it comes", () => {
     for (const later of [0.5, 30]) {
       const bench = new EngineOnBench(

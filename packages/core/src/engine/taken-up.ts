@@ -190,7 +190,7 @@ const LOOKS = 12;
 /** Whether a part gives what is on stage now, or gave it within the last moments where it moves. */
 function showsOnStage(show: Show, part: Part, of: TakingUp & { running: readonly RunningPlayback[] }): boolean {
   const preview = new Preview(
-    { taken: { who: of.selection, parts: { [of.attribute]: part }, rank: 1 } },
+    { taken: { who: of.selection, parts: { [of.attribute]: { ...part, takenFrom: [] } }, rank: 1 } },
     { show, stage: of.stage, now: of.now },
   );
   const touched = [...preview.touched];

@@ -55,7 +55,8 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
           ? { lead: fan(motion.lead.cycles.knots, u, motion.lead.cycles.path) / cycles, leadSeconds: motion.lead.atSeconds }
           : {}),
         count: motion.count === undefined ? null : motion.count / cycles,
-        fadeInSeconds: motion.fadeInSeconds ?? 0,
+        // What was taken up from the stage has grown there.
+        fadeInSeconds: part.takenFrom ? 0 : (motion.fadeInSeconds ?? 0),
         fadeOutSeconds: motion.fadeOutSeconds ?? 0,
       },
     }));
