@@ -31,6 +31,43 @@ describe("the colours of pictures", () => {
     expect([pictureCells(running, long, 10), pictureCells(running, long, 2000), pictureCells(motion, long, 10)]).toEqual([300, 64, 1]);
   });
 
+  it("are looked at anew when the picture lies otherwise, or the head hangs elsewhere, and are the same for another pace", () => {
+    const { rig } = withEmitters(smallShow());
+    const random = seededRandom(2);
+    const dots = dotsOf(Array.from({ length: 8 * 6 * 5 * 3 }, () => Math.floor(random() * 256)));
+    const picture: Picture = { id: "p", kind: "picture", version: 1, name: "Film", rank: 0, columns: 8, rows: 6, frames: 5, dots };
+    const head = rig.headByKey.get("fx-1")!;
+    const tables = (of: Partial<VeilMotion>, shown = picture, at = head): number[] =>
+      pictureSwings({ motion: { ...motion, centre: { x: 3, y: 2, z: 1 }, width: 12, height: 9, ...of }, rig, picture: shown, heads: 1 })(
+        at,
+        {
+          size: 1,
+          index: 0,
+        },
+      ).flatMap(({ swing }) => [...swing.table]);
+    const first = tables({});
+    expect(new Set(first).size).toBeGreaterThan(4);
+    for (const same of [{ rate: { knots: [3] } }, { masterId: "pulse" }, { phase: { knots: [0, 90] } }])
+      expect(tables(same)).toEqual(first);
+    for (const other of [
+      { width: 14 },
+      { height: 12 },
+      { turn: 30 },
+      { centre: { x: 1, y: 0, z: 0 } },
+      { plane: "across" as const },
+      { repeat: true, width: 3 },
+      { contrast: 2 },
+      { blur: 9 },
+      { direction: "backward" as const },
+    ]) {
+      expect(tables(other), JSON.stringify(other)).not.toEqual(first);
+      expect(tables({})).toEqual(first);
+    }
+    expect(tables({}, picture, { ...head, position: { ...head.position, x: head.position.x + 4 } })).not.toEqual(first);
+    expect(tables({}, { ...picture, dots: dots.replaceAll("a", "3") })).not.toEqual(first);
+    expect(tables({})).toEqual(first);
+  });
+
   it("come out within ΔE2000 1 of the exact mix, in each kind of lamp's emitters (1,000 colours)", () => {
     const { rig } = withEmitters(smallShow());
     const random = seededRandom(7);

@@ -1,4 +1,5 @@
 import { encodedSrgb, linearOfEncoded, xyzOfLinearSrgb } from "../color/colorimetry";
+import type { CycleTable } from "../motion/cycle-table";
 import { walkOf } from "../motion/direction";
 import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
@@ -29,27 +30,50 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   const { cycles } = walk;
   const cells = pictureCells(motion, picture, heads) * cycles;
   const places = Array.from({ length: cells }, (_, cell) => walk.at(cell / cells));
+  const { plane, centre, width, height, turn, repeat, contrast, blur, runs, direction } = motion;
+  const as = JSON.stringify([plane, centre, width, height, turn, repeat, contrast, blur, runs, direction, cells]);
+  let known = shownBy.get(picture);
+  if (!known) shownBy.set(picture, (known = new Map<string, Shown>()));
   return (head, { size }) => {
-    const palette = paletteOf(head);
-    const dots = veilDots(motion, head.position, places, picture);
-    const count = palette.names.length;
-    const shown = new Float32Array(cells * count);
-    for (let cell = 0; cell < cells; cell++) palette.put(head, dots, { from: 3 * cell, into: shown, at: cell * count });
-    return palette.names.flatMap((name, index) => {
+    let shown = known.get(head.key);
+    if (shown?.head !== head || shown.as !== as)
+      known.set(head.key, (shown = { head, as, colors: tablesOf(head, veilDots(motion, head.position, places, picture), cells) }));
+    return shown.colors.flatMap(({ name, table, middle }) => {
       const parameter = head.parameters.get(name);
       if (parameter === undefined || !rig.parameters[parameter]) return [];
-      const table = new Float32Array(2 * cells);
-      let sum = 0;
-      for (let cell = 0; cell < cells; cell++) {
-        const value = shown[cell * count + index]!;
-        table[2 * cell] = value;
-        table[2 * cell + 1] = shown[((cell + 1) % cells) * count + index]! - value;
-        sum += value;
-      }
-      const middle = sum / cells;
       return [{ parameter, swing: { table, cycles, low: middle * (1 - size), span: size, middle } }];
     });
   };
+}
+
+/** What a head showed of a picture last: other rates, phases, sizes and clocks show the same. */
+interface Shown {
+  readonly head: Head;
+  /** How the picture lay. */
+  readonly as: string;
+  readonly colors: readonly { readonly name: Attribute; readonly table: CycleTable; readonly middle: number }[];
+}
+
+// Pictures never change in place.
+const shownBy = new WeakMap<Picture, Map<string, Shown>>();
+
+/** Tables of a head's emitters that go straight from each look to the next, and what they are about. */
+function tablesOf(head: Head, dots: Float64Array, cells: number): Shown["colors"] {
+  const palette = paletteOf(head);
+  const count = palette.names.length;
+  const shown = new Float32Array(cells * count);
+  for (let cell = 0; cell < cells; cell++) palette.put(head, dots, { from: 3 * cell, into: shown, at: cell * count });
+  return palette.names.map((name, index) => {
+    const table = new Float32Array(2 * cells);
+    let sum = 0;
+    for (let cell = 0; cell < cells; cell++) {
+      const value = shown[cell * count + index]!;
+      table[2 * cell] = value;
+      table[2 * cell + 1] = shown[((cell + 1) % cells) * count + index]! - value;
+      sum += value;
+    }
+    return { name, table, middle: sum / cells };
+  });
 }
 
 /** Of a colour's strongest component the others are so many steps; what lies between is taken straight (within ΔE2000 1 of the exact mix). */
