@@ -2,6 +2,7 @@ export {
   followSchema,
   LOST_AFTER_SECONDS as TARGET_LOST_AFTER_SECONDS,
   LEAST_WIDTH as LEAST_BEAM_WIDTH,
+  MOST_OTP,
   MOST_FOLLOWED,
   MOST_LEAD_SECONDS,
   MOST_RING,
@@ -13,6 +14,7 @@ export {
   type Target,
   type WhenLost,
 } from "./follow/target";
+export { MOST_METRES as MOST_STAGE_METRES } from "./follow/stage-point";
 export { placeAt } from "./follow/target-path";
 export { MOST_WALK_POINTS, roundSeconds as walkRoundSeconds, WALK_STEP_SECONDS, type Walk } from "./follow/walk";
 export { targetOffIdOf, type TargetOff } from "./follow/target-off";

@@ -1,6 +1,4 @@
-import { heardPlace, placeOnStage, trackingOf, type PlayCommand, type Show, type Target } from "@vexa/core";
-
-const MOST_METRES = 1000;
+import { heardPlace, MOST_STAGE_METRES, placeOnStage, trackingOf, type PlayCommand, type Show, type Target } from "@vexa/core";
 
 /** A word of a target. */
 export type HeardTarget = Extract<PlayCommand, { readonly type: "target-at" }>;
@@ -9,6 +7,6 @@ export type HeardTarget = Extract<PlayCommand, { readonly type: "target-at" }>;
 export function heardOf(show: Show, { id }: Target, numbers: readonly [number, number, number]): HeardTarget | null {
   const tracking = trackingOf(show);
   const place = placeOnStage(tracking, heardPlace(tracking, numbers));
-  const isOnStage = [place.x, place.y, place.z].every((metres) => Math.abs(metres) <= MOST_METRES);
+  const isOnStage = [place.x, place.y, place.z].every((metres) => Math.abs(metres) <= MOST_STAGE_METRES);
   return isOnStage ? { type: "target-at", targetId: id, place } : null;
 }

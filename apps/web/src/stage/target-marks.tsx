@@ -5,7 +5,7 @@ import type { ShowClient } from "../session/show-client";
 import { useClient, useMe, useShow } from "../session/show-context";
 import type { Projection } from "./projection";
 import { cn } from "../ui/class-names";
-import { targetNow, type TargetNow } from "./target-now";
+import { targetNow } from "./target-now";
 import { useTargetHands } from "./use-target-hands";
 import { useShownFrame } from "./stage-frame-store";
 
@@ -24,13 +24,6 @@ function wasHeardLately(client: ShowClient, { id }: Target): boolean {
 function pixelsOf(shown: Projection, place: Vector): string {
   const [x, y] = shown.point(place);
   return `${x.toFixed(1)},${y.toFixed(1)}`;
-}
-
-/** What a mark shows by its form. */
-function standingOf({ state, lost }: TargetNow): "unheard" | "hand" | "held" | "lost" | "heard" {
-  if (!state) return "unheard";
-  if (state.handId !== null) return "hand";
-  return state.held ? "held" : lost ? "lost" : "heard";
 }
 
 /** The targets of a show on its stage, where they are: moved by hand, and with the way behind them. */
@@ -71,7 +64,7 @@ function Marks({
       const [x, y] = shown.point(place);
       mark.style.transform = `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)`;
       mark.toggleAttribute("data-off", now.off);
-      mark.dataset["is"] = inHand ? "hand" : standingOf(now);
+      mark.dataset["is"] = inHand ? "hand" : now.standing === "walk" ? "heard" : now.standing;
       const trail = [...(trails.current.get(target.id) ?? []), place].slice(-TRAIL);
       trails.current.set(target.id, trail);
       line.setAttribute("points", trail.map((each) => pixelsOf(shown, each)).join(" "));

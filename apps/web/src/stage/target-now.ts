@@ -11,13 +11,15 @@ import {
 } from "@vexa/core";
 import type { ShowClient } from "../session/show-client";
 
+/** Who says where a target is; `lost`: nobody any more. */
+export type TargetStanding = "unheard" | "hand" | "held" | "walk" | "lost" | "heard";
+
 /** Where a target is now, and what was heard of it last. */
 export interface TargetNow {
   /** Home where it was never heard of. */
   readonly place: Vector;
   readonly state: TargetState | null;
-  /** Nothing is heard of it any more, and nobody has it in hand or holds it. */
-  readonly lost: boolean;
+  readonly standing: TargetStanding;
   /** Somebody said that nobody follows it. */
   readonly off: boolean;
 }
@@ -26,8 +28,15 @@ export function targetNow(client: ShowClient, target: Target): TargetNow {
   const state = client.view.get("targetState", targetStateIdOf(target.id));
   const now = client.now();
   const off = client.view.targetOff(targetOffIdOf(target.id))?.off ?? false;
-  if (!state) return { place: target.home, state, lost: false, off };
-  return { place: placeAt(state, target.smoothSeconds, now), state, lost: isTargetLost(state, now), off };
+  if (!state) return { place: target.home, state, standing: "unheard", off };
+  return { place: placeAt(state, target.smoothSeconds, now), state, standing: standingOf(state, now), off };
+}
+
+function standingOf(state: TargetState, now: number): TargetStanding {
+  if (state.handId !== null) return "hand";
+  if (state.held) return "held";
+  if (state.walk) return "walk";
+  return isTargetLost(state, now) ? "lost" : "heard";
 }
 
 /** What heads that follow it do meanwhile. */
@@ -39,12 +48,21 @@ export function targetWords(client: ShowClient, target: Target): string {
   return now.off ? `nobody follows; ${heardWords(client, target, now)}` : heardWords(client, target, now);
 }
 
-function heardWords(client: ShowClient, target: Target, { state, lost }: TargetNow): string {
-  if (!state) return "not heard yet";
-  if (state.handId !== null) return `by hand, ${client.view.get("person", state.handId)?.name ?? "somebody"}`;
-  if (state.held) return "held";
-  if (state.walk) return "on its walk";
-  if (!lost) return target.otp ? `heard as ${otpText(target.otp)}` : "heard";
-  const since = `lost ${Math.round(client.now() - state.heardSeconds)} s`;
-  return target.whenLost ? `${since}: ${LOST_HEADS[target.whenLost]}` : since;
+function heardWords(client: ShowClient, target: Target, { state, standing }: TargetNow): string {
+  switch (standing) {
+    case "unheard":
+      return "not heard yet";
+    case "hand":
+      return `by hand, ${client.view.get("person", state?.handId)?.name ?? "somebody"}`;
+    case "held":
+      return "held";
+    case "walk":
+      return "on its walk";
+    case "heard":
+      return target.otp ? `heard as ${otpText(target.otp)}` : "heard";
+    case "lost": {
+      const since = `lost ${Math.round(client.now() - (state?.heardSeconds ?? 0))} s`;
+      return target.whenLost ? `${since}: ${LOST_HEADS[target.whenLost]}` : since;
+    }
+  }
 }

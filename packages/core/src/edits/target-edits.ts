@@ -13,6 +13,7 @@ import {
   type Target,
   type WhenLost,
 } from "../follow/target";
+import { MOST_METRES } from "../follow/stage-point";
 import { MOST_WALK_POINTS, WALK_STEP_SECONDS } from "../follow/walk";
 import type { Vector } from "../geometry/beam";
 import type { Show } from "../show/show";
@@ -26,7 +27,6 @@ export type TargetField = (typeof TARGET_FIELDS)[number];
 const FIRST_HOME = { x: 0, y: 2, z: 1.6 };
 /** Enough for the noise of usual trackers. Common practice. */
 const FIRST_SMOOTH = 0.15;
-const MOST_METRES = 1000;
 
 export function newTarget(show: Show, newId: () => string): Target {
   const name = freeName("Target", show.all("target"));

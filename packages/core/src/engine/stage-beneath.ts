@@ -132,11 +132,11 @@ function plainValue(row: Row | undefined): number | null {
 /** What only rides, and how far it has come. */
 interface Rider {
   readonly row: Row;
-  readonly come: number;
+  readonly come: () => number;
 }
 
 function riderOf(row: Row | undefined, comeOf: (row: Row) => number): Rider[] {
-  return row?.value === null ? [{ row, come: comeOf(row) }] : [];
+  return row?.value === null ? [{ row, come: () => comeOf(row) }] : [];
 }
 
 /** How much of a row of a running cue there is by now, 0..1: by its fade, and by the card's fader where that scales it. */
@@ -155,7 +155,7 @@ function fadedPart(row: Row, { state, cue }: RunningPlayback, { rig, now }: { ri
 /** What is seen of a parameter without what nudges add to it, so that with them it is seen again; null where something swings on it. */
 function withoutRiders(seen: number | null, riders: readonly Rider[]): number | null {
   if (seen === null || riders.some(({ row }) => row.motions.length > 0)) return null;
-  return riders.reduce((value, { row, come }) => value - row.nudge * come, seen);
+  return riders.reduce((value, { row, come }) => value - row.nudge * come(), seen);
 }
 
 /** Rows to look up; rows are one a parameter. */

@@ -45,34 +45,33 @@ export function roundSeconds(walk: Walk): Seconds {
   return (walk.points.length - 1) * walk.stepSeconds + backSeconds(walk);
 }
 
-/** Where a target on its walk is at t, and how fast it goes (x, y, z each): straight from step to step. Fills `into`. */
+/** Where a target on its walk is at t, and how fast it goes (x, y, z each): straight from step to step. Fills `into`; allocates nothing. */
 export function walkAt(walk: RunningWalk, t: Seconds, into: Float64Array): void {
   const { points, stepSeconds, sinceSeconds, from } = walk;
   const gone = Math.max(0, t - sinceSeconds);
-  const round = roundSeconds(walk);
   const last = points.length - 1;
+  const back = backSeconds(walk);
+  const round = last * stepSeconds + back;
   const within = round > 0 ? gone % round : 0;
   const onWay = within < last * stepSeconds;
   const step = onWay ? Math.min(last - 1, Math.floor(within / stepSeconds)) : last;
-  const takes = onWay ? stepSeconds : backSeconds(walk);
-  put(points[step]!, points[onWay ? step + 1 : 0]!, { part: takes > 0 ? (within - step * stepSeconds) / takes : 0, takes, into });
+  const takes = onWay ? stepSeconds : back;
+  const perSecond = takes > 0 ? 1 / takes : 0;
+  const part = (within - step * stepSeconds) * perSecond;
+  const [now, next, first] = [points[step]!, points[onWay ? step + 1 : 0]!, points[0]!];
+  into[3] = (next.x - now.x) * perSecond;
+  into[4] = (next.y - now.y) * perSecond;
+  into[5] = (next.z - now.z) * perSecond;
+  into[0] = now.x + (next.x - now.x) * part;
+  into[1] = now.y + (next.y - now.y) * part;
+  into[2] = now.z + (next.z - now.z) * part;
   if (gone >= COMING_SECONDS) return;
   // What it was beside the walk's beginning goes little by little.
   const left = 1 - gone / COMING_SECONDS;
-  const [first] = points as [Vector];
-  const away = [from.x - first.x, from.y - first.y, from.z - first.z];
-  for (let axis = 0; axis < 3; axis++) {
-    into[axis] = into[axis]! + away[axis]! * left;
-    into[axis + 3] = into[axis + 3]! - away[axis]! / COMING_SECONDS;
-  }
-}
-
-function put(a: Vector, b: Vector, { part, takes, into }: { part: number; takes: Seconds; into: Float64Array }): void {
-  const perSecond = takes > 0 ? 1 / takes : 0;
-  into[0] = a.x + (b.x - a.x) * part;
-  into[1] = a.y + (b.y - a.y) * part;
-  into[2] = a.z + (b.z - a.z) * part;
-  into[3] = (b.x - a.x) * perSecond;
-  into[4] = (b.y - a.y) * perSecond;
-  into[5] = (b.z - a.z) * perSecond;
+  into[0] += (from.x - first.x) * left;
+  into[1] += (from.y - first.y) * left;
+  into[2] += (from.z - first.z) * left;
+  into[3] -= (from.x - first.x) / COMING_SECONDS;
+  into[4] -= (from.y - first.y) / COMING_SECONDS;
+  into[5] -= (from.z - first.z) / COMING_SECONDS;
 }

@@ -1,13 +1,10 @@
-import { fail, ok, type Result } from "@vexa/core";
+import { fail, MOST_OTP, ok, type Result } from "@vexa/core";
 
 /**
  * Transform messages of ANSI E1.59 (OTP): where points of a system are. Source of the layout: the standard, from memory, with what
  * 5-references.md has of it (P30, P31, themselves unsure). Neither its text nor another maker's packets were at hand: unproven.
  */
 export const OTP_PORT = 5568;
-export const MAX_SYSTEM = 200;
-export const MAX_GROUP = 60000;
-export const MAX_POINT = 4294967295;
 export const MAX_PRIORITY = 200;
 
 const ID = [0x4f, 0x54, 0x50, 0x2d, 0x45, 0x31, 0x2e, 0x35, 0x39, 0x00, 0x00, 0x00];
@@ -89,7 +86,7 @@ export function decode(packet: Uint8Array): Result<OtpTransform> {
   if (view.getUint16(TRANSFORM.at + TRANSFORM.length) !== end - TRANSFORM.at - LENGTH_END)
     return wrong("its list of points has another length");
   const system = packet[TRANSFORM.at + TRANSFORM.system]!;
-  if (system < 1 || system > MAX_SYSTEM) return wrong(`there is no system ${system}`);
+  if (system < 1 || system > MOST_OTP.system) return wrong(`there is no system ${system}`);
   const [page, lastPage] = [view.getUint16(AT.page), view.getUint16(AT.lastPage)];
   if (page > lastPage) return wrong(`page ${page} lies behind the last, ${lastPage}`);
   const points: OtpPoint[] = [];
@@ -121,7 +118,7 @@ function readPoints(points: OtpPoint[], view: DataView, { from, to }: Stretch): 
     const point = view.getUint32(at + POINT.point);
     if (view.getUint16(at) !== MODULE_LAYER) return "a point has no modules";
     if (priority > MAX_PRIORITY) return `there is no priority ${priority}`;
-    if (group < 1 || group > MAX_GROUP || point < 1) return `there is no point ${group}/${point}`;
+    if (group < 1 || group > MOST_OTP.group || point < 1) return `there is no point ${group}/${point}`;
     const place = positionIn(view, { from: at + POINT.octets, to: next });
     if (typeof place === "string") return place;
     if (place) points.push({ priority, group, point, micros: Number(view.getBigUint64(at + POINT.time)), place });

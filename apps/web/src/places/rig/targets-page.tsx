@@ -215,11 +215,12 @@ function Now({ target }: { target: Target }): React.JSX.Element {
     const timer = setInterval(() => again((count) => count + 1), LOOK_EVERY_MS);
     return () => clearInterval(timer);
   }, []);
-  const { place, lost } = targetNow(client, target);
+  const { place, standing } = targetNow(client, target);
   const where = [place.x, place.y, place.z].map((metres) => (Math.round(metres * 10) / 10 + 0).toFixed(1)).join(", ");
   return (
     <span className="truncate" title={targetWords(client, target)} aria-label={`${target.name} now`}>
-      <span className="font-mono">{where}</span> <span className={lost ? "text-barred" : "text-ink-3"}>{targetWords(client, target)}</span>
+      <span className="font-mono">{where}</span>{" "}
+      <span className={standing === "lost" ? "text-barred" : "text-ink-3"}>{targetWords(client, target)}</span>
     </span>
   );
 }

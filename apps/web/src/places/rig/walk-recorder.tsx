@@ -53,6 +53,7 @@ export function WalkRecorder(props: { target: Target; edits: boolean; plays: boo
     <span className="flex items-center gap-1.5">
       {edits && (
         <Button
+          once
           size="small"
           tone="chip"
           aria-pressed={recording}

@@ -148,12 +148,10 @@ const RANKS = ["low priority", "", "a sketch, over normal priority", "high prior
 function followedWords(client: ShowClient, targetId: string): string {
   const target = client.view.target(targetId);
   if (!target) return "somebody who is gone";
-  const { place, state } = targetNow(client, target);
+  const { place, state, standing } = targetNow(client, target);
   const behind = state ? Math.hypot(place.x - state.at.x, place.y - state.at.y, place.z - state.at.z) : 0;
-  const words = targetWords(client, target);
-  const ageMs = state && words.startsWith("heard") ? Math.round(1000 * (client.now() - state.heardSeconds)) : null;
-  const age = ageMs === null ? "" : `, ${Math.max(0, ageMs)} ms old`;
-  return `${target.name} (${words}${age})${behind >= 0.005 ? `, ${behind.toFixed(2)} m behind` : ""}`;
+  const age = state && standing === "heard" ? `, ${Math.max(0, Math.round(1000 * (client.now() - state.heardSeconds)))} ms old` : "";
+  return `${target.name} (${targetWords(client, target)}${age})${behind >= 0.005 ? `, ${behind.toFixed(2)} m behind` : ""}`;
 }
 
 function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; parameter: number }): React.JSX.Element {
