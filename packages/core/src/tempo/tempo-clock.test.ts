@@ -28,6 +28,14 @@ describe("TempoClock", () => {
     expect(slip.state.bpm).toBeCloseTo(120, 6);
   });
 
+  it("isn't moved by one late tap among even ones, whichever it is", () => {
+    for (let late = 0; late < 6; late++) {
+      const clock = new TempoClock(steadyTempo(90));
+      for (let beat = 0; beat < 6; beat++) clock.tap(100 + beat * 0.5 + (beat === late ? 0.09 : 0));
+      expect(clock.state.bpm).toBeCloseTo(120, 6);
+    }
+  });
+
   it("keeps what the tempo was before the last change; a row of taps is one change", () => {
     const clock = new TempoClock(steadyTempo(90));
     clock.setBpm(100, 1);
