@@ -30,7 +30,7 @@ import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-li
 import { loanLabel } from "./loan-label";
 import { withWhatGoesAlong } from "./edit-goes-with";
 import { RecentEdits } from "./recent-edits";
-import { TouchTimes } from "./touch-times";
+import { handSeconds } from "./hand-seconds";
 import { Unsaved, writtenOf } from "./unsaved";
 import type { BroughtBack } from "../stage/stage-port";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
@@ -66,7 +66,6 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #open = new Map<string, OpenLine>();
   readonly #unsaved: Unsaved;
   readonly #recent = new RecentEdits();
-  readonly #touches = new TouchTimes();
 
   constructor(of: {
     show: Show;
@@ -160,8 +159,10 @@ export class Door extends EventEmitter<DoorEvents> {
   #play(person: Person, command: PlayCommand, atSeconds: number | undefined): Done {
     const refused = mayDo(this.#show, person, command);
     if (refused) return { ok: false, error: refused };
-    const t = this.#touches.at(person.id, atSeconds, this.#now());
-    const changes = playChanges(this.#show, command, { t, personId: person.id });
+    const now = this.#now();
+    const hand = handSeconds(atSeconds, now);
+    // Nothing is done in the future.
+    const changes = playChanges(this.#show, command, { t: Math.min(hand, now), hand, personId: person.id });
     return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
   }
 

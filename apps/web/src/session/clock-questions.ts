@@ -19,6 +19,11 @@ export class ClockQuestions {
     return this.#clock.at(ms / 1000);
   }
 
+  /** Show time of a touch at a moment of `performance.now()`. */
+  touch(ms: number): number {
+    return this.#clock.touch(ms / 1000);
+  }
+
   /** After each connection: the server may be another one. */
   begin(): void {
     this.stop();

@@ -66,6 +66,8 @@ export class ShowClient {
   constructor(tell: Tell) {
     this.#tell = tell;
     this.#socket = io({ transports: ["websocket"], reconnectionDelay: 300, reconnectionDelayMax: 2000 });
+    // The server's time first: it is to be known by when there is something to touch.
+    this.#socket.on("connect", () => this.#clock.begin());
     this.#socket.on("connect", () => void this.#catchUp());
     this.#socket.on("disconnect", (reason) => {
       this.#clock.stop();
@@ -131,7 +133,7 @@ export class ShowClient {
 
   /** Show time of an event: when the hand did it, however late the page gets to it. */
   momentOf(event: { readonly timeStamp: number }): number {
-    return this.#clock.at(Math.min(event.timeStamp, performance.now()));
+    return this.#clock.touch(Math.min(event.timeStamp, performance.now()));
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -239,7 +241,6 @@ export class ShowClient {
       else setTimeout(() => void this.#catchUp(), 1000);
       return;
     }
-    this.#clock.begin();
     this.#socket.emit("watch");
     this.#set(() => (this.#connection = "live"));
     this.#copy.pending.forEach((transaction) => this.#send(transaction));

@@ -81,10 +81,12 @@ class MidiEar {
     this.#timecode = new TimecodeEar(client);
   }
 
-  hear({ data, timeStamp }: MIDIMessageEvent): void {
-    // The event says when it came in, however long the page was busy since.
-    const t = this.#client.now() - Math.max(0, performance.now() - timeStamp) / 1000;
-    if (data && (data[0] === 0xf1 || data[0] === 0xf0)) return this.#timecode.hear(data, t);
+  /** The event says when it came in, however long the page was busy since. */
+  hear(event: MIDIMessageEvent): void {
+    const { data, timeStamp } = event;
+    if (data && (data[0] === 0xf1 || data[0] === 0xf0))
+      return this.#timecode.hear(data, this.#client.now() - Math.max(0, performance.now() - timeStamp) / 1000);
+    const t = this.#client.momentOf(event);
     const message = data ? midi.decode(data) : null;
     if (!message?.ok) return;
     const touch = midiTouch(message.value);

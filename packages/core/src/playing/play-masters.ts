@@ -13,7 +13,8 @@ export type MasterCommand =
   | { readonly type: "bpm"; readonly masterId: string; readonly bpm: number }
   | { readonly type: "scale"; readonly masterId: string; readonly factor: number };
 
-export function masterChanges(show: Show, command: MasterCommand, t: Seconds): Result<Change[]> {
+/** What a command comes to at t; `hand` is when it was done by the clock of who did it. */
+export function masterChanges(show: Show, command: MasterCommand, t: Seconds, hand: Seconds = t): Result<Change[]> {
   if (command.type === "resync-all") {
     const each = show.all("master").map(({ id }) => masterChanges(show, { ...command, type: "resync", masterId: id }, t));
     return ok(each.flatMap((one) => (one.ok ? one.value : [])));
@@ -25,7 +26,7 @@ export function masterChanges(show: Show, command: MasterCommand, t: Seconds): R
   const before = clock.state;
   switch (command.type) {
     case "tap":
-      clock.tap(t);
+      clock.tap(t, hand);
       break;
     case "resync": {
       clock.resync(t);

@@ -11,8 +11,15 @@ import { targetChanges, type TargetCommand } from "./play-targets";
 import { timeChanges, type TimeCommand } from "./play-time";
 import type { Show } from "../show/show";
 
+/** Who plays, and when: `hand` is the moment by the clock of who did it, where that isn't quite ours. */
+export interface Played {
+  readonly t: Seconds;
+  readonly personId: string;
+  readonly hand?: Seconds;
+}
+
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
-export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; personId: string }): Result<Change[]> {
+export function playChanges(show: Show, command: PlayCommand, by: Played): Result<Change[]> {
   switch (COMMANDS[command.type].of) {
     case "card":
       return cardChanges(show, command as CardCommand, by);
@@ -27,6 +34,6 @@ export function playChanges(show: Show, command: PlayCommand, by: { t: Seconds; 
     case "target":
       return targetChanges(show, command as TargetCommand, by);
     case "master":
-      return masterChanges(show, command as MasterCommand, by.t);
+      return masterChanges(show, command as MasterCommand, by.t, by.hand);
   }
 }

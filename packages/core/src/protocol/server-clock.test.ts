@@ -63,4 +63,37 @@ describe("the server's clock as known from answers", () => {
     clock.take({ asked: Number.NaN, answered: 9, server: 100 });
     expect(clock.at(3)).toBe(3);
   });
+
+  it("keeps touches of a row as far apart as the hand did them, though what is known of the clock leaps by 0.2 s in between", () => {
+    const clock = new ServerClock();
+    clock.take(answer(10, [0.01, 0.4]));
+    const first = clock.touch(11);
+    clock.take(answer(11.2, [0.01, 0.01]));
+    expect(clock.at(11.3)).toBeCloseTo(16.3, 6);
+    expect(Math.abs(clock.touch(11.5) - first - 0.5)).toBeLessThan(0.6e-3);
+    // A touch that the page comes to late, and that was before the last one.
+    expect(Math.abs(clock.touch(11.4) - first - 0.4)).toBeLessThan(0.6e-3);
+    expect(Math.abs(clock.touch(12.5) - first - 1.5)).toBeLessThan(2e-3);
+    // The next row goes by what is known by then.
+    expect(clock.touch(14.6)).toBeCloseTo(19.6, 6);
+  });
+
+  it("has touches right in the end, however long a row goes on", () => {
+    const clock = new ServerClock();
+    clock.take(answer(10, [0.01, 0.2]));
+    clock.touch(10.3);
+    clock.take(answer(10.5, [0.01, 0.01]));
+    for (let own = 11; own < 200; own += 0.5) clock.touch(own);
+    expect(clock.touch(200)).toBeCloseTo(205, 3);
+  });
+
+  it("begins a new row of touches with a server that began anew, and goes by one's own clock before the first answer", () => {
+    const clock = new ServerClock();
+    expect(clock.touch(3)).toBe(3);
+    clock.take(answer(4, [0.01, 0.01]));
+    expect(clock.touch(4.5)).toBeCloseTo(9.5, 9);
+    clock.doubt();
+    clock.take(answer(5, [0.01, 0.01], -3000));
+    expect(clock.touch(5.5)).toBeCloseTo(-2994.5, 6);
+  });
 });

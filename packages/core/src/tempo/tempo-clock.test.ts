@@ -36,6 +36,20 @@ describe("TempoClock", () => {
     }
   });
 
+  it("goes by how far apart the hand's taps were, though its clock is ahead and messages take their time (200 rows)", () => {
+    const random = seededRandom(4);
+    for (let row = 0; row < 200; row++) {
+      const [ahead, every] = [(random() - 0.5) * 0.3, 0.25 + random()];
+      const clock = new TempoClock(steadyTempo(100));
+      for (let tap = 0, now = 0; tap < 5; tap++) {
+        const hand = 1030 + tap * every;
+        now = Math.max(now, hand + random() * 0.2);
+        clock.tap(Math.min(now, hand + ahead), hand + ahead);
+      }
+      expect(clock.effectiveBpm).toBeCloseTo(60 / every, 6);
+    }
+  });
+
   it("keeps what the tempo was before the last change; a row of taps is one change", () => {
     const clock = new TempoClock(steadyTempo(90));
     clock.setBpm(100, 1);

@@ -9,7 +9,7 @@ export interface TempoState {
   readonly anchorSeconds: Seconds;
   readonly anchorBeats: number;
   readonly running: "yes" | "held";
-  /** The latest taps, at most nine, rising. */
+  /** The latest taps by the clock of the hand, at most nine, rising. */
   readonly taps: readonly Seconds[];
   /** The tempo that beats followed before it was changed last. */
   readonly bpmBefore?: Bpm;
@@ -66,12 +66,15 @@ export class TempoClock {
     this.#change(t, { bpm: clamp(bpm, MIN_BPM, MAX_BPM), bpmBefore: this.effectiveBpm });
   }
 
-  /** A tap: the tempo follows the last up to 8 intervals (`tapInterval`); a pause of over 2 s starts afresh. */
-  tap(t: Seconds): void {
+  /**
+   * A tap: the tempo follows the last up to 8 intervals (`tapInterval`); a pause of over 2 s starts afresh. `hand` is when the hand did it by
+   * its own clock, which may run ahead of ours: what counts is how far apart taps are; the tempo changes at t.
+   */
+  tap(t: Seconds, hand: Seconds = t): void {
     const { taps } = this.#state;
     const last = taps.at(-1);
-    const fresh = last === undefined || t - last > TAP_PAUSE_SECONDS || t <= last;
-    const kept = fresh ? [t] : [...taps, t].slice(-(TAP_INTERVALS + 1));
+    const fresh = last === undefined || hand - last > TAP_PAUSE_SECONDS || hand <= last;
+    const kept = fresh ? [hand] : [...taps, hand].slice(-(TAP_INTERVALS + 1));
     if (kept.length < 2) {
       this.#state = { ...this.#state, taps: kept };
       return;
