@@ -67,7 +67,7 @@ const WITHOUT_DATABASE = [
   "show/lost-targets",
   "show/macro-player",
   "show/redo-exact",
-  "show/touch-times",
+  "show/hand-seconds",
   "show/door-while-slow",
   "stage/stage-journal",
   "stage/stage-server",

@@ -12,7 +12,6 @@ import {
   type Person,
   type PlayCommand,
   type Stroke,
-  type TempoState,
   type Transaction,
 } from "@vexa/core";
 import { ShowStorage } from "../storage/show-storage";
@@ -49,9 +48,7 @@ const person = (id: string): Person => door.show.get("person", id)!;
 const ines = (): Person => person("person-ines");
 const tomasz = (): Person => person("person-tomasz");
 const transaction = (changes: readonly Change[], more: Partial<Transaction> = {}): Transaction => ({
-  id: randomUUID(),
-  author: "",
-  label: "an edit",
+  ...{ id: randomUUID(), author: "", label: "an edit" },
   changes,
   ...more,
 });
@@ -272,6 +269,7 @@ describe("the door: undo", () => {
 
 describe("the door: playing", () => {
   const play = (command: PlayCommand, atSeconds?: number): Promise<Answer> => door.play(ines(), command, atSeconds);
+  const goTo = (cueId?: string) => ({ type: "go", playbackId: "card-lanterns", ...(cueId ? { cueId } : {}) }) as const;
 
   it("shows at once, is saved soon, and is no edit that undo takes back", async () => {
     await play({ type: "level", playbackId: "card-lanterns", level: 0.4 });
@@ -282,26 +280,21 @@ describe("the door: playing", () => {
   });
 
   it("believes a client's clock when it is near, and never the future", async () => {
-    const tempo = (): TempoState => door.show.masterState("master-pulse")!.tempo;
+    const pulse = (): unknown => door.show.masterState("master-pulse")!.tempo;
     const tap = { type: "tap", masterId: "master-pulse" } as const;
     await play(tap, 999.8);
     // Taps lie as far apart as the hand's clock says; what they change, they change now.
     await play(tap, 1000.5);
-    expect(tempo()).toMatchObject({ taps: [999.8, 1000.5], anchorSeconds: 1000 });
-    await play({ type: "go", playbackId: "card-lanterns" }, 1000.5);
+    expect(pulse()).toMatchObject({ taps: [999.8, 1000.5], anchorSeconds: 1000 });
+    await play(goTo(), 1000.5);
     expect(door.show.playbackState("card-lanterns")!.goSeconds).toBe(1000);
     now = 1010;
     await play(tap, 3);
-    expect(tempo().taps).toEqual([1010]);
+    expect(pulse()).toMatchObject({ taps: [1010] });
   });
 
   it("refuses cards, cues and masters that don't exist", async () => {
-    const go = { type: "go", playbackId: "card-lanterns" } as const;
-    for (const command of [
-      { ...go, playbackId: "card-x" },
-      { ...go, cueId: "cue-spore-1" },
-      { type: "tap", masterId: "master-x" },
-    ] as const)
-      expect(code(await play(command))).toBe("record.unknown");
+    const unknown = [{ type: "go", playbackId: "card-x" }, goTo("cue-spore-1"), { type: "tap", masterId: "master-x" }] as const;
+    for (const command of unknown) expect(code(await play(command))).toBe("record.unknown");
   });
 });
