@@ -145,7 +145,7 @@ export class Door extends EventEmitter<DoorEvents> {
     });
   }
 
-  /** A touch on a playback, a master or the stage as a whole. `atSeconds` is when it happened, if the client knows. Waits for nobody. */
+  /** A touch on a playback, a master or the stage as a whole. `atSeconds`: when, if the client knows; never in the future. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
     try {
       const done = this.#play(person, command, atSeconds);
@@ -161,7 +161,6 @@ export class Door extends EventEmitter<DoorEvents> {
     if (refused) return { ok: false, error: refused };
     const now = this.#now();
     const hand = handSeconds(atSeconds, now);
-    // Nothing is done in the future.
     const changes = playChanges(this.#show, command, { t: Math.min(hand, now), hand, personId: person.id });
     return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
   }
