@@ -3,23 +3,52 @@ import { useEffect, useRef } from "react";
 /** Frames a second at most: more than this a laptop without a graphics card can't draw for 2,000 heads. */
 const MOST_FRAMES = 40;
 
-/** Calls `draw` at display time, at most 40 times a second, but only after `request` was called. */
+/**
+ * Calls `draw` at display time, at most 40 times a second: once as it begins, and then after `request` was called. In between nothing asks
+ * for frames: each costs the browser its whole way to the screen, whether anything was drawn or not.
+ */
 export function useFrameLoop(draw: () => void): { request: () => void } {
   const latest = useRef(draw);
-  const state = useRef({ wanted: true, last: 0 });
   latest.current = draw;
-  const loop = useRef({ request: () => void (state.current.wanted = true) });
+  const loop = useRef<FrameLoop>(null);
+  loop.current ??= new FrameLoop(() => latest.current());
   useEffect(() => {
-    let handle = 0;
-    const frame = (now: number): void => {
-      if (state.current.wanted && now - state.current.last >= 1000 / MOST_FRAMES - 1) {
-        state.current = { wanted: false, last: now };
-        latest.current();
-      }
-      handle = requestAnimationFrame(frame);
-    };
-    handle = requestAnimationFrame(frame);
-    return () => cancelAnimationFrame(handle);
+    const { current } = loop;
+    current!.begin();
+    return () => current!.end();
   }, []);
   return loop.current;
+}
+
+class FrameLoop {
+  readonly #draw: () => void;
+  #handle: number | null = null;
+  #shown = false;
+  #last = 0;
+
+  constructor(draw: () => void) {
+    this.#draw = draw;
+  }
+
+  begin(): void {
+    this.#shown = true;
+    this.request();
+  }
+
+  end(): void {
+    this.#shown = false;
+    if (this.#handle !== null) cancelAnimationFrame(this.#handle);
+    this.#handle = null;
+  }
+
+  readonly request = (): void => {
+    if (this.#shown) this.#handle ??= requestAnimationFrame(this.#frame);
+  };
+
+  readonly #frame = (now: number): void => {
+    this.#handle = null;
+    if (now - this.#last < 1000 / MOST_FRAMES - 1) return this.request();
+    this.#last = now;
+    this.#draw();
+  };
 }

@@ -8,6 +8,8 @@ import { weaveImage, weavePreview, weaveSpan } from "./weave-picture";
 
 const MOST_AT_ONCE = 150;
 const REST_MS = 120;
+/** So often the moving line is put where it belongs, at the least. */
+const LOOK_AGAIN_MS = 1000;
 
 /**
  * The picture of a motion before it runs: time along x, heads along y from the first of the thread down, at true colour and
@@ -56,21 +58,30 @@ export function WeaveCanvas(props: {
   }, [client, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
 
   useEffect(() => {
-    let handle = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let moving: Animation | undefined;
     let last = -1;
-    const move = (): void => {
+    const stands = tempo?.running === "held";
+    // The browser moves the line by itself until the stretch ends: a frame of ours at each of its steps costs ten times as much.
+    const place = (): void => {
       const at = client.now();
       const { from, seconds } = weaveSpan(client.view, motion, { beats, now: at });
-      if (now.current) now.current.style.transform = `translateX(${((at - from) / seconds) * width}px)`;
+      moving?.cancel();
+      moving = now.current!.animate([{ transform: "none" }, { transform: `translateX(${width}px)` }], { duration: seconds * 1000 });
+      moving.currentTime = (at - from) * 1000;
+      if (stands) moving.pause();
       // Each new stretch is another one where the dice decide, or where other masters have gone on.
-      const stretch = Math.round(from * 10);
+      const stretch = stands ? last : Math.round(from * 10);
       if (last >= 0 && stretch !== last) setTurn((before) => before + 1);
       last = stretch;
-      handle = requestAnimationFrame(move);
+      timer = setTimeout(place, Math.min(LOOK_AGAIN_MS, (from + seconds - at) * 1000 + 1));
     };
-    handle = requestAnimationFrame(move);
-    return () => cancelAnimationFrame(handle);
-  }, [client, motion, beats, width]);
+    place();
+    return () => {
+      clearTimeout(timer);
+      moving?.cancel();
+    };
+  }, [client, motion, beats, width, tempo]);
 
   const scrub = (event: React.PointerEvent): void => {
     const along = Math.min(1, Math.max(0, (event.clientX - frame.current!.getBoundingClientRect().left) / Math.max(1, width)));
