@@ -36,6 +36,11 @@ const choose = async (name: string, option: string): Promise<void> => {
   await page.getByRole("combobox", { name, exact: true }).click();
   await page.getByRole("option", { name: option, exact: true }).click();
 };
+const type = async (label: string, text: string): Promise<void> => {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press("Enter");
+};
 const handles = async (): Promise<Record<string, [number, number]>> =>
   JSON.parse((await page.locator("[data-handles]").getAttribute("data-handles"))!) as Record<string, [number, number]>;
 
@@ -85,14 +90,12 @@ describe("a veil over the stage", () => {
     });
     expect((await handles())["centre"]![0]).toBeCloseTo(centre![0] + 90, -1);
     expect(Number((await page.getByLabel("Middle", { exact: true }).inputValue()).split(",")[0])).toBeGreaterThan(1);
-    await page.getByLabel("Middle", { exact: true }).fill("over there");
-    await page.getByLabel("Middle", { exact: true }).press("Enter");
+    await type("Middle", "over there");
     await page
       .getByText(/isn't a place on stage/)
       .first()
       .waitFor();
-    await page.getByLabel("Middle", { exact: true }).fill("0,6,0");
-    await page.getByLabel("Middle", { exact: true }).press("Enter");
+    await type("Middle", "0,6,0");
     await until("it is in the middle again", () => {
       const levels = front();
       return levels.every((level, at) => Math.abs(level - levels[ROW - 1 - at]!) < 0.02);
@@ -115,15 +118,12 @@ describe("a veil over the stage", () => {
       await until(`the washes show the ${pattern}`, () => spread(front()) > 0.05);
     }
     await page.getByRole("button", { name: "Other dice" }).click();
-    const formula = page.getByLabel("Formula", { exact: true });
-    await formula.fill("1 / x");
-    await formula.press("Enter");
+    await type("Formula", "1 / x");
     await page
       .getByText(/no number at x = 0/)
       .first()
       .waitFor();
-    await formula.fill("x > 0 ? 1 : 0");
-    await formula.press("Enter");
+    await type("Formula", "x > 0 ? 1 : 0");
     await until("the right half is lit and the left half isn't", () => {
       const levels = front();
       return levels.slice(0, ROW / 2).every((level) => level < 0.02) && levels.slice(ROW / 2).every((level) => level > 0.98);
@@ -134,15 +134,12 @@ describe("a veil over the stage", () => {
       .first()
       .click();
     await page.getByRole("button", { name: "Draw one like this" }).click();
-    const wave = page.getByLabel("Formula of the waveform", { exact: true });
-    await wave.fill("x.constructor");
-    await wave.press("Enter");
+    await type("Formula of the waveform", "x.constructor");
     await page
       .getByText(/The formula wasn't taken: it must be one formula of numbers, names and functions/)
       .first()
       .waitFor();
-    await wave.fill("0.25");
-    await wave.press("Enter");
+    await type("Formula of the waveform", "0.25");
     await until("all are at a quarter", () => front().every((level) => Math.abs(level - 0.25) < 0.01));
     await choose("Motion of", "Colour");
     await page
@@ -150,21 +147,27 @@ describe("a veil over the stage", () => {
       .or(page.getByRole("button", { name: "Veil", exact: true }))
       .first()
       .click();
-    const colors = page.getByLabel("Colours from dark to bright", { exact: true });
-    await colors.fill("red..unheard of");
-    await colors.press("Enter");
+    await type("Colours from dark to bright", "red..unheard of");
     await page
       .getByText(/aren't colours/)
       .first()
       .waitFor();
-    await colors.fill("red..blue");
-    await colors.press("Enter");
+    await type("Colours from dark to bright", "red..blue");
+    const ends = (): [number, number][] => [0, ROW - 1].map((at) => [wash(ROW + at).red, wash(ROW + at).blue]);
+    const bare = ends();
     await page.getByRole("button", { name: "Add motion to Colour" }).click();
     await choose("Pattern", "gradient");
     await until("some are red and others blue", () => {
       const all = Array.from({ length: ROW }, (_, at) => wash(ROW + at));
       return all.some(({ red, blue }) => red > 2 * blue) && all.some(({ red, blue }) => blue > 2 * red);
     });
+    const whole = await page.getByLabel("Width, m", { exact: true }).inputValue();
+    await type("Width, m", "4");
+    await until("beyond its edges it is dark, which is red", () => ends().every(([red, blue]) => red > 200 && blue < 20));
+    await choose("Beyond its edges", "shows what lies beneath");
+    await until("what hangs out there is as it was", () => JSON.stringify(ends()) === JSON.stringify(bare));
+    await choose("Beyond its edges", "is dark");
+    await type("Width, m", whole);
   });
 
   it("may be a picture: a file's, in its own colours, or words that run; what is no picture is refused in words", async () => {
@@ -194,9 +197,7 @@ describe("a veil over the stage", () => {
     await page.getByRole("checkbox", { name: "its own colours" }).click();
     await page.getByLabel("Colours from dark to bright", { exact: true }).waitFor();
     await until("dark and bright of other colours", () => !blueThenRed());
-    const words = page.getByLabel("Words", { exact: true });
-    await words.fill("Good night");
-    await words.press("Enter");
+    await type("Words", "Good night");
     await page.getByRole("img", { name: "The picture Good night, moving" }).waitFor();
     await choose("Pattern", "picture Light through leaves");
     await page.getByRole("img", { name: "The picture Light through leaves, moving" }).waitFor();
@@ -218,8 +219,7 @@ describe("a veil over the stage", () => {
     await page.getByRole("img", { name: "The picture flicks, moving" }).waitFor();
     expect(await page.getByLabel("One round in", { exact: true }).inputValue()).toBe("3");
     // Words have made it a narrow strip.
-    await page.getByLabel("Height, m", { exact: true }).fill("20");
-    await page.getByLabel("Height, m", { exact: true }).press("Enter");
+    await type("Height, m", "20");
     const middle = (): ReturnType<typeof wash> => wash(ROW + ROW / 2);
     await until("it is red", () => middle().red > 200 && middle().blue < 60);
     await until("it goes over to blue", () => middle().blue > 200 && middle().red < 60);

@@ -13,7 +13,20 @@ export {
 } from "./motion/picture";
 export { filmFrame } from "./motion/film";
 export { pictureDots, PICTURE_RUNS, type PictureRun } from "./motion/veil";
-export { brightAt, MOST_BLUR, VEIL_NAMES, VEIL_PLANES, veilAt, veilFormulaFlaw, type Veil, type VeilPlane } from "./motion/veil";
+export {
+  brightAt,
+  edgeOfVeil,
+  MOST_BLUR,
+  VEIL_EDGES,
+  VEIL_NAMES,
+  VEIL_PLANES,
+  veilAt,
+  veilFormulaFlaw,
+  withVeilEdge,
+  type Veil,
+  type VeilEdge,
+  type VeilPlane,
+} from "./motion/veil";
 export { HOW_IT_MEETS, howItMeets, meetingSo, type HowItMeets } from "./motion/how-it-meets";
 export { LONGEST_FORMULA } from "./formula/formula";
 export { WAVE_NAMES, waveFormulaFlaw } from "./motion/saved-wave";

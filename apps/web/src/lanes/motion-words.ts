@@ -5,6 +5,7 @@ import {
   type Motion,
   type PathPlane,
   type PatternKind,
+  type VeilEdge,
   type VeilPlane,
   type Waveform,
 } from "@vexa/core";
@@ -58,6 +59,12 @@ export const VEIL_WORDS: Record<VeilPlane, string> = {
   flat: "the plan, from above",
   across: "the stage, from the front",
   along: "the stage, from a side",
+};
+
+export const EDGE_WORDS: Record<VeilEdge, string> = {
+  dark: "is dark",
+  repeat: "it is repeated",
+  open: "shows what lies beneath",
 };
 
 /** What a motion does, in a few words: "sine 0..100", "circle 6 × 6 m", "5 steps". */

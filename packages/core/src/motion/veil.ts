@@ -32,8 +32,10 @@ export interface Veil {
   readonly height: number;
   /** Degrees by which it is turned against the clock. */
   readonly turn: number;
-  /** Beyond its edges it is dark, unless it is repeated there. */
+  /** Beyond its edges it is dark, unless it is repeated there… */
   readonly repeat?: boolean;
+  /** …or leaves what lies beneath alone; not where it is repeated. */
+  readonly open?: boolean;
   /** About the middle grey: 0 = grey, 1 = as it is, more = harder. None = 1. */
   readonly contrast?: number;
   /** Over so many metres it is softened, so that movers glide. */
@@ -75,6 +77,7 @@ export const veilFields = {
   height: numberIn(0.01, 1000),
   turn: numberIn(-3600, 3600),
   repeat: optional(yesOrNo),
+  open: optional(yesOrNo),
   contrast: optional(numberIn(0, 20)),
   blur: optional(numberIn(0, MOST_BLUR)),
   seed: optional(integerIn(0, 1_000_000)),
@@ -101,6 +104,27 @@ function onSurface({ plane, centre, turn }: Veil, place: Vector): readonly [x: n
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const [dx, dy] = [place[right] - centre[right], place[up] - centre[up]];
   return [dx * cos - dy * sin, dx * sin + dy * cos];
+}
+
+/** What lies beyond a veil's edges. */
+export const VEIL_EDGES = ["dark", "repeat", "open"] as const;
+export type VeilEdge = (typeof VEIL_EDGES)[number];
+
+export function edgeOfVeil({ repeat, open }: Pick<Veil, "repeat" | "open">): VeilEdge {
+  return repeat ? "repeat" : open ? "open" : "dark";
+}
+
+/** The same veil with this beyond its edges. */
+export function withVeilEdge<V extends Pick<Veil, "repeat" | "open">>(veil: V, edge: VeilEdge): V {
+  const { repeat: _, open: __, ...rest } = veil;
+  return (edge === "dark" ? rest : { ...rest, [edge]: true }) as V;
+}
+
+/** Whether a veil says anything for what hangs at a place. */
+export function veilCovers(veil: Veil, place: Vector): boolean {
+  if (edgeOfVeil(veil) !== "open") return true;
+  const [x, y] = onSurface(veil, place);
+  return Math.abs(2 * x) <= veil.width && Math.abs(2 * y) <= veil.height;
 }
 
 /** What a veil's picture shows over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */

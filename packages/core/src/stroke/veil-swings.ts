@@ -4,7 +4,7 @@ import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
 import type { Picture } from "../motion/picture";
-import { veilAt } from "../motion/veil";
+import { veilAt, veilCovers } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
@@ -37,8 +37,13 @@ interface VeilOn {
   readonly picture: Picture | null;
 }
 
-/** What a veil does to each head: its brightness there, cell by cell, as a number of the attribute or as a colour. */
+/** What a veil does to each head that it covers: its brightness there, cell by cell, as a number of the attribute or as a colour. */
 export function veilSwings(of: VeilOn): HeadSwings {
+  const swings = coveredSwings(of);
+  return (head, how) => (veilCovers(of.motion, head.position) ? swings(head, how) : []);
+}
+
+function coveredSwings(of: VeilOn): HeadSwings {
   const { attribute, motion, spread, rig, picture } = of;
   if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ motion, rig, picture, heads: spread.heads.length });
   let kept = known.get(motion);

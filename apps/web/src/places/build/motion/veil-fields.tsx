@@ -1,17 +1,21 @@
 import {
+  edgeOfVeil,
   hexOfColor,
   MOST_BLUR,
   PATTERNS,
   readColor,
+  VEIL_EDGES,
   VEIL_PLANES,
   veilFormulaFlaw,
+  withVeilEdge,
   xyzOf,
   type PatternKind,
+  type VeilEdge,
   type VeilMotion,
   type VeilPlane,
   type XyY,
 } from "@vexa/core";
-import { PATTERN_WORDS, VEIL_WORDS } from "../../../lanes/motion-words";
+import { EDGE_WORDS, PATTERN_WORDS, VEIL_WORDS } from "../../../lanes/motion-words";
 import { screenScale } from "../../../lanes/screen-units";
 import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -19,7 +23,6 @@ import { Choice, Option } from "../../../ui/choice";
 import { DraftField } from "../../../ui/draft-field";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
-import { Tick } from "../../../ui/tick";
 import { MeetingField } from "./meeting-field";
 import { OneNumber } from "./one-number";
 import { PictureFields, withoutPicture, withPicture } from "./picture-fields";
@@ -106,8 +109,16 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
         <MeetingField hand={hand} motion={motion} />
         <OneNumber label="Contrast" value={motion.contrast ?? 1} ends={[0, 20]} onNumber={(contrast) => change({ contrast })} />
         <OneNumber label="Blur, m" value={motion.blur ?? 0} ends={[0, MOST_BLUR]} onNumber={(blur) => change({ blur })} />
+        <Field label="Beyond its edges">
+          <Choice value={edgeOfVeil(motion)} onValue={(next) => hand.put(withVeilEdge(motion, next as VeilEdge))}>
+            {VEIL_EDGES.map((edge) => (
+              <Option key={edge} value={edge}>
+                {EDGE_WORDS[edge]}
+              </Option>
+            ))}
+          </Choice>
+        </Field>
         <div className="flex items-end gap-2 pb-1">
-          <Tick label="repeated" on={motion.repeat ?? false} onTick={(repeat) => change({ repeat })} />
           {motion.formula === undefined && !picture && DICED.has(motion.pattern) && (
             <Button size="small" title="The same pattern with other dice" onClick={() => change({ seed: (motion.seed ?? 0) + 1 })}>
               Other dice
