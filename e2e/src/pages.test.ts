@@ -30,6 +30,26 @@ afterAll(async () => {
 const card = (name: string): Locator => hand.getByRole("article", { name, exact: true });
 const near = (value: number, wanted: number): boolean => Math.abs(value - wanted) <= 0.01;
 
+describe("a card that has room", () => {
+  it("shows the heads of its list as they are on stage", async () => {
+    const fader = card("Ember wash").getByRole("slider");
+    const heads = card("Ember wash").locator("[data-heads]");
+    /** How much is drawn: dark heads are faint. */
+    const drawn = (): Promise<number> =>
+      heads.locator("canvas").evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+        return data.reduce((sum, octet, at) => sum + (at % 4 === 3 ? octet : 0), 0);
+      });
+    await until("its heads are drawn, dark", async () => (await drawn()) > 0);
+    expect(Number(await heads.getAttribute("data-heads"))).toBe(28);
+    const dark = await drawn();
+    await fader.press("End");
+    await until("they shine", async () => (await drawn()) > 1.5 * dark);
+    await fader.press("Home");
+    await until("they are dark again", async () => Math.abs((await drawn()) / dark - 1) < 0.02);
+  });
+});
+
 describe("arranging", () => {
   it("moves and stretches cards by the finger, and refuses a place that is taken", async () => {
     await hand.getByRole("button", { name: "Arrange" }).click();

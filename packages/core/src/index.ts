@@ -180,6 +180,7 @@ export { isVersioned, restoreChanges } from "./show/restore";
 export { PLACE_OF, PLACES, type Place } from "./show/place-of";
 export { runsThere, type RunsThere } from "./questions/runs-there";
 export { silentHeads, silentThere } from "./questions/silent";
+export { headsOfList } from "./questions/heads-of-list";
 export { edit } from "./show/edit";
 export { clipToReach, type Clipping } from "./rights/clip";
 export { isAllowed, mayBuild, mayChange, mayDo, mayPlay, mayRun } from "./rights/rights";

@@ -6,6 +6,7 @@ import { Arranged } from "./arranged";
 import { buttonWords, buttonWorks, CardButtons, usePress } from "./card-buttons";
 import { PresetPicture } from "../../presets/preset-picture";
 import { CardSign } from "./card-looks";
+import { CardHeads } from "./card-heads";
 import { CardOptions } from "./card-options";
 import { CardWarning } from "./card-warning";
 import { FadeProgress } from "./fade-progress";
@@ -97,6 +98,11 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
   );
 }
 
+/** From so many rows on a card has room for its heads… */
+const PICTURE_ROWS = 3;
+/** …and tells of next cues what one of fewer would. */
+const ROWS_BESIDE_PICTURE = 2.5;
+
 function FaderCard(props: { playback: Playback; state: PlaybackState | null; name: string; arranging: boolean }): React.JSX.Element {
   const { playback, state, name, arranging } = props;
   const show = useQuietShow();
@@ -115,6 +121,7 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
   const { level } = fader;
   const standing = standingWords(playback, level, cues);
   const tall = playback.rows > 1;
+  const hasPicture = playback.rows >= PICTURE_ROWS && cues.length > 0;
   return (
     <div className={cn("flex size-full flex-col", playback.columns < 2 ? "p-1.5" : "p-2.5")}>
       <div
@@ -157,7 +164,8 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
         {tall && role !== "intensities" && role !== "nothing" && <p className="text-xs text-ink-3">{ROLE_WORDS[role]}</p>}
         <CardWarning playback={playback} state={state} barred={barred} />
         {running && state && tall && <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />}
-        {tall && <NextCues cues={cues} cueId={state?.cueId ?? null} rows={playback.rows} />}
+        {tall && <NextCues cues={cues} cueId={state?.cueId ?? null} rows={hasPicture ? ROWS_BESIDE_PICTURE : playback.rows} />}
+        {hasPicture && <CardHeads playback={playback} />}
         {tall && !arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{standing}</p>}
       </div>
       {!barred && !arranging && playback.rows >= 1 && <CardButtons playback={playback} state={state} cues={cues} />}

@@ -1,4 +1,5 @@
-import { attributesOf, bedPlaces, HeadLooks, inTheirOrder, type Board, type Head, type HeadLook, type Rig } from "@vexa/core";
+import { attributesOf, bedPlaces, HeadLooks, inTheirOrder, type Board, type Head, type Rig } from "@vexa/core";
+import { drawHeads, type PlacedHead, type PlacedHeads } from "../heads-picture";
 
 /** A bed on the picture, in CSS pixels. */
 export interface BedBox {
@@ -12,27 +13,15 @@ export interface BedBox {
   readonly colorless: boolean;
 }
 
-interface BedHead {
-  readonly index: number;
-  readonly x: number;
-  readonly y: number;
-}
-
 /** What is drawn of a bed: its outline and where its heads lie in it. */
-interface DrawnBed {
+interface DrawnBed extends PlacedHeads {
   readonly box: BedBox;
   readonly outline: Path2D;
-  readonly heads: readonly BedHead[];
-  readonly radius: number;
-  /** Of each head in the last frame: its colour, and how much of it is drawn. */
-  readonly colors: string[];
-  readonly shares: number[];
 }
 
 export interface BoardDrawing {
   readonly looks: HeadLooks;
   readonly beds: readonly DrawnBed[];
-  readonly look: HeadLook;
 }
 
 /** The bed under a point of the window; null = none. */
@@ -70,14 +59,13 @@ const ROOM = 0.14;
 
 /** What a board's picture is made of, for one size of it. */
 export function boardDrawing(rig: Rig, boxes: readonly BedBox[]): BoardDrawing {
-  const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
-  return { looks: new HeadLooks(rig), beds: boxes.map(drawnBed), look };
+  return { looks: new HeadLooks(rig), beds: boxes.map(drawnBed) };
 }
 
 function drawnBed(box: BedBox): DrawnBed {
   const across = spanOf(box.heads.map(({ position }) => position.x));
   const down = spanOf(box.heads.map(({ position }) => -position.y));
-  const heads = box.heads.map(({ order, position }): BedHead => ({
+  const heads = box.heads.map(({ order, position }): PlacedHead => ({
     index: order,
     x: box.left + box.width * (ROOM + (1 - 2 * ROOM) * across(position.x)),
     y: box.top + box.height * (ROOM + (1 - 2 * ROOM) * down(-position.y)),
@@ -85,7 +73,7 @@ function drawnBed(box: BedBox): DrawnBed {
   const outline = new Path2D();
   outline.roundRect(box.left, box.top, box.width, box.height, Math.min(box.width, box.height) * 0.42);
   const radius = Math.min(18, Math.max(3, 0.62 * Math.sqrt((box.width * box.height) / Math.max(1, heads.length))));
-  return { box, outline, heads, radius, colors: [], shares: [] };
+  return { box, outline, heads, radius };
 }
 
 /** Where a number lies between the least and the most, 0..1; in the middle where all are alike. */
@@ -94,29 +82,12 @@ function spanOf(values: readonly number[]): (value: number) => number {
   return (value) => (high - low > 0.01 ? (value - low) / (high - low) : 0.5);
 }
 
-/** A head that is dark shows its colour faintly: that is what one paints before the light comes. */
-const FAINT = 0.32;
-
 /** Fills the beds with the colours that their heads really have. */
 export function drawBoard(context: CanvasRenderingContext2D, drawing: BoardDrawing, values: Float32Array): void {
-  const { looks, beds, look } = drawing;
-  for (const { outline, heads, radius, colors, shares } of beds) {
+  for (const bed of drawing.beds) {
     context.save();
-    context.clip(outline);
-    for (let at = 0; at < heads.length; at++) {
-      looks.read(heads[at]!.index, values, look);
-      colors[at] = `rgb(${look.red} ${look.green} ${look.blue})`;
-      shares[at] = FAINT + (1 - FAINT) * look.intensity;
-    }
-    for (const soft of [1.9, 1])
-      for (let at = 0; at < heads.length; at++) {
-        const { x, y } = heads[at]!;
-        context.globalAlpha = shares[at]! * (soft > 1 ? 0.35 : 0.8);
-        context.fillStyle = colors[at]!;
-        context.beginPath();
-        context.arc(x, y, radius * soft, 0, 2 * Math.PI);
-        context.fill();
-      }
+    context.clip(bed.outline);
+    drawHeads(context, { looks: drawing.looks, ...bed }, values);
     context.restore();
   }
 }

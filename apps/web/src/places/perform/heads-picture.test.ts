@@ -1,0 +1,39 @@
+import { describe, expect, it } from "vitest";
+import { placedHeads } from "./heads-picture";
+
+const at = (x: number, y: number, order = 0): { order: number; position: { x: number; y: number } } => ({ order, position: { x, y } });
+const places = (...of: Parameters<typeof placedHeads>): [number, number][] => placedHeads(...of).heads.map(({ x, y }) => [x, y]);
+
+describe("where heads lie on a card's picture", () => {
+  it("is as they hang, seen from above, in the middle, with the same measure both ways", () => {
+    const size = { width: 216, height: 116 };
+    // Ten metres by four: two hundred pixels across are ten metres.
+    const corners = [at(-5, -2), at(5, 2), at(0, 0), at(0, 2)];
+    expect(places(corners, size)).toEqual([
+      [8, 98],
+      [208, 18],
+      [108, 58],
+      [108, 18],
+    ]);
+    expect(placedHeads([at(0, 0, 7)], size).heads[0]!.index).toBe(7);
+  });
+
+  it("stays within a picture of any size, also for one head, for heads on one another, and for none", () => {
+    for (const size of [
+      { width: 0, height: 0 },
+      { width: 10, height: 400 },
+      { width: 300, height: 20 },
+    ])
+      for (const heads of [[], [at(900, -900)], [at(3, 3), at(3, 3)], [at(0, 0), at(0, 40)], [at(-1e6, 0), at(1e6, 5)]]) {
+        const { heads: placed, radius } = placedHeads(heads, size);
+        expect(placed).toHaveLength(heads.length);
+        expect(radius).toBeGreaterThanOrEqual(2);
+        for (const { x, y } of placed) {
+          expect(x).toBeGreaterThanOrEqual(0);
+          expect(x).toBeLessThanOrEqual(size.width);
+          expect(y).toBeGreaterThanOrEqual(0);
+          expect(y).toBeLessThanOrEqual(size.height);
+        }
+      }
+  });
+});
