@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
+import { BOX_AVERAGES } from "../testing/box-averages";
 import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, MOST_FILM_DOTS, pictureSchema, type Box, type Picture } from "./picture";
 import { veilAt, veilDots, type Veil } from "./veil";
 
@@ -62,6 +63,21 @@ describe("the average of a picture in a box", () => {
       const seen = lookedAt(of, whole, { fine: 8 * 13 * 6 });
       averageIn(of, whole).forEach((value, part) => expect(value).toBeCloseTo(seen[part]!, 6));
     }
+  });
+
+  it("is what ImageMagick's box filter and its scaling come to, part by part (within its rounding)", () => {
+    const { columns, rows, dots, parts } = BOX_AVERAGES;
+    const shown = picture(columns, rows, dots);
+    for (const { how, across, down, averages } of parts)
+      for (let at = 0; at < across * down; at++) {
+        const [column, row] = [at % across, Math.floor(at / across)];
+        const [wide, high] = [columns / across, rows / down];
+        const box = { left: column * wide, right: (column + 1) * wide, top: row * high, bottom: (row + 1) * high };
+        averageIn(shown, box).forEach((value, part) => {
+          const theirs = Number(`0x${averages.slice(6 * at + 2 * part, 6 * at + 2 * part + 2)}`);
+          expect(Math.abs(value - theirs), `${how}, part ${at}`).toBeLessThanOrEqual(1);
+        });
+      }
   });
 
   it("counts parts of dots by their area, and what is beyond the edges as black", () => {
