@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { apply } from "../document/apply";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
+import { board, paint, show as boardShow } from "../testing/board-show";
 import type { PlayCommand } from "./commands";
 import { playChanges } from "./play";
 import type { Show } from "../show/show";
@@ -65,5 +66,24 @@ describe("playing a card", () => {
     expect(show.masterState("pulse")!.tempo.running).toBe("held");
     show = after(after(show, 12, { type: "run", masterId: "pulse" }), 13, { type: "bpm", masterId: "pulse", bpm: 90 });
     expect(show.masterState("pulse")!.tempo).toMatchObject({ running: "yes", bpm: 90 });
+  });
+
+  it("takes the moment of the hand's own clock for taps, and nothing else of it into what is kept", () => {
+    const commands: PlayCommand[] = [
+      { type: "go", playbackId: "card-lit" },
+      { type: "level", playbackId: "card-lit", level: 0.4 },
+      { type: "grand-master", level: 0.5 },
+      paint("red"),
+      { type: "bed-level", boardId: board.id, bedIds: ["movers"], level: 0.3 },
+      { type: "hold", masterId: "pulse" },
+      { type: "park", head: "fx-1", values: { Dimmer: 1 } },
+    ];
+    for (const command of commands) {
+      const done = playChanges(boardShow, command, { t: 1, personId: "ann", hand: 1.2 });
+      expect(done).toMatchObject({ ok: true });
+      expect(done).toEqual(playChanges(boardShow, command, { t: 1, personId: "ann" }));
+    }
+    const tap = playChanges(boardShow, { type: "tap", masterId: "pulse" }, { t: 1, personId: "ann", hand: 1.2 });
+    expect(JSON.stringify(tap)).toContain('"taps":[1.2]');
   });
 });

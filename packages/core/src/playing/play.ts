@@ -19,7 +19,7 @@ export interface Played {
 }
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
-export function playChanges(show: Show, command: PlayCommand, by: Played): Result<Change[]> {
+export function playChanges(show: Show, command: PlayCommand, { hand, ...by }: Played): Result<Change[]> {
   switch (COMMANDS[command.type].of) {
     case "card":
       return cardChanges(show, command as CardCommand, by);
@@ -34,6 +34,6 @@ export function playChanges(show: Show, command: PlayCommand, by: Played): Resul
     case "target":
       return targetChanges(show, command as TargetCommand, by);
     case "master":
-      return masterChanges(show, command as MasterCommand, by.t, by.hand);
+      return masterChanges(show, command as MasterCommand, by.t, hand);
   }
 }
