@@ -18,6 +18,19 @@ describe("where heads lie on a card's picture", () => {
     expect(placedHeads([at(0, 0, 7)], size).heads[0]!.index).toBe(7);
   });
 
+  it("has spots as large as their neighbours leave room for", () => {
+    const row = (apart: number): number =>
+      placedHeads(
+        Array.from({ length: 11 }, (_, index) => at(index, apart)),
+        { width: 216, height: 60 },
+      ).radius;
+    // Twenty pixels apart there is room for the largest.
+    expect(row(0)).toBe(7);
+    const crowd = Array.from({ length: 101 }, (_, index) => at(index, 0));
+    expect(placedHeads(crowd, { width: 516, height: 60 }).radius).toBeCloseTo(0.42 * 5, 6);
+    expect(placedHeads([...crowd, ...crowd], { width: 216, height: 60 }).radius).toBe(1.5);
+  });
+
   it("stays within a picture of any size, also for one head, for heads on one another, and for none", () => {
     for (const size of [
       { width: 0, height: 0 },
@@ -27,7 +40,7 @@ describe("where heads lie on a card's picture", () => {
       for (const heads of [[], [at(900, -900)], [at(3, 3), at(3, 3)], [at(0, 0), at(0, 40)], [at(-1e6, 0), at(1e6, 5)]]) {
         const { heads: placed, radius } = placedHeads(heads, size);
         expect(placed).toHaveLength(heads.length);
-        expect(radius).toBeGreaterThanOrEqual(2);
+        expect(radius).toBeGreaterThanOrEqual(1.5);
         for (const { x, y } of placed) {
           expect(x).toBeGreaterThanOrEqual(0);
           expect(x).toBeLessThanOrEqual(size.width);

@@ -45,8 +45,10 @@ export function drawHeads(
 
 /** Room for the spots at the edge. */
 const EDGE_PIXELS = 8;
-const LEAST_RADIUS = 2;
-const MOST_RADIUS = 6;
+const LEAST_RADIUS = 1.5;
+const MOST_RADIUS = 7;
+/** Of the way from a head to its neighbour a spot takes so much on either side. */
+const NEIGHBOURLY = 0.42;
 
 /** Where heads lie on a picture of this size: as they hang, seen from above, the same measure both ways, in the middle. */
 export function placedHeads(
@@ -56,15 +58,22 @@ export function placedHeads(
   const [across, down] = [spanOf(heads.map(({ position }) => position.x)), spanOf(heads.map(({ position }) => position.y))];
   const [roomX, roomY] = [Math.max(0, width - 2 * EDGE_PIXELS), Math.max(0, height - 2 * EDGE_PIXELS)];
   const scale = Math.min(roomX / Math.max(LEAST_METRES, across.span), roomY / Math.max(LEAST_METRES, down.span));
-  const radius = 0.3 * Math.sqrt((roomX * roomY) / Math.max(1, heads.length));
-  return {
-    heads: heads.map(({ order, position }) => ({
-      index: order,
-      x: width / 2 + (position.x - across.middle) * scale,
-      y: height / 2 - (position.y - down.middle) * scale,
-    })),
-    radius: Math.min(MOST_RADIUS, Math.max(LEAST_RADIUS, radius)),
-  };
+  const placed = heads.map(({ order, position }) => ({
+    index: order,
+    x: width / 2 + (position.x - across.middle) * scale,
+    y: height / 2 - (position.y - down.middle) * scale,
+  }));
+  const radius = NEIGHBOURLY * spacingOf(placed);
+  return { heads: placed, radius: Math.min(MOST_RADIUS, Math.max(LEAST_RADIUS, radius)) };
+}
+
+/** How far heads are from the next one in the rig's order, in the middle of all; those that hang on one another don't count. */
+function spacingOf(placed: readonly PlacedHead[]): number {
+  const ways = placed
+    .slice(1)
+    .map(({ x, y }, at) => Math.hypot(x - placed[at]!.x, y - placed[at]!.y))
+    .filter((way) => way > 0.5);
+  return ways.length === 0 ? Infinity : ways.sort((a, b) => a - b)[ways.length >> 1]!;
 }
 
 /** Heads that hang on one another are no reason to stretch the picture. */
