@@ -62,9 +62,9 @@ export const VEIL_WORDS: Record<VeilPlane, string> = {
 };
 
 export const EDGE_WORDS: Record<VeilEdge, string> = {
-  dark: "is dark",
-  repeat: "it is repeated",
-  open: "shows what lies beneath",
+  dark: "dark",
+  repeat: "repeated",
+  open: "as beneath",
 };
 
 /** What a motion does, in a few words: "sine 0..100", "circle 6 × 6 m", "5 steps". */
