@@ -1,6 +1,7 @@
 import { getPriority } from "node:os";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { runVexa, type RunningVexa } from "./run-server";
+import { stolenMs } from "./stolen";
 import { StrictReceiver } from "./strict-receiver";
 import { pause, until } from "./until";
 import { connected, cookieOf, fetchShow, play, renamed, transact, type Answer, type ShowRecord } from "./wire-client";
@@ -96,11 +97,12 @@ describe("when the engine's process is killed", () => {
     const dropped = receiver.droppedAsOld;
     const lowest: number[] = [];
     for (let kill = 0; kill < 3; kill++) {
-      const at = performance.now();
+      const [at, stolen] = [performance.now(), stolenMs()];
       process.kill(vexa.pids.stage, "SIGKILL");
       await until("packets are back", () => receiver.taken.some(({ atMs }) => atMs > at + 5));
       const first = receiver.taken.find(({ atMs }) => atMs > at + 5)!;
-      expect(first.atMs - at).toBeLessThan(FIRST_PACKET_MS);
+      // What others took of the machine isn't ours.
+      expect(first.atMs - at - (stolenMs() - stolen)).toBeLessThan(FIRST_PACKET_MS);
       await until("the engine answers", async () => (await play(socket, { type: "tap", masterId: "master-pulse" })).ok);
       lowest.push(
         ...receiver.taken.filter(({ atMs, universe }) => atMs > at && universe === BLINDERS.universe).map(({ slots }) => slots[0]!),

@@ -210,6 +210,18 @@ describe("a phone", () => {
     expect(boxes[0]!.width).toBeGreaterThan(300);
     expect(boxes[1]!.y).toBeGreaterThan(boxes[0]!.y + boxes[0]!.height);
     await card.getByRole("button", { name: "Let go", exact: true }).tap();
+    const song = phone.getByRole("region", { name: "Tonight" });
+    await song.getByRole("button", { name: "Begin Night bloom" }).tap();
+    await song.getByText("1 of 5").waitFor();
+    await desk.goto(`${vexa.url}/perform/page-main`);
+    await desk.getByRole("region", { name: "Tonight" }).getByText("1 of 5").waitFor();
+    // Begun at the desk: the song's page comes here, too.
+    for (const at of [2, 3]) {
+      await desk.getByRole("region", { name: "Tonight" }).getByRole("button", { name: /^Next / }).click();
+      await song.getByText(`${at} of 5`).waitFor();
+      await pause(450);
+    }
+    await until("its page is here", async () => (await phone.getByRole("combobox", { name: "Page" }).innerText()) === "By hand");
     await button("Notes").tap();
     await phone.getByLabel("Text of the note").fill("Its shutter hangs");
     await button("Leave").tap();
@@ -273,7 +285,8 @@ describe("a phone", () => {
     const parts = operator.getByRole("navigation", { name: "Parts of the remote" });
     await parts.getByRole("button", { name: "Cards" }).waitFor();
     expect(await parts.getByRole("button", { name: "Heads" }).count()).toBe(0);
-    await operator.getByRole("article", { name: "Night bloom" }).waitFor();
+    // The page of the song that is on.
+    await operator.getByRole("article", { name: "Ember wash" }).waitFor();
     await operator.context().close();
   });
 });

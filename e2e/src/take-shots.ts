@@ -67,6 +67,7 @@ try {
   await motionOf("Dimmer");
   await ines.getByRole("button", { name: "from the centre" }).click();
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
+  await ines.getByRole("article", { name: "Lane Dimmer", exact: true }).getByRole("img").first().scrollIntoViewIfNeeded();
   await shoot(ines, "weave");
 
   await motionOf("Position");

@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import {
   actorBy,
+  inRank,
   newInput,
   runningIdOf,
   setChange,
@@ -74,7 +75,8 @@ describe("macros at the server", () => {
     open([macro("one", ["sel: dim 30", "Rib spots", "sel: dim 60", "wait 9"])]);
     await play("person-ines", { type: "macro", macroId: "one", who: { groupIds: ["group-washes"] } });
     await pass(100);
-    const said = Object.values(door.show.sketchOf("person-ines")!.strokes).map(({ who, parts }) => [who.groupIds, parts["Dimmer"]!.level]);
+    const strokes = inRank(door.show.sketchOf("person-ines")!.strokes);
+    const said = strokes.map(([, { who, parts }]) => [who.groupIds, parts["Dimmer"]!.level]);
     expect(said).toEqual([
       [["group-washes"], { knots: [0.3] }],
       [["group-spots"], { knots: [0.6] }],

@@ -16,7 +16,7 @@ export function beamTraces(of: {
 }): (Vector | null)[][] {
   const { preview, show, from, seconds } = of;
   const heads = of.heads.filter(({ parameters }) => parameters.has("Pan")).slice(0, MOST_HEADS);
-  const looks = new HeadLooks(show.rig);
+  const looks = HeadLooks.of(show.rig);
   const indexOf = new Map(show.rig.heads.map(({ key }, index) => [key, index]));
   const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };
   const traces = heads.map((): (Vector | null)[] => []);

@@ -29,7 +29,7 @@ export function rigMarks(rig: Rig): RigMarks {
     radius: new Float32Array(count),
     cells: new Uint8Array(count),
     turns: new Uint8Array(count),
-    looks: new HeadLooks(rig),
+    looks: HeadLooks.of(rig),
     seen: rig.heads.map((): HeadLook => ({ intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 })),
   };
   rig.heads.forEach(({ position, mode, parameters }, index) => {

@@ -34,14 +34,6 @@ export function weaveSpan(show: Show, motion: Motion, { beats, now }: { beats: n
   return { from: now - along / perSecond, seconds: beats / perSecond };
 }
 
-const readers = new WeakMap<Rig, HeadLooks>();
-
-function looksOf(rig: Rig): HeadLooks {
-  let looks = readers.get(rig);
-  if (!looks) readers.set(rig, (looks = new HeadLooks(rig)));
-  return looks;
-}
-
 export interface WeaveOf {
   readonly show: Show;
   readonly strokes: Strokes;
@@ -80,7 +72,7 @@ export function weaveImage(of: WeaveOf, { span, columns }: { span: WeaveSpan; co
 type Painter = (values: Float32Array, row: number, into: Uint8ClampedArray, at: number) => void;
 
 function lightPainter(rig: Rig, heads: readonly Head[]): Painter {
-  const looks = looksOf(rig);
+  const looks = HeadLooks.of(rig);
   const indexOf = new Map(rig.heads.map((head, index) => [head.key, index]));
   const indices = heads.map(({ key }) => indexOf.get(key)!);
   const look: HeadLook = { intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 };

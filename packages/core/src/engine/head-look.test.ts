@@ -13,7 +13,7 @@ function lookOf(profile: Profile, values: Record<Attribute, number>): HeadLook {
   const { rig } = new Show(new Map([profile, lamp].map((record) => [record.id, record])));
   const levels = Float32Array.from(rig.parameters, ({ home, channel }) => values[channel.attribute] ?? home);
   const look = { ...empty };
-  new HeadLooks(rig).read(0, levels, look);
+  HeadLooks.of(rig).read(0, levels, look);
   return look;
 }
 const mover = {
@@ -38,7 +38,7 @@ describe("HeadLooks", () => {
 
   it("never shine more than they may at most, and are dark where that is nothing", () => {
     const { rig } = new Show(new Map([mover, { ...fixture(1), profileId: mover.id }].map((record) => [record.id, record])));
-    const looks = new HeadLooks(rig);
+    const looks = HeadLooks.of(rig);
     const look = { ...empty };
     for (const dimmer of [0, 0.001, 0.3, 1])
       for (const level of [0, 0.5, 1]) {

@@ -17,6 +17,8 @@ export interface HeadLook {
   beamDegrees: number;
 }
 
+const known = new WeakMap<Rig, HeadLooks>();
+
 /**
  * Reads looks of heads from the values of their parameters. Emitters add up as CIE XYZ; flags take away in
  * linear sRGB, a picture good enough for a plan. Allocates nothing per call: `into` is filled.
@@ -24,8 +26,15 @@ export interface HeadLook {
 export class HeadLooks {
   readonly #readers: Reader[];
 
-  constructor(rig: Rig) {
+  private constructor(rig: Rig) {
     this.#readers = rig.heads.map((head) => makeReader(head, rig));
+  }
+
+  /** Made once for each rig: rigs never change in place. */
+  static of(rig: Rig): HeadLooks {
+    let looks = known.get(rig);
+    if (!looks) known.set(rig, (looks = new HeadLooks(rig)));
+    return looks;
   }
 
   /** The most that the head at this index may shine, 0..1: asked first, it spares a crowd of dark heads their colours. */

@@ -16,14 +16,13 @@ export function CardHeads({ playback }: { playback: Playback }): React.JSX.Eleme
   const { width, height } = useSize(frame);
   // eslint-disable-next-line react-hooks/exhaustive-deps -- lamps, cues and groups are all that counts of a show here
   const heads = useMemo(() => headsOfList(client.view, playback.listId), [client, playback.listId, rig, cues, groups]);
-  const looks = useMemo(() => new HeadLooks(rig), [rig]);
   const drawn = useMemo(() => placedHeads(heads, { width, height }), [heads, width, height]);
   const draw = useCallback((): void => {
     if (!canvas.current || width === 0 || height === 0) return;
     const context = sharpContext(canvas.current, width, height);
     context.clearRect(0, 0, width, height);
-    drawHeads(context, { looks, ...drawn }, client.values);
-  }, [client, looks, drawn, width, height]);
+    drawHeads(context, { looks: HeadLooks.of(rig), ...drawn }, client.values);
+  }, [client, rig, drawn, width, height]);
   const { request } = useFrameLoop(draw);
   useEffect(() => {
     request();

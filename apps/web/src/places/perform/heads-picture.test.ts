@@ -31,6 +31,15 @@ describe("where heads lie on a card's picture", () => {
     expect(placedHeads([...crowd, ...crowd], { width: 216, height: 60 }).radius).toBe(1.5);
   });
 
+  it("draws a part of a crowd, from one end of it to the other", () => {
+    const crowd = Array.from({ length: 2000 }, (_, index) => at(index % 50, Math.floor(index / 50), index));
+    const { heads } = placedHeads(crowd, { width: 200, height: 160 });
+    expect(heads.length).toBeGreaterThan(150);
+    expect(heads.length).toBeLessThanOrEqual(300);
+    expect(heads[0]!.index).toBe(0);
+    expect(heads.at(-1)!.index).toBeGreaterThan(1990);
+  });
+
   it("stays within a picture of any size, also for one head, for heads on one another, and for none", () => {
     for (const size of [
       { width: 0, height: 0 },

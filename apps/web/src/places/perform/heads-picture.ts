@@ -50,11 +50,16 @@ const MOST_RADIUS = 7;
 /** Of the way from a head to its neighbour a spot takes so much on either side. */
 const NEIGHBOURLY = 0.42;
 
+/** Of more heads every second, third… is drawn: cards are many, and their pictures small. */
+const MOST_DRAWN = 300;
+
 /** Where heads lie on a picture of this size: as they hang, seen from above, the same measure both ways, in the middle. */
 export function placedHeads(
-  heads: readonly { readonly order: number; readonly position: { readonly x: number; readonly y: number } }[],
+  all: readonly { readonly order: number; readonly position: { readonly x: number; readonly y: number } }[],
   { width, height }: { width: number; height: number },
 ): PlacedHeads {
+  const every = Math.max(1, Math.ceil(all.length / MOST_DRAWN));
+  const heads = all.filter((_, index) => index % every === 0);
   const [across, down] = [spanOf(heads.map(({ position }) => position.x)), spanOf(heads.map(({ position }) => position.y))];
   const [roomX, roomY] = [Math.max(0, width - 2 * EDGE_PIXELS), Math.max(0, height - 2 * EDGE_PIXELS)];
   const scale = Math.min(roomX / Math.max(LEAST_METRES, across.span), roomY / Math.max(LEAST_METRES, down.span));

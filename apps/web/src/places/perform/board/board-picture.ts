@@ -59,7 +59,7 @@ const ROOM = 0.14;
 
 /** What a board's picture is made of, for one size of it. */
 export function boardDrawing(rig: Rig, boxes: readonly BedBox[]): BoardDrawing {
-  return { looks: new HeadLooks(rig), beds: boxes.map(drawnBed) };
+  return { looks: HeadLooks.of(rig), beds: boxes.map(drawnBed) };
 }
 
 function drawnBed(box: BedBox): DrawnBed {

@@ -8,8 +8,8 @@ import { SetList } from "./set-list";
 import { songTimeText } from "./song-time";
 import { useSong } from "./use-song";
 
-/** Which song is on, for how long, what is to be thought of, and the next one at a touch. */
-export function TonightStrip(): React.JSX.Element {
+/** Which song is on, for how long, what is to be thought of, and the next one at a touch. `arranges`: the set list opens here, too. */
+export function TonightStrip({ arranges = true, onBegin }: { arranges?: boolean; onBegin?: () => void }): React.JSX.Element {
   const show = useQuietShow();
   const { songs, song, next } = tonight(show);
   const begin = useSong();
@@ -18,7 +18,7 @@ export function TonightStrip(): React.JSX.Element {
     <section className="grid shrink-0 gap-1.5 border-b border-edge pb-3" aria-label="Tonight">
       <div className="flex items-center gap-2">
         <h2 className="min-w-0 flex-1 text-xs font-semibold text-ink-2">Tonight</h2>
-        <SetList />
+        {arranges && <SetList />}
       </div>
       {song ? <Now song={song} place={songs.indexOf(song) + 1} of={songs.length} /> : null}
       {next ? (
@@ -26,7 +26,11 @@ export function TonightStrip(): React.JSX.Element {
           size="touch"
           className="w-full justify-start overflow-hidden"
           title="Goes on to it: its page and its list come here, its pace for everybody"
-          {...atTheTouch((event) => counts(event) && begin(next, event))}
+          {...atTheTouch((event) => {
+            if (!counts(event)) return;
+            begin(next, event);
+            onBegin?.();
+          })}
         >
           <span className="text-ink-2">{song ? "Next" : "Begin"}</span> <span className="truncate">{next.name}</span>
         </Button>
