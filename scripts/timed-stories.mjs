@@ -25,7 +25,18 @@ function stolenSeconds() {
 function failing(files) {
   const folder = mkdtempSync(join(tmpdir(), "vexa-timed-"));
   const report = join(folder, "report.json");
-  const args = ["vitest", "run", "--project", "e2e", "--reporter", "default", "--reporter", "json", `--outputFile.json=${report}`, ...files];
+  const args = [
+    "vitest",
+    "run",
+    "--project",
+    "e2e",
+    "--reporter",
+    "default",
+    "--reporter",
+    "json",
+    `--outputFile.json=${report}`,
+    ...files,
+  ];
   const { status } = spawnSync("npx", args, { stdio: "inherit" });
   try {
     if (status === 0) return [];

@@ -217,7 +217,10 @@ describe("a phone", () => {
     await desk.getByRole("region", { name: "Tonight" }).getByText("1 of 5").waitFor();
     // Begun at the desk: the song's page comes here, too.
     for (const at of [2, 3]) {
-      await desk.getByRole("region", { name: "Tonight" }).getByRole("button", { name: /^Next / }).click();
+      await desk
+        .getByRole("region", { name: "Tonight" })
+        .getByRole("button", { name: /^Next / })
+        .click();
       await song.getByText(`${at} of 5`).waitFor();
       await pause(450);
     }
