@@ -57,7 +57,7 @@ export function Card({ playback, cells, arranging, chosen }: CardProps): React.J
       {only !== undefined && !barred ? (
         <OneTouch playback={playback} state={state} name={name} button={only} />
       ) : (
-        <FaderCard playback={playback} state={state} name={name} arranging={arranging} />
+        <FaderCard playback={playback} state={state} name={name} arranging={arranging} shownRows={cells.rows} />
       )}
       {arranging && (
         <Arranged record={playback} name={name} placing={placing}>
@@ -103,8 +103,15 @@ const PICTURE_ROWS = 3;
 /** …and tells of next cues what one of fewer would. */
 const ROWS_BESIDE_PICTURE = 2.5;
 
-function FaderCard(props: { playback: Playback; state: PlaybackState | null; name: string; arranging: boolean }): React.JSX.Element {
-  const { playback, state, name, arranging } = props;
+function FaderCard(props: {
+  playback: Playback;
+  state: PlaybackState | null;
+  name: string;
+  arranging: boolean;
+  /** As it is shown: a phone has less room than the page. */
+  shownRows: number;
+}): React.JSX.Element {
+  const { playback, state, name, arranging, shownRows } = props;
   const show = useQuietShow();
   const client = useClient();
   const me = useMe();
@@ -121,7 +128,7 @@ function FaderCard(props: { playback: Playback; state: PlaybackState | null; nam
   const { level } = fader;
   const standing = standingWords(playback, level, cues);
   const tall = playback.rows > 1;
-  const hasPicture = playback.rows >= PICTURE_ROWS && cues.length > 0;
+  const hasPicture = shownRows >= PICTURE_ROWS && cues.length > 0;
   return (
     <div className={cn("flex size-full flex-col", playback.columns < 2 ? "p-1.5" : "p-2.5")}>
       <div
