@@ -76,29 +76,31 @@ const WITHOUT_DATABASE = [
 /** No measure of anything: it stops what never ends, on a machine that others keep from working for minutes, too. */
 const NEVER_ENDS_MS = 900_000;
 
+const UNITS = [
+  "packages/*/src/**/*.test.ts",
+  "demo/src/**/*.test.ts",
+  "docs/*.test.ts",
+  "apps/devices/src/**/*.test.ts",
+  "apps/web/src/**/*.test.ts",
+];
 const HEAP = ["src/engine/engine-heap.test.ts"];
 
 export default defineConfig({
   test: {
     projects: [
+      // What only computes, in one worker: each module is read and run once, whoever's test it is of.
       {
         test: {
-          name: "core",
-          root: "packages/core",
-          include: ["src/**/*.test.ts"],
-          exclude: HEAP,
+          name: "units",
+          root: ".",
+          include: UNITS,
+          exclude: HEAP.map((file) => `packages/core/${file}`),
           testTimeout: NEVER_ENDS_MS,
           isolate: false,
         },
       },
       // In a process of its own, as the engine is: other tests' shapes of objects cost numbers on the heap.
       { test: { name: "heap", root: "packages/core", include: HEAP, testTimeout: NEVER_ENDS_MS } },
-      { test: { name: "formats", root: "packages/formats", include: ["src/**/*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
-      { test: { name: "library", root: "packages/library", include: ["src/**/*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
-      { test: { name: "demo", root: "demo", include: ["src/**/*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
-      { test: { name: "web", root: "apps/web", include: ["src/**/*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
-      { test: { name: "docs", root: "docs", include: ["*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
-      { test: { name: "devices", root: "apps/devices", include: ["src/**/*.test.ts"], testTimeout: NEVER_ENDS_MS, isolate: false } },
       {
         test: {
           name: "simulation",

@@ -83,7 +83,7 @@ for (const { path, start, end, instead, was } of faults.slice(0, most)) {
   writeFileSync(path, text.slice(0, start) + instead + text.slice(end));
   let ran;
   try {
-    const words = ["vitest", "related", path, "--run", "--bail=1", "--project=core", "--project=formats", "--project=demo"];
+    const words = ["vitest", "related", path, "--run", "--bail=1", "--project=units"];
     ran = spawnSync("npx", words, { cwd: ROOT, stdio: "pipe", timeout: 300_000 });
   } finally {
     writeFileSync(path, text);

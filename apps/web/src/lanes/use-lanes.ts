@@ -34,7 +34,7 @@ export function useLanes(): readonly Lane[] {
         const part = takenUp(show, { selection, attribute, stage: client.values, now: client.now() });
         return part ? [stageLane(show, part, { attribute, selected })] : [];
       }),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `turn` says that the levels are others now
+    // oxlint-disable-next-line react/exhaustive-deps -- `turn` says that the levels are others now
     [client, show, selection, selected, open, turn],
   );
   return useMemo(() => [...stage, ...own], [stage, own]);

@@ -47,7 +47,7 @@ export function readRanges(text: string, of: { attribute: Attribute; most: numbe
     const match = ITEM.exec(line);
     const refuse = (why: string) => fail("value.invalid", { field: "The range", value: line.slice(0, 60), why });
     if (!match) return refuse("it must begin with DMX values, such as 10-19");
-    const [, from, to = from, words = "", low, high] = match as unknown as [string, string, string | undefined, string, string?, string?];
+    const [, from, to = from, words, low, high] = match as unknown as [string, string, string | undefined, string, string?, string?];
     const range: DmxRange = [Number(from), Number(to)];
     if (range[0] > range[1] || range[1] > of.most) return refuse(`DMX values run from 0 to ${of.most}`);
     const twin = items.find((item) => item.range[0] <= range[1] && item.range[1] >= range[0]);

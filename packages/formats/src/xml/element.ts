@@ -128,6 +128,6 @@ export function writeXml(root: Element): Uint8Array {
 
 /** Control characters have no place in XML. */
 function plain(text: string): string {
-  // eslint-disable-next-line no-control-regex
+  // oxlint-disable-next-line no-control-regex
   return text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "");
 }

@@ -14,7 +14,7 @@ export function CardHeads({ playback }: { playback: Playback }): React.JSX.Eleme
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(frame);
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- lamps, cues and groups are all that counts of a show here
+  // oxlint-disable-next-line react/exhaustive-deps -- lamps, cues and groups are all that counts of a show here
   const heads = useMemo(() => headsOfList(client.view, playback.listId), [client, playback.listId, rig, cues, groups]);
   const drawn = useMemo(() => placedHeads(heads, { width, height }), [heads, width, height]);
   const draw = useCallback((): void => {

@@ -155,7 +155,7 @@ function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cu
   const { set } = useInterface();
   const some = chosen.length > 0;
   const one = chosen.length === 1 ? chosen[0]! : null;
-  const noRoom = (): void => void refuse("There is no number left between these cues. Renumber the list first. Nothing was changed.");
+  const noRoom = (): void => refuse("There is no number left between these cues. Renumber the list first. Nothing was changed.");
   const copy = (): void => {
     const inOrder = cues.filter((cue) => chosen.includes(cue));
     const changes = copyChanges(client.view, inOrder, { behind: inOrder.at(-1)!, newId: () => `cue-${newId()}` });
