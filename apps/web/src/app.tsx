@@ -1,7 +1,6 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import useSWR from "swr";
-import { useInterface } from "./selection/interface-store";
 import { whoAmI } from "./session/api";
 import { JoinPage } from "./session/join-page";
 import { SignIn } from "./session/sign-in";
@@ -11,10 +10,6 @@ import { OpenShow } from "./shell/open-show";
 
 /** Signed out: the sign-in page. Signed in: the show. */
 export function App(): React.JSX.Element {
-  const { theme } = useInterface();
-  useEffect(() => {
-    document.documentElement.dataset["theme"] = theme;
-  }, [theme]);
   const { data: session, error, isLoading, mutate } = useSWR("session", whoAmI);
   const { pathname } = useLocation();
   const navigate = useNavigate();

@@ -22,9 +22,8 @@ describe("six people on one rig", () => {
     expect(new Set(refusals).size).toBeGreaterThan(10);
     const names = [...door.show.records.values()].flatMap((record) => ("name" in record && record.name) || []);
     const ids = [...door.show.records.keys()].filter((id) => id.includes("-") && names.every((name) => !name.includes(id)));
-    const raw = (sentence: string): boolean =>
-      ids.some((id) => new RegExp(`(^|[^\\w-])${id}($|[^\\w-])`).test(sentence)) ||
-      /›|undefined|\bnull\b|[{}]|\b[a-z]+[A-Z]\w*/.test(sentence);
+    const anId = new RegExp(`(^|[^\\w-])(${ids.join("|")})($|[^\\w-])`);
+    const raw = (sentence: string): boolean => anId.test(sentence) || /›|undefined|\bnull\b|[{}]|\b[a-z]+[A-Z]\w*/.test(sentence);
     expect(refusals.filter(raw).slice(0, 3)).toEqual([]);
     // All that was said to hold was done, and nothing but what everybody heard of.
     const done = new Set(log.map(({ id }) => id));

@@ -1,11 +1,12 @@
 import { useEffect, useRef } from "react";
+import { useInterfaceOf } from "../selection/interface-store";
 
 /** Frames a second at most: more than this a laptop without a graphics card can't draw for 2,000 heads. */
 const MOST_FRAMES = 40;
 
 /**
- * Calls `draw` at display time, at most 40 times a second: once as it begins, and then after `request` was called. In between nothing asks
- * for frames: each costs the browser its whole way to the screen, whether anything was drawn or not.
+ * Calls `draw` at display time, at most 40 times a second: once as it begins, with another theme, and after `request` was called. In between
+ * nothing asks for frames: each costs the browser its whole way to the screen, whether anything was drawn or not.
  */
 export function useFrameLoop(draw: () => void): { request: () => void } {
   const latest = useRef(draw);
@@ -17,6 +18,8 @@ export function useFrameLoop(draw: () => void): { request: () => void } {
     current!.begin();
     return () => current!.end();
   }, []);
+  const { theme } = useInterfaceOf("theme");
+  useEffect(() => loop.current!.request(), [theme]);
   return loop.current;
 }
 

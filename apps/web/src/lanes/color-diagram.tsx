@@ -13,6 +13,7 @@ import {
   type XyY,
 } from "@vexa/core";
 import { sharpContext, token } from "../frames/use-size";
+import { useInterfaceOf } from "../selection/interface-store";
 
 export const DIAGRAM_SIZE = { width: 286, height: 200 };
 const SIZE = DIAGRAM_SIZE;
@@ -81,13 +82,14 @@ export function ColorDiagram({
   const canvas = useRef<HTMLCanvasElement>(null);
   const drag = useRef(false);
   const at = uvOf(color);
+  const { theme } = useInterfaceOf("theme");
   useEffect(() => {
     const context = sharpContext(canvas.current!, SIZE.width, SIZE.height);
     paintColors(context);
     for (const head of heads) drawGamut(context, head.profile.emitters);
     const body = Array.from({ length: 40 }, (_, step) => uvOf(planckian(1800 * 1.062 ** step)));
     strokeLine(context, { line: body, closed: "open", ink: token("black") });
-  }, [heads]);
+  }, [heads, theme]);
   const move = (event: React.PointerEvent): void => {
     if (!drag.current) return;
     const { left, top } = canvas.current!.getBoundingClientRect();

@@ -1,11 +1,13 @@
 import { useEffect, useRef } from "react";
 import { uvOf, type Profile } from "@vexa/core";
 import { sharpContext, token } from "../frames/use-size";
+import { useInterfaceOf } from "../selection/interface-store";
 import { DIAGRAM_SIZE, drawGamut, paintColors, spotIn } from "./color-diagram";
 
 /** Where a lamp's emitters lie in CIE 1976 u'v', and what they reach together. */
 export function EmitterDiagram({ emitters }: { emitters: Profile["emitters"] }): React.JSX.Element {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const { theme } = useInterfaceOf("theme");
   useEffect(() => {
     const context = sharpContext(canvas.current!, DIAGRAM_SIZE.width, DIAGRAM_SIZE.height);
     paintColors(context);
@@ -19,7 +21,7 @@ export function EmitterDiagram({ emitters }: { emitters: Profile["emitters"] }):
       context.strokeStyle = token("black");
       context.stroke();
     }
-  }, [emitters]);
+  }, [emitters, theme]);
   return (
     <canvas
       ref={canvas}

@@ -1,5 +1,5 @@
 import { attributeInfo, type Head, type PlacedHead } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { FanField } from "../ui/fan-field";
@@ -28,7 +28,7 @@ export function LaneMoves(props: {
   const { lane, heads, placed, edits } = props;
   const show = useShow();
   const me = useMe();
-  const { selection, set } = useInterface();
+  const { selection, set } = useInterfaceOf("selection", "set");
   const { attribute, own } = lane;
   const { label } = attributeInfo(attribute);
   const part = own?.part;

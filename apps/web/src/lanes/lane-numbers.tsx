@@ -10,7 +10,7 @@ import {
   type Head,
   type Rig,
 } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useQuietShow } from "../session/show-context";
 import { SlotPicture } from "./slot-picture";
 import { Choice, Option } from "../ui/choice";
@@ -75,7 +75,7 @@ export function UnitLine({
   fan: Fan | null;
   words: string;
 }): React.JSX.Element {
-  const { laneNumbers } = useInterface();
+  const { laneNumbers } = useInterfaceOf("laneNumbers");
   const channel = channelOf(useQuietShow().rig, heads, attribute);
   const asDmx = laneNumbers === "DMX" && channel && fan && channel.slots.length > 0;
   return (

@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { useRef } from "react";
 import { attributeInfo, beyondLimits, counted, type Head, type PlacedHead } from "@vexa/core";
 import { useSize } from "../frames/use-size";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
 import { PopSheet } from "../ui/pop-sheet";
@@ -20,7 +20,7 @@ import { useUnfolded } from "./use-unfolded";
 
 /** One attribute of the selection: what each head does, and unfolded below it when, and how it moves. */
 export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly Head[]; placed: readonly PlacedHead[] }): React.JSX.Element {
-  const { laneAttribute, set } = useInterface();
+  const { laneAttribute, set } = useInterfaceOf("laneAttribute", "set");
   const { attribute, own, standing } = lane;
   const { label } = attributeInfo(attribute);
   const edits = useLaneEdits(lane);
@@ -104,7 +104,7 @@ const ROOM_FOR_CHIPS = 560;
 function LaneChips({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
   const row = useRef<HTMLDivElement>(null);
   const { width } = useSize(row);
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { attribute, own, editable, standing } = lane;
   const { label } = attributeInfo(attribute);
   const part = own?.part ?? null;

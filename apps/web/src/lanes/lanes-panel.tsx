@@ -1,7 +1,7 @@
 import { ClipboardPaste, Copy } from "lucide-react";
 import { tell } from "../ui/messages";
 import { inRank, inTurn, litHeads, partChanges, selectionName, strokeFor, takenUpChanges, type Attribute } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { newId } from "../session/new-id";
 import { useClient, useMe, useShow } from "../session/show-context";
@@ -15,7 +15,7 @@ import { useLanes } from "./use-lanes";
 export function LanesPanel(): React.JSX.Element {
   const show = useShow();
   const { heads, placed, selection } = useSelected();
-  const { laneNumbers, set } = useInterface();
+  const { laneNumbers, set } = useInterfaceOf("laneNumbers", "set");
   const lanes = useLanes();
   const some = heads.length > 0;
   const pan = lanes.find(({ attribute }) => attribute === "Pan");
@@ -95,7 +95,7 @@ function CopyStroke(): React.JSX.Element {
   const client = useClient();
   const me = useMe();
   const show = useShow();
-  const { selection, copiedParts, set } = useInterface();
+  const { selection, copiedParts, set } = useInterfaceOf("selection", "copiedParts", "set");
   const strokes = show.sketchOf(me.id)?.strokes ?? {};
   const own = strokeFor(strokes, selection);
   const lay = (): void => {

@@ -1,7 +1,7 @@
 import { Library, X } from "lucide-react";
 import { useState } from "react";
 import { newSavedShape, place, type SavedShape, type Shape } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useClient, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
@@ -75,7 +75,7 @@ export function ShapeLibrary({
 }
 
 function CopiedShape({ shape, onTake }: { shape: Shape; onTake: (shape: Shape) => void }): React.JSX.Element {
-  const { copiedShape, set } = useInterface();
+  const { copiedShape, set } = useInterfaceOf("copiedShape", "set");
   return (
     <div className="grid grid-cols-2 gap-1.5">
       <Button size="small" onClick={() => set({ copiedShape: shape })}>

@@ -10,7 +10,7 @@ import {
   type Fan,
   type Part,
 } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { newId } from "../session/new-id";
 import { useClient } from "../session/show-context";
 import type { Lane } from "./lane-model";
@@ -26,7 +26,7 @@ export interface LaneEdits {
 
 export function useLaneEdits({ attribute }: Lane): LaneEdits {
   const client = useClient();
-  const { selection, set } = useInterface();
+  const { selection, set } = useInterfaceOf("selection", "set");
   const { label } = attributeInfo(attribute);
   const on = { newId, personId: client.personId, selection, attribute };
   const strokes = (): Parameters<typeof strokeFor>[0] => client.view.sketchOf(client.personId)?.strokes ?? {};

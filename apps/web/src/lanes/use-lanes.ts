@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { parametersOf, takenUp, type Attribute } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useClient, useMe, useShow } from "../session/show-context";
 import { lanesOf, stageLane, type Lane } from "./lane-model";
@@ -16,7 +16,7 @@ export function useLanes(): readonly Lane[] {
   const me = useMe();
   const client = useClient();
   const selected = useSelected();
-  const { openLanes } = useInterface();
+  const { openLanes } = useInterfaceOf("openLanes");
   const strokes = show.sketchOf(me.id)?.strokes;
   const own = useMemo(() => lanesOf(show, strokes ?? {}, selected), [show, strokes, selected]);
   const { heads, selection } = selected;

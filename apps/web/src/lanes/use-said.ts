@@ -1,5 +1,5 @@
 import { attributeInfo, nextTouch, partChanges, saidValue, selectionName, strokeFor, type Head, type Part } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { newId } from "../session/new-id";
 import { useClient } from "../session/show-context";
 import { useAddLane } from "./use-add-lane";
@@ -9,7 +9,7 @@ import { partWords } from "./part-words";
 /** Takes a value that is said with its attribute, such as "strobe 8 Hz", into the sketch and opens its lane; null where nothing of these heads is said. */
 export function useSaid(heads: readonly Head[]): (text: string) => boolean | null {
   const client = useClient();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const open = useAddLane();
   return (text) => {
     const said = saidValue(heads, text);

@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import { attributeInfo, partChanges, selectionName, strokeFor, type Attribute, type Part } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { newId } from "../session/new-id";
 import { useClient, useFromClient } from "../session/show-context";
 import { emptied } from "./emptied";
@@ -12,7 +12,7 @@ export function useSaying(attribute: Attribute): {
   say: (content: Pick<Part, "level"> | Pick<Part, "colors">, words: string) => void;
 } {
   const client = useClient();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const gesture = useRef("");
   const said = useFromClient(
     ({ view, personId }) => strokeFor(view.sketchOf(personId)?.strokes ?? {}, selection, attribute)?.stroke.parts[attribute],

@@ -5,7 +5,7 @@ import { namedThings, selectedHeads, thingsNamed, type FoundLeads, type Show, ty
 import useSWR from "swr";
 import { useSong } from "../places/perform/tonight/use-song";
 import { applyPreset } from "../presets/preset-edits";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
 import { useClient, useShow } from "../session/show-context";
 import { SHORTCUTS } from "../shell/shortcut-table";
@@ -53,7 +53,7 @@ const COMMANDS = SHORTCUTS.filter(({ keys }) => !/ and |arrows|^(Ctrl\+K|\/)$/.t
 
 /** Opens with Ctrl+K: heads, groups, presets, cues, lists, cards, songs, targets, people, places, commands and help, by any part of the name. */
 export function GoTo(): React.JSX.Element {
-  const { goToShown, set } = useInterface();
+  const { goToShown, set } = useInterfaceOf("goToShown", "set");
   const close = (): void => set({ goToShown: false });
   return (
     <Dialog.Root open={goToShown} onOpenChange={(open) => set({ goToShown: open })}>

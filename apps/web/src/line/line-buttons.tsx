@@ -1,11 +1,11 @@
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { Macros } from "./macros";
 import { OwnSteps } from "./own-steps";
 import { Button } from "../ui/button";
 
 /** Opens macros, one's own steps, the quick line and the search by touch. */
 export function LineButtons(): React.JSX.Element {
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   return (
     <>
       <Macros />

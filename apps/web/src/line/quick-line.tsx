@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { completeLine, explain, readLine } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useClient, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { cn } from "../ui/class-names";
@@ -21,14 +21,14 @@ function keptLines(): string[] {
 
 /** Opens with `/`: heads and what they do, written in a line; says what it understood before Enter, and shows the heads on the stage. */
 export function QuickLine(): React.JSX.Element | null {
-  const { lineShown, set } = useInterface();
+  const { lineShown, set } = useInterfaceOf("lineShown", "set");
   return lineShown ? <OpenLine onDone={() => set({ lineShown: false, meantHeads: null })} /> : null;
 }
 
 function OpenLine({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
-  const { selection, set } = useInterface();
+  const { selection, set } = useInterfaceOf("selection", "set");
   const [text, setText] = useState("");
   const [lines, setLines] = useState(keptLines);
   /** Which of the lines of before stands there, counted from the last; -1 = none. */

@@ -1,12 +1,12 @@
 import { useEffect } from "react";
 import { parametersOf } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { StageCanvas } from "../stage/stage-canvas";
 
 /** The plan as a pad: the heads look where the finger is. Two fingers move and stretch the plan. */
 export function RemoteAim(): React.JSX.Element {
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const { heads } = useSelected();
   const aims = heads.some((head) => parametersOf(head, "Pan").length > 0 && parametersOf(head, "Tilt").length > 0);
   useEffect(() => {

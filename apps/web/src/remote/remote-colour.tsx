@@ -2,14 +2,14 @@ import { presetName, readColor } from "@vexa/core";
 import { useSaying } from "../lanes/use-saying";
 import { applyPreset } from "../presets/preset-edits";
 import { PresetPicture } from "../presets/preset-picture";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useClient, useQuietShow } from "../session/show-context";
 
 /** Colours of the shelf as big fields, and any other one. */
 export function RemoteColour(): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { begin, say } = useSaying("Color");
   const presets = show
     .all("preset")

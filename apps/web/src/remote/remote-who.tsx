@@ -1,7 +1,7 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import { explain, selectGroups, selectionName, step, whoMeant } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useClient, useQuietShow } from "../session/show-context";
 import { StageCanvas } from "../stage/stage-canvas";
@@ -12,7 +12,7 @@ const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", ".", "0", ".."] as co
 /** Who is meant: by number, by group, on the plan, and one after the other. */
 export function RemoteWho(): React.JSX.Element {
   const show = useQuietShow();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const { heads, baseCount } = useSelected();
   const [by, setBy] = useState<"number" | "group" | "plan" | null>(null);
   const chip = (way: NonNullable<typeof by>, words: string): React.JSX.Element => (
@@ -78,7 +78,7 @@ export function RemoteWho(): React.JSX.Element {
 /** Heads by number, for a thumb. */
 function NumberPad({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useState<string | null>(null);
   const take = (): void => {

@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { useShallow } from "zustand/react/shallow";
 import { EMPTY_SELECTION, sameJson, whoSchema, type Attribute, type Selection, type Shape, type Stroke } from "@vexa/core";
 import type { StageTool } from "../stage/pick";
 import type { StageView } from "../stage/projection";
@@ -129,10 +130,22 @@ export const useInterface = create<InterfaceState>((set) => ({
   set: (state) => set(state),
   setTheme: (theme) => {
     localStorage.setItem(THEME_KEY, theme);
+    showTheme(theme);
     set({ theme });
   },
 }));
 
+/** Before anything is drawn in it: canvases ask for the colours that the page has. */
+function showTheme(theme: Theme): void {
+  document.documentElement.dataset["theme"] = theme;
+}
+showTheme(useInterface.getState().theme);
+
 useInterface.subscribe(({ selection }, before) => {
   if (selection !== before.selection) sessionStorage.setItem(SELECTION_KEY, JSON.stringify(selection));
 });
+
+/** Some of what this window shows, by name; renders again when one of them is another, whatever else changes. */
+export function useInterfaceOf<K extends keyof InterfaceState>(...names: readonly K[]): Pick<InterfaceState, K> {
+  return useInterface(useShallow((state) => Object.fromEntries(names.map((name) => [name, state[name]])) as Pick<InterfaceState, K>));
+}

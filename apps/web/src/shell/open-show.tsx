@@ -14,7 +14,7 @@ import { TracePlace } from "../places/trace/trace-place";
 import { GoTo } from "../line/go-to";
 import { LineButtons } from "../line/line-buttons";
 import { QuickLine } from "../line/quick-line";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { signOut } from "../session/api";
 import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
@@ -73,7 +73,7 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
   const { onSignOut, onSignedOut, onNamed } = of;
   const client = useLiveClient();
   const { pathname, search } = useLocation();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const path = (pathname + search).slice(0, 200);
   const edits = useEdits(client.view);
   useWingTouches();

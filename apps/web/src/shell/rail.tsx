@@ -15,7 +15,7 @@ import {
 } from "lucide-react";
 import { useEffect } from "react";
 import { NavLink, useLocation } from "react-router";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { lock } from "./lock";
 import { cn } from "../ui/class-names";
 import { WindowsMenu } from "../windows/windows-menu";
@@ -46,7 +46,7 @@ const item = "grid w-11 shrink-0 justify-items-center gap-0.5 rounded py-1.5 tex
 
 /** The slim rail: the places, in the order of the work. */
 export function Rail({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
-  const { theme, setTheme, lastPaths, set } = useInterface();
+  const { theme, setTheme, lastPaths, set } = useInterfaceOf("theme", "setTheme", "lastPaths", "set");
   const { pathname } = useLocation();
   const here = PLACES.find(({ to }) => pathname === to || pathname.startsWith(`${to}/`))?.to;
   useEffect(() => {

@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 import { useEffect } from "react";
 import { useLocation } from "react-router";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { runMacro } from "../line/macro-runs";
 import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -14,7 +14,7 @@ import { SHORTCUTS, type Shortcut } from "./shortcut-table";
 export function Shortcuts(): React.JSX.Element {
   const client = useClient();
   const { pathname } = useLocation();
-  const { shortcutsShown, set } = useInterface();
+  const { shortcutsShown, set } = useInterfaceOf("shortcutsShown", "set");
   const { chords } = useOwnShortcuts();
   const macroKeys = useMacroKeys().chords;
   useEffect(() => {

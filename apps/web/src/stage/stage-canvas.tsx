@@ -16,7 +16,7 @@ import {
 import { token, useSize } from "../frames/use-size";
 import { pointText } from "../lanes/point-text";
 import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
 import { useClient, useFromClient, useQuietShow, useShow } from "../session/show-context";
@@ -82,7 +82,9 @@ export function StageCanvas(props: {
   const { wash = null, tools = "all", shows = "stage" } = props;
   const client = useClient();
   const show = useShow();
-  const { selection, select, stageTool, stageView, snapMetres, scrubbed, overruledHeads, meantHeads, set } = useInterface();
+  const { selection, select, set } = useInterfaceOf("selection", "select", "set");
+  const { stageTool, stageView, snapMetres } = useInterfaceOf("stageTool", "stageView", "snapMetres");
+  const { scrubbed, overruledHeads, meantHeads } = useInterfaceOf("scrubbed", "overruledHeads", "meantHeads");
   const frame = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(frame);
   const { rig } = show;

@@ -3,7 +3,7 @@ import { Box, Crosshair, Grid3x3, Lasso, Move, Rotate3d, Spline, SquareDashed, T
 import { extentOf } from "@vexa/core";
 import { Menu, MenuItem } from "../ui/menu";
 import { STAGE_LABELS } from "./stage-labels";
-import { useInterface } from "../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { useMe } from "../session/show-context";
 import { showFrame } from "./stage-frame-store";
 import { StageViews } from "./stage-views";
@@ -40,7 +40,13 @@ export function toggleStageView(): void {
 
 /** What a drag on the stage does: picks with a box or a line around heads, aims, or (who may change the rig) hangs lamps elsewhere. */
 export function StageTools({ only }: { only?: "select" }): React.JSX.Element {
-  const { stageTool, stageView, stageLabels, snapMetres, set } = useInterface();
+  const { stageTool, stageView, stageLabels, snapMetres, set } = useInterfaceOf(
+    "stageTool",
+    "stageView",
+    "stageLabels",
+    "snapMetres",
+    "set",
+  );
   const hangs = extentOf(useMe(), "rig") === "all" && !only;
   return (
     <div className="absolute top-2 left-2 flex gap-1" role="group" aria-label="What a drag does">

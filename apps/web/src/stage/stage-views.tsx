@@ -2,7 +2,7 @@ import { StageChip } from "./stage-chip";
 import { Focus, Maximize2, Telescope, X, ZoomIn, ZoomOut } from "lucide-react";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useClient } from "../session/show-context";
 import { Button } from "../ui/button";
 import { TextInput } from "../ui/field";
@@ -47,7 +47,7 @@ const FIXED = [
 ] as const;
 
 function OwnViews({ pressed }: { pressed: boolean }): React.JSX.Element {
-  const { stageView, set } = useInterface();
+  const { stageView, set } = useInterfaceOf("stageView", "set");
   const { frame } = useShownFrame();
   const [open, setOpen] = useState(false);
   const { register, handleSubmit, watch, reset } = useForm({ defaultValues: { name: "" } });

@@ -16,7 +16,7 @@ import {
   type Vector,
 } from "@vexa/core";
 import { motionWords } from "../lanes/motion-words";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
 import { weaveSpan } from "../weave/weave-picture";
 import { beamTraces } from "./beam-traces";
@@ -35,7 +35,7 @@ export interface FigureInHand {
 
 /** A path on a plane is drawn as it is; angles are drawn where each beam meets the floor. */
 export function useFigure(client: ShowClient, drawing: StageDrawing | null, heads: readonly Head[]): FigureInHand {
-  const { selection, laneAttribute } = useInterface();
+  const { selection, laneAttribute } = useInterfaceOf("selection", "laneAttribute");
   const show = client.view;
   const strokes = show.sketchOf(client.personId)?.strokes;
   const laid = useMemo(

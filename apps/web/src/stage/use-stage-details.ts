@@ -1,13 +1,13 @@
 import { useMemo } from "react";
 import type { Show } from "@vexa/core";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import type { StageDetails } from "./draw-stage";
 import { useLayers } from "./layers";
 import { useStageLabels } from "./stage-labels";
 
 /** What of a show's stage is drawn besides its heads, by what somebody has chosen: labels, layers, scenery. */
 export function useStageDetails(show: Show): StageDetails {
-  const { stageLabels } = useInterface();
+  const { stageLabels } = useInterfaceOf("stageLabels");
   const { hidden, locked } = useLayers();
   const labels = useStageLabels(show, stageLabels);
   const scenery = show.all("scenery");

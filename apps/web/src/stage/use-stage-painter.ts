@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, type RefObject } from "react";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token } from "../frames/use-size";
+import { useInterfaceOf } from "../selection/interface-store";
 import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
 import { drawThread, type ThreadPicture } from "./draw-thread";
 import { drawWash, type StageWash } from "./draw-wash";
@@ -70,6 +71,7 @@ export function useStagePainter(of: {
     stretch();
   });
   const { drawing, wash, thread } = of;
+  const { theme } = useInterfaceOf("theme");
   const request = useCallback((): void => {
     stale.current.light = true;
     paint();
@@ -77,7 +79,7 @@ export function useStagePainter(of: {
   useEffect(() => {
     stale.current = { floor: true, light: true, thread: true };
     paint();
-  }, [drawing, paint]);
+  }, [drawing, theme, paint]);
   useEffect(() => {
     stale.current.floor = true;
     paint();

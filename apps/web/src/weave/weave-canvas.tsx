@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { counted, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { motionWords } from "../lanes/motion-words";
-import { useInterface } from "../selection/interface-store";
+import { useInterfaceOf } from "../selection/interface-store";
 import { useClient, useShow } from "../session/show-context";
 import { weaveImage, weavePreview, weaveSpan } from "./weave-picture";
 
@@ -27,7 +27,7 @@ export function WeaveCanvas(props: {
   const { attribute, motion, strokes, heads, beats, label } = props;
   const client = useClient();
   const show = useShow();
-  const { theme, set } = useInterface();
+  const { theme, set } = useInterfaceOf("theme", "set");
   const frame = useRef<HTMLDivElement>(null);
   const picture = useRef<HTMLCanvasElement>(null);
   const now = useRef<HTMLDivElement>(null);

@@ -37,14 +37,14 @@ export class Show implements ResolveContext, ReachContext {
   #cues: ReadonlyMap<string, readonly Cue[]> | null = null;
   #rig: Rig | null = null;
 
-  constructor(records: Records<ShowRecord>) {
+  constructor(records: Records<ShowRecord>, lists: Readonly<Record<Kind, KindList>> = freshLists()) {
     this.records = records;
-    this.#byKind = freshLists();
+    this.#byKind = lists;
   }
 
   /** `changed`: ids of all records that differ, where they are known: lists of other kinds needn't be made anew. */
   withRecords(records: Records<ShowRecord>, changed?: readonly string[]): Show {
-    const next = new Show(records);
+    let next: Show;
     if (changed) {
       const kinds = new Set<Kind>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
       const lists = { ...this.#byKind };
@@ -54,13 +54,13 @@ export class Show implements ResolveContext, ReachContext {
         if (list === undefined) continue;
         lists[kind] = { list: list && changed.length < list.length ? this.#changedList(kind, list, { records, changed }) : null };
       }
-      next.#byKind = lists;
+      next = new Show(records, lists);
       if (!kinds.has("cue")) next.#cues = this.#cues;
       if (!kinds.has("fixture") && !kinds.has("profile")) {
         next.#rig = this.#rig;
         return next;
       }
-    }
+    } else next = new Show(records);
     if (this.#rig && sameList(this.rigRecords(), next.rigRecords())) next.#rig = this.#rig;
     else if (this.#rig && changed) next.#rig = next.#replaced(this.#rig, changed);
     return next;

@@ -3,7 +3,7 @@ import { cueName, setChange, wipeChanges } from "@vexa/core";
 import { useNavigate } from "react-router";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { LanesPanel } from "../../lanes/lanes-panel";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { StageCanvas } from "../../stage/stage-canvas";
@@ -57,7 +57,7 @@ export function BuildPlace(): React.JSX.Element {
 
 /** The shelf of presets or the motion of the chosen lane. */
 function RightColumn(): React.JSX.Element {
-  const { rightColumn, set } = useInterface();
+  const { rightColumn, set } = useInterfaceOf("rightColumn", "set");
   return (
     <Tabs
       label="Right column"
@@ -92,7 +92,7 @@ function SketchActions(): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   const me = useMe();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const wipe = wipeChanges(show, me.id);
   const sketch = show.sketchOf(me.id);
   const strokes = Object.keys(sketch?.strokes ?? {}).length;
@@ -139,7 +139,7 @@ function EditedCue(): React.JSX.Element | null {
   const show = useShow();
   const me = useMe();
   const navigate = useNavigate();
-  const { editedCueId, set } = useInterface();
+  const { editedCueId, set } = useInterfaceOf("editedCueId", "set");
   const cue = show.get("cue", editedCueId);
   const sketch = show.sketchOf(me.id);
   if (!cue || !sketch) return null;

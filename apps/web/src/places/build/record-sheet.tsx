@@ -15,7 +15,7 @@ import {
   type Person,
   type Show,
 } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Option } from "../../ui/choice";
@@ -35,7 +35,7 @@ function ownLists(show: Show, me: Person): CueList[] {
 
 /** One sheet from the right: what will be kept, where, and what it stays linked to. Enter is right most of the time. */
 export function RecordSheet(): React.JSX.Element {
-  const { recording, set } = useInterface();
+  const { recording, set } = useInterfaceOf("recording", "set");
   return (
     <Dialog.Root open={recording} onOpenChange={(open) => set({ recording: open })} modal={false}>
       <Dialog.Portal>
@@ -78,7 +78,7 @@ function RecordForm({ onDone }: { onDone: () => void }): React.JSX.Element {
   const me = useMe();
   const strokes = useMemo(() => seenStrokes(show.sketchOf(me.id)?.strokes ?? {}, show), [show, me.id]);
   const lists = ownLists(show, me);
-  const { recordedListId, set } = useInterface();
+  const { recordedListId, set } = useInterfaceOf("recordedListId", "set");
   const pages = show.all("page").toSorted((a, b) => a.rank - b.rank);
   const { register, control, handleSubmit, watch, setValue, formState } = useForm<Recorded>({
     defaultValues: {

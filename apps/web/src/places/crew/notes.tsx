@@ -1,6 +1,6 @@
 import { useNavigate } from "react-router";
 import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { placeName } from "../../shell/place-name";
@@ -44,7 +44,7 @@ export function Notes({ onHead }: { onHead?: () => void }): React.JSX.Element {
 function NoteCard(of: { note: Note; show: Show; onDone: () => void; onHead?: () => void }): React.JSX.Element {
   const { note, show, onDone, onHead } = of;
   const navigate = useNavigate();
-  const { select, set } = useInterface();
+  const { select, set } = useInterfaceOf("select", "set");
   const who = (id: string | null): string => (id === null ? "everybody" : (show.get("person", id)?.name ?? "somebody"));
   const go = (): void => {
     const { type, id } = note.pin;
@@ -93,7 +93,7 @@ function WriteNote(): React.JSX.Element {
   const client = useClient();
   const show = useShow();
   const me = useMe();
-  const { chosenCueIds } = useInterface();
+  const { chosenCueIds } = useInterfaceOf("chosenCueIds");
   const { heads } = useSelected();
   const pins: { value: string; label: string; pin: Note["pin"] }[] = [
     ...(heads[0] ? [{ value: "head", label: `Head ${heads[0].label}`, pin: { type: "head" as const, id: heads[0].key } }] : []),

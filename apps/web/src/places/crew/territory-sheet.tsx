@@ -1,7 +1,7 @@
 import { Trash2, X } from "lucide-react";
 import { useState } from "react";
 import { counted, FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
 import { useClient, useShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
@@ -110,7 +110,7 @@ export function TerritorySheet(props: {
 /** Adds the selection, or a group, with the families that are chosen. */
 function AddPart({ territory, onChange }: { territory: Territory; onChange: (territory: Territory) => void }): React.JSX.Element {
   const show = useShow();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { heads } = useSelected();
   const [families, setFamilies] = useState<readonly Family[]>(FAMILIES);
   const [follows, setFollows] = useState(false);

@@ -13,7 +13,7 @@ import {
   type GroupMaster,
   type Page,
 } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
@@ -98,7 +98,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
 /** Lays what was copied on this page, options and all. */
 export function PasteCard({ page }: { page: Page }): React.JSX.Element | null {
   const client = useClient();
-  const { copiedCardId } = useInterface();
+  const { copiedCardId } = useInterfaceOf("copiedCardId");
   const copied = cardsOf(client.view).find(({ id }) => id === copiedCardId);
   if (!copied) return null;
   const name = cardName(client.view, copied);

@@ -1,6 +1,6 @@
 import { Copy, MoveDiagonal2, X } from "lucide-react";
 import type { ReactNode } from "react";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -11,7 +11,7 @@ import type { Placing } from "./use-placing";
 export function Arranged(props: { record: PageCard; name: string; placing: Placing; children?: ReactNode }): React.JSX.Element {
   const { record, name, placing, children } = props;
   const client = useClient();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const [narrow, flat] = [record.columns < 2, record.rows < 1];
   return (
     <div className={cn("absolute inset-0 z-10 rounded border-2 border-dashed border-sketch/60", placing.blocked && "bg-barred/40")}>

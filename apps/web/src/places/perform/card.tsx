@@ -1,5 +1,5 @@
 import { cardName, CELL_STEP, cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useFromClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { Arranged } from "./arranged";
@@ -33,7 +33,7 @@ interface CardProps {
 export function Card({ playback, cells, arranging, chosen }: CardProps): React.JSX.Element {
   const show = useQuietShow();
   const me = useMe();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const state = useFromClient(({ view }) => view.playbackState(playback.id));
   const name = cardName(show, playback);
   const barred = mayPlay(show, me, playback.id);

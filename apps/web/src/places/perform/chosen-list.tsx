@@ -1,7 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
 import { type Board, counted, cueAfter, cueName, mayDo, paintedBeds, type Page } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
@@ -15,7 +15,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const me = useMe();
-  const { chosenPlaybackId } = useInterface();
+  const { chosenPlaybackId } = useInterfaceOf("chosenPlaybackId");
   const cards = show.all("playback");
   const chosen = show.get("playback", chosenPlaybackId) ?? cards.find(({ pageId }) => pageId === page?.id) ?? null;
   const running = cards.flatMap((playback) => {

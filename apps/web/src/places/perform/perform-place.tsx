@@ -15,7 +15,7 @@ import {
   type Person,
   type Show,
 } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { useActsAtTouch } from "../../ui/acts-at-touch";
 import { Button } from "../../ui/button";
@@ -153,7 +153,7 @@ function boardAlone(show: Show, page: Page): Board | null {
 
 function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): React.JSX.Element {
   const show = useQuietShow();
-  const { chosenPlaybackId } = useInterface();
+  const { chosenPlaybackId } = useInterfaceOf("chosenPlaybackId");
   const cards = cardsOf(show, page.id);
   if (cards.length === 0)
     return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;

@@ -1,7 +1,7 @@
 import { Ellipsis, Plus } from "lucide-react";
 import { useState } from "react";
 import { drivenBy, FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -64,7 +64,7 @@ export function SpeedMasters({ children, folded = false }: { children?: React.Re
 function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { chosenMasterId, set } = useInterface();
+  const { chosenMasterId, set } = useInterfaceOf("chosenMasterId", "set");
   const state = show.masterState(master.id);
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
   const { held, released, stands, scaled, mark, words } = masterStanding(state);

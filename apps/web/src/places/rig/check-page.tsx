@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { useNavigate } from "react-router";
 import { CHECK_KINDS, counted, rigChecks, selectHeads, type CheckKind, type RigCheck } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Identify } from "./identify";
@@ -44,7 +44,7 @@ export function CheckPage(): React.JSX.Element {
 function Kind({ kind, checks }: { kind: CheckKind; checks: readonly RigCheck[] }): React.JSX.Element {
   const show = useShow();
   const navigate = useNavigate();
-  const { select } = useInterface();
+  const { select } = useInterfaceOf("select");
   const { title, grave } = WORDS[kind];
   const pick = ({ fixtureIds }: RigCheck): void => {
     const lamps = fixtureIds.flatMap((id) => show.get("fixture", id) ?? []);

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { addressText, extentOf, highlightChanges, selectHeads, type Fixture } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
@@ -11,7 +11,7 @@ export function Identify(): React.JSX.Element | null {
   const show = useShow();
   const client = useClient();
   const me = useMe();
-  const { select } = useInterface();
+  const { select } = useInterfaceOf("select");
   const [by, setBy] = useState<"address" | "number">("address");
   const [at, setAt] = useState<number | null>(null);
   const lamps = show.all("fixture").toSorted(by === "number" ? (a, b) => a.number - b.number : byAddress);

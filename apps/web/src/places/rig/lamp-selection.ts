@@ -1,5 +1,5 @@
 import { added, removed, selectHeads, type Fixture, type HeadKey, type Show } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
 import { useShow } from "../../session/show-context";
 
@@ -14,7 +14,7 @@ export function usePressLamp(
   rows: readonly Fixture[],
 ): (lamp: Fixture, event: { ctrlKey: boolean; metaKey: boolean; shiftKey: boolean }) => void {
   const show = useShow();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const chosen = useSelectedLamps();
   return (lamp, event) => {
     if (event.shiftKey && chosen.length > 0) {

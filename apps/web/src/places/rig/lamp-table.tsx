@@ -9,7 +9,7 @@ import {
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useMemo, useRef, useState } from "react";
 import { counted, explain, pastedCells, selectHeads, typedLamps, type Fixture, type LampField, type Show } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { refuse } from "../../ui/messages";
@@ -47,7 +47,7 @@ export function LampTable({
   const show = useShow();
   const client = useClient();
   const { shown } = useLampColumns();
-  const { select } = useInterface();
+  const { select } = useInterfaceOf("select");
   const columns = useMemo(() => LAMP_COLUMNS.filter(({ id }) => shown.includes(id)), [shown]);
   const table = useLampSheet(rows, columns, show);
   const sorted = table.getRowModel().rows.map(({ original }) => original);

@@ -12,7 +12,7 @@ import {
   type SceneryField,
   type SceneryForm,
 } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
 import { useClient, useShow } from "../../session/show-context";
 import { layersOf, useLayers } from "../../stage/layers";
@@ -113,7 +113,7 @@ const LABELS: Readonly<Record<SceneryField, string>> = {
 function SceneryFields({ scenery, changes }: { scenery: Scenery; changes: boolean }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { select } = useInterface();
+  const { select } = useInterfaceOf("select");
   const lamps = lampsOn(show, scenery);
   const type = (field: SceneryField, text: string): boolean | string => {
     const typed = typedScenery(client.view, scenery.id, { field, text });

@@ -3,7 +3,7 @@ import { create } from "zustand";
 import { persist } from "zustand/middleware";
 import { counted, extentOf, highlightChanges, selectHeads, venueList, type VenuePreset } from "@vexa/core";
 import { applyPreset } from "../../presets/preset-edits";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -32,7 +32,7 @@ export function VenuePage(): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const me = useMe();
-  const { select, highlightDim } = useInterface();
+  const { select, highlightDim } = useInterfaceOf("select", "highlightDim");
   const { done, turn, clear } = useTicks();
   const [atId, setAtId] = useState<string | null>(null);
   const list = venueList(show);

@@ -21,7 +21,7 @@ import {
 } from "@vexa/core";
 import { partWords } from "../../lanes/part-words";
 import { PRESET_DRAG } from "../../presets/preset-edits";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -57,7 +57,7 @@ function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: St
       setChange(cue.id, path, { from: parts.length > 1 ? stroke.parts[attribute] : stroke }),
     ]);
   };
-  const { presetInHand, set } = useInterface();
+  const { presetInHand, set } = useInterfaceOf("presetInHand", "set");
   const [over, setOver] = useState<OnStroke | null>(null);
   const inHand = show.preset(presetInHand ?? "");
   const lay = (preset: Preset, how: OnStroke): void => {
@@ -146,7 +146,7 @@ function OpenInBuild({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Elem
   const me = useMe();
   const show = useShow();
   const navigate = useNavigate();
-  const { select, set } = useInterface();
+  const { select, set } = useInterfaceOf("select", "set");
   const sketch = show.sketchOf(me.id);
   const busy = Object.keys(sketch?.strokes ?? {}).length > 0;
   const open = (how: "live" | "blind"): void => {

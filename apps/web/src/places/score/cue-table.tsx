@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
 import { copyChanges, counted, cueName, moveChanges, renumberChanges, setChange, type Cue, type CueList, type Show } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
@@ -72,7 +72,7 @@ function fits(cue: Cue, wanted: string, show: Show): boolean {
 
 function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }): React.JSX.Element {
   const show = useShow();
-  const { chosenCueIds, set } = useInterface();
+  const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const frame = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({ count: cues.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: 8 });
   const running = new Set(show.all("playbackState").flatMap(({ cueId }) => cueId ?? []));
@@ -152,7 +152,7 @@ function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }
 /** What can be done with the chosen cues. */
 function ListEdits({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }): React.JSX.Element {
   const client = useClient();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const some = chosen.length > 0;
   const one = chosen.length === 1 ? chosen[0]! : null;
   const noRoom = (): void => refuse("There is no number left between these cues. Renumber the list first. Nothing was changed.");

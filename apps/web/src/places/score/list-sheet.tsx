@@ -1,7 +1,7 @@
 import { Ellipsis } from "lucide-react";
 import { useState } from "react";
 import { copyListChanges, CUE_TINTS, mayChange, moveListChanges, removeListChanges, setChange, type CueList } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -51,7 +51,7 @@ export function ListSheet({ list }: { list: CueList }): React.JSX.Element | null
 function ListForm({ list, onDone }: { list: CueList; onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const cards = show.all("playback").filter(({ listId }) => listId === list.id).length;
   const cues = show.cuesOf(list.id).length;
   const copy = (): void => {

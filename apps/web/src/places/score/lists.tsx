@@ -2,7 +2,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import { cueAfter, cueName, newCueList, secondsLeft, territoryFor, type CueList } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -13,7 +13,7 @@ import { TakeCues } from "./take-cues";
 
 /** All cue lists, and of those that run: the cue, the seconds that are left, and what comes next. */
 export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: CueList | null }): React.JSX.Element {
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   return (
     <nav className="flex min-h-0 flex-col border-r border-edge bg-bench" aria-label="Cue lists">
       <div className="flex shrink-0 items-center justify-between py-1.5 pr-2 pl-3">
@@ -58,7 +58,7 @@ function NewList(): React.JSX.Element | null {
   const client = useClient();
   const show = useShow();
   const me = useMe();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const [taking, setTaking] = useState(false);
   const territoryId = territoryFor(me, show);
   if (me.role !== "lead" && territoryId === null) return null;

@@ -1,6 +1,6 @@
 import { listsInOrder } from "@vexa/core";
 import { PutBack } from "../../lanes/put-back";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
 import { CueSheet } from "./cue-sheet";
 import { CueTable } from "./cue-table";
@@ -13,7 +13,7 @@ import { TimeLine } from "./time-line";
 /** Cue lists: the cues, the chosen one's times as a chart and its strokes. */
 export function ScorePlace(): React.JSX.Element {
   const show = useShow();
-  const { scoreListId, chosenCueIds } = useInterface();
+  const { scoreListId, chosenCueIds } = useInterfaceOf("scoreListId", "chosenCueIds");
   const lists = listsInOrder(show);
   const list = show.get("cueList", scoreListId) ?? lists[0] ?? null;
   const cues = list ? show.cuesOf(list.id) : [];

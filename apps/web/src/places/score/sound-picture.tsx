@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
 import WaveSurfer from "wavesurfer.js";
 import { listPlace, positionAt, type CueList } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterface, useInterfaceOf } from "../../selection/interface-store";
 import { soundAddress } from "../../session/api";
 import { useClient } from "../../session/show-context";
 
@@ -13,7 +13,7 @@ const LOOK_EVERY_MS = 200;
 /** The waveform of a list's sound. It plays here too when this browser is to be heard, in step with the time line. */
 export function SoundPicture({ list, soundId, height }: { list: CueList; soundId: string; height: number }): React.JSX.Element {
   const client = useClient();
-  const { theme, hearsSound } = useInterface();
+  const { theme, hearsSound } = useInterfaceOf("theme", "hearsSound");
   const frame = useRef<HTMLDivElement>(null);
   const [player, setPlayer] = useState<WaveSurfer | null>(null);
   const [failed, setFailed] = useState(false);

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { counted, explain, plainCueChanges, territoryFor, type PlainCue } from "@vexa/core";
 import { usitt } from "@vexa/formats";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
 import { useClient, useMe } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -18,7 +18,7 @@ interface Looked {
 export function TakeCues({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const file = useRef<HTMLInputElement>(null);
   const [looked, look] = useState<Looked | null>(null);
   const read = async (chosen: File): Promise<void> => {

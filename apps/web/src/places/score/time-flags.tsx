@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { cueName, setChange, timedCues, type CueList } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { placeWords } from "./time-words";
@@ -20,7 +20,7 @@ export function snapped(list: CueList, seconds: number, secondsPerPixel: number)
 export function TimeFlags({ list, whole, width }: { list: CueList; whole: number; width: number }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { chosenCueIds, set } = useInterface();
+  const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const [drag, setDrag] = useState<{ cueId: string; seconds: number } | null>(null);
   const grip = useRef<{ x: number; seconds: number } | null>(null);
   const time = list.time!;

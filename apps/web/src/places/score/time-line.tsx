@@ -15,7 +15,7 @@ import {
 import { useNow } from "../../frames/use-now";
 import { useSize } from "../../frames/use-size";
 import { PRESET_DRAG } from "../../presets/preset-edits";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { selectedIn } from "../../selection/selected";
 import { newId } from "../../session/new-id";
 import { useClient, useShow } from "../../session/show-context";
@@ -55,7 +55,7 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
   const show = useShow();
   const client = useClient();
   const put = useTimeEdit(list);
-  const { learningTimes, hearsSound, presetInHand, set } = useInterface();
+  const { learningTimes, hearsSound, presetInHand, set } = useInterfaceOf("learningTimes", "hearsSound", "presetInHand", "set");
   const place = listPlace(show, list);
   const running = place?.running === true;
   const timed = timedCues(show, list.id);
@@ -168,7 +168,7 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
   const frame = useRef<HTMLDivElement>(null);
   const inner = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
-  const inHand = show.preset(useInterface().presetInHand ?? "");
+  const inHand = show.preset(useInterfaceOf("presetInHand").presetInHand ?? "");
   const sound = time.source === "sound" ? show.get("sound", time.soundId) : null;
   const last = Math.max(
     0,
@@ -228,7 +228,7 @@ function Picture({ list, time, zoom }: { list: CueList; time: ListTime; zoom: nu
 /** Lays a preset on the selection as a cue that comes at a time. */
 function useLayPreset(list: CueList): (preset: Preset, seconds: number) => void {
   const client = useClient();
-  const { selection, set } = useInterface();
+  const { selection, set } = useInterfaceOf("selection", "set");
   return (preset, seconds) => {
     if (selectedIn(client.view, selection).heads.length === 0)
       return tell(`Nobody is selected, so ${presetName(preset)} has nobody to lie on. Select heads in Build, then lay it here.`);

@@ -1,6 +1,6 @@
 import { attributeInfo, strokeName, whoName, type Attribute, type Cue, type Show } from "@vexa/core";
 import { partWords } from "../../lanes/part-words";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 
@@ -22,7 +22,7 @@ type Cell =
 /** Who and what, one a row: where each value starts (its words), tracks on (a line) and ends (a stop). */
 export function TrackingView({ cues }: { cues: readonly Cue[] }): React.JSX.Element {
   const show = useShow();
-  const { chosenCueIds, set } = useInterface();
+  const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const at = Math.max(
     0,
     cues.findIndex(({ id }) => id === chosenCueIds.at(-1)),

@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { cueName, learnedGo, timeCard, type CueList, type LearnedGo } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
@@ -11,7 +11,7 @@ import { placeWords } from "./time-words";
 export function Transport({ list }: { list: CueList }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
-  const { chosenCueIds, learningTimes } = useInterface();
+  const { chosenCueIds, learningTimes } = useInterfaceOf("chosenCueIds", "learningTimes");
   const [time, setTime] = useState("");
   const lastLearned = useRef<LearnedGo | null>(null);
   const playback = timeCard(show, list.id);

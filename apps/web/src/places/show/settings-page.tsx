@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { extentOf, firstTime, FRAME_RATES, SETTINGS_ID, settingChanges, type FrameRate } from "@vexa/core";
-import { useInterface, type Theme } from "../../selection/interface-store";
+import { type Theme, useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { macroOfChord } from "../../shell/macro-keys";
 import { chordFor, isFixed, takenBy, useOwnShortcuts } from "../../shell/own-shortcuts";
@@ -70,7 +70,7 @@ function OfTheShow(): React.JSX.Element {
 }
 
 function OfTheBrowser(): React.JSX.Element {
-  const { theme, setTheme } = useInterface();
+  const { theme, setTheme } = useInterfaceOf("theme", "setTheme");
   const { chords, set } = useOwnShortcuts();
   const [asking, setAsking] = useState<string | null>(null);
   const changed = Object.keys(chords).length;

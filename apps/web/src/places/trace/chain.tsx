@@ -15,7 +15,7 @@ import {
   type TraceLink,
   type TraceStep,
 } from "@vexa/core";
-import { useInterface } from "../../selection/interface-store";
+import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import type { ShowClient } from "../../session/show-client";
 import { targetNow, targetWords } from "../../stage/target-now";
@@ -203,7 +203,7 @@ function Origin(props: { playbackId: string; cueId: string | null; listId: strin
   const { cueId, listId, parameter } = props;
   const show = useShow();
   const navigate = useNavigate();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const list = show.get("cueList", listId);
   if (cueId === null || !list) return null;
   const reaches = reachOfOwner(list.territoryId, show);

@@ -1,5 +1,5 @@
 import { LayoutGrid, List } from "lucide-react";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { FindHeads } from "./find-heads";
@@ -12,7 +12,7 @@ import { SelectionTools } from "./selection-tools";
 /** Who is meant: groups, ways to find heads, and the tools that narrow, widen and order a selection. */
 export function Cast(): React.JSX.Element {
   const show = useQuietShow();
-  const { castView, set } = useInterface();
+  const { castView, set } = useInterfaceOf("castView", "set");
   const groups = show.all("group").toSorted((a, b) => a.rank - b.rank);
   return (
     <aside className="flex min-h-0 flex-col border-r border-edge bg-bench" aria-label="Cast">

@@ -1,7 +1,7 @@
 import { Search } from "lucide-react";
 import { useMemo, useState } from "react";
 import { explain, headsOfProfile, litHeads, whoMeant, selectHeads, type Show } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
@@ -19,7 +19,7 @@ function exampleOf(show: Show): string {
 export function FindHeads(): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useState<string | null>(null);
   const take = (): void => {

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from "react";
 import { counted, laidApart, setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { cn } from "../../../ui/class-names";
@@ -69,7 +69,7 @@ export function GroupPlan({ groups }: { groups: readonly Group[] }): React.JSX.E
 
 function GroupButton({ group, start, size }: { group: Group; start: Spot; size: Size }): React.JSX.Element {
   const client = useClient();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const owner = useForeignOwner(group);
   const drag = useRef<{ x: number; y: number; from: Spot; moved: boolean } | null>(null);
   const [dragged, setDragged] = useState<Spot | null>(null);

@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import { isOf, ownership, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
 import { sharpContext, token } from "../../../frames/use-size";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { Button } from "../../../ui/button";
@@ -30,7 +30,7 @@ export function useForeignOwner(group: Group): string | null {
 export function GroupRow({ group }: { group: Group }): React.JSX.Element {
   const show = useQuietShow();
   const client = useClient();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const chosen = selection.groupIds?.includes(group.id) ?? false;
   const owner = useForeignOwner(group);
   return (
@@ -74,6 +74,7 @@ const MINIATURE = { width: 34, height: 22 };
 /** Where a group hangs, on a postage stamp of the plan. */
 function GroupMiniature({ group, rig }: { group: Group; rig: Rig }): React.JSX.Element {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const { theme } = useInterfaceOf("theme");
   useEffect(() => {
     const context = sharpContext(canvas.current!, MINIATURE.width, MINIATURE.height);
     context.fillStyle = token("stage");
@@ -87,6 +88,6 @@ function GroupMiniature({ group, rig }: { group: Group; rig: Rig }): React.JSX.E
       const size = own ? 1.4 : 0.8;
       context.fillRect(x / 10 - size / 2, y / 10 - size / 2, size, size);
     }
-  }, [group.heads, rig]);
+  }, [group.heads, rig, theme]);
   return <canvas ref={canvas} aria-hidden className="shrink-0 rounded-[3px]" style={MINIATURE} />;
 }

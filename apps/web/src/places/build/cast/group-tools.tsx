@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from "react";
 import { freeName, selectedHeads, setChange, splitChanges, type Group, type HeadKey } from "@vexa/core";
 import { refuse } from "../../../ui/messages";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
@@ -22,7 +22,7 @@ export function GroupTools({ group, trigger }: { group: Group; trigger: ReactNod
 function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const [parts, setParts] = useState(2);
   const picked = selectedHeads(selection, show);
   const present = new Set(group.heads);

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { highlightChanges, highlightIdOf } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useFromClient, useMe } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { ParkSheet } from "./park-sheet";
@@ -10,7 +10,7 @@ import { NumberChip } from "../../../ui/number-chip";
 export function HighlightBar(): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const { selection, highlightDim, set } = useInterface();
+  const { selection, highlightDim, set } = useInterfaceOf("selection", "highlightDim", "set");
   const on = useFromClient(({ view }) => view.get("highlight", highlightIdOf(me.id)) !== null);
   // It goes along with what is selected here, once that changes: another window or phone of the same person may have begun it.
   const followed = useRef({ selection, highlightDim });

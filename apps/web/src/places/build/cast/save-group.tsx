@@ -1,7 +1,7 @@
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { type Group, newGroup, selectedHeads, selectGroups, selectionName, territoryFor } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
@@ -14,7 +14,7 @@ export function SaveGroup(): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
   const me = useMe();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const [open, setOpen] = useState(false);
   const heads = selectedHeads(selection, show);
   const start = selection.groupIds ? selectionName(show, selection).replace(",", "") : `Group ${show.all("group").length + 1}`;

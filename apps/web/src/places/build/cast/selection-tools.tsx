@@ -2,7 +2,7 @@ import { ArrowLeftRight } from "lucide-react";
 import { useState } from "react";
 import { all, maskName, maskPlace, ORDERS, reordered, step, turnedRound, withMask, type Mask, type Order } from "@vexa/core";
 import { ORDER_WORDS } from "../../../lanes/shape-chips";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -70,7 +70,7 @@ function MaskNumbers({
 /** Masks over the selection, stepping through its parts, its order and its direction. */
 export function SelectionTools(): React.JSX.Element {
   const show = useQuietShow();
-  const { selection, select } = useInterface();
+  const { selection, select } = useInterfaceOf("selection", "select");
   const { heads, baseCount } = useSelected();
   const { mask } = selection;
   const none = baseCount === 0;

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import { attributeInfo, attributesOf, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -18,7 +18,7 @@ import { WaveFields } from "./wave-fields";
 
 /** The motion of one attribute of the selection: its settings and its weave, before and while it runs. */
 export function MotionColumn(): React.JSX.Element {
-  const { selection, laneAttribute } = useInterface();
+  const { selection, laneAttribute } = useInterfaceOf("selection", "laneAttribute");
   const { heads } = useSelected();
   const offered = attributesOf(heads);
   if (heads.length === 0 || offered.length === 0)
@@ -35,7 +35,7 @@ export function MotionColumn(): React.JSX.Element {
 function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; heads: readonly Head[] }): React.JSX.Element {
   const { attribute, offered, heads } = of;
   const show = useQuietShow();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   const { hand, strokes } = useMotion(attribute);
   const { motion } = hand;
   const kinds = kindsFor(attribute);

@@ -1,6 +1,6 @@
 import { tell } from "../../../ui/messages";
 import { attributeInfo, stepFromStage, type Step } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { newId } from "../../../session/new-id";
 import { useClient } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -18,7 +18,7 @@ export function NewStep({
   onStep: (step: Step | null) => void;
 }): React.JSX.Element {
   const client = useClient();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { fade, hold } = like;
   const { label } = attributeInfo(hand.attribute);
   const fromStage = (): void => {

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import { placeHeads, sameJson, type Fan, type Shape } from "@vexa/core";
 import { ShapeChips } from "../../../lanes/shape-chips";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
@@ -26,7 +26,7 @@ function roundPlaces(places: Float64Array): number {
 /** Where in the cycle each head stands: in one touch, or as a fan with a shape. */
 export const PhaseFields = memo(function PhaseFields({ hand }: { hand: MotionInHand }): React.JSX.Element {
   const { motion, put } = hand;
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { placed } = useSelected();
   // Phases are round: the end of the fan is where the first head would come again.
   const places = roundPlaces(placeHeads(placed, motion.phaseShape, "round"));

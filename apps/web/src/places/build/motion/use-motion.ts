@@ -15,7 +15,7 @@ import {
   type Strokes,
 } from "@vexa/core";
 import { motionWords } from "../../../lanes/motion-words";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../../session/show-context";
 import { firstMotion, kindsFor } from "./first-motion";
 import { newId } from "../../../session/new-id";
@@ -45,7 +45,7 @@ export function useMotion(attribute: Attribute): {
   const client = useClient();
   const me = useMe();
   const show = useShow();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const own = strokeFor(show.sketchOf(me.id)?.strokes ?? {}, selection, attribute);
   const part = own?.stroke.parts[attribute] ?? null;
   const [draft, setDraft] = useState<Motion>(() => firstMotion(attribute, kindsFor(attribute)[0]!, { show, before: null }));

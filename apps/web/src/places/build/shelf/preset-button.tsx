@@ -4,7 +4,7 @@ import { tell } from "../../../ui/messages";
 import { coatOfId, presetName, type Preset } from "@vexa/core";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { PresetPicture, scopeWords } from "../../../presets/preset-picture";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useSelected } from "../../../selection/use-selection";
 import { useClient } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -14,7 +14,7 @@ import { PresetSheet } from "./preset-sheet";
 /** One preset: a touch lays it on the selection; it can be dragged onto a head, a group or a knot. */
 export function PresetButton({ preset }: { preset: Preset }): React.JSX.Element {
   const client = useClient();
-  const { selection } = useInterface();
+  const { selection } = useInterfaceOf("selection");
   const { heads } = useSelected();
   const [open, setOpen] = useState(false);
   const name = presetName(preset);

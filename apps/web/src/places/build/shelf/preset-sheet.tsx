@@ -16,7 +16,7 @@ import {
 } from "@vexa/core";
 import { useNavigate } from "react-router";
 import { scopeWords } from "../../../presets/preset-picture";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useShow } from "../../../session/show-context";
 import { BelongsTo } from "./belongs-to";
 import { Button } from "../../../ui/button";
@@ -48,7 +48,7 @@ export function PresetSheet({ preset, onDone }: { preset: Preset; onDone: () => 
 /** Who uses the preset; a cue leads to itself in Score. */
 function UsedBy({ users }: { users: readonly User[] }): React.JSX.Element {
   const navigate = useNavigate();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   return (
     <div className="text-xs">
       <p className="text-ink-3">{users.length === 0 ? "Nobody uses it." : "Used by"}</p>
@@ -80,7 +80,7 @@ function UsedBy({ users }: { users: readonly User[] }): React.JSX.Element {
 /** Which profiles and heads have values of their own, by name and number; the heads can be selected. */
 function WhoHasWhat({ preset }: { preset: Preset }): React.JSX.Element | null {
   const show = useShow();
-  const { select } = useInterface();
+  const { select } = useInterfaceOf("select");
   const profiles = Object.keys(preset.perProfile).map((id) => show.get("profile", id)?.model ?? "a profile that is gone");
   const heads = Object.keys(preset.perHead);
   const labels = heads.flatMap((key) => show.rig.headByKey.get(key)?.label ?? []);

@@ -1,6 +1,6 @@
 import { useLocation, useNavigate } from "react-router";
 import { cardsOf, type Song } from "@vexa/core";
-import { useInterface } from "../../../selection/interface-store";
+import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient } from "../../../session/show-context";
 
 /** Goes on to a song, at the moment of the touch: its pace is set for everybody, its list is chosen here, and its page opens where pages are. */
@@ -8,7 +8,7 @@ export function useSong(): (song: Song, event: { readonly timeStamp: number }) =
   const client = useClient();
   const navigate = useNavigate();
   const { pathname } = useLocation();
-  const { set } = useInterface();
+  const { set } = useInterfaceOf("set");
   return (song, event) => {
     void client.play({ type: "song", songId: song.id }, client.momentOf(event));
     const show = client.view;
