@@ -4,11 +4,13 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { animatedGif } from "./animated-gif";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
+import { choose as chosen } from "./choose";
 import { washLevels } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
 import { addLane, message, pickGroup, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
+import { writtenVideo } from "./written-video";
 
 /** Story: a picture over mixed lamps. A pattern is laid over the plan, moved by its handles, coloured, and recorded. The steps build on each other. */
 let node: LoopbackNode;
@@ -28,14 +30,13 @@ afterAll(async () => {
 });
 
 const ROW = 14;
+/** Red and blue of the first wash in front without any veil. */
+let beneath: [number, number];
 const wash = (index: number): ReturnType<typeof washLevels> => washLevels(node.levels, index);
 /** Levels of the washes in front, from the left to the right. */
 const front = (): number[] => Array.from({ length: ROW }, (_, at) => wash(ROW + at).dimmer);
 const spread = (levels: readonly number[]): number => Math.max(...levels) - Math.min(...levels);
-const choose = async (name: string, option: string): Promise<void> => {
-  await page.getByRole("combobox", { name, exact: true }).click();
-  await page.getByRole("option", { name: option, exact: true }).click();
-};
+const choose = (name: string, label: string): Promise<void> => chosen(page.getByRole("combobox", { name, exact: true }), { label });
 const type = async (label: string, text: string): Promise<void> => {
   const field = page.getByLabel(label, { exact: true });
   await field.fill(text);
@@ -72,7 +73,19 @@ describe("a veil over the stage", () => {
     await until("nothing lies beneath: it stays dark", () => lit() === 0);
     await choose("The value beneath", "shows where it is brighter");
     await until("anything is brighter than nothing", () => spread(front()) > 0.2);
+    await choose("The value beneath", "is covered, by opacity");
+    await until("it covers the dark wholly", () => lit() > 0.6);
+    await type("Opacity fan", "40");
+    await until("and now by four tenths", () => lit() > 0.2 && lit() < 0.41);
+    await type("Opacity fan", "140");
+    await page
+      .getByText(/Here: 0 to 100 %/)
+      .first()
+      .waitFor();
+    await type("Opacity fan", "0");
+    await until("not at all: it is dark", () => lit() === 0);
     await choose("The value beneath", "is replaced");
+    await type("Size fan", "100");
     await until("it stands by itself again", () => spread(front()) > 0.2);
     expect(page.errors).toEqual([]);
   });
@@ -166,6 +179,7 @@ describe("a veil over the stage", () => {
     await until("beyond its edges it is dark, which is red", () => ends().every(([red, blue]) => red > 200 && blue < 20));
     await choose("Beyond its edges", "as beneath");
     await until("what hangs out there is as it was", () => JSON.stringify(ends()) === JSON.stringify(bare));
+    beneath = bare[0]!;
     await choose("Beyond its edges", "dark");
     await type("Width, m", whole);
   });
@@ -194,6 +208,16 @@ describe("a veil over the stage", () => {
     await until("it runs", () => !blueThenRed());
     await choose("It runs", "it stands still");
     await until("it stands", blueThenRed);
+    // Where a picture is clear it lets through what lies beneath, once it covers; in the value's place it is seen on black, which is no colour.
+    for (let dot = 0; dot < 16; dot++) image.data.set(dot % 8 < 4 ? [0, 0, 255, 0] : [255, 0, 0, 255], 4 * dot);
+    await file.setInputFiles({ name: "window.png", mimeType: "image/png", buffer: PNG.sync.write(image) });
+    await page.getByRole("img", { name: "The picture window, moving" }).waitFor();
+    const [farLeft, farRight] = [(): ReturnType<typeof wash> => wash(ROW), (): ReturnType<typeof wash> => wash(2 * ROW - 1)];
+    await until("the right is red and the left has no colour", () => farRight().blue < 20 && Math.abs(farLeft().red - farLeft().blue) < 60);
+    await choose("The value beneath", "is covered, by opacity");
+    await until("the left is as it was without it", () => JSON.stringify([farLeft().red, farLeft().blue]) === JSON.stringify(beneath));
+    expect([farRight().red > 200, farRight().blue < 20]).toEqual([true, true]);
+    await choose("The value beneath", "is replaced");
     await page.getByRole("checkbox", { name: "its own colours" }).click();
     await page.getByLabel("Colours from dark to bright", { exact: true }).waitFor();
     await until("dark and bright of other colours", () => !blueThenRed());
@@ -224,25 +248,7 @@ describe("a veil over the stage", () => {
     await until("it is red", () => middle().red > 200 && middle().blue < 60);
     await until("it goes over to blue", () => middle().blue > 200 && middle().red < 60);
     await until("and comes back", () => middle().red > 200 && middle().blue < 60);
-    // A video that this browser writes itself, which doesn't say how long it is.
-    const video = await page.evaluate(async () => {
-      const canvas = Object.assign(document.createElement("canvas"), { width: 64, height: 36 });
-      const painter = canvas.getContext("2d")!;
-      const recorder = new MediaRecorder(canvas.captureStream(30), { mimeType: "video/webm" });
-      const pieces: Blob[] = [];
-      recorder.ondataavailable = ({ data }) => pieces.push(data);
-      const done = new Promise((resolve) => (recorder.onstop = resolve));
-      recorder.start();
-      const begun = performance.now();
-      while (performance.now() - begun < 1600) {
-        painter.fillStyle = performance.now() - begun < 800 ? "#00ff00" : "#0000ff";
-        painter.fillRect(0, 0, 64, 36);
-        await new Promise(requestAnimationFrame);
-      }
-      recorder.stop();
-      await done;
-      return [...new Uint8Array(await new Blob(pieces).arrayBuffer())];
-    });
+    const video = await writtenVideo(page);
     await file.setInputFiles({ name: "stream.webm", mimeType: "video/webm", buffer: Buffer.from(video) });
     await page.getByRole("img", { name: "The picture stream, moving" }).waitFor();
     await until("it is green", () => middle().green > 150 && middle().blue < 80);

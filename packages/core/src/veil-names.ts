@@ -12,7 +12,7 @@ export {
   type Picture,
 } from "./motion/picture";
 export { filmFrame } from "./motion/film";
-export { pictureDots, PICTURE_RUNS, type PictureRun } from "./motion/veil";
+export { pictureDots, pictureOpaque, PICTURE_RUNS, type PictureRun } from "./motion/veil";
 export {
   brightAt,
   edgeOfVeil,

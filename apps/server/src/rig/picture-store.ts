@@ -1,18 +1,11 @@
 import type { DataSource } from "typeorm";
 import { fail, ok, type Result } from "@vexa/core";
-import type { gdtf } from "@vexa/formats";
+import { gdtf } from "@vexa/formats";
 import { WheelPictureEntity } from "../storage/entities";
 
 export const PICTURE_LIMITS = { picture: 2 * 1048576, show: 64 * 1048576 } as const;
 
 type PictureType = gdtf.WheelPicture["type"];
-
-/** What a picture is by its first octets, whatever it is called. */
-function typeOf(content: Buffer): PictureType | null {
-  if (content.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]))) return "image/png";
-  if (content[0] === 0xff && content[1] === 0xd8 && content[2] === 0xff) return "image/jpeg";
-  return /^\s*(<\?xml[^>]*>\s*)?(<!--[^>]*-->\s*)*<svg[\s>]/.test(content.subarray(0, 1024).toString("utf8")) ? "image/svg+xml" : null;
-}
 
 /** Pictures of wheels in the database. */
 export class PictureStore {
@@ -23,7 +16,7 @@ export class PictureStore {
   }
 
   async keep(of: { showId: string; profileId: string; name: string }, content: Buffer): Promise<Result<null>> {
-    const contentType = typeOf(content);
+    const contentType = gdtf.pictureType(content);
     if (!contentType) return fail("file.unreadable", { name: of.name, why: "it is neither PNG, JPEG nor SVG" });
     if (content.length > PICTURE_LIMITS.picture) return fail("request.too-large", { limit: "2 MB" });
     const pictures = this.#database.getRepository(WheelPictureEntity);

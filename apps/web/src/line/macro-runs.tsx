@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
+import { useForm } from "react-hook-form";
 import { runningIdOf, sameJson, type RunningMacro } from "@vexa/core";
 import { useInterface } from "../selection/interface-store";
 import { useClient, useFromClient, useMe } from "../session/show-context";
@@ -56,18 +57,17 @@ function RunChip({ run }: { run: RunningMacro }): React.JSX.Element {
 /** What a macro of one's own wants to know before it goes on. */
 function Question({ run, asks }: { run: RunningMacro; asks: NonNullable<RunningMacro["asks"]> }): React.JSX.Element {
   const client = useClient();
-  const [text, setText] = useState("");
+  const { register, handleSubmit, watch } = useForm({ defaultValues: { text: "" } });
   const { macroId } = run;
   const name = client.view.get("macro", macroId)?.name ?? "A macro";
-  const answer = (): void => void client.play({ type: "macro-answer", macroId, name: asks.name, text: text.trim() });
+  const answer = ({ text }: { text: string }): void => {
+    if (text.trim() !== "") void client.play({ type: "macro-answer", macroId, name: asks.name, text: text.trim() });
+  };
   return (
     <form
       aria-label={`${name} asks`}
       className="fixed bottom-8 left-1/2 z-40 grid w-[min(30rem,92vw)] -translate-x-1/2 gap-2 rounded border border-sketch bg-bench p-3 text-[13px] shadow-sheet pointer-coarse:bottom-12"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (text.trim() !== "") answer();
-      }}
+      onSubmit={(event) => void handleSubmit(answer)(event)}
     >
       <label className="grid gap-1">
         <span>
@@ -78,13 +78,12 @@ function Question({ run, asks }: { run: RunningMacro; asks: NonNullable<RunningM
           aria-label={asks.question}
           className="h-9 font-mono"
           maxLength={200}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
+          {...register("text")}
           onKeyDown={(event) => event.stopPropagation()}
         />
       </label>
       <span className="flex gap-1.5">
-        <Button type="submit" tone="sketch" disabled={text.trim() === ""}>
+        <Button type="submit" tone="sketch" disabled={watch("text").trim() === ""}>
           Answer
         </Button>
         <Button onClick={() => void client.play({ type: "macro-stop", macroId })}>Stop it there</Button>

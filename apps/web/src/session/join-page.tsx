@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { useForm } from "react-hook-form";
 import { Button } from "../ui/button";
 import { Field, TextInput } from "../ui/field";
 import { join } from "./api";
@@ -9,11 +10,11 @@ const LONGEST_CODE = 40;
 
 /** Where a phone comes in: by the code in its address, or by one that is typed. The code never reaches the server's logs. */
 export function JoinPage({ onJoined, onLeave }: { onJoined: () => void; onLeave: () => void }): React.JSX.Element {
-  const [code, setCode] = useState(() => location.hash.slice(1, 1 + LONGEST_CODE));
+  const { register, handleSubmit, getValues } = useForm({ defaultValues: { code: location.hash.slice(1, 1 + LONGEST_CODE) } });
   const [state, setState] = useState<"ready" | "asking">("ready");
   const [complaint, setComplaint] = useState<string | null>(null);
   const begun = useRef(false);
-  const come = (): void => {
+  const come = ({ code }: { code: string }): void => {
     setState("asking");
     setComplaint(null);
     join(code)
@@ -27,17 +28,12 @@ export function JoinPage({ onJoined, onLeave }: { onJoined: () => void; onLeave:
     // What the address says is asked for once: it holds once.
     if (begun.current) return;
     begun.current = true;
-    if (code !== "") come();
+    const said = getValues();
+    if (said.code !== "") come(said);
   });
   return (
     <main className="grid h-full content-center justify-items-center bg-bench p-6">
-      <form
-        className="grid w-full max-w-sm gap-4"
-        onSubmit={(event) => {
-          event.preventDefault();
-          come();
-        }}
-      >
+      <form className="grid w-full max-w-sm gap-4" onSubmit={(event) => void handleSubmit(come)(event)}>
         <div>
           <h1 className="text-2xl font-semibold">Vexa in your pocket</h1>
           <p className="text-ink-2">Type the code that another screen shows you: Crew, People, Phone.</p>
@@ -50,8 +46,7 @@ export function JoinPage({ onJoined, onLeave }: { onJoined: () => void; onLeave:
             spellCheck={false}
             required
             maxLength={LONGEST_CODE}
-            value={code}
-            onChange={(event) => setCode(event.target.value)}
+            {...register("code")}
           />
         </Field>
         <ComeIn complaint={complaint} asking={state === "asking"} words={["Come in", "Coming in…"]} />

@@ -1,4 +1,5 @@
-import { useId, useState } from "react";
+import { useId } from "react";
+import { useForm } from "react-hook-form";
 import { X } from "lucide-react";
 import { explain, MOST_SAYINGS, readSaying, sayingText, type Saying } from "@vexa/core";
 import { useClient, useShow } from "../session/show-context";
@@ -17,15 +18,15 @@ export function Says(of: {
   const show = useShow();
   const client = useClient();
   const midi = useMidi(({ state }) => state);
-  const [typed, setTyped] = useState("");
+  const { register, handleSubmit, watch, reset } = useForm({ defaultValues: { typed: "" } });
   const [complaint, complain] = useComplaint();
   const complaintId = useId();
   const devices = show.all("device").filter(({ port }) => port !== undefined);
-  const add = (): void => {
+  const add = ({ typed }: { typed: string }): void => {
     const read = readSaying(typed, devices);
     if (!read.ok) return complain(explain(read.error));
     complain(null);
-    if (onSays(`says ${sayingText(read.value, devices)}`, [...says, read.value])) setTyped("");
+    if (onSays(`says ${sayingText(read.value, devices)}`, [...says, read.value])) reset();
   };
   return (
     <section className="grid gap-1" aria-label={title}>
@@ -53,13 +54,7 @@ export function Says(of: {
         );
       })}
       {says.length < MOST_SAYINGS && (
-        <form
-          className="relative flex gap-1.5"
-          onSubmit={(event) => {
-            event.preventDefault();
-            add();
-          }}
-        >
+        <form className="relative flex gap-1.5" onSubmit={(event) => void handleSubmit(add)(event)}>
           <TextInput
             aria-label={title}
             aria-invalid={complaint !== null}
@@ -67,11 +62,10 @@ export function Says(of: {
             className="min-w-0 flex-1 font-mono"
             placeholder={`to ${devices[0]?.name ?? "Sound"} /cue/go 12`}
             maxLength={400}
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
+            {...register("typed")}
             onKeyDown={(event) => event.stopPropagation()}
           />
-          <Button type="submit" size="small" disabled={typed.trim() === ""}>
+          <Button type="submit" size="small" disabled={watch("typed").trim() === ""}>
             Add
           </Button>
           {complaint !== null && <Complaint id={complaintId} text={complaint} />}

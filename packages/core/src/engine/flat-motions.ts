@@ -2,7 +2,7 @@ import { readTable, type CycleTable } from "../motion/cycle-table";
 import type { TargetsAt } from "../follow/followed-head";
 import { drivenCycles, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
-import { ADDS } from "../stroke/meeting";
+import { ADDS, COVERS } from "../stroke/meeting";
 import type { RowMotion } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { targetReader, type HeardTargets, type TargetRecord } from "./target-reader";
@@ -65,6 +65,10 @@ export interface FlatMotions {
   readonly relative: Uint8Array;
   /** How those that are added meet what is there: see Meeting. */
   readonly meetings: Uint8Array;
+  /** How far those that cover do so, 0..1; null when none does. */
+  readonly opacities: Float32Array | null;
+  /** How much of each counts on its way, 0..1; null = all of it. */
+  readonly covers: readonly (CycleTable | undefined)[] | null;
   /** Index of the timing whose progress brings the motion in. */
   readonly timings: Uint32Array;
   /** Seconds over which sizes grow and shrink; null when none does. */
@@ -133,6 +137,10 @@ export function flatMotions(swings: readonly Swing[], clocks: DriveClocks): Flat
     clocks: Uint16Array.from(swings, ({ motion }) => clocks.indexOf(motion)),
     relative: Uint8Array.from(swings, ({ motion }) => (motion.relative ? 1 : 0)),
     meetings: Uint8Array.from(swings, ({ motion }) => motion.meeting ?? ADDS),
+    opacities: swings.some(({ motion }) => motion.meeting === COVERS)
+      ? Float32Array.from(swings, ({ motion }) => motion.opacity ?? 1)
+      : null,
+    covers: swings.some(({ motion }) => motion.cover) ? swings.map(({ motion }) => motion.cover) : null,
     timings: Uint32Array.from(swings, ({ timing }) => timing),
     fades: sized
       ? {
@@ -141,6 +149,14 @@ export function flatMotions(swings: readonly Swing[], clocks: DriveClocks): Flat
         }
       : null,
   };
+}
+
+/** How much of a motion counts now, 0..1, by the rounds that its clock has gone through. */
+export function coverAt({ covers, phases }: FlatMotions, at: number, cycles: number): number {
+  const cover = covers?.[at];
+  if (!cover) return 1;
+  const turned = cycles + phases[at]!;
+  return readTable(cover, turned - Math.floor(turned));
 }
 
 /** Where a motion is now, by the rounds that its clock has gone through. */

@@ -36,7 +36,7 @@ export function movedRows(compiled: CompiledRows, to: Int32Array): MovedRows {
 
 /** Motions whose targets lie otherwise; those of one target stay together and in their order. */
 function movedMotions(motions: FlatMotions, to: Int32Array): FlatMotions {
-  const { targets, tables, phases, lows, spans, middles, clocks, relative, meetings, timings, fades } = motions;
+  const { targets, tables, phases, lows, spans, middles, clocks, relative, meetings, opacities, covers, timings, fades } = motions;
   const kept = [...targets.keys()].filter((at) => to[targets[at]!]! >= 0);
   kept.sort((a, b) => to[targets[a]!]! - to[targets[b]!]! || a - b);
   return {
@@ -49,6 +49,8 @@ function movedMotions(motions: FlatMotions, to: Int32Array): FlatMotions {
     clocks: Uint16Array.from(kept, (at) => clocks[at]!),
     relative: Uint8Array.from(kept, (at) => relative[at]!),
     meetings: Uint8Array.from(kept, (at) => meetings[at]!),
+    covers: covers && kept.map((at) => covers[at]),
+    opacities: opacities && Float32Array.from(kept, (at) => opacities[at]!),
     timings: Uint32Array.from(kept, (at) => timings[at]!),
     fades: fades && { in: Float32Array.from(kept, (at) => fades.in[at]!), out: Float32Array.from(kept, (at) => fades.out[at]!) },
   };

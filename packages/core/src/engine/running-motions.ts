@@ -1,9 +1,9 @@
-import { met } from "../stroke/meeting";
-import { fraction, type Seconds } from "../units/units";
+import { COVERS, met } from "../stroke/meeting";
+import { clamp, fraction, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
 import { ClockGroups } from "./clock-groups";
-import { sameClock, swingAt, type ClockReader, type FlatMotions } from "./flat-motions";
+import { coverAt, sameClock, swingAt, type ClockReader, type FlatMotions } from "./flat-motions";
 import { MotionRuns } from "./motion-runs";
 
 /** The motions of a source on their way: where their clocks are, and how far their sizes have grown. */
@@ -84,7 +84,7 @@ export class RunningMotions {
       let value = base[row]!;
       do {
         const swing = this.swing(motions, at);
-        value = relative[at] === 0 ? swing : met(value, swing, 1, meetings[at]!);
+        value = relative[at] === 0 ? swing : met(value, swing, this.opacity(motions, at), meetings[at]!);
         at++;
       } while (at < end && targets[at] === row);
       to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
@@ -104,16 +104,31 @@ export class RunningMotions {
     return fraction(way * Math.min(gone, clock.count));
   }
 
-  /** Where one motion, of rows or of what rides, is now. */
+  /** Where one motion, of rows or of what rides, is now: what covers is as large as ever, and as opaque as its size is. */
   swing(motions: FlatMotions, at: number): number {
     const swing = swingAt(motions, at, this.#cycles[motions.clocks[at]!]!);
     const { fades } = motions;
+    if (motions.meetings[at] === COVERS) return swing;
     const middle = motions.middles[at]!;
     if (!fades) return this.size === 1 ? swing : middle + (swing - middle) * this.size;
-    const delay = this.#compiled.delays[motions.timings[at]!]!;
+    return middle + (swing - middle) * this.#grown(motions, at) * this.size;
+  }
+
+  /** How far one motion counts, 0..1. */
+  opacity(motions: FlatMotions, at: number): number {
+    const { opacities, covers } = motions;
+    const clear = covers ? coverAt(motions, at, this.#cycles[motions.clocks[at]!]!) : 1;
+    if (!opacities || motions.meetings[at] !== COVERS) return clear;
+    return clear * clamp(opacities[at]! * this.#grown(motions, at) * this.size, 0, 1);
+  }
+
+  /** How far a motion has come in, and not gone again, 0..1. */
+  #grown({ fades, timings }: FlatMotions, at: number): number {
+    if (!fades) return 1;
+    const delay = this.#compiled.delays[timings[at]!]!;
     const grown = fades.in[at]! > 0 ? progressAt(this.#now - this.#startSeconds, delay, fades.in[at]!) : 1;
     const gone = this.#stopSeconds !== null && fades.out[at]! > 0 ? progressAt(this.#now - this.#stopSeconds, 0, fades.out[at]!) : 0;
-    return middle + (swing - middle) * grown * (1 - gone) * this.size;
+    return grown * (1 - gone);
   }
 
   /** Where the motions of a row or of what rides on a parameter are in their round now, 0..1. */

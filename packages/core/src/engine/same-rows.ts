@@ -1,3 +1,4 @@
+import type { CycleTable } from "../motion/cycle-table";
 import { sameFollows } from "./flat-follows";
 import { sameClock, type FlatMotions } from "./flat-motions";
 import type { Source } from "./source";
@@ -24,11 +25,19 @@ function sameMotions(a: FlatMotions, b: FlatMotions): boolean {
     sameNumbers(a.clocks, b.clocks) &&
     sameNumbers(a.relative, b.relative) &&
     sameNumbers(a.meetings, b.meetings) &&
-    a.tables.every((table, at) => table === b.tables[at] || sameNumbers(table, b.tables[at]!)) &&
+    sameNumbers(a.opacities ?? NO_NUMBERS, b.opacities ?? NO_NUMBERS) &&
+    a.tables.every((table, at) => sameTables(table, b.tables[at])) &&
+    a.tables.every((_, at) => sameTables(a.covers?.[at], b.covers?.[at])) &&
     (fades === null) === (b.fades === null) &&
     (fades === null || (sameNumbers(fades.in, b.fades!.in) && sameNumbers(fades.out, b.fades!.out)))
   );
 }
+
+function sameTables(a: CycleTable | undefined, b: CycleTable | undefined): boolean {
+  return a === b || (a !== undefined && b !== undefined && sameNumbers(a, b));
+}
+
+const NO_NUMBERS = new Float32Array(0);
 
 type Numbers = Float32Array | Float64Array | Int32Array | Uint32Array | Uint16Array | Uint8Array;
 

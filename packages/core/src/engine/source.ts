@@ -264,7 +264,7 @@ export class Source {
     const { riders } = this.compiled;
     const done = this.settled ? 1 : this.progress[riders.timings[at]!]!;
     const gain = done * this.weight * (riders.targets[at]! < htpCount || this.scalesAll ? this.level : 1);
-    return met(value, this.motions.swing(riders, at), gain, riders.meetings[at]!);
+    return met(value, this.motions.swing(riders, at), gain * this.motions.opacity(riders, at), riders.meetings[at]!);
   }
 
   clampRiders(values: Float32Array): void {

@@ -16,7 +16,12 @@ export function filmFrame(film: Picture, index: number): Picture {
   if (!frame) {
     const { frames: _, ...rest } = film;
     const digits = film.dots.length / framesOf(film);
-    own[index] = frame = { ...rest, dots: film.dots.slice(index * digits, (index + 1) * digits) };
+    const clear = film.clear?.slice((index * digits) / 3, ((index + 1) * digits) / 3);
+    own[index] = frame = {
+      ...rest,
+      dots: film.dots.slice(index * digits, (index + 1) * digits),
+      ...(clear === undefined ? {} : { clear }),
+    };
   }
   return frame;
 }

@@ -10,6 +10,8 @@ export interface Picture {
   readonly columns: number;
   readonly rows: number;
   readonly dots: string;
+  /** How clear each dot is, two hex digits: 00 = opaque. `dots` are then as they look on black. None = all are opaque. */
+  readonly clear?: string;
   /** Of a film: so many pictures one after the other, at equal times. None = one. */
   readonly frames?: number;
 }
@@ -22,6 +24,8 @@ export const MOST_DOTS = 8192;
 export const MOST_FILM_DOTS = 65536;
 export const MOST_FRAMES = 240;
 const DIGITS = 6;
+const CLEAR_DIGITS = 2;
+const HEX = /^[0-9a-f]*$/;
 
 export const pictureSchema: Schema<Picture> = where(
   fields<Picture>({
@@ -33,14 +37,17 @@ export const pictureSchema: Schema<Picture> = where(
     columns: integerIn(1, MOST_PICTURE_COLUMNS),
     rows: integerIn(1, MOST_PICTURE_ROWS),
     dots: textUpTo(MOST_FILM_DOTS * DIGITS),
+    clear: optional(textUpTo(MOST_FILM_DOTS * CLEAR_DIGITS)),
     frames: optional(integerIn(2, MOST_FRAMES)),
   }),
-  ({ columns, rows, dots, frames = 1 }) =>
-    columns * rows > MOST_DOTS
-      ? `it has at most ${MOST_DOTS} dots`
-      : dots.length === columns * rows * frames * DIGITS && /^[0-9a-f]*$/.test(dots)
-        ? null
-        : "each of its dots must be six hex digits",
+  ({ columns, rows, dots, clear, frames = 1 }) => {
+    const count = columns * rows * frames;
+    if (columns * rows > MOST_DOTS) return `it has at most ${MOST_DOTS} dots`;
+    if (dots.length !== count * DIGITS || !HEX.test(dots)) return "each of its dots must be six hex digits";
+    if (clear !== undefined && (clear.length !== count * CLEAR_DIGITS || !HEX.test(clear)))
+      return "how clear a dot is must be two hex digits";
+    return null;
+  },
 );
 
 /** Red, green and blue, 0..255 as in sRGB. */

@@ -4,6 +4,7 @@ import { formulaOf, LONGEST_FORMULA, notNumberAt, readFormula, shareOfFormula } 
 import type { Vector } from "../geometry/beam";
 import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
+import { clearnessOf, offBlack, opaqueOf } from "./clearness";
 import { filmAt, framesOf } from "./film";
 import { averagesIn, brightnessOf, type Picture } from "./picture";
 
@@ -127,20 +128,50 @@ export function veilCovers(veil: Veil, place: Vector): boolean {
   return Math.abs(2 * x) <= veil.width && Math.abs(2 * y) <= veil.height;
 }
 
-/** What a veil's picture shows over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */
-export function veilDots(veil: Veil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array {
-  const { width, height, blur = 0 } = veil;
-  const [x, y] = onSurface(veil, place);
-  const size = { across: (blur / width) * picture.columns, down: (blur / height) * picture.rows };
-  return pictureDots(veil, { u: (2 * x) / width, v: (2 * y) / height }, { cycles, picture, size });
+/** A veil as it meets what lies beneath: where it rides, what is clear of its picture lets that through; else it is seen on black. */
+export type LaidVeil = Veil & { readonly base?: "absolute" | "relative" };
+type LaidPicture = Pick<LaidVeil, "base" | "contrast" | "repeat" | "runs">;
+
+interface Looks {
+  readonly cycles: ArrayLike<number>;
+  readonly picture: Picture;
+  /** Over so many dots. */
+  readonly size: { readonly across: number; readonly down: number };
 }
 
-/** The same at a place of its own surface, -1 to 1 from edge to edge, over so many of its dots. */
-export function pictureDots(
-  { contrast = 1, repeat = false, runs }: Pick<Veil, "contrast" | "repeat" | "runs">,
-  { u, v }: { u: number; v: number },
-  of: { cycles: ArrayLike<number>; picture: Picture; size: { across: number; down: number } },
-): Float64Array {
+/** What a veil's picture shows over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */
+export function veilDots(veil: LaidVeil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array {
+  return pictureDots(veil, onPicture(veil, place), { cycles, picture, size: blurOn(veil, picture) });
+}
+
+/** How opaque it is there, 0..1; null where all of it is. */
+export function veilOpaque(veil: LaidVeil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array | null {
+  return pictureOpaque(veil, onPicture(veil, place), { cycles, picture, size: blurOn(veil, picture) });
+}
+
+function onPicture(veil: Veil, place: Vector): { u: number; v: number } {
+  const [x, y] = onSurface(veil, place);
+  return { u: (2 * x) / veil.width, v: (2 * y) / veil.height };
+}
+
+function blurOn({ width, height, blur = 0 }: Veil, { columns, rows }: Picture): Looks["size"] {
+  return { across: (blur / width) * columns, down: (blur / height) * rows };
+}
+
+/** The same at a place of its own surface, -1 to 1 from edge to edge. */
+export function pictureDots(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array {
+  const { contrast = 1 } = veil;
+  const opaque = pictureOpaque(veil, at, of);
+  const dots = opaque ? offBlack(averagesAt(veil, at, of), opaque) : averagesAt(veil, at, of);
+  return contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255));
+}
+
+export function pictureOpaque(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array | null {
+  const clearness = veil.base === "relative" ? clearnessOf(of.picture) : null;
+  return clearness && opaqueOf(averagesAt(veil, at, { ...of, picture: clearness }));
+}
+
+function averagesAt({ repeat = false, runs }: LaidPicture, { u, v }: { u: number; v: number }, of: Looks): Float64Array {
   const { columns, rows } = of.picture;
   const [middleX, middleY] = [((u + 1) / 2) * columns, ((1 - v) / 2) * rows];
   const [halfX, halfY] = [Math.max(1, of.size.across) / 2, Math.max(1, of.size.down) / 2];
@@ -150,12 +181,11 @@ export function pictureDots(
   const upright = runs === "up" || runs === "down";
   const whole = runs === undefined ? 0 : (upright ? rows : columns) * (runs === "left" || runs === "up" ? -1 : 1);
   const run = Float64Array.from(of.cycles, (at) => fraction(at) * whole);
-  const dots = film ?? averagesIn(of.picture, box, { repeat, axis: upright ? "down" : "across", run });
-  return contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255));
+  return film ?? averagesIn(of.picture, box, { repeat, axis: upright ? "down" : "across", run });
 }
 
 /** How bright a veil is over a place on stage after so many cycles, 0..1. `picture`: the one that it names. */
-export function veilAt(veil: Veil, place: Vector, cycles: number, picture: Picture | null = null): number {
+export function veilAt(veil: LaidVeil, place: Vector, cycles: number, picture: Picture | null = null): number {
   if (picture) return clamp(brightnessOf(veilDots(veil, place, [cycles], picture)), 0, 1);
   const { blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);

@@ -3,7 +3,7 @@ import type { Head } from "../rig/rig";
 import type { RowMotion } from "./row";
 
 /** How one parameter of a head swings: a table and its ends. */
-export interface Swing extends MotionTable, Pick<RowMotion, "low" | "span" | "middle"> {}
+export interface Swing extends MotionTable, Pick<RowMotion, "low" | "span" | "middle" | "cover"> {}
 
 /** What a motion does to each parameter of a head, at its size and by its index in the spread. */
 export type HeadSwings = (

@@ -4,7 +4,7 @@ import { motionSchema } from "../motion/motion";
 import { HOW_IT_MEETS, howItMeets, meetingSo } from "../motion/how-it-meets";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
-import { ADDS, LIGHTENS, LIGHTENS_LEFT, met, meetingOf, MULTIPLIES, MULTIPLIES_LEFT, neutralOf } from "./meeting";
+import { ADDS, COVERS, LIGHTENS, LIGHTENS_LEFT, met, meetingOf, MULTIPLIES, MULTIPLIES_LEFT, neutralOf, type Meets } from "./meeting";
 import { partsSchema } from "./stroke";
 
 const WAYS = [ADDS, MULTIPLIES, LIGHTENS, MULTIPLIES_LEFT, LIGHTENS_LEFT] as const;
@@ -23,15 +23,16 @@ describe("what rides on a value", () => {
       0.5,
       0.3,
     ]);
-    expect(met(0.8, 0.5, 1, ADDS)).toBe(1.3);
+    expect([met(0.8, 0.5, 1, ADDS), met(0.8, 0.5, 1, COVERS), met(0.3, 0.5, 1, COVERS)]).toEqual([1.3, 0.5, 0.5]);
     // Half way is half way between.
     expect([met(0.8, 0.5, 0.5, MULTIPLIES), met(0.2, 0.6, 0.5, LIGHTENS)]).toEqual([expect.closeTo(0.6, 12), expect.closeTo(0.4, 12)]);
+    expect([met(0.8, 0.4, 0.5, COVERS), met(0.2, 0.4, 0.25, COVERS)]).toEqual([expect.closeTo(0.6, 12), expect.closeTo(0.25, 12)]);
   });
 
   it("changes nothing in a share of nothing, or when it says what changes nothing (all ways)", () => {
     for (const way of WAYS)
       for (const value of [0, 0.2, 0.7, 1]) {
-        for (const swing of [0, 0.4, 1]) expect(met(value, swing, 0, way)).toBe(value);
+        for (const swing of [0, 0.4, 1]) expect([met(value, swing, 0, way), met(value, swing, 0, COVERS)]).toEqual([value, value]);
         for (const share of [0.3, 1]) expect(met(value, neutralOf(way), share, way)).toBe(value);
       }
     expect(met(0.4, 0.9, 1, 99)).toBe(1.3);
@@ -41,6 +42,7 @@ describe("what rides on a value", () => {
     expect([meetingOf("Dimmer", "multiplies"), meetingOf("ColorAdd_R", "lightens")]).toEqual([MULTIPLIES, LIGHTENS]);
     expect([meetingOf("ColorSub_C", "multiplies"), meetingOf("ColorSub_C", "lightens")]).toEqual([MULTIPLIES_LEFT, LIGHTENS_LEFT]);
     expect(meetingOf("ColorSub_C", undefined)).toBe(ADDS);
+    expect([meetingOf("ColorSub_C", "covers"), meetingOf("Dimmer", "covers")]).toEqual([COVERS, COVERS]);
   });
 });
 
@@ -94,7 +96,7 @@ describe("a wave that meets what another card says", () => {
   });
 
   it("has its size about what changes nothing", () => {
-    const half = (meets: "multiplies" | "lightens", size: number): number => {
+    const half = (meets: Meets, size: number): number => {
       const motion = wave({ meets, low: 0.6, high: 0.6, size: { knots: [size] } });
       const own = smallShow([
         ...listWithCard("all", [
@@ -110,6 +112,8 @@ describe("a wave that meets what another card says", () => {
     };
     expect([half("multiplies", 1), half("multiplies", 0.5), half("multiplies", 0)]).toEqual([0.3, 0.4, 0.5]);
     expect([half("lightens", 1), half("lightens", 0.5), half("lightens", 0)]).toEqual([0.6, 0.5, 0.5]);
+    // Of what covers it is the opacity: wholly, half, a fifth, not at all; more than wholly isn't more.
+    expect([1, 0.5, 0.2, 0, 3].map((opacity) => half("covers", opacity))).toEqual([0.6, 0.55, 0.52, 0.5, 0.6]);
   });
 });
 
@@ -142,5 +146,48 @@ describe("how a motion meets what lies beneath", () => {
     expect(onColor({ ...veil, colors })).toBeNull();
     expect(onColor({ ...veil, colors, base: "relative" })).not.toBeNull();
     expect(onColor(wave({ meets: "multiplies" }))).not.toBeNull();
+  });
+});
+
+describe("what covers by its opacity", () => {
+  const covering = (more: Partial<WaveMotion> = {}): WaveMotion => wave({ meets: "covers", low: 0.2, high: 0.2, ...more });
+  const over = (motion: WaveMotion, more: object = {}) => [
+    ...listWithCard("base", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.8]) })] }]),
+    ...listWithCard("over", [{ inSeconds: 4, strokes: [strokeOn("movers", { Dimmer: { shape: {}, touched: 0, motion } })], ...more }]),
+  ];
+  const begun = (motion: WaveMotion): EngineOnBench => {
+    const bench = new EngineOnBench(smallShow(over(motion)));
+    bench.play({ type: "go", playbackId: "card-base" });
+    bench.play({ type: "go", playbackId: "card-over" });
+    return bench;
+  };
+  const dimmer = (bench: EngineOnBench, later = 0): number => Math.round(bench.read(1, 0, later) * 1000) / 1000;
+
+  it("comes with its cue's time, goes with its card, and lies over whoever says what is beneath", () => {
+    const bench = begun(covering({ size: { knots: [0.5] } }));
+    expect(dimmer(bench, 2)).toBe(0.65);
+    expect(dimmer(bench, 2)).toBe(0.5);
+    bench.play({ type: "level", playbackId: "card-over", level: 0.5 });
+    expect(dimmer(bench, 0.1)).toBe(0.65);
+    bench.play({ type: "level", playbackId: "card-base", level: 0.5 });
+    expect(dimmer(bench, 0.1)).toBe(0.35);
+    bench.play({ type: "let-go", playbackId: "card-over" });
+    expect(dimmer(bench, 60)).toBe(0.4);
+  });
+
+  it("is fanned over its heads, and becomes opaque in the time that it takes to come in", () => {
+    const bench = begun(covering({ size: { knots: [0, 1] }, fadeInSeconds: 2 }));
+    expect([1, 8].map((fixture) => Math.round(bench.read(fixture, 0, 60) * 1000) / 1000)).toEqual([0.8, 0.2]);
+    // The cue takes four seconds, and the opacity two: half a second in, an eighth of a quarter.
+    const coming = begun(covering({ fadeInSeconds: 2 }));
+    expect(Math.round(coming.read(1, 0, 0.5) * 1000) / 1000).toBe(Math.round((0.8 - 0.6 * 0.125 * 0.25) * 1000) / 1000);
+  });
+
+  it("changes no octet at an opacity of nothing", () => {
+    const [bench, bare] = [
+      begun(covering({ size: { knots: [0] }, low: 0, high: 1, rate: { knots: [1] } })),
+      begun(wave({ low: 0, high: 0 })),
+    ];
+    for (let step = 0; step < 20; step++) expect(bench.read(3, 0, 0.21)).toBe(bare.read(3, 0, 0.21));
   });
 });

@@ -7,8 +7,9 @@ import type { Head } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
 import type { Channel } from "../rig/profile";
 import { fan } from "../shape/fan";
+import { clamp } from "../units/units";
 import { aimHead, axesOf } from "./aim-head";
-import { meetingOf, neutralOf, type Meeting } from "./meeting";
+import { COVERS, meetingOf, neutralOf, type Meeting } from "./meeting";
 import type { HeadSwings, Swing } from "./head-swing";
 import { veilSwings } from "./veil-swings";
 import type { ResolveContext, Row, RowMotion } from "./row";
@@ -63,10 +64,11 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
   };
 }
 
-/** What meets what lies beneath has its size about what would change nothing there. */
-function meeting(swing: Omit<Swing, "cycles">, size: number, way: Meeting): Omit<Swing, "cycles"> & Pick<RowMotion, "meeting"> {
+/** What meets what lies beneath has its size about what would change nothing there; what covers it is as opaque as its size says. */
+function meeting(swing: Omit<Swing, "cycles">, size: number, way: Meeting): Omit<Swing, "cycles"> & Pick<RowMotion, "meeting" | "opacity"> {
+  if (way === COVERS) return { ...swing, meeting: way, opacity: clamp(size, 0, 1) };
   const neutral = neutralOf(way);
-  return { table: swing.table, low: neutral + (swing.low - neutral) * size, span: swing.span * size, middle: neutral, meeting: way };
+  return { ...swing, low: neutral + (swing.low - neutral) * size, span: swing.span * size, middle: neutral, meeting: way };
 }
 
 /** Beats a minute of a motion's own clock where it doesn't say: its rate then counts cycles a second. */

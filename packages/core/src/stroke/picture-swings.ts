@@ -3,7 +3,7 @@ import type { CycleTable } from "../motion/cycle-table";
 import { walkOf } from "../motion/direction";
 import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
-import { veilDots } from "../motion/veil";
+import { veilDots, veilOpaque } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
 import type { Profile } from "../rig/profile";
@@ -30,20 +30,34 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   const { cycles } = walk;
   const cells = pictureCells(motion, picture, heads) * cycles;
   const places = Array.from({ length: cells }, (_, cell) => walk.at(cell / cells));
-  const { plane, centre, width, height, turn, repeat, contrast, blur, runs, direction } = motion;
-  const as = JSON.stringify([plane, centre, width, height, turn, repeat, contrast, blur, runs, direction, cells]);
+  const { base, plane, centre, width, height, turn, repeat, contrast, blur, runs, direction } = motion;
+  const as = JSON.stringify([base, plane, centre, width, height, turn, repeat, contrast, blur, runs, direction, cells]);
   let known = shownBy.get(picture);
   if (!known) shownBy.set(picture, (known = new Map<string, Shown>()));
   return (head, { size }) => {
     let shown = known.get(head.key);
-    if (shown?.head !== head || shown.as !== as)
-      known.set(head.key, (shown = { head, as, colors: tablesOf(head, veilDots(motion, head.position, places, picture), cells) }));
+    if (shown?.head !== head || shown.as !== as) {
+      const colors = tablesOf(head, veilDots(motion, head.position, places, picture), cells);
+      known.set(head.key, (shown = { head, as, colors, ...coverTable(veilOpaque(motion, head.position, places, picture)) }));
+    }
+    const { cover } = shown;
     return shown.colors.flatMap(({ name, table, middle }) => {
       const parameter = head.parameters.get(name);
       if (parameter === undefined || !rig.parameters[parameter]) return [];
-      return [{ parameter, swing: { table, cycles, low: middle * (1 - size), span: size, middle } }];
+      return [{ parameter, swing: { table, cycles, low: middle * (1 - size), span: size, middle, ...(cover ? { cover } : {}) } }];
     });
   };
+}
+
+/** How opaque it is from each look to the next. */
+export function coverTable(opaque: ArrayLike<number> | null): { readonly cover?: CycleTable } {
+  if (!opaque) return {};
+  const cover = new Float32Array(2 * opaque.length);
+  for (let cell = 0; cell < opaque.length; cell++) {
+    cover[2 * cell] = opaque[cell]!;
+    cover[2 * cell + 1] = opaque[(cell + 1) % opaque.length]! - opaque[cell]!;
+  }
+  return { cover };
 }
 
 /** What a head showed of a picture last: other rates, phases, sizes and clocks show the same. */
@@ -51,6 +65,7 @@ interface Shown {
   readonly head: Head;
   /** How the picture lay. */
   readonly as: string;
+  readonly cover?: CycleTable;
   readonly colors: readonly { readonly name: Attribute; readonly table: CycleTable; readonly middle: number }[];
 }
 

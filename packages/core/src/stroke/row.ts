@@ -22,6 +22,10 @@ export interface RowMotion {
   readonly relative: boolean;
   /** How it meets what lies beneath it, if it does; none = it is added. */
   readonly meeting?: Meeting;
+  /** Of what covers: how far, 0..1. None = wholly. */
+  readonly opacity?: number;
+  /** How much of it counts on its way, 0..1: what is clear of a picture doesn't. None = all. */
+  readonly cover?: CycleTable;
   readonly phaseCycles: number;
   readonly masterId: string | null;
   /** Rounds per beat. */

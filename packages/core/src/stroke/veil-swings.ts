@@ -4,7 +4,7 @@ import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
 import type { Picture } from "../motion/picture";
-import { veilAt, veilCovers } from "../motion/veil";
+import { veilAt, veilCovers, veilOpaque } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
@@ -13,7 +13,7 @@ import type { Head, Rig } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
 import { clamp } from "../units/units";
 import type { HeadSwings } from "./head-swing";
-import { pictureCells, pictureSwings } from "./picture-swings";
+import { coverTable, pictureCells, pictureSwings } from "./picture-swings";
 import type { Spread } from "./spread";
 
 /** Cells of a cycle; above so many heads there are fewer. */
@@ -25,8 +25,14 @@ const SHADES = 16;
 // Motions never change in place: on the same heads a veil shows the same.
 const known = new WeakMap<
   VeilMotion,
-  { readonly spread: Spread; readonly picture: Picture | null; readonly byHead: Map<string, CycleTable> }
+  { readonly spread: Spread; readonly picture: Picture | null; readonly byHead: Map<string, Bright> }
 >();
+
+/** How bright a veil is over a head, cell by cell, and how opaque, where it isn't wholly. */
+interface Bright {
+  readonly table: CycleTable;
+  readonly cover?: CycleTable;
+}
 
 interface VeilOn {
   readonly attribute: Attribute;
@@ -48,7 +54,7 @@ function coveredSwings(of: VeilOn): HeadSwings {
   if (picture && attribute === "Color" && !motion.colors) return pictureSwings({ motion, rig, picture, heads: spread.heads.length });
   let kept = known.get(motion);
   if (kept?.spread !== spread || kept.picture !== picture)
-    known.set(motion, (kept = { spread, picture, byHead: new Map<string, CycleTable>() }));
+    known.set(motion, (kept = { spread, picture, byHead: new Map<string, Bright>() }));
   const { byHead } = kept;
   const walk = walkOf(motion.direction ?? "forward");
   const loop = picture || motion.formula !== undefined ? 1 : patternCycles(motion.pattern);
@@ -56,20 +62,24 @@ function coveredSwings(of: VeilOn): HeadSwings {
   const cells = picture
     ? pictureCells(motion, picture, spread.heads.length) * cycles
     : (spread.heads.length > MANY_HEADS ? CELLS / 2 : CELLS) * cycles;
-  const bright = (head: Head): CycleTable => {
-    let table = byHead.get(head.key);
-    if (!table) {
-      byHead.set(head.key, (table = joinedTable((place) => veilAt(motion, head.position, walk.at(place) * loop, picture), cells)));
+  const places = picture ? Array.from({ length: cells }, (_, cell) => walk.at(cell / cells)) : [];
+  const bright = (head: Head): Bright => {
+    let own = byHead.get(head.key);
+    if (!own) {
+      const table = joinedTable((place) => veilAt(motion, head.position, walk.at(place) * loop, picture), cells);
+      own = { table, ...coverTable(picture && veilOpaque(motion, head.position, places, picture)) };
+      byHead.set(head.key, own);
     }
-    return table;
+    return own;
   };
   if (motion.colors) {
     const shadesOf = shades(motion.colors, spread.heads);
     return (head, { size }) =>
       [...shadesOf(head)].map(([name, ramp]) => {
-        const table = shaded(bright(head), ramp);
+        const own = bright(head);
         const middle = (ramp[0]! + ramp[SHADES]!) / 2;
-        return { parameter: head.parameters.get(name)!, swing: { table, cycles, low: middle * (1 - size), span: size, middle } };
+        const swing = { ...own, table: shaded(own.table, ramp), cycles, low: middle * (1 - size), span: size, middle };
+        return { parameter: head.parameters.get(name)!, swing };
       });
   }
   const relative = motion.base === "relative" && motion.meets === undefined;
@@ -81,7 +91,7 @@ function coveredSwings(of: VeilOn): HeadSwings {
     const middle = (motion.low + motion.high) / 2;
     const low = scaled(channel, middle + (motion.low - middle) * size, attribute);
     const high = scaled(channel, middle + (motion.high - middle) * size, attribute);
-    return [{ parameter, swing: { table: bright(head), cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
+    return [{ parameter, swing: { ...bright(head), cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
   };
 }
 

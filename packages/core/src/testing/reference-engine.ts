@@ -12,7 +12,7 @@ import { plainState } from "./plain-state";
 import { plainCardLevel, plainTimes } from "./plain-times";
 import { plainTravel } from "./plain-travel";
 import { done, FRESH, isSettled, levelAt, limited, moves, obey, release, weight, type Layer, type Line } from "./reference-layer";
-import { layOverMoving, lineValue, meeting, startOfRow, swingOf } from "./reference-lines";
+import { coverOf, layOverMoving, lineValue, meeting, startOfRow, swingOf, wayOf } from "./reference-lines";
 import { withAhead } from "./reference-ahead";
 import { dimmed, highlighted, layOverAll, litLevels, parked, shown, type OnStage } from "./reference-stage";
 
@@ -71,10 +71,14 @@ export class ReferenceEngine {
         if (line.value !== null) continue;
         const gain = done(layer, line, t) * weight(layer, t) * (line.parameter < rig.htpCount || layer.everything ? levelAt(layer, t) : 1);
         const riders = [
-          ...line.motions.map((motion) => ({ swing: swingOf(this.#show, layer, line, { motion, t }), way: motion.meeting ?? 0 })),
-          ...(line.nudge === 0 ? [] : [{ swing: f32(line.nudge), way: 0 }]),
+          ...line.motions.map((motion) => {
+            const at = { motion, t };
+            return { swing: swingOf(this.#show, layer, line, at), share: gain * coverOf(this.#show, layer, line, at), way: wayOf(motion) };
+          }),
+          ...(line.nudge === 0 ? [] : [{ swing: f32(line.nudge), share: gain, way: 0 }]),
         ];
-        for (const { swing, way } of riders) values.set(line.parameter, f32(meeting(values.get(line.parameter)!, swing, gain, way)));
+        for (const { swing, share, way } of riders)
+          values.set(line.parameter, f32(meeting(values.get(line.parameter)!, swing, share, way)));
       }
     for (const [parameter, value] of values) values.set(parameter, limited(value));
     for (const [parameter, value] of highlighted(this.#show)) values.set(parameter, value);

@@ -13,7 +13,12 @@ const f32 = Math.fround;
 export function lineValue(show: Show, { layer, line }: { layer: Layer; line: Line }, t: number, settled = isSettled(layer, t)): number {
   let value = f32(limited(line.value!));
   for (const motion of line.motions)
-    value = meeting(motion.relative ? value : 0, swingOf(show, layer, line, { motion, t }), 1, motion.meeting ?? 0);
+    value = meeting(
+      motion.relative ? value : 0,
+      swingOf(show, layer, line, { motion, t }),
+      coverOf(show, layer, line, { motion, t }),
+      wayOf(motion),
+    );
   const to = f32(limited(value));
   const part = settled ? 1 : done(layer, line, t);
   if (part === 1) return to;
@@ -29,8 +34,24 @@ export function lineStart(show: Show, { under, from, parameter }: Line, t: numbe
   return parameter < show.rig.htpCount ? Math.min(1, value * under.gain) : value;
 }
 
-/** A value with what rides on it: added; scaling it; or the brighter of both, of which a share counts. 3 and 4 are the same of what a colour leaves. */
+/** Five covers, and as far as it is opaque; what doesn't counts wholly. What is clear of a picture counts nothing. */
+export function coverOf(show: Show, layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
+  const cycles = rounds(show, layer, motion, t) + motion.phaseCycles;
+  const clear = motion.cover ? readTable(motion.cover, cycles - Math.floor(cycles)) : 1;
+  if (motion.meeting !== 5) return clear;
+  return clear * Math.min(1, f32(motion.opacity ?? 1) * grownOf(layer, line, { motion, t }) * layer.size);
+}
+
+export function wayOf(motion: RowMotion): number {
+  return motion.meeting ?? 0;
+}
+
+/**
+ * A value with what rides on it: added; scaling it; or the brighter of both, of which a share counts. 3 and 4 are the same of what a colour
+ * leaves; 5 is half way to what rides at a share of a half.
+ */
 export function meeting(value: number, swing: number, share: number, way: number): number {
+  if (way === 5) return value + (swing - value) * share;
   if (way > 2) return 1 - meeting(1 - value, 1 - swing, share, way - 2);
   if (way === 0) return value + swing * share;
   const whole = way === 1 ? value * swing : Math.max(value, swing);
@@ -40,12 +61,17 @@ export function meeting(value: number, swing: number, share: number, way: number
 export function swingOf(show: Show, layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
   const cycles = rounds(show, layer, motion, t) + motion.phaseCycles;
   const swing = f32(motion.low) + f32(motion.span) * readTable(motion.table, cycles - Math.floor(cycles));
-  const grown = motion.fadeInSeconds > 0 ? part(t - layer.start - line.delay!, f32(motion.fadeInSeconds)) : 1;
-  const gone = layer.stop !== null && motion.fadeOutSeconds > 0 ? part(t - layer.stop, f32(motion.fadeOutSeconds)) : 0;
+  if (motion.meeting === 5) return swing;
   const middle = f32(motion.middle);
   const sized = motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0;
-  if (sized) return middle + (swing - middle) * grown * (1 - gone) * layer.size;
+  if (sized) return middle + (swing - middle) * grownOf(layer, line, { motion, t }) * layer.size;
   return layer.size === 1 ? swing : middle + (swing - middle) * layer.size;
+}
+
+function grownOf(layer: Layer, line: Line, { motion, t }: { motion: RowMotion; t: number }): number {
+  const grown = motion.fadeInSeconds > 0 ? part(t - layer.start - line.delay!, f32(motion.fadeInSeconds)) : 1;
+  const gone = layer.stop !== null && motion.fadeOutSeconds > 0 ? part(t - layer.stop, f32(motion.fadeOutSeconds)) : 0;
+  return grown * (1 - gone);
 }
 
 function rounds(show: Show, layer: Layer, motion: RowMotion, t: number): number {

@@ -2,6 +2,8 @@ import JSZip from "jszip";
 import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { explain, type ShowRecord } from "@vexa/core";
+import { read as readGdtf } from "../gdtf/index";
+import { packed, pelican } from "../testing/gdtf-files";
 import { read, SHOW_FILE_VERSION, write, type ShowFile } from "./index";
 
 const PERSON: ShowRecord = { id: "person-a", kind: "person", version: 1, name: "Ada", initials: "Ad", role: "lead" };
@@ -65,6 +67,29 @@ describe("a show's file", () => {
           .update(await zip.file(path)!.async("nodebuffer"))
           .digest("hex"),
       ).toBe(sha256);
+  });
+
+  it("has its lamps as GDTF files, too, with their wheels' pictures, of which only the records are read again", async () => {
+    const lamp = readGdtf(await packed({ "description.xml": pelican() }));
+    if (!lamp.ok) throw new Error(explain(lamp.error));
+    const profile: ShowRecord = { ...lamp.value.profile, id: "profile-1", maker: "Ada & Co", model: "Fern 1" };
+    const twice: ShowFile = {
+      ...WHOLE,
+      records: [profile, { ...profile, id: "profile-2" }],
+      pictures: [{ profileId: "profile-1", name: "moth", bytes: new TextEncoder().encode("<svg></svg>") }],
+    };
+    const bytes = write(twice);
+    const zip = await JSZip.loadAsync(bytes);
+    const lamps = Object.keys(zip.files).filter((path) => path.startsWith("lamps/"));
+    expect(lamps).toEqual(["lamps/Ada _ Co@Fern 1.gdtf", "lamps/Ada _ Co@Fern 1 2.gdtf"]);
+    const [first] = await Promise.all(lamps.map((path) => zip.file(path)!.async("uint8array")));
+    const again = readGdtf(first!);
+    expect(again.ok && again.value.profile).toMatchObject({ maker: "Ada & Co", model: "Fern 1", modes: profile.modes });
+    expect(Object.keys((await JSZip.loadAsync(first!)).files)).toContain("wheels/moth.svg");
+    const taken = read(bytes);
+    expect(taken.ok && taken.value).toEqual(twice);
+    zip.remove(lamps[0]!);
+    expect(refusal(await zip.generateAsync({ type: "uint8array" }))).toContain("is missing in it");
   });
 
   it("names the part that was changed or is missing", async () => {

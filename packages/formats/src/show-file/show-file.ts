@@ -1,8 +1,9 @@
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
 import { zipSync, type Zippable } from "fflate";
-import { fail, isKind, isVersioned, ok, type Result, type ShowRecord } from "@vexa/core";
+import { fail, isKind, isVersioned, ok, type Profile, type Result, type ShowRecord } from "@vexa/core";
 import { openArchive, type Archive } from "../archive/open-archive";
+import { fileName, pictureType, write as writeGdtf, type WheelPicture } from "../gdtf/index";
 
 /** A show as a file holds it: recorded work and what belongs to it. People are names in it, never passwords. */
 export interface ShowFile {
@@ -28,7 +29,10 @@ interface Manifest {
   readonly pictures: readonly { readonly path: string; readonly profileId: string; readonly name: string }[];
 }
 
-/** Writes a show: a zip of JSON, one file for each kind of record, sounds and pictures, and a manifest with the sum of each. */
+/**
+ * Writes a show: a zip of JSON, one file for each kind of record, sounds and pictures, and a manifest with the sum of each. Its lamps lie beside
+ * them as GDTF files, for other programs: what is read again are the records.
+ */
 export function write({ name, records, sounds, pictures }: ShowFile): Uint8Array {
   const kinds = new Map<string, ShowRecord[]>();
   for (const record of records) {
@@ -48,6 +52,8 @@ export function write({ name, records, sounds, pictures }: ShowFile): Uint8Array
     files.set(`pictures/${at}`, bytes);
     return { path: `pictures/${at}`, profileId, name: picture };
   });
+  for (const profile of records)
+    if (profile.kind === "profile") files.set(lampPath(profile, files), writeGdtf(profile, wheelPictures(profile.id, pictures)));
   const manifest: Manifest = {
     format: FORMAT,
     version: SHOW_FILE_VERSION,
@@ -59,6 +65,22 @@ export function write({ name, records, sounds, pictures }: ShowFile): Uint8Array
   const packed: Zippable = { "manifest.json": [text.encode(JSON.stringify(manifest, null, 1)), { level: 6 }] };
   for (const [path, bytes] of files) packed[path] = [bytes, { level: path.startsWith("records/") ? 6 : 0 }];
   return zipSync(packed, { mtime: "1980-01-01T12:00:00" });
+}
+
+/** Two profiles of one model lie beside each other. */
+function lampPath(profile: Profile, taken: ReadonlyMap<string, unknown>): string {
+  const name = fileName(profile).replace(/\.gdtf$/, "");
+  for (let at = 1; ; at++) {
+    const path = `lamps/${name}${at === 1 ? "" : ` ${at}`}.gdtf`;
+    if (!taken.has(path)) return path;
+  }
+}
+
+function wheelPictures(profileId: string, pictures: ShowFile["pictures"]): WheelPicture[] {
+  return pictures.flatMap(({ profileId: of, name, bytes }) => {
+    const type = of === profileId ? pictureType(bytes) : null;
+    return type ? [{ name, type, content: bytes }] : [];
+  });
 }
 
 /** Reads a show's file of any version so far. Whether its records fit together is for the core to say. Errors: file.unreadable. */

@@ -1,5 +1,6 @@
 import { HOW_IT_MEETS, howItMeets, meetingSo, type HowItMeets, type VeilMotion, type WaveMotion } from "@vexa/core";
 import { Choice, Option } from "../../../ui/choice";
+import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
 import type { MotionInHand } from "./use-motion";
 
@@ -8,20 +9,35 @@ const WORDS: Readonly<Record<HowItMeets, string>> = {
   relative: "is added to",
   multiplies: "is multiplied by it",
   lightens: "shows where it is brighter",
+  covers: "is covered, by opacity",
 };
 
-/** What a motion does to the value beneath it. Whole colours aren't added. */
+/** What a motion does to the value beneath it; the size of what covers it is its opacity. Whole colours aren't added. */
 export function MeetingField({ hand, motion }: { hand: MotionInHand; motion: WaveMotion | VeilMotion }): React.JSX.Element {
   const ways = HOW_IT_MEETS.filter((way) => way !== "relative" || hand.attribute !== "Color");
   return (
-    <Field label="The value beneath">
-      <Choice value={howItMeets(motion)} onValue={(next) => hand.put(meetingSo(motion, next as HowItMeets))}>
-        {ways.map((way) => (
-          <Option key={way} value={way}>
-            {WORDS[way]}
-          </Option>
-        ))}
-      </Choice>
-    </Field>
+    <>
+      <Field label="The value beneath">
+        <Choice value={howItMeets(motion)} onValue={(next) => hand.put(meetingSo(motion, next as HowItMeets))}>
+          {ways.map((way) => (
+            <Option key={way} value={way}>
+              {WORDS[way]}
+            </Option>
+          ))}
+        </Choice>
+      </Field>
+      {motion.meets === "covers" && (
+        <Field label="Opacity, percent">
+          <FanField
+            label="Opacity fan"
+            range="0 to 100 %"
+            quantity="percent"
+            knots={motion.size?.knots ?? [1]}
+            scale={100}
+            onKnots={(knots) => knots.every((knot) => knot >= 0 && knot <= 1) && hand.put({ ...motion, size: { knots } })}
+          />
+        </Field>
+      )}
+    </>
   );
 }

@@ -71,16 +71,19 @@ export const PhaseFields = memo(function PhaseFields({ hand }: { hand: MotionInH
                 }}
               />
             </Field>
-            <Field label="Size, percent">
-              <FanField
-                label="Size fan"
-                range="-400 to 400 %"
-                quantity="percent"
-                knots={motion.size?.knots ?? [1]}
-                scale={100}
-                onKnots={(knots) => knots.every((knot) => Math.abs(knot) <= 4) && put({ ...motion, size: { knots } })}
-              />
-            </Field>
+            {/* The size of what covers is its opacity, a field of its own. */}
+            {motion.meets !== "covers" && (
+              <Field label="Size, percent">
+                <FanField
+                  label="Size fan"
+                  range="-400 to 400 %"
+                  quantity="percent"
+                  knots={motion.size?.knots ?? [1]}
+                  scale={100}
+                  onKnots={(knots) => knots.every((knot) => Math.abs(knot) <= 4) && put({ ...motion, size: { knots } })}
+                />
+              </Field>
+            )}
           </div>
           <ShapeChips
             label="Phase"

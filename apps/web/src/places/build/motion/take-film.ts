@@ -1,5 +1,5 @@
-import { dotsOf, MOST_DOTS, MOST_FILM_DOTS, type Picture } from "@vexa/core";
-import { dotsOfFile, fitting, octetsIn, painterOf, pictureWrong, type Dots } from "./take-picture";
+import { MOST_DOTS, MOST_FILM_DOTS, type Picture } from "@vexa/core";
+import { dotsOfFile, fitting, keptDots, octetsIn, painterOf, pictureWrong, type Dots } from "./take-picture";
 
 /** A film as it is kept, and how long one round of it takes. */
 export interface Film {
@@ -144,5 +144,5 @@ function painted(image: CanvasImageSource, { columns, rows }: FilmSize): Uint8Cl
 }
 
 function filmWith({ columns, rows, frames }: FilmSize, shown: readonly Uint8ClampedArray[], seconds: number): Film {
-  return { dots: { columns, rows, frames, dots: shown.map(dotsOf).join("") }, seconds };
+  return { dots: { columns, rows, frames, ...keptDots(shown) }, seconds };
 }

@@ -1,6 +1,6 @@
 import { dotsOf, MOST_DOTS, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS, type Picture } from "@vexa/core";
 
-export type Dots = Pick<Picture, "columns" | "rows" | "dots">;
+export type Dots = Pick<Picture, "columns" | "rows" | "dots" | "clear">;
 
 const LARGEST_OCTETS = 30_000_000;
 /** More dots than a wall of screens has: somebody's mistake, or an attack on the memory of whoever opens it. */
@@ -59,21 +59,36 @@ export function fitting(width: number, height: number, most = MOST_DOTS): { colu
   return { columns, rows: Math.max(1, Math.min(Math.floor(height * scale), Math.floor(most / columns))) };
 }
 
-/** What isn't painted is black. */
+/** What isn't painted is clear. */
 export function painterOf(columns: number, rows: number): CanvasRenderingContext2D {
   const canvas = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
-  const painter = canvas.getContext("2d", { willReadFrequently: true })!;
-  painter.fillRect(0, 0, columns, rows);
-  return painter;
+  return canvas.getContext("2d", { willReadFrequently: true })!;
 }
 
 function dotsIn(painter: CanvasRenderingContext2D): Dots {
   const { width: columns, height: rows } = painter.canvas;
-  return { columns, rows, dots: dotsOf(octetsIn(painter)) };
+  return { columns, rows, ...keptDots([octetsIn(painter)]) };
 }
 
-/** Red, green and blue of each dot, from the top left. */
+/** Red, green, blue and opacity of each dot, from the top left. */
 export function octetsIn(painter: CanvasRenderingContext2D): Uint8ClampedArray {
   const { width, height } = painter.canvas;
-  return painter.getImageData(0, 0, width, height).data.filter((_, at) => at % 4 !== 3);
+  return painter.getImageData(0, 0, width, height).data;
+}
+
+/** Pictures in a row as they are kept: as they look on black, and how clear each dot is where any is. */
+export function keptDots(pictures: readonly ArrayLike<number>[]): Pick<Picture, "dots" | "clear"> {
+  const [dots, clear] = [[] as string[], [] as string[]];
+  for (const octets of pictures) {
+    const count = octets.length / 4;
+    const seen = new Uint8ClampedArray(3 * count);
+    for (let at = 0; at < seen.length; at++) {
+      const dot = 4 * Math.floor(at / 3);
+      seen[at] = (octets[dot + (at % 3)]! * octets[dot + 3]!) / 255;
+    }
+    dots.push(dotsOf(seen));
+    clear.push(dotsOf(Uint8Array.from({ length: count }, (_, dot) => 255 - octets[4 * dot + 3]!)));
+  }
+  const opaque = clear.every((one) => /^0*$/.test(one));
+  return { dots: dots.join(""), ...(opaque ? {} : { clear: clear.join("") }) };
 }

@@ -1,0 +1,112 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { EngineOnBench } from "../testing/engine-on-bench";
+import { withEmitters } from "../testing/random-content";
+import { leaves } from "../testing/board-show";
+import { listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
+import { clearnessOf } from "./clearness";
+import { filmFrame } from "./film";
+import type { VeilMotion } from "./motion";
+import { dotsOf, pictureSchema, type Picture } from "./picture";
+import { veilDots, veilOpaque, type LaidVeil } from "./veil";
+
+const picture = (columns: number, dots: string, more: Partial<Picture> = {}): Picture => ({
+  ...{ id: "strip", kind: "picture", version: 1, name: "Strip", rank: 0, columns, rows: dots.length / 6 / columns, dots },
+  ...more,
+});
+/** A dot over each of the eight movers, which hang a metre apart from 0 to 7 m. */
+const laid = { plane: "flat", centre: { x: 3.5, y: 0, z: 0 }, width: 8, height: 2, turn: 0 } as const;
+
+describe("what is clear of a picture", () => {
+  it("is kept as two digits a dot, of as many dots as there are", () => {
+    const flaw = (of: Picture): string | null => pictureSchema(of, [])?.why ?? null;
+    expect(flaw(picture(2, "ff0000800000", { clear: "007f" }))).toBeNull();
+    for (const clear of ["00", "007f00", "00XX", "00 0", "ff00FF"])
+      expect(flaw(picture(2, "ff0000800000", { clear })), clear).toMatch(/clear/);
+    const film = picture(1, "ff0000800000", { rows: 1, frames: 2, clear: "007f" });
+    expect([flaw(film), flaw({ ...film, clear: "00" })]).toEqual([null, expect.stringMatching(/clear/)]);
+    expect([filmFrame(film, 0).clear, filmFrame(film, 1).clear]).toEqual(["00", "7f"]);
+    expect(clearnessOf(picture(2, "ff0000800000", { clear: "0000" }))).toBeNull();
+    expect(clearnessOf(picture(2, "ff0000800000"))).toBeNull();
+  });
+
+  it("leaves the colours of the rest as they are: what a box holds is what its dots come to when each counts by how opaque it is", () => {
+    const octet = fc.integer({ min: 0, max: 255 });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(octet, octet, octet, octet), { minLength: 2, maxLength: 2 }), fc.nat(99), (drawn, hundredths) => {
+        // As somebody reads it off: colours and opacities of two dots side by side, and a dot's width that begins so far into the first.
+        const into = hundredths / 100;
+        const seen = drawn.map(([r, g, b, opaque]) => [r, g, b].map((value) => Math.round((value * opaque) / 255)));
+        const shown = picture(2, dotsOf(seen.flat()), { clear: dotsOf(drawn.map(([, , , opaque]) => 255 - opaque)) });
+        const veil: LaidVeil = { ...laid, ...{ pattern: "bars", pictureId: "strip", width: 2, low: 0, high: 1, base: "relative" } };
+        const place = { x: 3.5 - 0.5 + into, y: 0, z: 0 };
+        const weights = [(1 - into) * drawn[0]![3], into * drawn[1]![3]];
+        const whole = weights[0]! + weights[1]!;
+        expect(veilOpaque(veil, place, [0], shown)?.[0] ?? 1).toBeCloseTo(whole / 255, 6);
+        if (whole < 8) return;
+        const dots = veilDots(veil, place, [0], shown);
+        // Kept in whole octets, each of which may be off by a half.
+        const within = (0.5 * 255) / whole + 1e-9;
+        for (let color = 0; color < 3; color++) {
+          const wanted = (weights[0]! * drawn[0]![color]! + weights[1]! * drawn[1]![color]!) / whole;
+          expect(Math.abs(dots[color]! - wanted)).toBeLessThanOrEqual(within);
+        }
+        // Where it takes the value's place it is seen on black, and all of it counts.
+        expect(veilOpaque({ ...veil, base: "absolute" }, place, [0], shown)).toBeNull();
+      }),
+    );
+  });
+});
+
+describe("a picture with clear dots over heads", () => {
+  // White; white, half clear; clear; black.
+  const FOUR = { dots: "ffffff7f7f7f000000000000", clear: "0080ff00" };
+  const veil = (more: Partial<VeilMotion> = {}): VeilMotion => ({
+    ...{ ...laid, kind: "veil", pattern: "rings", pictureId: "strip", centre: { x: 1.5, y: 0, z: 0 }, width: 4, low: 0, high: 1 },
+    ...{ base: "relative", meets: "covers", phase: { knots: [0] }, phaseShape: {}, masterId: null, rate: { knots: [0] } },
+    ...more,
+  });
+  const levels = (motion: VeilMotion): number[] => {
+    const strokes = [strokeOn("movers", { Dimmer: part([0.4]) }), strokeOn("movers", { Dimmer: { shape: {}, touched: 1, motion } })];
+    const bench = new EngineOnBench(smallShow([picture(4, FOUR.dots, FOUR), ...listWithCard("a", [{ inSeconds: 0, strokes }])]));
+    bench.play({ type: "go", playbackId: "card-a" });
+    return [1, 2, 3, 4].map((mover) => Math.round(bench.read(mover, 0, 0.5) * 100) / 100);
+  };
+
+  it("covers as far as it is opaque, and less by its own opacity", () => {
+    expect(levels(veil())).toEqual([1, 0.7, 0.4, 0]);
+    expect(levels(veil({ size: { knots: [0.5] } }))).toEqual([0.7, 0.55, 0.4, 0.2]);
+    expect(levels(veil({ size: { knots: [0] } }))).toEqual([0.4, 0.4, 0.4, 0.4]);
+  });
+
+  it("multiplies, lightens and adds no more than that", () => {
+    expect(levels(veil({ meets: "multiplies" }))).toEqual([0.4, 0.4, 0.4, 0]);
+    expect(levels(veil({ meets: "lightens" }))).toEqual([1, 0.7, 0.4, 0.4]);
+    const { meets: _, ...adds } = veil({ high: 0.5 });
+    expect(levels(adds)).toEqual([0.9, 0.65, 0.4, 0.4]);
+  });
+
+  it("is seen on black where it takes the value's place", () => {
+    const { meets: _, ...absolute } = veil({ base: "absolute" });
+    expect(levels(absolute)).toEqual([1, 0.5, 0, 0]);
+  });
+
+  it("runs with what it is clear of, and its colours go half way where it is half clear", () => {
+    const red = { x: 0.64, y: 0.33, luminance: 0.2126 };
+    const strokes = [
+      strokeOn("movers", { Color: { shape: {}, touched: 0, colors: { knots: [red], path: "even" } } }),
+      strokeOn("movers", { Color: { shape: {}, touched: 1, motion: veil({ runs: "right", rate: { knots: [0.5] } }) } }),
+    ];
+    // Blue, half clear blue, clear, clear.
+    const blue = picture(4, "0000ff00007f000000000000", { clear: "0080ffff" });
+    const bench = new EngineOnBench(withEmitters(smallShow([blue, ...listWithCard("a", [{ inSeconds: 0, strokes }])])));
+    bench.play({ type: "go", playbackId: "card-a" });
+    const colors = (): number[][] => [1, 2, 3, 4].map((mover) => leaves(bench, mover).map((value) => Math.round(value * 10) / 10));
+    const [whole, half, none] = [[0, 0, 1], [0.5, 0, 0.5], [1, 0, 0]]; // prettier-ignore
+    expect(colors()).toEqual([whole, half, none, none]);
+    // Half a cycle a second: in half a second by a quarter of its width, which is a head.
+    bench.t += 0.5;
+    bench.engine.tick(bench.t, bench.frame);
+    expect(colors()).toEqual([none, whole, half, none]);
+  });
+});
