@@ -1,9 +1,10 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { setChange } from "../document/transaction";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { withEmitters } from "../testing/random-content";
 import { leaves } from "../testing/board-show";
-import { listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
+import { fixture, listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
 import { clearnessOf } from "./clearness";
 import { filmFrame } from "./film";
 import type { VeilMotion } from "./motion";
@@ -89,6 +90,76 @@ describe("a picture with clear dots over heads", () => {
   it("is seen on black where it takes the value's place", () => {
     const { meets: _, ...absolute } = veil({ base: "absolute" });
     expect(levels(absolute)).toEqual([1, 0.5, 0, 0]);
+  });
+
+  const bench = (motion: VeilMotion, shown: Picture, more: object = {}): EngineOnBench => {
+    const strokes = [strokeOn("movers", { Dimmer: part([0.4]) }), strokeOn("movers", { Dimmer: { shape: {}, touched: 1, motion } })];
+    const playing = new EngineOnBench(smallShow([shown, ...listWithCard("a", [{ inSeconds: 0, strokes }], more)]));
+    playing.play({ type: "go", playbackId: "card-a" });
+    return playing;
+  };
+  const read = (of: EngineOnBench, movers = [1, 2, 3, 4]): number[] => movers.map((mover) => Math.round(of.read(mover, 0) * 100) / 100);
+  /** White wherever it isn't clear. */
+  const white = (clear: string): Picture => {
+    const dots = dotsOf([...Buffer.from(clear, "hex")].flatMap((octet) => Array.from({ length: 3 }, () => 255 - octet)));
+    return picture(clear.length / 2, dots, { clear });
+  };
+
+  it("is pushed by a card's fader that makes motions larger: what is clear stays so", () => {
+    const playing = bench(veil(), white("00ff00ff"), { fader: "motion-size" });
+    playing.play({ type: "level", playbackId: "card-a", level: 0.5 });
+    expect(read(playing)).toEqual([0.7, 0.4, 0.7, 0.4]);
+  });
+
+  it("is as clear as it is at its phase", () => {
+    // A quarter of a round ahead: by a head to the right.
+    const playing = bench(veil({ runs: "right", phase: { knots: [90] } }), white("00ffffff"));
+    expect(read(playing)).toEqual([0.4, 1, 0.4, 0.4]);
+  });
+
+  it("goes on over the same heads when others come before them, and goes with a head that is hung elsewhere", () => {
+    const playing = bench(veil({ size: { knots: [0, 1] } }), white("00000080"), {});
+    // The first is covered by nothing, the fourth half of three sevenths, and the last wholly beyond its edge, where it is dark.
+    expect(read(playing, [1, 4, 8])).toEqual([0.4, 0.53, 0]);
+    const [two, three] = read(playing, [2, 3]);
+    // Lamps that come change which parameter is whose.
+    for (const number of [40, 41]) {
+      const record = { ...fixture(number), id: `a-${number}`, patch: { universe: 1, address: 440 + (number - 40) * 20 } };
+      playing.change([{ op: "add", record }]);
+    }
+    expect(read(playing, [2, 3])).toEqual([two, three]);
+    // What is white everywhere shows the same where it is half clear: only how much it counts is another.
+    const position = playing.engine.show.get("fixture", "fx-2")!.position;
+    playing.change([setChange("fx-2", ["position"], { from: position, to: { ...position, x: 3 } })]);
+    expect([two, ...read(playing, [2, 3])]).toEqual([0.49, 0.44, three]);
+  });
+
+  it("has the opacity that its heads have in their fan, wherever they are hung", () => {
+    const strokes = [
+      strokeOn("movers", { Dimmer: part([0.4]) }),
+      strokeOn("movers", { Dimmer: { shape: { by: "distance" }, touched: 1, motion: veil({ repeat: true, size: { knots: [0, 1] } }) } }),
+    ];
+    const playing = new EngineOnBench(smallShow([white("00"), ...listWithCard("a", [{ inSeconds: 0, strokes }])]));
+    playing.play({ type: "go", playbackId: "card-a" });
+    const [before] = read(playing, [2]);
+    const position = playing.engine.show.get("fixture", "fx-2")!.position;
+    playing.change([setChange("fx-2", ["position"], { from: position, to: { ...position, x: position.x + 0.9 } })]);
+    expect(read(playing, [2])[0]! - before!).toBeGreaterThan(0.03);
+  });
+
+  it("counts only once it rides", () => {
+    const red = { x: 0.64, y: 0.33, luminance: 0.2126 };
+    const base = strokeOn("movers", { Color: { shape: {}, touched: 0, colors: { knots: [red], path: "even" } } });
+    const laidOver = (motion: VeilMotion) => ({ s1: base, s2: strokeOn("movers", { Color: { shape: {}, touched: 1, motion } }, 2) });
+    const clear = picture(4, "000000".repeat(4), { clear: "ff".repeat(4) });
+    const playing = new EngineOnBench(withEmitters(smallShow([clear])));
+    const { meets: _, ...absolute } = veil({ base: "absolute" });
+    playing.sketch("ann", { s1: base });
+    const bare = leaves(playing, 1, 1);
+    playing.sketch("ann", laidOver(absolute));
+    expect(leaves(playing, 1, 1)).not.toEqual(bare);
+    playing.sketch("ann", laidOver(veil()));
+    expect(leaves(playing, 1, 1)).toEqual(bare);
   });
 
   it("runs with what it is clear of, and its colours go half way where it is half clear", () => {
