@@ -80,6 +80,14 @@ describe("a picture with clear dots over heads", () => {
     expect(levels(veil({ size: { knots: [0] } }))).toEqual([0.4, 0.4, 0.4, 0.4]);
   });
 
+  it("is dark beyond its edges, unless heads out there are left alone: then half a dot beyond counts half", () => {
+    // The first head hangs at its edge, with half of the dot around it beyond that.
+    const atEdge = { centre: { x: 2, y: 0, z: 0 } };
+    expect(levels(veil(atEdge))[0]).toBe(0.5);
+    expect(levels(veil({ ...atEdge, open: true }))[0]).toBe(0.7);
+    expect(levels(veil({ ...atEdge, open: true, centre: { x: 2.25, y: 0, z: 0 } }))[0]).toBe(0.4);
+  });
+
   it("multiplies, lightens and adds no more than that", () => {
     expect(levels(veil({ meets: "multiplies" }))).toEqual([0.4, 0.4, 0.4, 0]);
     expect(levels(veil({ meets: "lightens" }))).toEqual([1, 0.7, 0.4, 0.4]);

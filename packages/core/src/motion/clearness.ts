@@ -14,9 +14,9 @@ export function clearnessOf(picture: Picture): Picture | null {
   return clearness;
 }
 
-/** How opaque what is seen is, 0..1, for each of these averages of a clearness. */
-export function opaqueOf(clear: Float64Array): Float64Array {
-  return Float64Array.from({ length: clear.length / 3 }, (_, at) => 1 - clear[3 * at]! / 255);
+/** How opaque what is seen is, 0..1, for each of these averages of a clearness; so much of what is averaged is a picture at all. */
+export function opaqueOf(clear: Float64Array, within: number): Float64Array {
+  return Float64Array.from({ length: clear.length / 3 }, (_, at) => Math.max(0, within - clear[3 * at]! / 255));
 }
 
 /** Less than this is as good as clear: what colour it has isn't known. */

@@ -6,7 +6,7 @@ import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
 import { clearnessOf, offBlack, opaqueOf } from "./clearness";
 import { filmAt, framesOf } from "./film";
-import { averagesIn, brightnessOf, type Picture } from "./picture";
+import { averagesIn, brightnessOf, type Box, type Picture } from "./picture";
 
 /** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
 export const VEIL_PLANES = ["flat", "across", "along"] as const;
@@ -130,7 +130,7 @@ export function veilCovers(veil: Veil, place: Vector): boolean {
 
 /** A veil as it meets what lies beneath: where it rides, what is clear of its picture lets that through; else it is seen on black. */
 export type LaidVeil = Veil & { readonly base?: "absolute" | "relative" };
-type LaidPicture = Pick<LaidVeil, "base" | "contrast" | "repeat" | "runs">;
+type LaidPicture = Pick<LaidVeil, "base" | "contrast" | "repeat" | "open" | "runs">;
 
 interface Looks {
   readonly cycles: ArrayLike<number>;
@@ -168,14 +168,28 @@ export function pictureDots(veil: LaidPicture, at: { u: number; v: number }, of:
 
 export function pictureOpaque(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array | null {
   const clearness = veil.base === "relative" ? clearnessOf(of.picture) : null;
-  return clearness && opaqueOf(averagesAt(veil, at, { ...of, picture: clearness }));
+  if (!clearness) return null;
+  // Where heads out there are left alone, what of a box lies beyond the edges is as clear as can be.
+  const within = edgeOfVeil(veil) === "open" ? partWithin(boxAt(at, of), of.picture) : 1;
+  return opaqueOf(averagesAt(veil, at, { ...of, picture: clearness }), within);
 }
 
-function averagesAt({ repeat = false, runs }: LaidPicture, { u, v }: { u: number; v: number }, of: Looks): Float64Array {
-  const { columns, rows } = of.picture;
+/** Of its dots, from its top left. */
+function boxAt({ u, v }: { u: number; v: number }, { picture: { columns, rows }, size }: Looks): Box {
   const [middleX, middleY] = [((u + 1) / 2) * columns, ((1 - v) / 2) * rows];
-  const [halfX, halfY] = [Math.max(1, of.size.across) / 2, Math.max(1, of.size.down) / 2];
-  const box = { left: middleX - halfX, right: middleX + halfX, top: middleY - halfY, bottom: middleY + halfY };
+  const [halfX, halfY] = [Math.max(1, size.across) / 2, Math.max(1, size.down) / 2];
+  return { left: middleX - halfX, right: middleX + halfX, top: middleY - halfY, bottom: middleY + halfY };
+}
+
+/** The part of a box that lies on a picture. */
+function partWithin({ left, right, top, bottom }: Box, { columns, rows }: Picture): number {
+  const [across, down] = [Math.min(right, columns) - Math.max(left, 0), Math.min(bottom, rows) - Math.max(top, 0)];
+  return (Math.max(0, across) * Math.max(0, down)) / ((right - left) * (bottom - top));
+}
+
+function averagesAt({ repeat = false, runs }: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array {
+  const { columns, rows } = of.picture;
+  const box = boxAt(at, of);
   // A film goes by its pictures: it doesn't run besides.
   const film = framesOf(of.picture) > 1 ? filmAt(of.picture, box, { cycles: of.cycles, repeat }) : null;
   const upright = runs === "up" || runs === "down";
