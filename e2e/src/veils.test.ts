@@ -71,7 +71,7 @@ describe("a veil over the stage", () => {
     await until("nothing lies beneath: it stays dark", () => lit() === 0);
     await choose("The value beneath", "shows where it is brighter");
     await until("anything is brighter than nothing", () => spread(front()) > 0.2);
-    await choose("The value beneath", "is covered, by opacity");
+    await choose("The value beneath", "is covered");
     await until("it covers the dark wholly", () => lit() > 0.6);
     await type("Opacity fan", "40");
     await until("and now by four tenths", () => lit() > 0.2 && lit() < 0.41);
@@ -207,7 +207,7 @@ describe("a veil over the stage", () => {
     await until("it stands", blueThenRed);
     // Where a picture is clear it lets through what lies beneath, once it covers: nobody says anything there. In the value's place it is seen on black.
     await choose("Beyond its edges", "as beneath");
-    await choose("The value beneath", "is covered, by opacity");
+    await choose("The value beneath", "is covered");
     for (let dot = 0; dot < 16; dot++) image.data.set(dot % 8 < 4 ? [255, 255, 0, 0] : [0, 255, 0, 255], 4 * dot);
     await file.setInputFiles({ name: "window.png", mimeType: "image/png", buffer: PNG.sync.write(image) });
     await page.getByRole("img", { name: "The picture window, moving" }).waitFor();

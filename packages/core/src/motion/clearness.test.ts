@@ -181,7 +181,11 @@ describe("a picture with clear dots over heads", () => {
     const bench = new EngineOnBench(withEmitters(smallShow([blue, ...listWithCard("a", [{ inSeconds: 0, strokes }])])));
     bench.play({ type: "go", playbackId: "card-a" });
     const colors = (): number[][] => [1, 2, 3, 4].map((mover) => leaves(bench, mover).map((value) => Math.round(value * 10) / 10));
-    const [whole, half, none] = [[0, 0, 1], [0.5, 0, 0.5], [1, 0, 0]]; // prettier-ignore
+    const [whole, half, none] = [
+      [0, 0, 1],
+      [0.5, 0, 0.5],
+      [1, 0, 0],
+    ];
     expect(colors()).toEqual([whole, half, none, none]);
     // Half a cycle a second: in half a second by a quarter of its width, which is a head.
     bench.t += 0.5;

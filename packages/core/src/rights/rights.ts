@@ -22,7 +22,8 @@ import { WHO_CHANGES } from "./who-changes";
 /** Null when the person may make this change, otherwise why not. Reach within a sketch is clipped elsewhere. */
 export function mayChange(show: Show, person: Person, change: Change): UserError | null {
   const record = (change.op === "add" ? change.record : show.records.get(change.op === "set" ? change.id : change.record.id)) as
-    ShowRecord | undefined;
+    | ShowRecord
+    | undefined;
   if (!record) return { code: "record.unknown", details: { what: "thing" } };
   if (!isKind(record.kind)) return null;
   const what = `Changing a ${KINDS[record.kind].label}`;

@@ -26,7 +26,17 @@ export interface TraceLink {
 /** What happens to a value after all have had their say. */
 export interface TraceStep {
   readonly what:
-    "highlight" | "master" | "blackout" | "group" | "parked" | "curtain" | "dimmer" | "test" | "out of service" | "bent" | "input";
+    | "highlight"
+    | "master"
+    | "blackout"
+    | "group"
+    | "parked"
+    | "curtain"
+    | "dimmer"
+    | "test"
+    | "out of service"
+    | "bent"
+    | "input";
   /** Name of a master of a group, of whoever has the curtain down, or tests; how it leaves otherwise than it was worked out. */
   readonly name?: string;
   readonly before: number;

@@ -9,7 +9,7 @@ const WORDS: Readonly<Record<HowItMeets, string>> = {
   relative: "is added to",
   multiplies: "is multiplied by it",
   lightens: "shows where it is brighter",
-  covers: "is covered, by opacity",
+  covers: "is covered",
 };
 
 /** What a motion does to the value beneath it; the size of what covers it is its opacity. Whole colours aren't added. */

@@ -37,7 +37,12 @@ describe("what is kept of a picture", () => {
         [4, 5, 6, 255],
       ]),
     ).toEqual({ dots: "010203040506" });
-    expect(keptDots([[1, 2, 3, 255], [255, 255, 255, 0]]).clear).toBe("00ff"); // prettier-ignore
+    expect(
+      keptDots([
+        [1, 2, 3, 255],
+        [255, 255, 255, 0],
+      ]).clear,
+    ).toBe("00ff");
   });
 });
 
