@@ -5,6 +5,7 @@ import { complaintsInBothThemes } from "./axe";
 import { openBrowser } from "./browser";
 import { addLane, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
+import { until } from "./until";
 
 let vexa: RunningVexa;
 let browser: Browser;
@@ -51,6 +52,26 @@ describe("places to build and to programme in can be read and reached by all", (
     await page.getByRole("button", { name: "Close the tempos" }).click();
     await page.getByRole("button", { name: "More of Pulse" }).click();
     expect(await complaintsInBothThemes(page)).toEqual([]);
+    await page.context().close();
+  });
+
+  it("what is drawn changes with the theme at once, and changes back", async () => {
+    const page = await signedIn(browser, vexa.url, "ines");
+    await page.getByRole("link", { name: "Trace" }).click();
+    const map = page.locator("main canvas").first();
+    await map.waitFor();
+    const bright = (): Promise<number> =>
+      map.evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+        return data.reduce((sum, octet) => sum + octet, 0) / data.length;
+      });
+    await until("it is drawn", async () => (await bright()) > 0);
+    const dark = await bright();
+    await page.getByRole("button", { name: "Light", exact: true }).click();
+    await until("it is drawn anew", async () => (await bright()) > dark + 5);
+    await page.getByRole("button", { name: "Dark", exact: true }).click();
+    await until("and as it was", async () => Math.abs((await bright()) - dark) < 2);
+    expect(page.errors).toEqual([]);
     await page.context().close();
   });
 });
