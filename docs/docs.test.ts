@@ -2,7 +2,21 @@ import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { LINE_ACTS, LINE_PARTS, MACRO_LINES, COMMANDS, ERROR_CATALOGUE, REFERENCES, ROLE_TABLE, ROLES, type Act } from "@vexa/core";
+import {
+  COMMANDS,
+  ERROR_CATALOGUE,
+  isVersioned,
+  KINDS,
+  LINE_ACTS,
+  LINE_PARTS,
+  MACRO_LINES,
+  REFERENCES,
+  ROLE_TABLE,
+  ROLES,
+  type Act,
+  type Kind,
+  type ShowRecord,
+} from "@vexa/core";
 import { MESSAGES, ROUTES, type Entrance } from "../apps/server/src/entrances";
 
 const ROOT = join(import.meta.dirname, "..");
@@ -13,6 +27,13 @@ const pages = [
 const textOf = (page: string): string => readFileSync(join(ROOT, page), "utf8");
 
 describe("the docs", () => {
+  it("name exactly the kinds of records that a show's file has", () => {
+    const row = /^\| `records\/<kind>\.json` \|.*$/m.exec(textOf("docs/reference/show-file.md"))![0];
+    const named = [...row.matchAll(/`(\w+)`/g)].map(([, kind]) => kind!);
+    const kept = (Object.keys(KINDS) as Kind[]).filter((kind) => isVersioned({ kind } as ShowRecord));
+    expect(named.sort()).toEqual([...kept, "person"].sort());
+  });
+
   it("list exactly the errors of the catalogue (rewrite with vitest -u)", async () => {
     const rows = Object.entries(ERROR_CATALOGUE).map(
       ([code, { status, sentence, remedy }]) => `| \`${code}\` | ${status} | ${sentence} | ${remedy} |`,
