@@ -56,7 +56,9 @@ export function LaneMoves(props: {
       className="grid min-h-[150px] flex-[2] grid-cols-[150px_minmax(0,1fr)] border-t border-edge/60"
     >
       <div className="grid min-w-0 content-start gap-1 py-1.5 pr-1 pl-2.5">
-        {CURVES.map(({ name, words, quantity, range }) => {
+        {CURVES.map(({ name, words: usual, quantity, range }) => {
+          // The size of what covers is its opacity.
+          const words = name === "size" && motion.meets === "covers" ? "opacity" : usual;
           const curve = laneCurve(attribute, part, name)!;
           return (
             <label key={name} className="grid grid-cols-[40px_minmax(0,1fr)] items-center gap-1">

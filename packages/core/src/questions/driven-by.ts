@@ -1,5 +1,6 @@
 import type { Motion } from "../motion/motion";
 import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { Sketch } from "../stroke/sketch";
 import type { Part, Strokes } from "../stroke/stroke";
 import type { Cue } from "../cue/cue";
 import { cueName } from "../show/cue-name";
@@ -13,8 +14,8 @@ export interface DrivenBy {
   readonly motion: Motion;
 }
 
-/** All motions that a master drives: those that name it, and those that name none on a card that names it. */
-export function drivenBy(masterId: string, show: Show): DrivenBy[] {
+/** All motions that a master drives: those that name it, and those that name none on a card that names it; of sketches in those that are given. */
+export function drivenBy(masterId: string, show: Show, sketches: readonly Sketch[] = show.all("sketch")): DrivenBy[] {
   const master = show.get("master", masterId);
   const cards = show.all("playback").filter((playback) => playback.masterId === masterId);
   const lists = new Set(cards.map(({ listId }) => listId));
@@ -30,9 +31,9 @@ export function drivenBy(masterId: string, show: Show): DrivenBy[] {
     );
   return [
     ...show.all("cue").flatMap((cue: Cue) => found(cue.strokes, `cue ${cueName(cue, show)}`, lists.has(cue.listId))),
-    ...show
-      .all("sketch")
-      .flatMap(({ strokes, personId }) => found(strokes, `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`, false)),
+    ...sketches.flatMap(({ strokes, personId }) =>
+      found(strokes, `the sketch of ${show.get("person", personId)?.name ?? "somebody"}`, false),
+    ),
   ];
 }
 

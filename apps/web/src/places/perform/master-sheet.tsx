@@ -2,7 +2,6 @@ import { useState } from "react";
 import { refuse } from "../../ui/messages";
 import {
   attributeInfo,
-  drivenBy,
   FAMILIES,
   mayChange,
   setChange,
@@ -21,6 +20,7 @@ import { DraftField } from "../../ui/draft-field";
 import { Slider } from "../../ui/slider";
 import { useHandLevel } from "../../ui/use-hand-level";
 import { PopSheet } from "../../ui/pop-sheet";
+import { useDriven } from "./use-driven";
 
 /** Everything about one speed master: faster and slower, released or taken, whom it is for, what it drives and what it hears. */
 export function MasterSheet({
@@ -234,8 +234,7 @@ function SoundTempo({ master }: { master: SpeedMaster }): React.JSX.Element {
 }
 
 function Drives({ master }: { master: SpeedMaster }): React.JSX.Element {
-  const show = useShow();
-  const driven = drivenBy(master.id, show);
+  const driven = useDriven(master.id);
   if (driven.length === 0)
     return <p className="text-xs text-ink-3">Drives nothing yet: choose it in a motion, or on a card under Arrange.</p>;
   return (

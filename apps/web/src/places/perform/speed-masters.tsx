@@ -1,6 +1,6 @@
 import { Ellipsis, Plus } from "lucide-react";
 import { useState } from "react";
-import { drivenBy, FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
+import { FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -11,6 +11,7 @@ import { TapDot } from "./tap-dot";
 import { TempoField } from "./tempo-field";
 import { TempoSheet } from "./tempo-sheet";
 import { newId } from "../../session/new-id";
+import { useDriven } from "./use-driven";
 
 /** The speed masters: tap on the dot. What is within stands beside what is done to all of them; `folded` leaves the room to what is above. */
 export function SpeedMasters({ children, folded = false }: { children?: React.ReactNode; folded?: boolean }): React.JSX.Element {
@@ -68,7 +69,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const state = show.masterState(master.id);
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
   const { held, released, stands, scaled, mark, words } = masterStanding(state);
-  const count = drivenBy(master.id, show).length;
+  const count = useDriven(master.id).length;
   return (
     <article
       data-plays

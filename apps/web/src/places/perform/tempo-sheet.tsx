@@ -1,7 +1,6 @@
 import { X } from "lucide-react";
 import {
   drawnStretches,
-  drivenBy,
   earlierTempos,
   FIRST_BPM,
   steadyTempo,
@@ -19,6 +18,7 @@ import { useHandLevel } from "../../ui/use-hand-level";
 import { masterStanding, shownBpm } from "./master-standing";
 import { TapDot } from "./tap-dot";
 import { TempoField } from "./tempo-field";
+import { useDriven } from "./use-driven";
 
 /** All tempos over the last half minute. It stands above the masters and covers none of them. */
 export function TempoSheet({ masters, onClose }: { masters: readonly SpeedMaster[]; onClose: () => void }): React.JSX.Element {
@@ -43,7 +43,7 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
   const state = show.masterState(master.id);
   const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
   const { mark, words, scaled } = masterStanding(state);
-  const driven = [...new Set(drivenBy(master.id, show).map(({ where }) => where))];
+  const driven = [...new Set(useDriven(master.id).map(({ where }) => where))];
   const scale = useHandLevel(tempo.scale, (factor) => client.play({ type: "scale", masterId: master.id, factor }));
   return (
     <article
