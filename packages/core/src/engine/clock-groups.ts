@@ -1,4 +1,5 @@
 import type { DriveClock } from "./flat-motions";
+import { numbersOf } from "./numbers-of";
 
 /** Clocks that differ in their rates alone: what drives them is read once for all. */
 interface ClockGroup {
@@ -13,7 +14,7 @@ export class ClockGroups {
   readonly rates: Float64Array;
 
   constructor(clocks: readonly DriveClock[]) {
-    this.rates = Float64Array.from(clocks, ({ rate }) => rate);
+    this.rates = numbersOf(Float64Array, clocks, ({ rate }) => rate);
     const found = new Map<string, number[]>();
     clocks.forEach(({ masterId, family, ownBpm, count, lead }, at) => {
       const key = count === null && lead === undefined ? `${masterId} ${family} ${ownBpm}` : `alone ${at}`;

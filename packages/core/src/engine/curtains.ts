@@ -3,6 +3,7 @@ import { attributeInfo } from "../rig/attributes";
 import type { Show } from "../show/show";
 import { reachOf } from "../territory/reach";
 import type { Seconds } from "../units/units";
+import { numbersOf } from "./numbers-of";
 
 /** What a curtain covers and what it holds there. */
 interface Held {
@@ -26,7 +27,7 @@ export class Curtains {
       return {
         curtain,
         parameters: covered,
-        values: Float32Array.from(covered, (parameter) => known.get(parameter) ?? output[parameter]!),
+        values: numbersOf(Float32Array, covered, (parameter) => known.get(parameter) ?? output[parameter]!),
       };
     });
   }
@@ -37,8 +38,8 @@ export class Curtains {
       const kept = [...parameters.keys()].filter((at) => to[parameters[at]!]! >= 0);
       return {
         curtain,
-        parameters: Int32Array.from(kept, (at) => to[parameters[at]!]!),
-        values: Float32Array.from(kept, (at) => values[at]!),
+        parameters: numbersOf(Int32Array, kept, (at) => to[parameters[at]!]!),
+        values: numbersOf(Float32Array, kept, (at) => values[at]!),
       };
     });
   }

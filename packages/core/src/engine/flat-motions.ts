@@ -6,6 +6,7 @@ import { ADDS, COVERS } from "../stroke/meeting";
 import type { RowMotion } from "../stroke/row";
 import type { Seconds } from "../units/units";
 import { targetReader, type HeardTargets, type TargetRecord } from "./target-reader";
+import { numbersOf } from "./numbers-of";
 
 /** A clock that motions share: its master (null = their own clock), how they follow it, and after how many rounds they stop. */
 export interface DriveClock extends Driven {
@@ -128,24 +129,24 @@ export class DriveClocks {
 export function flatMotions(swings: readonly Swing[], clocks: DriveClocks): FlatMotions {
   const sized = swings.some(({ motion }) => motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0);
   return {
-    targets: Int32Array.from(swings, ({ target }) => target),
+    targets: numbersOf(Int32Array, swings, ({ target }) => target),
     tables: swings.map(({ motion }) => motion.table),
-    phases: Float64Array.from(swings, ({ motion }) => motion.phaseCycles),
-    lows: Float32Array.from(swings, ({ motion }) => motion.low),
-    spans: Float32Array.from(swings, ({ motion }) => motion.span),
-    middles: Float32Array.from(swings, ({ motion }) => motion.middle),
-    clocks: Uint16Array.from(swings, ({ motion }) => clocks.indexOf(motion)),
-    relative: Uint8Array.from(swings, ({ motion }) => (motion.relative ? 1 : 0)),
-    meetings: Uint8Array.from(swings, ({ motion }) => motion.meeting ?? ADDS),
+    phases: numbersOf(Float64Array, swings, ({ motion }) => motion.phaseCycles),
+    lows: numbersOf(Float32Array, swings, ({ motion }) => motion.low),
+    spans: numbersOf(Float32Array, swings, ({ motion }) => motion.span),
+    middles: numbersOf(Float32Array, swings, ({ motion }) => motion.middle),
+    clocks: numbersOf(Uint16Array, swings, ({ motion }) => clocks.indexOf(motion)),
+    relative: numbersOf(Uint8Array, swings, ({ motion }) => (motion.relative ? 1 : 0)),
+    meetings: numbersOf(Uint8Array, swings, ({ motion }) => motion.meeting ?? ADDS),
     opacities: swings.some(({ motion }) => motion.meeting === COVERS)
-      ? Float32Array.from(swings, ({ motion }) => motion.opacity ?? 1)
+      ? numbersOf(Float32Array, swings, ({ motion }) => motion.opacity ?? 1)
       : null,
     covers: swings.some(({ motion }) => motion.cover) ? swings.map(({ motion }) => motion.cover) : null,
-    timings: Uint32Array.from(swings, ({ timing }) => timing),
+    timings: numbersOf(Uint32Array, swings, ({ timing }) => timing),
     fades: sized
       ? {
-          in: Float32Array.from(swings, ({ motion }) => motion.fadeInSeconds),
-          out: Float32Array.from(swings, ({ motion }) => motion.fadeOutSeconds),
+          in: numbersOf(Float32Array, swings, ({ motion }) => motion.fadeInSeconds),
+          out: numbersOf(Float32Array, swings, ({ motion }) => motion.fadeOutSeconds),
         }
       : null,
   };

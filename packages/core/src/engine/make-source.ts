@@ -18,6 +18,7 @@ import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
 import { ABOVE, homeCounts } from "./home-share";
 import { layRow, shownAt } from "./lay-rows";
+import { numbersOf } from "./numbers-of";
 
 export interface SourceContext {
   readonly show: Show;
@@ -159,13 +160,13 @@ export function leavingSource(
   // When reach is lost the run goes on, and with it what rides.
   const riders = reachSeconds === undefined ? present.compiled.riders : compile([], { inSeconds: 0 }).riders;
   if (rows.length === 0 && riders.targets.length === 0) return null;
-  const held = Float32Array.from(rows, (row) => present.rowValue(row));
+  const held = numbersOf(Float32Array, rows, (row) => present.rowValue(row));
   const moving = movingRows(present);
   const leaving = new Source({
     id: `${present.id} leaving`,
     compiled: {
       ...compile([], { inSeconds: 0 }),
-      parameters: Int32Array.from(rows, (row) => present.compiled.parameters[row]!),
+      parameters: numbersOf(Int32Array, rows, (row) => present.compiled.parameters[row]!),
       base: held,
       to: held,
       riders,
@@ -182,7 +183,7 @@ export function leavingSource(
     htpCount: show.rig.htpCount,
   });
   if (rows.some((row) => moving[row] === 1))
-    leaving.beneath = { source: present, rows: Int32Array.from(rows, (row) => (moving[row] === 1 ? row : -1)), gain: 1 };
+    leaving.beneath = { source: present, rows: numbersOf(Int32Array, rows, (row) => (moving[row] === 1 ? row : -1)), gain: 1 };
   leaving.pause = present.pause;
   leaving.lieLike(present);
   const state = show.playbackState(present.id);
@@ -236,7 +237,7 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
   };
   const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));
   const compiled = compile(content, { inSeconds: 0 });
-  const from = Float32Array.from(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
+  const from = numbersOf(Float32Array, compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
   const source = new Source({
     id: `sketch ${sketch.personId}`,
     compiled,

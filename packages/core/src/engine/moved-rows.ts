@@ -1,6 +1,7 @@
 import type { CompiledRows } from "./compile";
 import { movedFollows } from "./flat-follows";
 import type { FlatMotions } from "./flat-motions";
+import { numbersOf } from "./numbers-of";
 
 /** Compiled rows on a rig whose parameters lie otherwise, and where each row comes from and goes to (-1 = gone). */
 export interface MovedRows {
@@ -22,9 +23,9 @@ export function movedRows(compiled: CompiledRows, to: Int32Array): MovedRows {
     compiled: {
       ...compiled,
       parameters: from.map((old) => to[parameters[old]!]!),
-      base: Float32Array.from(from, (old) => base[old]!),
-      to: Float32Array.from(from, (old) => compiled.to[old]!),
-      timing: Uint32Array.from(from, (old) => timing[old]!),
+      base: numbersOf(Float32Array, from, (old) => base[old]!),
+      to: numbersOf(Float32Array, from, (old) => compiled.to[old]!),
+      timing: numbersOf(Uint32Array, from, (old) => timing[old]!),
       motions: movedMotions(motions, rowTo),
       riders: movedMotions(riders, to),
       follows: movedFollows(compiled.follows, rowTo),
@@ -40,18 +41,21 @@ function movedMotions(motions: FlatMotions, to: Int32Array): FlatMotions {
   const kept = [...targets.keys()].filter((at) => to[targets[at]!]! >= 0);
   kept.sort((a, b) => to[targets[a]!]! - to[targets[b]!]! || a - b);
   return {
-    targets: Int32Array.from(kept, (at) => to[targets[at]!]!),
+    targets: numbersOf(Int32Array, kept, (at) => to[targets[at]!]!),
     tables: kept.map((at) => tables[at]!),
-    phases: Float64Array.from(kept, (at) => phases[at]!),
-    lows: Float32Array.from(kept, (at) => lows[at]!),
-    spans: Float32Array.from(kept, (at) => spans[at]!),
-    middles: Float32Array.from(kept, (at) => middles[at]!),
-    clocks: Uint16Array.from(kept, (at) => clocks[at]!),
-    relative: Uint8Array.from(kept, (at) => relative[at]!),
-    meetings: Uint8Array.from(kept, (at) => meetings[at]!),
+    phases: numbersOf(Float64Array, kept, (at) => phases[at]!),
+    lows: numbersOf(Float32Array, kept, (at) => lows[at]!),
+    spans: numbersOf(Float32Array, kept, (at) => spans[at]!),
+    middles: numbersOf(Float32Array, kept, (at) => middles[at]!),
+    clocks: numbersOf(Uint16Array, kept, (at) => clocks[at]!),
+    relative: numbersOf(Uint8Array, kept, (at) => relative[at]!),
+    meetings: numbersOf(Uint8Array, kept, (at) => meetings[at]!),
     covers: covers && kept.map((at) => covers[at]),
-    opacities: opacities && Float32Array.from(kept, (at) => opacities[at]!),
-    timings: Uint32Array.from(kept, (at) => timings[at]!),
-    fades: fades && { in: Float32Array.from(kept, (at) => fades.in[at]!), out: Float32Array.from(kept, (at) => fades.out[at]!) },
+    opacities: opacities && numbersOf(Float32Array, kept, (at) => opacities[at]!),
+    timings: numbersOf(Uint32Array, kept, (at) => timings[at]!),
+    fades: fades && {
+      in: numbersOf(Float32Array, kept, (at) => fades.in[at]!),
+      out: numbersOf(Float32Array, kept, (at) => fades.out[at]!),
+    },
   };
 }

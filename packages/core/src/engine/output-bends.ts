@@ -6,6 +6,7 @@ import { attributeInfo } from "../rig/attributes";
 import { curveOf } from "../show/curve-of";
 import type { Show } from "../show/show";
 import type { Blocks } from "./blocks";
+import { numbersOf } from "./numbers-of";
 
 /** How a value leaves otherwise than it was worked out; values are 0..1 of the channel's range. */
 export interface Bend {
@@ -127,9 +128,9 @@ export class OutputBends {
   constructor(show: Show) {
     const rising = [...bendsOf(show)].sort(([a], [b]) => a - b);
     const places = new Map(rising.map(([parameter], at) => [parameter, at]));
-    this.#parameters = Int32Array.from(rising, ([parameter]) => parameter);
+    this.#parameters = numbersOf(Int32Array, rising, ([parameter]) => parameter);
     this.#bends = rising.map(([, bend]) => bend);
-    this.#sources = Int32Array.from(rising, ([, { from }]) => places.get(from) ?? -1);
+    this.#sources = numbersOf(Int32Array, rising, ([, { from }]) => places.get(from) ?? -1);
     this.#kept = new Float32Array(rising.length);
   }
 

@@ -1,5 +1,6 @@
 import type { Rig } from "../rig/rig";
 import { attributeInfo } from "../rig/attributes";
+import { numbersOf } from "./numbers-of";
 
 /** Slots of one universe. */
 export const SLOTS = 512;
@@ -135,7 +136,7 @@ function looseExits(rig: Rig): Loose {
 }
 
 function columns(rows: readonly (readonly number[])[]): LooseExits {
-  const column = (at: number): Int32Array => Int32Array.from(rows, (row) => row[at]!);
+  const column = (at: number): Int32Array => numbersOf(Int32Array, rows, (row) => row[at]!);
   return { parameters: column(0), dimmers: column(1), places: column(2), coarse: column(3), fine: column(4) };
 }
 

@@ -10,6 +10,7 @@ import { laidStage, type LaidStage } from "./laid-stage";
 import { layRuns } from "./lay-runs";
 import { clockReader, type ClockReader } from "./flat-motions";
 import { Source } from "./source";
+import { numbersOf } from "./numbers-of";
 
 /**
  * What strokes would show at any time, over what is on stage now: the weave, traces of beams and scrubbing. The same code as the
@@ -33,7 +34,7 @@ export class Preview {
       id: "preview",
       compiled,
       reads: new Set(),
-      from: Float32Array.from(compiled.parameters, (parameter) => stage[parameter]!),
+      from: numbersOf(Float32Array, compiled.parameters, (parameter) => stage[parameter]!),
       startSeconds: 0,
       level: 1,
       htpCount: 0,

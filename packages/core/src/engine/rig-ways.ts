@@ -1,6 +1,7 @@
 import { attributeInfo } from "../rig/attributes";
 import { changesOf, type Changes } from "../rig/changes";
 import type { Parameter, Rig } from "../rig/rig";
+import { numbersOf } from "./numbers-of";
 
 /** What merging reads of a rig, by parameter. */
 export interface RigWays {
@@ -19,10 +20,10 @@ const ADDING = { replaces: 0, adds: 1, takes: 2 } as const;
 
 export function rigWays(rig: Rig): RigWays {
   const { parameters, htpCount } = rig;
-  const flags = (of: (parameter: Parameter) => number): Uint8Array => Uint8Array.from(parameters, of);
+  const flags = (of: (parameter: Parameter) => number): Uint8Array => numbersOf(Uint8Array, parameters, of);
   return {
     htpCount,
-    home: Float32Array.from(parameters, ({ home }) => home),
+    home: numbersOf(Float32Array, parameters, ({ home }) => home),
     adding: flags(({ channel: { attribute } }) => ADDING[attributeInfo(attribute).mixing ?? "replaces"]),
     dims: dimsOf(rig),
     homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
@@ -33,7 +34,7 @@ export function rigWays(rig: Rig): RigWays {
 /** Intensities; but not masters of what dims by itself: it would be dimmed twice. */
 function dimsOf({ parameters }: Rig): Uint8Array {
   const intensity = ({ htp, channel }: Parameter): boolean => htp && attributeInfo(channel.attribute).family === "Intensity";
-  const dims = Uint8Array.from(parameters, (parameter) => (intensity(parameter) ? 1 : 0));
+  const dims = numbersOf(Uint8Array, parameters, (parameter) => (intensity(parameter) ? 1 : 0));
   for (const parameter of parameters) if (parameter.master >= 0 && intensity(parameter)) dims[parameter.master] = 0;
   return dims;
 }

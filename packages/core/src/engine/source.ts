@@ -11,6 +11,7 @@ import { RunningFollows } from "./running-follows";
 import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
 import type { ClockReader } from "./flat-motions";
+import { numbersOf } from "./numbers-of";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
@@ -165,7 +166,7 @@ export class Source {
   /** The same run on a rig whose parameters lie otherwise: `to` tells of each where it is now, -1 = gone. */
   moved(to: Int32Array, ways: RigWays): Source {
     const { compiled, from, to: rowTo } = movedRows(this.compiled, to);
-    const starts = Float32Array.from(from, (row) => this.from[row]!);
+    const starts = numbersOf(Float32Array, from, (row) => this.from[row]!);
     const next = this.#goOnIn(new Source({ ...this, compiled, from: starts, htpCount: this.#raises ? ways.htpCount : 0 }));
     next.adds = this.adds && ways.adding;
     next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));

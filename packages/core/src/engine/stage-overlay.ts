@@ -6,6 +6,7 @@ import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
 import type { Blocks } from "./blocks";
 import type { RigWays } from "./rig-ways";
+import { numbersOf } from "./numbers-of";
 
 /** What lies under and over all sources: masters of groups that light, factors of intensities, and what is parked. */
 export interface StageOverlay {
@@ -87,7 +88,7 @@ function flat<K extends "levels" | "values">(
   name: K,
 ): { parameters: Int32Array } & Record<K, Float32Array> {
   const rising = [...of].sort(([a], [b]) => a - b);
-  return { parameters: Int32Array.from(rising, ([at]) => at), [name]: Float32Array.from(rising, ([, value]) => value) } as {
+  return { parameters: numbersOf(Int32Array, rising, ([at]) => at), [name]: numbersOf(Float32Array, rising, ([, value]) => value) } as {
     parameters: Int32Array;
   } & Record<K, Float32Array>;
 }
