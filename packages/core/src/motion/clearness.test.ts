@@ -168,6 +168,12 @@ describe("a picture with clear dots over heads", () => {
     expect(leaves(playing, 1, 1)).not.toEqual(bare);
     playing.sketch("ann", laidOver(veil()));
     expect(leaves(playing, 1, 1)).toEqual(bare);
+    // The same picture half a dot to the right: the first head hangs at its edge, beyond which it is dark, or as it is beneath.
+    const atEdge = veil({ centre: { x: 2, y: 0, z: 0 } });
+    playing.sketch("ann", laidOver(atEdge));
+    expect(leaves(playing, 1, 1)).not.toEqual(bare);
+    playing.sketch("ann", laidOver({ ...atEdge, open: true }));
+    expect(leaves(playing, 1, 1)).toEqual(bare);
   });
 
   it("runs with what it is clear of, and its colours go half way where it is half clear", () => {

@@ -30,8 +30,8 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   const { cycles } = walk;
   const cells = pictureCells(motion, picture, heads) * cycles;
   const places = Array.from({ length: cells }, (_, cell) => walk.at(cell / cells));
-  const { base, plane, centre, width, height, turn, repeat, contrast, blur, runs, direction } = motion;
-  const as = JSON.stringify([base, plane, centre, width, height, turn, repeat, contrast, blur, runs, direction, cells]);
+  const { base, plane, centre, width, height, turn, repeat, open, contrast, blur, runs, direction } = motion;
+  const as = JSON.stringify([base, plane, centre, width, height, turn, repeat, open, contrast, blur, runs, direction, cells]);
   let known = shownBy.get(picture);
   if (!known) shownBy.set(picture, (known = new Map<string, Shown>()));
   return (head, { size }) => {

@@ -19,6 +19,8 @@ export const SHOW_FILE_VERSION = 1;
 const LIMITS = { octets: 1024 * 1048576, entries: 5000, expanded: 256 * 1048576 };
 const FORMAT = "vexa show";
 const MOST_RECORDS = 200_000;
+/** Wheels' pictures are in the lamps' files, too, while all of them are no more: a file stays small enough to be taken in again. */
+const MOST_TWICE = 16 * 1048576;
 
 interface Manifest {
   readonly format: typeof FORMAT;
@@ -52,8 +54,9 @@ export function write({ name, records, sounds, pictures }: ShowFile): Uint8Array
     files.set(`pictures/${at}`, bytes);
     return { path: `pictures/${at}`, profileId, name: picture };
   });
+  const twice = pictures.reduce((sum, { bytes }) => sum + bytes.length, 0) <= MOST_TWICE ? pictures : [];
   for (const profile of records)
-    if (profile.kind === "profile") files.set(lampPath(profile, files), writeGdtf(profile, wheelPictures(profile.id, pictures)));
+    if (profile.kind === "profile") files.set(lampPath(profile, files), writeGdtf(profile, wheelPictures(profile.id, twice)));
   const manifest: Manifest = {
     format: FORMAT,
     version: SHOW_FILE_VERSION,
