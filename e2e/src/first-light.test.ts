@@ -149,7 +149,7 @@ describe("first light", () => {
     const card = ines.getByRole("slider", { name: "Spore rising" });
     await ines.getByRole("article", { name: "Spore rising" }).getByRole("button", { name: "Let go" }).click();
     await until("the stage is dark again", () => SPOTS.every((_, spot) => dimmer(spot) === 0));
-    expect(await card.getAttribute("data-running")).toBe("false");
+    await until("and the card is seen to be off", async () => (await card.getAttribute("data-running")) === "false");
   });
 
   it("keeps Tomasz out of the canopy bars and says whose they are, while both see each other's edits", async () => {

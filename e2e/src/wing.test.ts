@@ -231,7 +231,9 @@ describe("a wing", () => {
     // It stands where the master does, and takes it along.
     desk.set(153);
     await until("the lanterns follow", () => lantern() === 153);
-    expect(await page.getByRole("slider", { name: "Master Lantern string" }).getAttribute("aria-valuenow")).toBe("60");
+    const fader = page.getByRole("slider", { name: "Master Lantern string" });
+    // A page hears of it after the light has left.
+    await until("and the fader is seen there", async () => (await fader.getAttribute("aria-valuenow")) === "60");
     desk.set(0);
     await until("dark again", () => lantern() === dark);
     desk.stop();
