@@ -1,4 +1,4 @@
-import { attributeInfo, type Head, type PlacedHead } from "@vexa/core";
+import { attributeInfo, type Head, type Motion, type PlacedHead } from "@vexa/core";
 import { useInterfaceOf } from "../selection/interface-store";
 import { useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -13,10 +13,15 @@ import { shapeWords } from "./shape-library";
 import type { LaneEdits } from "./use-lane-edits";
 
 const CURVES = [
-  { name: "phase", words: "phase", quantity: "degrees", range: "-36000 to 36000 °" },
-  { name: "rate", words: "rate", quantity: "cycles", range: "-64 to 64 cycles a beat" },
-  { name: "size", words: "size", quantity: "percent", range: "-400 to 400 %" },
+  { name: "phase", quantity: "degrees", range: "-36000 to 36000 °" },
+  { name: "rate", quantity: "cycles", range: "-64 to 64 cycles a beat" },
+  { name: "size", quantity: "percent", range: "-400 to 400 %" },
 ] as const;
+
+/** The size of what covers is its opacity. */
+function curveWords(name: (typeof CURVES)[number]["name"], { meets }: Motion): string {
+  return name === "size" && meets === "covers" ? "opacity" : name;
+}
 
 /** How a lane moves: its weave, and phase, rate and size as thin curves over the same heads. */
 export function LaneMoves(props: {
@@ -56,13 +61,11 @@ export function LaneMoves(props: {
       className="grid min-h-[150px] flex-[2] grid-cols-[150px_minmax(0,1fr)] border-t border-edge/60"
     >
       <div className="grid min-w-0 content-start gap-1 py-1.5 pr-1 pl-2.5">
-        {CURVES.map(({ name, words: usual, quantity, range }) => {
-          // The size of what covers is its opacity.
-          const words = name === "size" && motion.meets === "covers" ? "opacity" : usual;
+        {CURVES.map(({ name, quantity, range }) => {
           const curve = laneCurve(attribute, part, name)!;
           return (
             <label key={name} className="grid grid-cols-[40px_minmax(0,1fr)] items-center gap-1">
-              <span className="text-[11px] text-ink-3">{words}</span>
+              <span className="text-[11px] text-ink-3">{curveWords(name, motion)}</span>
               <FanField
                 label={`${label} ${name}`}
                 className="h-6 px-1.5 text-xs text-sketch"
@@ -103,12 +106,12 @@ export function LaneMoves(props: {
           <WeaveCanvas attribute={attribute} motion={motion} strokes={strokes} heads={heads} beats={8} label={`Weave of ${label}`} />
         </div>
         <div className="grid grid-cols-3 gap-1">
-          {CURVES.map(({ name, words }) => {
+          {CURVES.map(({ name }) => {
             const curve = laneCurve(attribute, part, name)!;
             const fan = curve.fan ?? { knots: [1] };
             return (
               <div key={name} className="relative min-w-0 rounded-sm bg-ground/40">
-                <span className="pointer-events-none absolute bottom-0 left-1 text-[10px] text-ink-3">{words}</span>
+                <span className="pointer-events-none absolute bottom-0 left-1 text-[10px] text-ink-3">{curveWords(name, motion)}</span>
                 <LanePlot
                   label={`${label} ${name}`}
                   points={plotPoints(curve, placed)}
