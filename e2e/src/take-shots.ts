@@ -67,7 +67,7 @@ try {
   await motionOf("Dimmer");
   await ines.getByRole("button", { name: "from the centre" }).click();
   await ines.getByRole("button", { name: "Add motion to Dimmer" }).click();
-  await ines.getByRole("article", { name: "Lane Dimmer", exact: true }).getByRole("img").first().scrollIntoViewIfNeeded();
+  await ines.getByRole("region", { name: "Dimmer: how it moves" }).evaluate((moves) => moves.scrollIntoView({ block: "end" }));
   await shoot(ines, "weave");
 
   await motionOf("Position");

@@ -80,6 +80,12 @@ describe("a veil over the stage", () => {
       .getByText(/140 can.t be: it goes from 0 to 100 %\. 40 was kept/)
       .first()
       .waitFor();
+    // The lane's own curve takes no more either.
+    await type("Dimmer size", "250");
+    await page
+      .getByText(/250 can.t be: it goes from 0 to 100 %/)
+      .first()
+      .waitFor();
     await type("Opacity fan", "0");
     await until("not at all: it is dark", () => lit() === 0);
     await type("Opacity fan", "100");

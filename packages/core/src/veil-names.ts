@@ -7,12 +7,12 @@ export {
   MOST_FRAMES,
   MOST_PICTURE_COLUMNS,
   MOST_PICTURE_ROWS,
-  octetsOf,
   type Dot,
   type Picture,
 } from "./motion/picture";
 export { filmFrame } from "./motion/film";
-export { pictureDots, pictureOpaque, PICTURE_RUNS, type PictureRun } from "./motion/veil";
+export { keptDots, paintedOctets } from "./motion/clearness";
+export { pictureSeen, PICTURE_RUNS, type PictureRun } from "./motion/veil";
 export {
   brightAt,
   edgeOfVeil,
@@ -27,7 +27,7 @@ export {
   type VeilEdge,
   type VeilPlane,
 } from "./motion/veil";
-export { HOW_IT_MEETS, howItMeets, meetingSo, type HowItMeets } from "./motion/how-it-meets";
+export { HOW_IT_MEETS, howItMeets, meetingSo, sizeEnds, type HowItMeets } from "./motion/how-it-meets";
 export { LONGEST_FORMULA } from "./formula/formula";
 export { WAVE_NAMES, waveFormulaFlaw } from "./motion/saved-wave";
 export type { VeilMotion } from "./motion/motion";

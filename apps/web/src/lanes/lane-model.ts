@@ -4,6 +4,7 @@ import {
   headValues,
   placeHeads,
   selectionName,
+  sizeEnds,
   standingOf,
   type Attribute,
   type Fan,
@@ -115,7 +116,7 @@ export function laneCurve(attribute: Attribute, part: Part, mode: CurveName): La
         scale: 100,
         unit: "%",
         range: [0, 1],
-        limits: [-4, 4],
+        limits: sizeEnds(part.motion),
       };
   }
 }

@@ -13,9 +13,9 @@ import { shapeWords } from "./shape-library";
 import type { LaneEdits } from "./use-lane-edits";
 
 const CURVES = [
-  { name: "phase", quantity: "degrees", range: "-36000 to 36000 °" },
-  { name: "rate", quantity: "cycles", range: "-64 to 64 cycles a beat" },
-  { name: "size", quantity: "percent", range: "-400 to 400 %" },
+  { name: "phase", quantity: "degrees", of: "°" },
+  { name: "rate", quantity: "cycles", of: "cycles a beat" },
+  { name: "size", quantity: "percent", of: "%" },
 ] as const;
 
 /** The size of what covers is its opacity. */
@@ -61,8 +61,9 @@ export function LaneMoves(props: {
       className="grid min-h-[150px] flex-[2] grid-cols-[150px_minmax(0,1fr)] border-t border-edge/60"
     >
       <div className="grid min-w-0 content-start gap-1 py-1.5 pr-1 pl-2.5">
-        {CURVES.map(({ name, quantity, range }) => {
+        {CURVES.map(({ name, quantity, of }) => {
           const curve = laneCurve(attribute, part, name)!;
+          const [least, most] = curve.limits;
           return (
             <label key={name} className="grid grid-cols-[40px_minmax(0,1fr)] items-center gap-1">
               <span className="text-[11px] text-ink-3">{curveWords(name, motion)}</span>
@@ -72,8 +73,8 @@ export function LaneMoves(props: {
                 knots={curve.fan?.knots ?? null}
                 scale={curve.scale}
                 quantity={quantity}
-                range={range}
-                onKnots={(knots) => edits.put(withFan(part, name, { knots }))}
+                range={`${least * curve.scale} to ${most * curve.scale} ${of}`}
+                onKnots={(knots) => knots.every((knot) => knot >= least && knot <= most) && edits.put(withFan(part, name, { knots }))}
               />
             </label>
           );

@@ -1,7 +1,6 @@
 import { useCallback, useEffect, useRef, type RefObject } from "react";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token } from "../frames/use-size";
-import { useInterfaceOf } from "../selection/interface-store";
 import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
 import { drawThread, type ThreadPicture } from "./draw-thread";
 import { drawWash, type StageWash } from "./draw-wash";
@@ -71,7 +70,6 @@ export function useStagePainter(of: {
     stretch();
   });
   const { drawing, wash, thread } = of;
-  const { theme } = useInterfaceOf("theme");
   const request = useCallback((): void => {
     stale.current.light = true;
     paint();
@@ -79,7 +77,7 @@ export function useStagePainter(of: {
   useEffect(() => {
     stale.current = { floor: true, light: true, thread: true };
     paint();
-  }, [drawing, theme, paint]);
+  }, [drawing, paint]);
   useEffect(() => {
     stale.current.floor = true;
     paint();

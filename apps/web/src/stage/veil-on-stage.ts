@@ -1,4 +1,4 @@
-import { filmFrame, octetsOf, type Picture, type VeilMotion } from "@vexa/core";
+import { filmFrame, paintedOctets, type Picture, type VeilMotion } from "@vexa/core";
 import { veilEdges } from "./figure-handles";
 import type { Projection } from "./projection";
 
@@ -24,17 +24,7 @@ function imageOf(picture: Picture): HTMLCanvasElement {
   const { columns, rows } = picture;
   image = Object.assign(document.createElement("canvas"), { width: columns, height: rows });
   // Of a film the first picture: heads show how it goes.
-  const first = filmFrame(picture, 0);
-  const octets = octetsOf(first);
-  const clearness = first.clear === undefined ? null : octetsOf({ dots: first.clear });
-  const seen = new Uint8ClampedArray(columns * rows * 4).fill(255);
-  for (let dot = 0; dot < columns * rows; dot++) seen.set(octets.subarray(3 * dot, 3 * dot + 3), 4 * dot);
-  // What is clear was kept as it looks on black.
-  clearness?.forEach((clear, dot) => {
-    for (let part = 0; part < 3; part++) seen[4 * dot + part] = clear === 255 ? 0 : (seen[4 * dot + part]! * 255) / (255 - clear);
-    seen[4 * dot + 3] = 255 - clear;
-  });
-  image.getContext("2d")?.putImageData(new ImageData(seen, columns, rows), 0, 0);
+  image.getContext("2d")?.putImageData(new ImageData(paintedOctets(filmFrame(picture, 0)), columns, rows), 0, 0);
   painted.set(picture, image);
   return image;
 }

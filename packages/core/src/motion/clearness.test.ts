@@ -5,11 +5,11 @@ import { EngineOnBench } from "../testing/engine-on-bench";
 import { withEmitters } from "../testing/random-content";
 import { leaves } from "../testing/board-show";
 import { fixture, listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
-import { clearnessOf } from "./clearness";
+import { clearnessOf, keptDots, paintedOctets } from "./clearness";
 import { filmFrame } from "./film";
 import type { VeilMotion } from "./motion";
 import { dotsOf, pictureSchema, type Picture } from "./picture";
-import { veilDots, veilOpaque, type LaidVeil } from "./veil";
+import { veilSeen, type LaidVeil } from "./veil";
 
 const picture = (columns: number, dots: string, more: Partial<Picture> = {}): Picture => ({
   ...{ id: "strip", kind: "picture", version: 1, name: "Strip", rank: 0, columns, rows: dots.length / 6 / columns, dots },
@@ -31,6 +31,30 @@ describe("what is clear of a picture", () => {
     expect(clearnessOf(picture(2, "ff0000800000"))).toBeNull();
   });
 
+  it("is kept beside how each dot looks on black, where any is clear, and painted again as it was", () => {
+    expect(keptDots([[255, 0, 16, 255]])).toEqual({ dots: "ff0010" });
+    expect(keptDots([[255, 128, 0, 51, 9, 9, 9, 0]])).toEqual({ dots: "331a00000000", clear: "ccff" });
+    const [first, second] = [
+      [1, 2, 3, 255],
+      [4, 5, 6, 255],
+    ] as const; // two pictures of a film
+    expect(keptDots([first, second])).toEqual({ dots: "010203040506" });
+    expect(keptDots([first, [255, 255, 255, 0]]).clear).toBe("00ff");
+    const octet = fc.integer({ min: 0, max: 255 });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(octet, octet, octet, octet), { minLength: 1, maxLength: 6 }), (drawn) => {
+        const painted = paintedOctets({ ...picture(drawn.length, "000000".repeat(drawn.length)), ...keptDots([drawn.flat()]) });
+        drawn.forEach(([red, green, blue, opaque], dot) => {
+          expect(painted[4 * dot + 3]).toBe(opaque);
+          // Of what is hardly there the colour isn't kept to the octet: on black it is one of few.
+          const within = opaque === 0 ? 255 : 127.5 / opaque + 0.5;
+          for (const [part, value] of [red, green, blue].entries())
+            expect(Math.abs(painted[4 * dot + part]! - value)).toBeLessThanOrEqual(within);
+        });
+      }),
+    );
+  });
+
   it("leaves the colours of the rest as they are: what a box holds is what its dots come to when each counts by how opaque it is", () => {
     const octet = fc.integer({ min: 0, max: 255 });
     fc.assert(
@@ -43,9 +67,9 @@ describe("what is clear of a picture", () => {
         const place = { x: 3.5 - 0.5 + into, y: 0, z: 0 };
         const weights = [(1 - into) * drawn[0]![3], into * drawn[1]![3]];
         const whole = weights[0]! + weights[1]!;
-        expect(veilOpaque(veil, place, [0], shown)?.[0] ?? 1).toBeCloseTo(whole / 255, 6);
+        const { dots, opaque } = veilSeen(veil, place, [0], shown);
+        expect(opaque?.[0] ?? 1).toBeCloseTo(whole / 255, 6);
         if (whole < 8) return;
-        const dots = veilDots(veil, place, [0], shown);
         // Kept in whole octets, each of which may be off by a half.
         const within = (0.5 * 255) / whole + 1e-9;
         for (let color = 0; color < 3; color++) {
@@ -53,7 +77,7 @@ describe("what is clear of a picture", () => {
           expect(Math.abs(dots[color]! - wanted)).toBeLessThanOrEqual(within);
         }
         // Where it takes the value's place it is seen on black, and all of it counts.
-        expect(veilOpaque({ ...veil, base: "absolute" }, place, [0], shown)).toBeNull();
+        expect(veilSeen({ ...veil, base: "absolute" }, place, [0], shown).opaque).toBeNull();
       }),
     );
   });

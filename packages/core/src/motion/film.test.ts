@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
 import { filmFrame } from "./film";
 import { dotsOf, type Picture } from "./picture";
-import { veilDots, type Veil } from "./veil";
+import { veilSeen, type Veil } from "./veil";
 
 const film = (columns: number, rows: number, frames: number, octets: readonly number[]): Picture => ({
   ...{ id: "p", kind: "picture", version: 1, name: "Film", rank: 0, columns, rows, frames, dots: dotsOf(octets) },
@@ -17,7 +17,7 @@ describe("a film", () => {
   // One dot: red, then green, then blue.
   const flicks = film(1, 1, 3, [255, 0, 0, 0, 255, 0, 0, 0, 255]);
   const shownAt = (cycles: number): number[] =>
-    [...veilDots(veil({ repeat: true }), here, [cycles], flicks)].map((value) => Math.round(value * 10) / 10);
+    [...veilSeen(veil({ repeat: true }), here, [cycles], flicks).dots].map((value) => Math.round(value * 10) / 10);
 
   it("shows one picture after the other in a cycle, going over from each to the next, and from the last to the first", () => {
     expect([0, 1 / 3, 2 / 3, 1, 7 + 1 / 3].map(shownAt)).toEqual([
@@ -43,14 +43,14 @@ describe("a film", () => {
       const alone = (index: number): number[] => {
         const size = columns * rows * 3;
         const { frames: _, ...still } = film(columns, rows, frames, octets.slice(index * size, (index + 1) * size));
-        return [...veilDots({ ...of, contrast: 1 }, place, [0], still)];
+        return [...veilSeen({ ...of, contrast: 1 }, place, [0], still).dots];
       };
       const [index, part] = [Math.floor(random() * frames), random()];
       const [now, next] = [alone(index), alone((index + 1) % frames)];
       const mean = now.map((value, color) => value + (next[color]! - value) * part);
       const contrast = of.contrast!;
       const expected = mean.map((value) => (contrast === 1 ? value : Math.min(255, Math.max(0, 127.5 + (value - 127.5) * contrast))));
-      const shown = veilDots(of, place, [index / frames, (index + part) / frames], whole);
+      const shown = veilSeen(of, place, [index / frames, (index + part) / frames], whole).dots;
       expected.forEach((value, color) => expect(shown[3 + color]).toBeCloseTo(value, 6));
     }
   });

@@ -1,5 +1,5 @@
 import { MEETS } from "../stroke/meeting";
-import type { VeilMotion, WaveMotion } from "./motion";
+import { MOST_SIZE, type VeilMotion, type WaveMotion } from "./motion";
 
 /** What a motion does to the value beneath it, in one word. */
 export const HOW_IT_MEETS = ["absolute", "relative", ...MEETS] as const;
@@ -7,6 +7,11 @@ export type HowItMeets = (typeof HOW_IT_MEETS)[number];
 
 export function howItMeets({ base, meets }: Pick<WaveMotion, "base" | "meets">): HowItMeets {
   return meets ?? base;
+}
+
+/** The least and the most that its size may be said to be; of what covers it is an opacity. */
+export function sizeEnds({ meets }: Pick<WaveMotion, "meets">): readonly [number, number] {
+  return meets === "covers" ? [0, 1] : [-MOST_SIZE, MOST_SIZE];
 }
 
 /** The same motion that meets what lies beneath so. */

@@ -110,6 +110,8 @@ export interface VeilMotion extends Drive, Veil {
 
 export type Motion = WaveMotion | PathMotion | StepMotion | VeilMotion;
 
+export const MOST_SIZE = 4;
+
 const drive = {
   base: oneOf(["absolute", "relative"]),
   meets: optional(oneOf(MEETS)),
@@ -118,7 +120,7 @@ const drive = {
   masterId: nullable(textUpTo(64)),
   rate: fanSchema(-64, 64),
   ownBpm: optional(numberIn(1, 600)),
-  size: optional(fanSchema(-4, 4)),
+  size: optional(fanSchema(-MOST_SIZE, MOST_SIZE)),
   direction: optional(oneOf(DIRECTIONS)),
   count: optional(integerIn(1, 9999)),
   fadeInSeconds: optional(numberIn(0, 3600)),

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
 import { BOX_AVERAGES } from "../testing/box-averages";
 import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, MOST_FILM_DOTS, pictureSchema, type Box, type Picture } from "./picture";
-import { veilAt, veilDots, type Veil } from "./veil";
+import { veilAt, veilSeen, type Veil } from "./veil";
 
 const picture = (columns: number, rows: number, dots: string, more: Partial<Picture> = {}): Picture => ({
   ...{ id: "p", kind: "picture", version: 1, name: "Leaf", rank: 0, columns, rows, dots },
@@ -13,7 +13,7 @@ const averageIn = (of: Picture, box: Box, { repeat = false, right = 0 } = {}): n
   ...averagesIn(of, box, { repeat, axis: "across", run: [right] }),
 ];
 const dotOver = (of: Veil, place: { x: number; y: number; z: number }, cycles: number, shown: Picture): number[] => [
-  ...veilDots(of, place, [cycles], shown),
+  ...veilSeen(of, place, [cycles], shown).dots,
 ];
 const RED = "ff0000";
 const BLUE = "0000ff";

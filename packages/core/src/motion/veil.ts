@@ -139,34 +139,31 @@ interface Looks {
   readonly size: { readonly across: number; readonly down: number };
 }
 
-/** What a veil's picture shows over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */
-export function veilDots(veil: LaidVeil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array {
-  return pictureDots(veil, onPicture(veil, place), { cycles, picture, size: blurOn(veil, picture) });
+/** What is seen of a picture, look by look. */
+export interface SeenDots {
+  /** Red, green and blue of each, 0..255. */
+  readonly dots: Float64Array;
+  /** How opaque each is, 0..1; null = all are. */
+  readonly opaque: Float64Array | null;
 }
 
-/** How opaque it is there, 0..1; null where all of it is. */
-export function veilOpaque(veil: LaidVeil, place: Vector, cycles: ArrayLike<number>, picture: Picture): Float64Array | null {
-  return pictureOpaque(veil, onPicture(veil, place), { cycles, picture, size: blurOn(veil, picture) });
-}
-
-function onPicture(veil: Veil, place: Vector): { u: number; v: number } {
+/** What is seen of a veil's picture over a place on stage at each of these cycles: averages over a dot, or over the blur where that is more. */
+export function veilSeen(veil: LaidVeil, place: Vector, cycles: ArrayLike<number>, picture: Picture): SeenDots {
+  const { width, height, blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);
-  return { u: (2 * x) / veil.width, v: (2 * y) / veil.height };
-}
-
-function blurOn({ width, height, blur = 0 }: Veil, { columns, rows }: Picture): Looks["size"] {
-  return { across: (blur / width) * columns, down: (blur / height) * rows };
+  const size = { across: (blur / width) * picture.columns, down: (blur / height) * picture.rows };
+  return pictureSeen(veil, { u: (2 * x) / width, v: (2 * y) / height }, { cycles, picture, size });
 }
 
 /** The same at a place of its own surface, -1 to 1 from edge to edge. */
-export function pictureDots(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array {
+export function pictureSeen(veil: LaidPicture, at: { u: number; v: number }, of: Looks): SeenDots {
   const { contrast = 1 } = veil;
-  const opaque = pictureOpaque(veil, at, of);
+  const opaque = opaqueAt(veil, at, of);
   const dots = opaque ? offBlack(averagesAt(veil, at, of), opaque) : averagesAt(veil, at, of);
-  return contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255));
+  return { dots: contrast === 1 ? dots : dots.map((value) => clamp(127.5 + (value - 127.5) * contrast, 0, 255)), opaque };
 }
 
-export function pictureOpaque(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array | null {
+function opaqueAt(veil: LaidPicture, at: { u: number; v: number }, of: Looks): Float64Array | null {
   const clearness = veil.base === "relative" ? clearnessOf(of.picture) : null;
   if (!clearness) return null;
   // Where heads out there are left alone, what of a box lies beyond the edges is as clear as can be.
@@ -200,7 +197,7 @@ function averagesAt({ repeat = false, runs }: LaidPicture, at: { u: number; v: n
 
 /** How bright a veil is over a place on stage after so many cycles, 0..1. `picture`: the one that it names. */
 export function veilAt(veil: LaidVeil, place: Vector, cycles: number, picture: Picture | null = null): number {
-  if (picture) return clamp(brightnessOf(veilDots(veil, place, [cycles], picture)), 0, 1);
+  if (picture) return clamp(brightnessOf(veilSeen(veil, place, [cycles], picture).dots), 0, 1);
   const { blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);
   if (blur === 0) return shown(veil, x, y, cycles);

@@ -14,6 +14,20 @@ const wave = (more: Partial<WaveMotion> = {}): WaveMotion => ({
   ...more,
 });
 
+const dimmer = (bench: EngineOnBench, later = 0): number => Math.round(bench.read(1, 0, later) * 1000) / 1000;
+
+/** The first dimmer half way through the four seconds of a cue that rides, behind them, at half of its card, of that beneath, and without it. */
+function walked(bench: EngineOnBench): number[] {
+  const seen = [dimmer(bench, 2), dimmer(bench, 2)];
+  bench.play({ type: "level", playbackId: "card-over", level: 0.5 });
+  seen.push(dimmer(bench, 0.1));
+  // What lies beneath goes on to count.
+  bench.play({ type: "level", playbackId: "card-base", level: 0.5 });
+  seen.push(dimmer(bench, 0.1));
+  bench.play({ type: "let-go", playbackId: "card-over" });
+  return [...seen, dimmer(bench, 60)];
+}
+
 describe("what rides on a value", () => {
   it("meets it so (worked by hand)", () => {
     // Half of 0.8; the brighter of 0.8 and 0.5, and of 0.3 and 0.5; where colours take away, 0.2 and 0.5 are left of 0.8 and 0.5.
@@ -56,22 +70,13 @@ describe("a wave that meets what another card says", () => {
       { inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: { shape: {}, touched: 0, motion: wave({ meets: "lightens" }) } })] },
     ]),
   ]);
-  const dimmer = (bench: EngineOnBench, later = 0): number => Math.round(bench.read(1, 0, later) * 1000) / 1000;
 
   it("scales it, by its own fade, and leaves it as it was when it goes", () => {
     const bench = new EngineOnBench(show);
     bench.play({ type: "go", playbackId: "card-base" });
     expect(dimmer(bench, 1)).toBe(0.8);
     bench.play({ type: "go", playbackId: "card-over" });
-    expect(dimmer(bench, 2)).toBe(0.6);
-    expect(dimmer(bench, 2)).toBe(0.4);
-    bench.play({ type: "level", playbackId: "card-over", level: 0.5 });
-    expect(dimmer(bench, 0.1)).toBe(0.6);
-    // What lies beneath goes on to count.
-    bench.play({ type: "level", playbackId: "card-base", level: 0.5 });
-    expect(dimmer(bench, 0.1)).toBe(0.3);
-    bench.play({ type: "let-go", playbackId: "card-over" });
-    expect(dimmer(bench, 60)).toBe(0.4);
+    expect(walked(bench)).toEqual([0.6, 0.4, 0.6, 0.3, 0.4]);
   });
 
   it("shows only where it is brighter", () => {
@@ -151,9 +156,9 @@ describe("how a motion meets what lies beneath", () => {
 
 describe("what covers by its opacity", () => {
   const covering = (more: Partial<WaveMotion> = {}): WaveMotion => wave({ meets: "covers", low: 0.2, high: 0.2, ...more });
-  const over = (motion: WaveMotion, more: object = {}) => [
+  const over = (motion: WaveMotion) => [
     ...listWithCard("base", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.8]) })] }]),
-    ...listWithCard("over", [{ inSeconds: 4, strokes: [strokeOn("movers", { Dimmer: { shape: {}, touched: 0, motion } })], ...more }]),
+    ...listWithCard("over", [{ inSeconds: 4, strokes: [strokeOn("movers", { Dimmer: { shape: {}, touched: 0, motion } })] }]),
   ];
   const begun = (motion: WaveMotion): EngineOnBench => {
     const bench = new EngineOnBench(smallShow(over(motion)));
@@ -161,18 +166,9 @@ describe("what covers by its opacity", () => {
     bench.play({ type: "go", playbackId: "card-over" });
     return bench;
   };
-  const dimmer = (bench: EngineOnBench, later = 0): number => Math.round(bench.read(1, 0, later) * 1000) / 1000;
 
   it("comes with its cue's time, goes with its card, and lies over whoever says what is beneath", () => {
-    const bench = begun(covering({ size: { knots: [0.5] } }));
-    expect(dimmer(bench, 2)).toBe(0.65);
-    expect(dimmer(bench, 2)).toBe(0.5);
-    bench.play({ type: "level", playbackId: "card-over", level: 0.5 });
-    expect(dimmer(bench, 0.1)).toBe(0.65);
-    bench.play({ type: "level", playbackId: "card-base", level: 0.5 });
-    expect(dimmer(bench, 0.1)).toBe(0.35);
-    bench.play({ type: "let-go", playbackId: "card-over" });
-    expect(dimmer(bench, 60)).toBe(0.4);
+    expect(walked(begun(covering({ size: { knots: [0.5] } })))).toEqual([0.65, 0.5, 0.65, 0.35, 0.4]);
   });
 
   it("is fanned over its heads, and becomes opaque in the time that it takes to come in", () => {
@@ -180,7 +176,7 @@ describe("what covers by its opacity", () => {
     expect([1, 8].map((fixture) => Math.round(bench.read(fixture, 0, 60) * 1000) / 1000)).toEqual([0.8, 0.2]);
     // The cue takes four seconds, and the opacity two: half a second in, an eighth of a quarter.
     const coming = begun(covering({ fadeInSeconds: 2 }));
-    expect(Math.round(coming.read(1, 0, 0.5) * 1000) / 1000).toBe(Math.round((0.8 - 0.6 * 0.125 * 0.25) * 1000) / 1000);
+    expect(dimmer(coming, 0.5)).toBe(Math.round((0.8 - 0.6 * 0.125 * 0.25) * 1000) / 1000);
   });
 
   it("changes no octet at an opacity of nothing", () => {

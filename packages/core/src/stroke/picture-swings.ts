@@ -3,7 +3,7 @@ import type { CycleTable } from "../motion/cycle-table";
 import { walkOf } from "../motion/direction";
 import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
-import { veilDots, veilOpaque } from "../motion/veil";
+import { veilSeen } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { mix } from "../rig/mix-head";
 import type { Profile } from "../rig/profile";
@@ -37,8 +37,9 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   return (head, { size }) => {
     let shown = known.get(head.key);
     if (shown?.head !== head || shown.as !== as) {
-      const colors = tablesOf(head, veilDots(motion, head.position, places, picture), cells);
-      known.set(head.key, (shown = { head, as, colors, ...coverTable(veilOpaque(motion, head.position, places, picture)) }));
+      const { dots, opaque } = veilSeen(motion, head.position, places, picture);
+      const cover = opaque && { cover: roundTable(cells, (cell) => opaque[cell]!) };
+      known.set(head.key, (shown = { head, as, colors: tablesOf(head, dots, cells), ...cover }));
     }
     const { cover } = shown;
     return shown.colors.flatMap(({ name, table, middle }) => {
@@ -49,15 +50,14 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
   };
 }
 
-/** How opaque it is from each look to the next. */
-export function coverTable(opaque: ArrayLike<number> | null): { readonly cover?: CycleTable } {
-  if (!opaque) return {};
-  const cover = new Float32Array(2 * opaque.length);
-  for (let cell = 0; cell < opaque.length; cell++) {
-    cover[2 * cell] = opaque[cell]!;
-    cover[2 * cell + 1] = opaque[(cell + 1) % opaque.length]! - opaque[cell]!;
+/** Straight from each look to the next, and from the last to the first. */
+function roundTable(cells: number, valueAt: (cell: number) => number): CycleTable {
+  const table = new Float32Array(2 * cells);
+  for (let cell = 0; cell < cells; cell++) {
+    table[2 * cell] = valueAt(cell);
+    table[2 * cell + 1] = valueAt((cell + 1) % cells) - valueAt(cell);
   }
-  return { cover };
+  return table;
 }
 
 /** What a head showed of a picture last: other rates, phases, sizes and clocks show the same. */
@@ -79,14 +79,9 @@ function tablesOf(head: Head, dots: Float64Array, cells: number): Shown["colors"
   const shown = new Float32Array(cells * count);
   for (let cell = 0; cell < cells; cell++) palette.put(head, dots, { from: 3 * cell, into: shown, at: cell * count });
   return palette.names.map((name, index) => {
-    const table = new Float32Array(2 * cells);
+    const table = roundTable(cells, (cell) => shown[cell * count + index]!);
     let sum = 0;
-    for (let cell = 0; cell < cells; cell++) {
-      const value = shown[cell * count + index]!;
-      table[2 * cell] = value;
-      table[2 * cell + 1] = shown[((cell + 1) % cells) * count + index]! - value;
-      sum += value;
-    }
+    for (let cell = 0; cell < cells; cell++) sum += table[2 * cell]!;
     return { name, table, middle: sum / cells };
   });
 }

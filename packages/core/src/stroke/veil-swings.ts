@@ -1,10 +1,11 @@
 import type { ColorFan } from "../color/color-fan";
+import type { Vector } from "../geometry/beam";
 import type { CycleTable } from "../motion/cycle-table";
 import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
-import type { Picture } from "../motion/picture";
-import { veilAt, veilCovers, veilOpaque } from "../motion/veil";
+import { brightnessOf, type Picture } from "../motion/picture";
+import { veilAt, veilCovers, veilSeen } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
 import { mix } from "../rig/mix-head";
@@ -13,7 +14,7 @@ import type { Head, Rig } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
 import { clamp } from "../units/units";
 import type { HeadSwings } from "./head-swing";
-import { coverTable, pictureCells, pictureSwings } from "./picture-swings";
+import { pictureCells, pictureSwings } from "./picture-swings";
 import type { Spread } from "./spread";
 
 /** Cells of a cycle; above so many heads there are fewer. */
@@ -62,14 +63,10 @@ function coveredSwings(of: VeilOn): HeadSwings {
   const cells = picture
     ? pictureCells(motion, picture, spread.heads.length) * cycles
     : (spread.heads.length > MANY_HEADS ? CELLS / 2 : CELLS) * cycles;
-  const places = picture ? Array.from({ length: cells }, (_, cell) => walk.at(cell / cells)) : [];
+  const places = Array.from({ length: cells + 1 }, (_, cell) => walk.at(cell < cells ? cell / cells : 1 - JUST_BEFORE) * loop);
   const bright = (head: Head): Bright => {
     let own = byHead.get(head.key);
-    if (!own) {
-      const table = joinedTable((place) => veilAt(motion, head.position, walk.at(place) * loop, picture), cells);
-      own = { table, ...coverTable(picture && veilOpaque(motion, head.position, places, picture)) };
-      byHead.set(head.key, own);
-    }
+    if (!own) byHead.set(head.key, (own = brightOver(head.position, { motion, picture, places })));
     return own;
   };
   if (motion.colors) {
@@ -99,15 +96,22 @@ function coveredSwings(of: VeilOn): HeadSwings {
 const knownShades = new WeakMap<ColorFan, Map<Profile, ReadonlyMap<Attribute, Float32Array>[]>>();
 const JUST_BEFORE = 1e-9;
 
-/** A table that goes straight from cell to cell: each is looked at once, for thousands of heads have one of their own. */
-function joinedTable(valueAt: (place: number) => number, cells: number): CycleTable {
-  const table = new Float32Array(2 * cells);
-  let value = valueAt(0);
-  for (let cell = 0; cell < cells; cell++) {
-    const next = valueAt(cell + 1 < cells ? (cell + 1) / cells : 1 - JUST_BEFORE);
-    table[2 * cell] = value;
-    table[2 * cell + 1] = next - value;
-    value = next;
+/** `places`: where a veil is in its cycle at the start of each cell, and at the end of the last. */
+function brightOver(at: Vector, of: { motion: VeilMotion; picture: Picture | null; places: readonly number[] }): Bright {
+  const { motion, picture, places } = of;
+  if (!picture) return { table: joinedTable(places.map((place) => veilAt(motion, at, place))) };
+  // A picture is looked at once for all of its cells.
+  const { dots, opaque } = veilSeen(motion, at, places, picture);
+  const table = joinedTable(places.map((_, look) => clamp(brightnessOf(dots, 3 * look), 0, 1)));
+  return opaque ? { table, cover: joinedTable(opaque) } : { table };
+}
+
+/** A table that goes straight from each of its values to the next: thousands of heads have one of their own. */
+function joinedTable(values: ArrayLike<number>): CycleTable {
+  const table = new Float32Array(2 * (values.length - 1));
+  for (let cell = 0; cell + 1 < values.length; cell++) {
+    table[2 * cell] = values[cell]!;
+    table[2 * cell + 1] = values[cell + 1]! - values[cell]!;
   }
   return table;
 }

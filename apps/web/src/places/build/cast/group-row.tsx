@@ -74,7 +74,6 @@ const MINIATURE = { width: 34, height: 22 };
 /** Where a group hangs, on a postage stamp of the plan. */
 function GroupMiniature({ group, rig }: { group: Group; rig: Rig }): React.JSX.Element {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { theme } = useInterfaceOf("theme");
   useEffect(() => {
     const context = sharpContext(canvas.current!, MINIATURE.width, MINIATURE.height);
     context.fillStyle = token("stage");
@@ -88,6 +87,6 @@ function GroupMiniature({ group, rig }: { group: Group; rig: Rig }): React.JSX.E
       const size = own ? 1.4 : 0.8;
       context.fillRect(x / 10 - size / 2, y / 10 - size / 2, size, size);
     }
-  }, [group.heads, rig, theme]);
+  }, [group.heads, rig]);
   return <canvas ref={canvas} aria-hidden className="shrink-0 rounded-[3px]" style={MINIATURE} />;
 }

@@ -1,7 +1,7 @@
 import { HOW_IT_MEETS, howItMeets, meetingSo, type HowItMeets, type VeilMotion, type WaveMotion } from "@vexa/core";
 import { Choice, Option } from "../../../ui/choice";
-import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
+import { SizeField } from "./size-field";
 import type { MotionInHand } from "./use-motion";
 
 const WORDS: Readonly<Record<HowItMeets, string>> = {
@@ -26,18 +26,7 @@ export function MeetingField({ hand, motion }: { hand: MotionInHand; motion: Wav
           ))}
         </Choice>
       </Field>
-      {motion.meets === "covers" && (
-        <Field label="Opacity, percent">
-          <FanField
-            label="Opacity fan"
-            range="0 to 100 %"
-            quantity="percent"
-            knots={motion.size?.knots ?? [1]}
-            scale={100}
-            onKnots={(knots) => knots.every((knot) => knot >= 0 && knot <= 1) && hand.put({ ...motion, size: { knots } })}
-          />
-        </Field>
-      )}
+      {motion.meets === "covers" && <SizeField motion={motion} put={hand.put} />}
     </>
   );
 }

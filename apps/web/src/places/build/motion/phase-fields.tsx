@@ -7,6 +7,7 @@ import { Button } from "../../../ui/button";
 import { FanField } from "../../../ui/fan-field";
 import { Field } from "../../../ui/field";
 import type { MotionInHand } from "./use-motion";
+import { SizeField } from "./size-field";
 
 /** What people want first. The wave runs along the thread: turn it round, and it runs the other way. */
 const WAYS: readonly { name: string; title: string; phase: Fan; shape: Shape }[] = [
@@ -71,19 +72,8 @@ export const PhaseFields = memo(function PhaseFields({ hand }: { hand: MotionInH
                 }}
               />
             </Field>
-            {/* The size of what covers is its opacity, a field of its own. */}
-            {motion.meets !== "covers" && (
-              <Field label="Size, percent">
-                <FanField
-                  label="Size fan"
-                  range="-400 to 400 %"
-                  quantity="percent"
-                  knots={motion.size?.knots ?? [1]}
-                  scale={100}
-                  onKnots={(knots) => knots.every((knot) => Math.abs(knot) <= 4) && put({ ...motion, size: { knots } })}
-                />
-              </Field>
-            )}
+            {/* Of what covers it stands beside how it meets what lies beneath. */}
+            {motion.meets !== "covers" && <SizeField motion={motion} put={put} />}
           </div>
           <ShapeChips
             label="Phase"

@@ -1,5 +1,5 @@
-import { MOST_DOTS, MOST_FILM_DOTS, type Picture } from "@vexa/core";
-import { dotsOfFile, fitting, keptDots, octetsIn, painterOf, pictureWrong, type Dots } from "./take-picture";
+import { keptDots, MOST_DOTS, MOST_FILM_DOTS, type Picture } from "@vexa/core";
+import { dotsOfFile, fitting, octetsIn, painterOf, pictureWrong, type Dots } from "./take-picture";
 
 /** A film as it is kept, and how long one round of it takes. */
 export interface Film {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { MOST_DOTS, MOST_FILM_DOTS, MOST_FRAMES, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS } from "@vexa/core";
 import { evenly, filmFitting } from "./take-film";
-import { fitting, keptDots } from "./take-picture";
+import { fitting } from "./take-picture";
 
 describe("a picture that is made as small as a stage needs", () => {
   it("keeps its shape, has a dot at least, and never more than are kept", () => {
@@ -24,25 +24,6 @@ describe("a picture that is made as small as a stage needs", () => {
     expect(fitting(64, 48)).toEqual({ columns: 64, rows: 48 });
     const { columns, rows } = fitting(4000, 3000);
     expect(columns / rows).toBeCloseTo(4 / 3, 1);
-  });
-});
-
-describe("what is kept of a picture", () => {
-  it("is how it looks on black, and how clear each dot is where any is", () => {
-    expect(keptDots([[255, 0, 16, 255]])).toEqual({ dots: "ff0010" });
-    expect(keptDots([[255, 128, 0, 51, 9, 9, 9, 0]])).toEqual({ dots: "331a00000000", clear: "ccff" });
-    expect(
-      keptDots([
-        [1, 2, 3, 255],
-        [4, 5, 6, 255],
-      ]),
-    ).toEqual({ dots: "010203040506" });
-    expect(
-      keptDots([
-        [1, 2, 3, 255],
-        [255, 255, 255, 0],
-      ]).clear,
-    ).toBe("00ff");
   });
 });
 

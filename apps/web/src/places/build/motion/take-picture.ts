@@ -1,4 +1,4 @@
-import { dotsOf, MOST_DOTS, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS, type Picture } from "@vexa/core";
+import { keptDots, MOST_DOTS, MOST_PICTURE_COLUMNS, MOST_PICTURE_ROWS, type Picture } from "@vexa/core";
 
 export type Dots = Pick<Picture, "columns" | "rows" | "dots" | "clear">;
 
@@ -74,21 +74,4 @@ function dotsIn(painter: CanvasRenderingContext2D): Dots {
 export function octetsIn(painter: CanvasRenderingContext2D): Uint8ClampedArray {
   const { width, height } = painter.canvas;
   return painter.getImageData(0, 0, width, height).data;
-}
-
-/** Pictures in a row as they are kept: as they look on black, and how clear each dot is where any is. */
-export function keptDots(pictures: readonly ArrayLike<number>[]): Pick<Picture, "dots" | "clear"> {
-  const [dots, clear] = [[] as string[], [] as string[]];
-  for (const octets of pictures) {
-    const count = octets.length / 4;
-    const seen = new Uint8ClampedArray(3 * count);
-    for (let at = 0; at < seen.length; at++) {
-      const dot = 4 * Math.floor(at / 3);
-      seen[at] = (octets[dot + (at % 3)]! * octets[dot + 3]!) / 255;
-    }
-    dots.push(dotsOf(seen));
-    clear.push(dotsOf(Uint8Array.from({ length: count }, (_, dot) => 255 - octets[4 * dot + 3]!)));
-  }
-  const opaque = clear.every((one) => /^0*$/.test(one));
-  return { dots: dots.join(""), ...(opaque ? {} : { clear: clear.join("") }) };
 }

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from "react";
-import { brightAt, brightnessOf, fanColor, hexOfColor, pictureDots, pictureOpaque, type Picture, type VeilMotion } from "@vexa/core";
+import { brightAt, brightnessOf, fanColor, hexOfColor, pictureSeen, type Picture, type VeilMotion } from "@vexa/core";
 import { token } from "../../../frames/use-size";
 import { useFrameLoop } from "../../../frames/use-frame-loop";
 import { PATTERN_WORDS } from "../../../lanes/motion-words";
@@ -28,9 +28,9 @@ export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: 
     for (let row = 0; row < ROWS; row++)
       for (let column = 0; column < COLUMNS; column++) {
         const place = { u: (2 * (column + 0.5)) / COLUMNS - 1, v: 1 - (2 * (row + 0.5)) / ROWS };
-        const looks = picture && { cycles: [cycles], picture, size: dotsOfCell(picture) };
-        const dot = looks && pictureDots(motion, place, looks);
-        const opaque = looks ? (pictureOpaque(motion, place, looks)?.[0] ?? 1) : 1;
+        const seen = picture && pictureSeen(motion, place, { cycles: [cycles], picture, size: dotsOfCell(picture) });
+        const dot = seen?.dots;
+        const opaque = seen?.opaque?.[0] ?? 1;
         if (dot && !shades) {
           context.globalAlpha = opaque;
           context.fillStyle = `rgb(${[...dot].map(Math.round).join(" ")})`;
