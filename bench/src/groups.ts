@@ -17,6 +17,8 @@ import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
 import { moveFixtureInFrames } from "./move-fixture";
+import { openingBeside } from "./opening";
+import { startToPacket } from "./start-up";
 import { movingShare } from "./moving-share";
 import { wasmTimes } from "./wasm-kernels";
 
@@ -118,6 +120,19 @@ export const GROUPS = {
     tell("  a touch of a bed to its packet in frames: median", shown(paint.median), "<= 2");
     tell("  a touch of a bed to its packet in frames: p99", shown(paint.p99), "<= 2");
     tell("  beside it, lateness of a bare timer in frames: p99", shown(latency.waiterP99), "");
+  },
+  async opening({ quick, tell }) {
+    for (const state of ["at rest", "fading"] as const) {
+      const { seconds, longestGapFrames, lateFrames } = await openingBeside(state);
+      tell(`another show of 256 universes and 1,000 cues opened, one ${state} on stage: seconds until it is there`, shown(seconds), "<= 3");
+      tell("  frames that were late meanwhile", shown(lateFrames, 0), "<= 0");
+      if (state === "fading") tell("  longest time between two packets of a universe, in frames", shown(longestGapFrames), "<= 2");
+    }
+    tell(
+      "start of the engine's process to its first packet, 256 universes, 1,000 cues, seconds",
+      shown(await startToPacket(quick ? 1 : 5)),
+      "<= 1",
+    );
   },
   async crowd({ rounds, quick, tell }) {
     const crowd = crowdFrame(rounds);

@@ -8,7 +8,8 @@ import { quantile } from "./measure";
 
 const FRAMES_PER_SECOND = 44;
 const NEVER_MS = 5000;
-const WORKER = new URL("../../apps/server/dist/engine-worker.js", import.meta.url);
+/** The engine's thread as `./vexa` builds it. */
+export const BUILT_WORKER = new URL("../../apps/server/dist/engine-worker.js", import.meta.url);
 
 /** sRGB's red and blue. */
 const [RED, BLUE] = [
@@ -38,7 +39,7 @@ export async function commandToPacket(
   commands: number,
   { beside = [], how = "fader" }: { beside?: readonly ShowRecord[]; how?: "fader" | "go" | "paint" } = {},
 ): Promise<Latency> {
-  if (!existsSync(WORKER)) throw new Error("the server isn't built: ./vexa bench builds it first");
+  if (!existsSync(BUILT_WORKER)) throw new Error("the server isn't built: ./vexa bench builds it first");
   const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
   await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
   const steady = (): number => Number(process.hrtime.bigint()) / 1e9;
@@ -54,11 +55,12 @@ export async function commandToPacket(
     letGoSeconds: null,
     personId: "person-ines",
   };
-  const worker = new Worker(WORKER, {
+  const worker = new Worker(BUILT_WORKER, {
     workerData: {
       clockOffset: 0,
       framesPerSecond: FRAMES_PER_SECOND,
       lastFrame: null,
+      predecessor: null,
       sacn: { targets: [{ address: "127.0.0.1", port: socket.address().port }], cid: new Uint8Array(16), name: "Bench", priority: 100 },
     },
   });

@@ -1,5 +1,7 @@
 /** The public names of what goes out and comes in by the network. */
 export { HeardUniverse, LOST_AFTER_SECONDS, type HeardPacket } from "./engine/heard-universe";
+export { Crossing, leftBehind, type LeftBehind } from "./engine/crossing";
+export { lampSlots, type LampSlots } from "./engine/lamp-slots";
 export { INPUT_FIELDS, inputText, newInput, typedInput, type InputField } from "./edits/input-edits";
 export { INPUT_WAYS, type HeardSource, type InputLine, type InputWay } from "./playback/input";
 export type { InputHealth, OtherSender, OutputHealth, OutputNode } from "./protocol/messages";

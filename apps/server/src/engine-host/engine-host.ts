@@ -1,9 +1,11 @@
 import { EventEmitter } from "node:events";
-import { Worker } from "node:worker_threads";
+import { MessageChannel, type Worker } from "node:worker_threads";
 import type { DarkAhead, Change, HeadAttribute, Health, Showing, ShowRecord, Standing, Trace } from "@vexa/core";
 import type { SacnSource } from "../output/sacn-output";
+import type { Predecessor } from "./handing-over";
 import type { HeardBuffer } from "./mixed-inputs";
-import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
+import { steadySeconds, type FromEngine, type ToEngine } from "./messages";
+import { openWorker } from "./open-worker";
 
 /** DMX512-A: 513 slots take 22.676 ms. */
 export const FRAMES_PER_SECOND = 44;
@@ -33,7 +35,12 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #sacn: SacnSource;
   readonly #clockOffset: number;
   #worker: Worker;
-  #shared: { values: Float32Array; ticket: Int32Array } | null = null;
+  /** A thread that makes another show ready while the other one's is on stage. */
+  #next: Worker | null = null;
+  #nextSinceMs = 0;
+  #crossSeconds: number | null = null;
+  /** Values as a thread writes them. */
+  #shared: { by: Worker; values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
   #buffers: readonly HeardBuffer[] = [];
   #stopped: (() => void) | null = null;
@@ -67,26 +74,27 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** Show time now: seconds since the Unix epoch that never run backwards. */
   readonly now = (): number => steadySeconds() + this.#clockOffset;
 
-  /** What comes next is another show: what leaves goes over to it in so many seconds. */
+  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. Null = they don't after all. */
   crossNext(seconds: number | null): void {
-    this.#worker.postMessage({ type: "cross", seconds } satisfies ToEngine);
+    this.#crossSeconds = seconds;
   }
 
   /** What is heard of universes from outside, from now on. */
   hears(buffers: readonly HeardBuffer[]): void {
     this.#buffers = buffers;
-    this.#worker.postMessage({ type: "hears", buffers } satisfies ToEngine);
+    this.#tellAll({ type: "hears", buffers });
   }
 
   apply(at: number, changes: readonly Change[]): void {
-    this.#worker.postMessage({ type: "changes", at, changes } satisfies ToEngine);
+    if (this.#crossSeconds !== null) return this.#makeReady(this.#crossSeconds);
+    (this.#next ?? this.#worker).postMessage({ type: "changes", at, changes } satisfies ToEngine);
   }
 
   /** Somebody else keeps the show from now on, and the stream counts for more or less than before. */
   handTo(records: () => readonly ShowRecord[], priority: number): void {
     this.#records = records;
     this.#sacn = { ...this.#sacn, priority };
-    this.#worker.postMessage({ type: "priority", priority } satisfies ToEngine);
+    this.#tellAll({ type: "priority", priority });
   }
 
   /** Why an attribute is what it is now; null when there is none such, or no answer within a second. */
@@ -104,9 +112,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
     });
   }
 
-  /** All parameters' values as of the latest whole frame, or null before the first. Valid until the next call. */
+  /** All parameters' values as of the latest whole frame; null before the first of this show. Valid until the next call. */
   values(): Float32Array | null {
-    if (!this.#shared) return null;
+    if (this.#shared?.by !== this.#worker || this.#next) return null;
     const { values, ticket } = this.#shared;
     if (this.#copy.length !== values.length) this.#copy = new Float32Array(values.length);
     for (let attempt = 0; attempt < 4; attempt++) {
@@ -121,6 +129,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** Tells the receivers that the streams end, then ends the thread; silently when the streams go on from another one. */
   async stop(how?: "silently"): Promise<void> {
     clearInterval(this.#watch);
+    void this.#next?.terminate();
     if (how) {
       this.#stopped = () => undefined;
       await this.#worker.terminate();
@@ -132,9 +141,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
     await this.#worker.terminate();
   }
 
-  /** Ends the thread as if it had died: for tests of what happens then. */
-  async crash(): Promise<void> {
-    await this.#worker.terminate();
+  /** Ends a thread as if it had died: for tests of what happens then. */
+  async crash(which: "the one on stage" | "the one that comes" = "the one on stage"): Promise<void> {
+    await (which === "the one on stage" ? this.#worker : this.#next)?.terminate();
   }
 
   /** Makes the thread hang: for tests. */
@@ -142,27 +151,65 @@ export class EngineHost extends EventEmitter<HostEvents> {
     this.#worker.postMessage({ type: "hang" } satisfies ToEngine);
   }
 
-  #start(): Worker {
+  #tellAll(message: ToEngine): void {
+    this.#worker.postMessage(message);
+    this.#next?.postMessage(message);
+  }
+
+  /** Another show is laid out in a thread of its own while the one on stage goes on; then the one takes over from the other. */
+  #makeReady(seconds: number): void {
+    this.#crossSeconds = null;
+    const given = this.#next;
+    const { port1, port2 } = new MessageChannel();
+    this.#worker.postMessage({ type: "successor", port: port1 } satisfies ToEngine, [port1]);
+    const ended = new Int32Array(new SharedArrayBuffer(4));
+    this.#worker.once("exit", () => Atomics.store(ended, 0, 1));
+    this.#next = this.#start({ port: port2, seconds, ended });
+    this.#nextSinceMs = performance.now();
+    // One that was still being made ready is overtaken.
+    void given?.terminate();
+  }
+
+  #start(predecessor: Predecessor | null = null): Worker {
     const worker = openWorker({
-      ...{ lastFrame: this.#lastFrame, sacn: this.#sacn },
+      ...{ lastFrame: this.#lastFrame, sacn: this.#sacn, predecessor },
       ...{ clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND },
     });
     worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
     worker.postMessage({ type: "hears", buffers: this.#buffers } satisfies ToEngine);
-    this.#heardMs = performance.now() + LOADING_MS;
-    worker.on("message", (message: FromEngine) => this.#hear(message));
+    if (!predecessor) this.#heardMs = performance.now() + LOADING_MS;
+    worker.on("message", (message: FromEngine) => this.#hear(message, worker));
     worker.on("error", (error) => this.emit("trouble", error));
-    worker.on("exit", () => {
-      if (this.#stopped) return this.#stopped();
-      this.emit("again", this.#hung ? "its thread hung" : "its thread died");
-      this.#hung = false;
-      setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
-    });
+    worker.on("exit", () => this.#ended(worker));
     return worker;
+  }
+
+  #goOnWithNext(): void {
+    if (!this.#next) return;
+    const before = this.#worker;
+    this.#heardMs = performance.now() + LOADING_MS;
+    this.#hung = false;
+    [this.#worker, this.#next] = [this.#next, null];
+    void before.terminate();
+  }
+
+  #ended(worker: Worker): void {
+    if (this.#stopped) return worker === this.#worker ? this.#stopped() : undefined;
+    if (worker === this.#next) {
+      // Whatever ended it: the other show is begun with in the way of one whose thread died.
+      this.#next = null;
+      void this.#worker.terminate();
+    }
+    if (worker !== this.#worker) return;
+    if (this.#next) return this.#goOnWithNext();
+    this.emit("again", this.#hung ? "its thread hung" : "its thread died");
+    this.#hung = false;
+    setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
   }
 
   /** The frame that is on stage stays there; a new thread goes on from it. */
   #lookAfter(): void {
+    if (this.#next && performance.now() - this.#nextSinceMs > LOADING_MS) void this.#next.terminate();
     if (this.#stopped || performance.now() - this.#heardMs < HANGS_AFTER_MS) return;
     this.#heardMs = performance.now() + LOADING_MS;
     this.#hung = true;
@@ -170,11 +217,13 @@ export class EngineHost extends EventEmitter<HostEvents> {
     void this.#worker.terminate();
   }
 
-  #hear(message: FromEngine): void {
+  #hear(message: FromEngine, by: Worker): void {
     if (message.type === "health") this.#heardMs = performance.now();
     switch (message.type) {
+      case "handed over":
+        return this.#goOnWithNext();
       case "rig":
-        this.#shared = { values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };
+        this.#shared = { by, values: new Float32Array(message.values), ticket: new Int32Array(message.ticket) };
         break;
       case "health": {
         const { frames, late, packets, seconds, universes, worstFrameMs, worstLatenessMs, outputs } = message;
@@ -194,6 +243,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
         this.#answers.get(message.ask)?.(message.trace);
         break;
       case "standing":
+        // Of the show before.
+        if (this.#next) break;
         this.emit("standing", standingOf(message.showings, message.left));
         this.emit(
           "covered",
@@ -201,7 +252,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
         );
         break;
       case "dark":
-        this.emit("dark", message.dark);
+        if (!this.#next) this.emit("dark", message.dark);
         break;
       case "refused":
         this.emit("trouble", new Error(`the engine refused a change: ${message.why}`));
@@ -221,11 +272,4 @@ function standingOf(showings: readonly Showing[], left: readonly HeadAttribute[]
     hidden: hidden.map(({ playbackId, brings, shows, hiddenBy }) => ({ playbackId, brings, shows, hiddenBy })),
     left: left.slice(0, MOST_LEFT),
   };
-}
-
-/** From source (tests) the thread has to load the loader of TypeScript by itself first. */
-function openWorker(workerData: EngineStart): Worker {
-  if (!import.meta.url.endsWith(".ts")) return new Worker(new URL("./engine-worker.js", import.meta.url), { workerData });
-  const source = JSON.stringify(new URL("./engine-worker.ts", import.meta.url).href);
-  return new Worker(`import("tsx/esm/api").then(({ tsImport }) => tsImport(${source}, ${source}))`, { eval: true, workerData });
 }

@@ -13,6 +13,7 @@ import {
 import { OutputLines } from "../output/output-lines";
 import { LEADS_PRIORITY } from "../stage/sacn-source";
 import { SacnOutput } from "../output/sacn-output";
+import { Leaving, takeOver, type Beat, type HandedOver } from "./handing-over";
 import { LastFrameFile, readLastFrame, type LastFrame } from "./last-frame";
 import { MixedInputs } from "./mixed-inputs";
 import { steadySeconds, type EngineStart, type FromEngine, type ToEngine } from "./messages";
@@ -44,7 +45,7 @@ async function run(start: EngineStart): Promise<void> {
   const sleeper = new Int32Array(new SharedArrayBuffer(4));
 
   // What was on stage goes out again before anything is worked out.
-  const last = start.lastFrame === null ? null : readLastFrame(start.lastFrame);
+  const last = start.lastFrame === null || start.predecessor ? null : readLastFrame(start.lastFrame);
   let keeper = start.lastFrame === null ? null : new LastFrameFile(start.lastFrame);
   const keep = (frame: LastFrame): void => {
     try {
@@ -63,6 +64,19 @@ async function run(start: EngineStart): Promise<void> {
   }
   const records = await firstShow(port, () => void (last && output.send(last.octets, now() * 1000)));
   const engine = new Engine(new Show(new Map(records.map((record) => [record.id, record]))), now(), last?.values);
+  const outputsNow = (): readonly OutputLine[] => (priority >= LEADS_PRIORITY ? engine.show.all("output") : NO_LINES);
+  const barred = (why: string): void => say({ type: "trouble", why });
+  let handed: HandedOver | null = null;
+  if (start.predecessor) {
+    await lines.take(outputsNow(), barred);
+    handed = await takeOver(engine, start.predecessor, now);
+    const gone = handed ?? (start.lastFrame === null ? null : readLastFrame(start.lastFrame));
+    if (gone) {
+      output.patch(gone.universes);
+      output.goOnFrom(gone.sequences);
+    }
+    if (handed) lines.goOnFrom(handed.lines, handed.universes);
+  }
 
   const standing: { since: number; changed: boolean; told: string; work: Generator<void, WhoShows> | null } = {
     since: now(),
@@ -88,17 +102,17 @@ async function run(start: EngineStart): Promise<void> {
   };
   // Whoever plays along for the case that the other ends sends nothing to the show's own outputs meanwhile.
   const takeLines = (): void => {
-    lines.take(priority >= LEADS_PRIORITY ? engine.show.all("output") : NO_LINES, (why) => say({ type: "trouble", why }));
+    void lines.take(outputsNow(), barred);
     inputs.take(engine.show.all("input"));
   };
   takeRig();
 
   const begun = now();
-  /** Deadlines are counted from here, so many a second. */
-  let beat = { first: begun, rate: start.framesPerSecond };
-  let index = 0;
+  let beat: Beat = handed?.beat ?? { first: begun, rate: start.framesPerSecond };
+  let index = handed?.index ?? 0;
   let latest = begun;
   let stopping = false;
+  let leaving: Leaving | null = null;
   const NONE = { frames: 0, late: 0, packets: 0, worstFrameMs: 0, worstLatenessMs: 0 };
   const health = { since: begun, ...NONE };
 
@@ -124,9 +138,8 @@ async function run(start: EngineStart): Promise<void> {
         inputs.hear(message.buffers);
         continue;
       }
-      if (message.type === "cross") {
-        for (const one of batch.take()) command(one);
-        engine.crossNext(message.seconds);
+      if (message.type === "successor") {
+        leaving = new Leaving(message.port);
         continue;
       }
       if (message.type === "hang") for (;;);
@@ -240,6 +253,11 @@ async function run(start: EngineStart): Promise<void> {
     renderFrame(deadline);
     health.worstLatenessMs = Math.max(health.worstLatenessMs, (woke - deadline) * 1000);
     health.worstFrameMs = Math.max(health.worstFrameMs, (now() - woke) * 1000);
+    if (leaving?.goOn(rig)) {
+      leaving.handOver(frame, { sequences: output.sequences, lines: lines.sequences(), beat, index });
+      keeper?.close();
+      return say({ type: "handed over" });
+    }
     workOnStanding(deadline);
     if (deadline - health.since >= 1) tellHealth(deadline);
     // One turn of the event loop a frame lets sockets finish what they were given.

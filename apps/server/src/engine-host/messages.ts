@@ -1,4 +1,6 @@
+import type { MessagePort } from "node:worker_threads";
 import type { DarkAhead, Change, HeadAttribute, OutputHealth, Showing, ShowRecord, Trace } from "@vexa/core";
+import type { Predecessor } from "./handing-over";
 import type { HeardBuffer } from "./mixed-inputs";
 import type { SacnSource } from "../output/sacn-output";
 
@@ -10,6 +12,8 @@ export interface EngineStart {
   /** The file in which the last frame is kept, and from which the thread goes on before it knows the show. */
   readonly lastFrame: string | null;
   readonly sacn: SacnSource;
+  /** A thread that has another show on stage until this one is ready; null = none does. */
+  readonly predecessor: Predecessor | null;
 }
 
 export type ToEngine =
@@ -17,8 +21,8 @@ export type ToEngine =
   | { readonly type: "show"; readonly records: readonly ShowRecord[] }
   | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
-  /** The changes that come next bring another show, to which what leaves goes over in so many seconds; null = they don't after all. */
-  | { readonly type: "cross"; readonly seconds: number | null }
+  /** Another thread makes another show ready, and tells here when it is; what is on stage is given to it then. */
+  | { readonly type: "successor"; readonly port: MessagePort }
   /** What is heard of universes from outside. */
   | { readonly type: "hears"; readonly buffers: readonly HeardBuffer[] }
   | { readonly type: "priority"; readonly priority: number }
@@ -47,6 +51,8 @@ export type FromEngine =
   | { readonly type: "dark"; readonly dark: readonly DarkAhead[] }
   | { readonly type: "refused"; readonly why: string }
   | { readonly type: "trouble"; readonly why: string }
+  /** The stage is its successor's from now on; it has nothing more to do. */
+  | { readonly type: "handed over" }
   | { readonly type: "stopped" };
 
 /** Seconds of the machine's steady clock; the same in all threads. */

@@ -5,6 +5,7 @@ import type { Output } from "./output";
 
 /** Art-Net 4 (from memory): still universes are sent again within 4 s; nodes may let go after 3 s of silence, so a third of that. */
 const KEEP_ALIVE_MS = 1000;
+const STEPS_AHEAD = 32;
 
 interface Stream {
   readonly packet: Uint8Array;
@@ -58,6 +59,17 @@ export class ArtNetOutput implements Output {
           sentMs: -Infinity,
         }
       );
+    });
+  }
+
+  get sequences(): Uint8Array {
+    return Uint8Array.from(this.#streams, (stream) => stream?.sequence ?? 0);
+  }
+
+  /** 1..255; 0 says that there is no order (Art-Net 4, from memory). */
+  goOnFrom(sequences: Uint8Array): void {
+    this.#streams.forEach((stream, at) => {
+      if (stream) stream.sequence = ((sequences[at] ?? 0) + STEPS_AHEAD) % 255;
     });
   }
 

@@ -45,6 +45,14 @@ class Line {
     return packets;
   }
 
+  get sequences(): Uint8Array {
+    return this.#output.sequences;
+  }
+
+  goOnFrom(sequences: Uint8Array): void {
+    this.#output.goOnFrom(sequences);
+  }
+
   /** What it did since this was last asked. */
   health(): OutputHealth {
     const { trouble } = this.#output;
@@ -77,8 +85,8 @@ export class OutputLines {
     this.#source = source;
   }
 
-  /** Opens what is new or has changed, closes what is gone; the others go on. What can't be opened is told. */
-  take(lines: readonly OutputLine[], trouble: (why: string) => void): void {
+  /** Opens what is new or has changed, closes what is gone; the others go on. What can't be opened is told. Done when all are open. */
+  async take(lines: readonly OutputLine[], trouble: (why: string) => void): Promise<void> {
     if (lines === this.#wanted) return;
     this.#wanted = lines;
     const on = lines.filter((line) => line.on);
@@ -86,7 +94,8 @@ export class OutputLines {
     const kept = this.#lines.filter((line) => on.includes(line.of));
     for (const line of this.#lines) if (!kept.includes(line)) void line.close();
     this.#lines = kept;
-    for (const of of on.filter((line) => !kept.some((present) => present.of === line)))
+    const opening = on.filter((line) => !kept.some((present) => present.of === line));
+    const opened = opening.map((of) =>
       this.#open(of).then(
         (output) => {
           const line = new Line(of, output);
@@ -100,7 +109,24 @@ export class OutputLines {
           this.#barred.set(of.id, error instanceof Error ? error.message : String(error));
           trouble(`the output ${of.name} can't be opened: ${String(error)}`);
         },
-      );
+      ),
+    );
+    await Promise.all(opened);
+  }
+
+  /** The sequence numbers sent last, by the ids of lines. */
+  sequences(): ReadonlyMap<string, Uint8Array> {
+    return new Map(this.#lines.map((line) => [line.of.id, line.sequences]));
+  }
+
+  /** Goes on behind somebody else who sent these universes, where there were the same lines. */
+  goOnFrom(sequences: ReadonlyMap<string, Uint8Array>, universes: readonly number[]): void {
+    for (const line of this.#lines) {
+      const sent = sequences.get(line.of.id);
+      if (!sent) continue;
+      line.patch(universes);
+      line.goOnFrom(sent);
+    }
   }
 
   patch(universes: readonly number[]): void {

@@ -1,20 +1,32 @@
 import { describe, expect, it } from "vitest";
-import { restoreChanges } from "../show/restore";
+import { toTheEnd } from "../units/to-the-end";
+import { Crossing, leftBehind } from "./crossing";
+import { lampSlots } from "./lamp-slots";
 import type { ShowRecord } from "../show/records";
+import { Show } from "../show/show";
 import { EngineOnBench, fixture, listWithCard, part, smallShow } from "../testing";
 
-/** Lamp 1 lit at full and turned; the other show has a lamp of cells at its slots, and its own lamp 2 at full, turned the other way. */
+/** Lamp 1 lit at full and turned; then another show takes over the stage. */
 function crossed(seconds: number, other: readonly ShowRecord[]): { at: (part: number) => number[]; bench: EngineOnBench } {
   const looks = { who: { heads: ["fx-1", "fx-3"] }, rank: 1, parts: { Dimmer: part([1]), Pan: part([270]) } };
-  const bench = new EngineOnBench(smallShow(listWithCard("one", [{ inSeconds: 0, strokes: [looks] }])));
-  bench.play({ type: "level", playbackId: "card-one", level: 1 });
-  bench.play({ type: "go", playbackId: "card-one" });
-  bench.engine.tick((bench.t += 1), bench.frame);
-  const changes = restoreChanges(bench.engine.show, other);
-  if (!changes.ok) throw new Error(JSON.stringify(changes.error));
-  bench.engine.crossNext(seconds);
-  bench.change(changes.value);
-  const begin = bench.t;
+  const before = new EngineOnBench(smallShow(listWithCard("one", [{ inSeconds: 0, strokes: [looks] }])));
+  before.play({ type: "level", playbackId: "card-one", level: 1 });
+  before.play({ type: "go", playbackId: "card-one" });
+  before.engine.tick((before.t += 1), before.frame);
+  return takenOver(before, { seconds, other });
+}
+
+/** The stage of an engine under one of another show, which goes over to its own in so many seconds. */
+function takenOver(
+  before: EngineOnBench,
+  { seconds, other }: { seconds: number; other: readonly ShowRecord[] },
+): ReturnType<typeof crossed> {
+  const bench = new EngineOnBench(new Show(new Map(other.map((record) => [record.id, record]))));
+  const begin = (bench.t = before.t);
+  const { rig } = before.engine.show;
+  const crossing = new Crossing(bench.engine.show.rig);
+  crossing.begin(leftBehind(before.frame, rig.universes, toTheEnd(lampSlots(rig))), { at: begin, seconds });
+  bench.engine.cross(crossing);
   return {
     bench,
     at: (of) => {
@@ -58,5 +70,14 @@ describe("going over to another show", () => {
     bench.sketch("ann", { s: { who: { heads: ["fx-1"] }, rank: 1, parts: { Dimmer: part([1]) } } });
     bench.engine.tick((bench.t += 0.01), bench.frame);
     expect(words([...bench.frame], 1)[0]).toBe(65535);
+  });
+
+  it("goes on from where it is when yet another show is opened meanwhile", () => {
+    const first = crossed(2, other);
+    expect(words(first.at(0.5), 1)).toEqual([32768, 65535]);
+    const second = takenOver(first.bench, { seconds: 4, other: [...smallShow().records.values()] });
+    expect(words(second.at(0), 1)).toEqual([32768, 65535]);
+    expect(words(second.at(0.5), 1)).toEqual([16384, 65535]);
+    expect(words(second.at(1.01), 1)).toEqual([0, 32768]);
   });
 });

@@ -8,7 +8,7 @@ import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
 import { continuation, leavingSource, lostSources, playbackSource, sketchSource, type SourceContext } from "./make-source";
-import { Crossing } from "./crossing";
+import type { Crossing } from "./crossing";
 import { EndingLamps } from "./ending-lamps";
 import { Finish } from "./finish";
 import { reviseReaders } from "./revise-readers";
@@ -46,7 +46,6 @@ export class Engine {
   #mergedAt: Seconds | null = null;
   #finish: Finish;
   readonly #stack = new Stack();
-  #crossSeconds: Seconds | null = null;
   #dirty = true;
   #t: Seconds = 0;
 
@@ -130,23 +129,13 @@ export class Engine {
     };
   }
 
-  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. Null = they don't after all. */
-  crossNext(seconds: Seconds | null): void {
-    this.#crossSeconds = seconds;
+  /** What leaves goes over from what an engine of another show left. */
+  cross(crossing: Crossing): void {
+    this.#finish.cross(crossing);
   }
 
   /** Applies changes from their moment on. An error changes nothing. */
-  command(command: EngineCommand): Result<null> {
-    const seconds = this.#crossSeconds;
-    if (seconds === null) return this.#command(command);
-    this.#crossSeconds = null;
-    const [before, frame] = [this.#show.rig, this.#finish.octets.slice()];
-    const done = this.#command(command);
-    if (done.ok) this.#finish.cross(new Crossing({ before, after: this.#show.rig, frame, at: command.at, seconds }));
-    return done;
-  }
-
-  #command({ at, changes }: EngineCommand): Result<null> {
+  command({ at, changes }: EngineCommand): Result<null> {
     const applied = apply(this.#show.records, changes);
     if (!applied.ok) return applied;
     const before = this.#show;

@@ -6,6 +6,7 @@ import { playChanges } from "../playing/play";
 import type { Show } from "../show/show";
 import { sketchIdOf } from "../stroke/sketch";
 import type { Strokes } from "../stroke/stroke";
+import { toTheEnd } from "../units/to-the-end";
 
 /** An engine with a clock that tests turn, and readings of single slots. */
 export class EngineOnBench {
@@ -37,8 +38,7 @@ export class EngineOnBench {
   /** Who shows and what is left behind, worked out to the end. */
   whoShows(): WhoShows {
     this.engine.tick(this.t, this.frame);
-    const work = this.engine.whoShows();
-    for (let step = work.next(); ; step = work.next()) if (step.done) return step.value;
+    return toTheEnd(this.engine.whoShows());
   }
 
   /** The 16-bit level of a mover's dimmer (0), pan (2) or tilt (4), 0..1, at a time later. */
