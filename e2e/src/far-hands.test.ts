@@ -96,7 +96,7 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     expect(Math.abs(second - 2 * first)).toBeLessThanOrEqual(1);
     const ends = performance.now() + 4 * delayMs + 300;
     while (performance.now() < ends) expect(await shown(fader("Ember wash"))).toBe(second);
-    expect(Math.round(100 * ((await levelOf("state-card-ember-wash")) ?? 0))).toBe(second);
+    await until("the server has it", async () => Math.round(100 * ((await levelOf("state-card-ember-wash")) ?? 0)) === second);
   });
 
   it("a tap right after a drag on another card is done", async () => {
@@ -146,6 +146,7 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     await addLane(page, "Dimmer");
     await setLane(page, "Dimmer", "30");
     await pause(6 * delayMs + 300);
+    await page.getByText("all saved").waitFor();
     expect(await asked()).toBe(0);
     const end = await field.inputValue();
     await page.reload();
