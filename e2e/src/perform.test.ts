@@ -175,6 +175,8 @@ describe("a page under the fingers", () => {
     const running = main.getByRole("region", { name: "Running now" });
     await until("both windows tell what runs", async () => (await running.getByRole("listitem").count()) >= 5);
     await running.getByText("Moss instead").waitFor();
+    // A card that has room says from when to when its cue changes what.
+    await main.getByRole("img", { name: "Times: Intensity from 0.0 to 3.0 s, Colour from 0.0 to 3.0 s" }).waitFor();
     await main.getByRole("button", { name: "Let all of mine go" }).click();
     await until("nothing runs", async () => (await running.getByRole("listitem").count()) === 0);
     await until("dark", () => {

@@ -16,3 +16,4 @@ export { coatColorName, potName } from "./show/pot-name";
 export { referenceName } from "./show/reference-name";
 export { cardsOf, type PageCard } from "./show/cards-of";
 export { addedToBoard, newBoard, strokesOfBoard } from "./edits/board-edits";
+export { runningTimes, type RunningTimes } from "./playing/running-times";

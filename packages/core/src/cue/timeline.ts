@@ -58,7 +58,7 @@ export function timeline(cues: readonly Cue[], cueId: string, show: ResolveConte
   if (!cue) return { parameters: new Map(), families: {}, seconds: 0 };
   const before = stateBefore(cues, cueId, show);
   const parameters = spansOf(cue, resolve(cue.strokes, show).rows, { rig: show.rig, before });
-  return { parameters, ...gathered(parameters, show.rig) };
+  return { parameters, ...timesOfFamilies(parameters, show.rig) };
 }
 
 /** The values of the state from which a cue comes, by parameter. */
@@ -78,14 +78,15 @@ export function strokeSpans(
     Object.entries(cue.strokes).map(([id, stroke]) => {
       const strokes: Strokes = { [id]: stroke };
       const spans = spansOf(cue, resolve(strokes, show).rows, { rig: show.rig, before });
-      const { families, seconds } = gathered(spans, show.rig);
+      const { families, seconds } = timesOfFamilies(spans, show.rig);
       const start = Math.min(seconds, ...[...spans.values()].map((span) => span.start));
       return [id, { start, end: seconds, families }];
     }),
   );
 }
 
-function gathered(spans: ReadonlyMap<number, Span>, rig: Rig): Pick<Timeline, "families" | "seconds"> {
+/** What spans of parameters come to for each family, and in all. */
+export function timesOfFamilies(spans: ReadonlyMap<number, Span>, rig: Rig): Pick<Timeline, "families" | "seconds"> {
   const families: Partial<Record<Family, Span>> = {};
   let seconds = 0;
   for (const [parameter, { start, end }] of spans) {

@@ -1,11 +1,10 @@
-import type { Cue, CueList } from "../cue/cue";
-import { paced } from "../cue/paced";
-import { timeline } from "../cue/timeline";
+import type { CueList } from "../cue/cue";
 import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Seconds } from "../units/units";
 import { chaseDue } from "./chase-due";
 import type { CardDue, Due } from "./due";
 import { cueAfter } from "./cue-after";
+import { runningSeconds } from "./running-times";
 import type { Show } from "../show/show";
 import { timedDue } from "./timed-due";
 
@@ -36,12 +35,12 @@ export function nextDue(show: Show, state: PlaybackState): CardDue | null {
   const cue = show.get("cue", state.cueId);
   if (!playback || !list || !cue || state.pausedSeconds !== undefined || state.hand) return null;
   const cues = show.cuesOf(list.id);
-  if (list.chase) return chaseDue(show, state, { chase: list.chase, cues }) ?? endOf(show, state, { list, cue, cues });
+  if (list.chase) return chaseDue(show, state, { chase: list.chase, cues }) ?? endOf(show, state, list);
   const next = cueAfter(cues, cue.id);
   const trigger = next?.trigger;
-  if (!next) return endOf(show, state, { list, cue, cues });
+  if (!next) return endOf(show, state, list);
   if (!trigger || trigger.type === "timecode" || trigger.type === "clock") return null;
-  const lasts = trigger.type === "wait" ? trigger.seconds : lastsOf(show, state, { cue, cues });
+  const lasts = trigger.type === "wait" ? trigger.seconds : runningSeconds(show, state);
   // A ring of cuts that follow on would never come to rest: each has a moment at least.
   return { atSeconds: since(state) + Math.max(LEAST_SECONDS, lasts), command: { type: "go", playbackId: playback.id, cueId: next.id } };
 }
@@ -53,29 +52,13 @@ function since({ goSeconds, heldSeconds = 0 }: PlaybackState): Seconds {
   return goSeconds + heldSeconds;
 }
 
-function endOf(show: Show, state: PlaybackState, of: { list: CueList; cue: Cue; cues: readonly Cue[] }): CardDue | null {
-  if (of.list.ends !== "one-shot") return null;
-  const lasts = Math.max(LEAST_SECONDS, lastsOf(show, state, of));
+function endOf(show: Show, state: PlaybackState, list: CueList): CardDue | null {
+  if (list.ends !== "one-shot") return null;
+  const lasts = Math.max(LEAST_SECONDS, runningSeconds(show, state));
   return { atSeconds: since(state) + lasts, command: { type: "let-go", playbackId: state.playbackId } };
-}
-
-function lastsOf(show: Show, state: PlaybackState, { cue, cues }: { cue: Cue; cues: readonly Cue[] }): Seconds {
-  if (state.seconds === undefined) return timeline(cues, cue.id, show).seconds;
-  if (!state.byPace) return state.seconds;
-  const pace = paced(cue, state.seconds);
-  const own = timeline(
-    cues.map((each) => (each.id === cue.id ? pace.cue : each)),
-    cue.id,
-    show,
-  );
-  const spans = [...own.parameters.values()].map(({ start, end }) => pace.delay(start) + pace.fade(end - start));
-  return Math.max(0, ...spans);
 }
 
 /** Seconds until everything of the running cue has arrived; 0 when it has. */
 export function secondsLeft(show: Show, state: PlaybackState, t: Seconds): Seconds {
-  const cue = show.get("cue", state.cueId);
-  const playback = show.get("playback", state.playbackId);
-  if (!playback || !cue) return 0;
-  return Math.max(0, lastsOf(show, state, { cue, cues: show.cuesOf(playback.listId) }) - fadedSeconds(state, t));
+  return Math.max(0, runningSeconds(show, state) - fadedSeconds(state, t));
 }

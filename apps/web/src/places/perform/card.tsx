@@ -9,7 +9,7 @@ import { CardSign } from "./card-looks";
 import { CardHeads } from "./card-heads";
 import { CardOptions } from "./card-options";
 import { CardWarning } from "./card-warning";
-import { FadeProgress } from "./fade-progress";
+import { FadeChart, FadeProgress } from "./fade-progress";
 import { ROLE_WORDS, standingWords } from "./fader-words";
 import { NextCues } from "./next-cues";
 import { useFader } from "./use-fader";
@@ -100,6 +100,8 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
 
 /** From so many rows on a card has room for its heads… */
 const PICTURE_ROWS = 3;
+/** …and, where it is as wide as this, for the times of its cue… */
+const CHART_COLUMNS = 2;
 /** …and tells of next cues what one of fewer would. */
 const ROWS_BESIDE_PICTURE = 2.5;
 
@@ -170,7 +172,10 @@ function FaderCard(props: {
         )}
         {tall && role !== "intensities" && role !== "nothing" && <p className="text-xs text-ink-3">{ROLE_WORDS[role]}</p>}
         <CardWarning playback={playback} state={state} barred={barred} />
-        {running && state && tall && <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />}
+        {running &&
+          state &&
+          tall &&
+          (hasPicture && playback.columns >= CHART_COLUMNS ? <FadeChart state={state} /> : <FadeProgress state={state} />)}
         {tall && <NextCues cues={cues} cueId={state?.cueId ?? null} rows={hasPicture ? ROWS_BESIDE_PICTURE : playback.rows} />}
         {hasPicture && <CardHeads playback={playback} />}
         {tall && !arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{standing}</p>}

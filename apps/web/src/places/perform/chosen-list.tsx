@@ -49,7 +49,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
                   {standingWords(playback, state.level, show.cuesOf(playback.listId)) || "on"}
                 </span>
               </div>
-              <FadeProgress state={state} seconds={state.seconds ?? show.get("cue", state.cueId)?.inSeconds ?? 0} />
+              <FadeProgress state={state} />
             </li>
           ))}
           {painted.map(({ board, bedIds }) => (
@@ -130,7 +130,7 @@ function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
                 </button>
                 {runs && state && (
                   <div className="pointer-events-none absolute inset-x-0 bottom-0">
-                    <FadeProgress state={state} seconds={state.seconds ?? cue.inSeconds} />
+                    <FadeProgress state={state} />
                   </div>
                 )}
               </li>
