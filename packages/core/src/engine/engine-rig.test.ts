@@ -141,6 +141,23 @@ describe("a rig that changes while it plays", () => {
     expect([frame[0], frame[20]]).toEqual([255, 0]);
   });
 
+  it("lets the others close up while it plays, when a lamp goes out of service or comes back", () => {
+    const fan = strokeOn("movers", { Dimmer: part([0, 1]) });
+    const bench = new EngineOnBench(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [fan] }])));
+    bench.play({ type: "level", playbackId: "card-a", level: 1 });
+    bench.play({ type: "go", playbackId: "card-a" });
+    const levels = (): string[] => Array.from({ length: 8 }, (_, at) => bench.read(at + 1, 0, 0.1).toFixed(3));
+    const evenly = (count: number): string[] => Array.from({ length: count }, (_, at) => (at / (count - 1)).toFixed(3));
+    expect(levels()).toEqual(evenly(8));
+    const out = { fans: "close up" as const };
+    bench.change([setChange("fx-3", ["outOfService"], { from: undefined, to: out })]);
+    const [one, two, broken, ...rest] = levels();
+    expect([one, two, ...rest]).toEqual(evenly(7));
+    expect(broken).toBe("0.000");
+    bench.change([setChange("fx-3", ["outOfService"], { from: out, to: undefined })]);
+    expect(levels()).toEqual(evenly(8));
+  });
+
   it("gives a lamp that comes back what its group says", () => {
     const engine = new Engine(smallShow(listWithCard("a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([1]) })] }])), 1000);
     const go = playChanges(engine.show, { type: "go", playbackId: "card-a" }, { t: 1000, personId: "ann" });

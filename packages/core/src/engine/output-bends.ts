@@ -1,4 +1,5 @@
 import { curveFunction, type Curve } from "../rig/curve";
+import { headsOfFixture } from "../rig/changed-rig";
 import type { Axis, PanTilt } from "../rig/pan-tilt";
 import type { Head, Parameter, Rig } from "../rig/rig";
 import { scaleOf, type Segment } from "../rig/scale";
@@ -42,7 +43,9 @@ function functionOf(curve: Curve): (asked: number) => number {
 /** All that leaves otherwise than it was worked out, by parameter. */
 function bendsOf(show: Show): Bends {
   const bends: Bends = new Map();
-  for (const head of show.rig.heads) addBends(head, show, bends);
+  // Few lamps have any, and a lamp may have many heads.
+  for (const { id, curveId, panTilt } of show.all("fixture"))
+    if (curveId !== undefined || panTilt) for (const head of headsOfFixture(show.rig, id)) addBends(head, show, bends);
   return bends;
 }
 

@@ -31,18 +31,24 @@ export function intensitiesOf(master: GroupMaster, show: Show, { dims }: RigWays
 
 export function stageOverlay(show: Show, ways: RigWays): StageOverlay {
   const lit = new Map<number, number>();
-  const factors = new Float32Array(ways.dims.length).fill(1);
+  let factors: Float32Array | null = null;
   for (const master of show.all("groupMaster")) {
     const level = show.groupMasterLevel(master);
     if (level === restingLevel(master)) continue;
     for (const parameter of intensitiesOf(master, show, ways))
       if (master.how === "lights") lit.set(parameter, Math.max(lit.get(parameter) ?? 0, level));
-      else factors[parameter] = factors[parameter]! * level;
+      else {
+        factors ??= new Float32Array(ways.dims.length).fill(1);
+        factors[parameter] = factors[parameter]! * level;
+      }
   }
   const { grandMaster = 1, blackout = false } = show.stageState ?? {};
   const whole = blackout ? 0 : grandMaster;
-  for (let parameter = 0; parameter < factors.length; parameter++)
-    if (ways.dims[parameter] === 1) factors[parameter] = factors[parameter]! * whole;
+  if (whole !== 1) {
+    factors ??= new Float32Array(ways.dims.length).fill(1);
+    for (let parameter = 0; parameter < factors.length; parameter++)
+      if (ways.dims[parameter] === 1) factors[parameter] = factors[parameter]! * whole;
+  }
   const parked = new Map<number, number>();
   for (const { head, values } of show.all("park"))
     for (const [attribute, value] of Object.entries(values)) {
@@ -51,7 +57,7 @@ export function stageOverlay(show: Show, ways: RigWays): StageOverlay {
     }
   return {
     lit: flat(lit, "levels"),
-    factors: factors.every((factor) => factor === 1) ? null : factors,
+    factors,
     parked: flat(parked, "values"),
     dark: darkIn(show),
   };

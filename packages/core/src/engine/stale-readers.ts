@@ -1,3 +1,4 @@
+import type { HeadKey } from "../rig/fixture";
 import type { Head } from "../rig/rig";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
@@ -18,12 +19,15 @@ export interface StaleReaders {
 /** What stands in the reads of sources for a rig that has changed: places of heads, and groups of heads that came or became others. */
 function readersOfRig(before: Show, after: Show): string[] {
   if (before.rig === after.rig) return [];
-  const others = new Set(
-    after.rig.heads.flatMap((head) => {
-      const was = before.rig.headByKey.get(head.key);
-      return was === head || (was?.mode === head.mode && closesUp(was) === closesUp(head)) ? [] : [head.key];
-    }),
-  );
+  const others = new Set<HeadKey>();
+  const [were, are] = [before.rig.heads, after.rig.heads];
+  for (let order = 0; order < are.length; order++) {
+    const head = are[order]!;
+    // Nearly all of them, where a lamp was only hung elsewhere.
+    if (were[order] === head) continue;
+    const was = before.rig.headByKey.get(head.key);
+    if (was !== head && !(was?.mode === head.mode && closesUp(was) === closesUp(head))) others.add(head.key);
+  }
   if (others.size === 0) return [PLACES];
   const groups = after.all("group").filter(({ heads }) => heads.some((key) => others.has(key)));
   return [PLACES, ANY_HEADS, ...groups.map(({ id }) => id)];

@@ -10,7 +10,6 @@ import { universesIn, type Head, type Parameter, type Rig } from "./rig";
 export function replacedRig(rig: Rig, fixtures: readonly Fixture[]): Rig | null {
   const heads = rig.heads.slice();
   const parameters = rig.parameters.slice();
-  const headByKey = new Map(rig.headByKey);
   const repatched: Head[] = [];
   for (const fixture of fixtures) {
     const own = headsOfFixture(rig, fixture.id);
@@ -21,17 +20,17 @@ export function replacedRig(rig: Rig, fixtures: readonly Fixture[]): Rig | null 
       const head: Head = { ...before, fixture, ...headPlace(fixture, before.mode, before.index) };
       heads[before.order] = head;
       if (elsewhere) repatched.push(head);
-      headByKey.set(head.key, head);
       for (const owned of [head.parameters, head.services])
         for (const parameter of owned.values())
           if (parameters[parameter]!.head !== head) parameters[parameter] = { ...parameters[parameter]!, head };
     }
   }
-  const next = { ...rig, heads, parameters, headByKey };
+  const next = { ...rig, heads, parameters, headByKey: rig.headByKey.of(heads) };
   return repatched.length > 0 ? { ...next, ...repatchedRig(next, repatched) } : next;
 }
 
-function headsOfFixture({ heads, headByKey }: Rig, fixtureId: string): readonly Head[] {
+/** None where it isn't in the rig, as without its profile. */
+export function headsOfFixture({ heads, headByKey }: Rig, fixtureId: string): readonly Head[] {
   const first = headByKey.get(headKey(fixtureId, 0, 1)) ?? headByKey.get(headKey(fixtureId, 0, 2));
   return first?.fixture.id === fixtureId ? heads.slice(first.order, first.order + first.mode.heads.length) : [];
 }

@@ -2,6 +2,7 @@ import type { Placement, Vector } from "../geometry/beam";
 import { isService, type Attribute } from "./attributes";
 import { cellNumber, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey } from "./fixture";
 import { headPlace } from "./head-place";
+import { HeadsByKey } from "./heads-by-key";
 import { modeOf, precedenceOf, type Channel, type Mode, type Profile } from "./profile";
 import { functionsOf, normalized } from "./scale";
 
@@ -44,7 +45,7 @@ export interface Parameter {
  */
 export interface Rig {
   readonly heads: readonly Head[];
-  readonly headByKey: ReadonlyMap<HeadKey, Head>;
+  readonly headByKey: HeadsByKey<Head>;
   readonly parameters: readonly Parameter[];
   readonly htpCount: number;
   /** Universe and address of each head's fixture, by its order, then those of further breaks; 0 = it isn't patched. */
@@ -91,7 +92,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
   const patches = patchesOf(heads, parameters);
   return {
     heads,
-    headByKey: new Map(heads.map((head) => [head.key, head])),
+    headByKey: HeadsByKey.of(heads),
     parameters,
     htpCount: htp.length,
     patches,
