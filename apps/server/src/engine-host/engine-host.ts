@@ -38,7 +38,6 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** A thread that makes another show ready while the other one's is on stage. */
   #next: Worker | null = null;
   #nextSinceMs = 0;
-  #crossSeconds: number | null = null;
   /** Values as a thread writes them. */
   #shared: { by: Worker; values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
@@ -74,9 +73,20 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** Show time now: seconds since the Unix epoch that never run backwards. */
   readonly now = (): number => steadySeconds() + this.#clockOffset;
 
-  /** The changes that come next bring another show: what leaves goes over to it in so many seconds. Null = they don't after all. */
-  crossNext(seconds: number | null): void {
-    this.#crossSeconds = seconds;
+  /**
+   * The records are another show's from now on, to which what leaves goes over in so many seconds: it is laid out in a thread of its own
+   * while the one on stage goes on; then the one takes over from the other.
+   */
+  cross(seconds: number): void {
+    const overtaken = this.#next;
+    const { port1, port2 } = new MessageChannel();
+    this.#worker.postMessage({ type: "successor", port: port1 } satisfies ToEngine, [port1]);
+    const ended = new Int32Array(new SharedArrayBuffer(4));
+    this.#worker.once("exit", () => Atomics.store(ended, 0, 1));
+    this.#next = this.#start({ port: port2, seconds, ended });
+    this.#nextSinceMs = performance.now();
+    // One that was still being made ready is overtaken.
+    void overtaken?.terminate();
   }
 
   /** What is heard of universes from outside, from now on. */
@@ -86,7 +96,6 @@ export class EngineHost extends EventEmitter<HostEvents> {
   }
 
   apply(at: number, changes: readonly Change[]): void {
-    if (this.#crossSeconds !== null) return this.#makeReady(this.#crossSeconds);
     (this.#next ?? this.#worker).postMessage({ type: "changes", at, changes } satisfies ToEngine);
   }
 
@@ -99,6 +108,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   /** Why an attribute is what it is now; null when there is none such, or no answer within a second. */
   trace(of: HeadAttribute): Promise<Trace | null> {
+    // The other show's isn't this one's.
+    if (this.#next) return Promise.resolve(null);
     const ask = ++this.#asked;
     this.#worker.postMessage({ type: "trace", ask, of } satisfies ToEngine);
     return new Promise((resolve) => {
@@ -154,20 +165,6 @@ export class EngineHost extends EventEmitter<HostEvents> {
   #tellAll(message: ToEngine): void {
     this.#worker.postMessage(message);
     this.#next?.postMessage(message);
-  }
-
-  /** Another show is laid out in a thread of its own while the one on stage goes on; then the one takes over from the other. */
-  #makeReady(seconds: number): void {
-    this.#crossSeconds = null;
-    const given = this.#next;
-    const { port1, port2 } = new MessageChannel();
-    this.#worker.postMessage({ type: "successor", port: port1 } satisfies ToEngine, [port1]);
-    const ended = new Int32Array(new SharedArrayBuffer(4));
-    this.#worker.once("exit", () => Atomics.store(ended, 0, 1));
-    this.#next = this.#start({ port: port2, seconds, ended });
-    this.#nextSinceMs = performance.now();
-    // One that was still being made ready is overtaken.
-    void given?.terminate();
   }
 
   #start(predecessor: Predecessor | null = null): Worker {

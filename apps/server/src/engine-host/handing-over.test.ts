@@ -1,8 +1,11 @@
+import { pino } from "pino";
 import { afterEach, describe, expect, it } from "vitest";
 import { sacn } from "@vexa/formats";
 import { edit, playChanges, type Show, type ShowRecord } from "@vexa/core";
 import { fixture, listWithCard, part, smallShow, strokeOn } from "@vexa/core/testing";
 import { LEADS_PRIORITY, sourceOf } from "../stage/sacn-source";
+import { Stage } from "../stage/stage";
+import type { DoorStorage } from "../storage/commit";
 import { sacnReceiver, until } from "../testing/server-on-bench";
 import { EngineHost } from "./engine-host";
 
@@ -52,8 +55,7 @@ async function begin(): Promise<{
   host.on("again", (why) => again.push(why));
   const open = (next: Show, seconds: number): void => {
     show = next;
-    host.crossNext(seconds);
-    host.apply(host.now(), []);
+    host.cross(seconds);
   };
   const levels = (universe: number, slot: number): number[] =>
     receiver.packets
@@ -121,5 +123,42 @@ describe("another show is made ready in a thread of its own", () => {
     await host.crash("the one that comes");
     await until(() => levels(1, dimmer(1)).at(-1) === 0);
     expect(again).toEqual(["its thread died"]);
+  });
+});
+
+describe("a show that is opened while others play", () => {
+  it("is gone over to when its edit holds, whatever was played since it was asked for", async () => {
+    const receiver = await sacnReceiver();
+    ends.push(() => receiver.close());
+    const commits: (() => void)[] = [];
+    const storage: DoorStorage = {
+      commit: () => new Promise((resolve) => commits.push(() => resolve("1"))),
+      findUndo: () => Promise.resolve(null),
+    };
+    const stage = await Stage.open({
+      ...{ show: BRIGHT, seq: 1, storage, targets: [{ address: "127.0.0.1", port: receiver.port }] },
+      ...{ cid: "8a5f2f0e-6f0b-4bd0-9a2c-0f6d4f6f8a11", name: "Small", oscPort: null, log: pino({ level: "silent" }) },
+    });
+    ends.push(async () => {
+      // What was played is saved as it ends.
+      const stopped = stage.stop();
+      const writing = setInterval(() => commits.splice(0).forEach((written) => written()), 5);
+      await stopped;
+      clearInterval(writing);
+    });
+    const levels = (): number[] => receiver.packets.filter(({ universe }) => universe === 1).map(({ slots }) => slots[dimmer(1)]!);
+    await until(() => levels().at(-1) === 255);
+    const ann = BRIGHT.get("person", "ann")!;
+    const opened = stage.restore(ann, { name: "Dark", records: [...DARK.records.values()], crossSeconds: 0.6 });
+    await until(() => commits.length > 0);
+    expect((await stage.play(ann, { type: "grand-master", level: 1 }, undefined)).ok).toBe(true);
+    expect((await stage.play(ann, { type: "level", playbackId: "card-bright", level: 1 }, undefined)).ok).toBe(true);
+    expect(stage.values()).not.toBeNull();
+    commits.splice(0).forEach((written) => written());
+    expect((await opened).ok).toBe(true);
+    await until(() => levels().at(-1) === 0);
+    const fading = levels().filter((level) => level > 0 && level < 255);
+    expect(fading.length).toBeGreaterThan(4);
+    expect(stage.show.get("playback", "card-bright")).toBeNull();
   });
 });

@@ -199,23 +199,23 @@ export class Door extends EventEmitter<DoorEvents> {
     });
   }
 
-  /** Brings recorded work back to a version of it, for the lead. */
-  restore(person: Person, version: BroughtBack): Promise<Answer> {
+  /** Brings recorded work back to a version of it, for the lead; as an edit of this id. */
+  restore(person: Person, version: BroughtBack, editId?: string): Promise<Answer> {
     return this.#inTurn(async () => {
       if (extentOf(person, "restore") !== "all") return fail("reach.role", { what: "Bringing a version back", who: "the lead" });
       const changes = restoreChanges(this.#show, version.records);
       if (!changes.ok) return fail("version.unfit", { name: version.name, why: explain(changes.error) });
       const roles = givenRoles(this.#show, version.roles ?? {}, person.id);
-      return this.#step(person.id, `Brought back ${version.name}`, [...changes.value, ...roles]);
+      return this.#step(person.id, `Brought back ${version.name}`, [...changes.value, ...roles], editId);
     });
   }
 
   /** An edit that was worked out here and that undo doesn't take back. */
-  async #step(author: string, label: string, changes: readonly Change[]): Promise<Done> {
+  async #step(author: string, label: string, changes: readonly Change[], id: string = randomUUID()): Promise<Done> {
     if (changes.length === 0) return ok({ note: null });
     const next = edit(this.#show, changes);
     if (!next.ok) return next;
-    const step = { id: randomUUID(), author, label: label.slice(0, 200), changes };
+    const step = { id, author, label: label.slice(0, 200), changes };
     await this.#commit(next.value, step, stepLine(this.#show, step));
     return ok({ note: null, label: step.label });
   }

@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { EventEmitter } from "node:events";
 import type { Logger } from "pino";
 import { actorBy } from "@vexa/core";
@@ -72,6 +73,8 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #nodes: ArtnetNodes;
   readonly #speaker: Speaker;
   #osc: OscInput | null = null;
+  /** In how many seconds what leaves goes over, by the edits that bring another show. */
+  readonly #crossings = new Map<string, number>();
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
 
   private constructor(options: StageOptions) {
@@ -92,7 +95,9 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     door = new Door({ show, seq, storage, now: this.host.now, ...(journal ? { journal } : {}), ...(unsaved ? { unsaved } : {}) });
     this.door = door;
     this.door.on("changes", (number, transaction, at) => {
-      this.host.apply(at, transaction.changes);
+      const seconds = this.#crossings.get(transaction.id);
+      if (seconds === undefined) this.host.apply(at, transaction.changes);
+      else this.host.cross(seconds);
       this.emit("changes", number, transaction);
     });
     this.door.on("trouble", (error) => log.error({ err: error }, "the door had trouble"));
@@ -177,11 +182,16 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     return this.door.lend(person, command);
   }
   async restore(person: Person, version: BroughtBack): Promise<Answer> {
-    if (version.crossSeconds === undefined) return this.door.restore(person, version);
-    this.host.crossNext(version.crossSeconds);
-    const done = await this.door.restore(person, version);
-    if (!done.ok) this.host.crossNext(null);
-    return done;
+    const { crossSeconds } = version;
+    if (crossSeconds === undefined) return this.door.restore(person, version);
+    // Others play on until it holds: what brings the other show is known by its edit.
+    const editId = randomUUID();
+    this.#crossings.set(editId, crossSeconds);
+    try {
+      return await this.door.restore(person, version, editId);
+    } finally {
+      this.#crossings.delete(editId);
+    }
   }
   trace(of: HeadAttribute): Promise<Trace | null> {
     return this.host.trace(of);
