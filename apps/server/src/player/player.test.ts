@@ -97,6 +97,19 @@ describe("the player", () => {
     await until(() => player!.status().includes(LIST));
   });
 
+  it("runs the macro that a cue begins, line by line, as in the show", async () => {
+    const list = understory().find((record) => record.kind === "cueList" && record.name === LIST)!;
+    const lines = ["Lantern string: dim 30", "wait 0.1", "Root run go"];
+    const macro: ShowRecord = { id: "macro-own", kind: "macro", version: 1, name: "Own", rank: 9, lines };
+    const records = understory().map((record) =>
+      record.kind === "cue" && record.listId === list.id ? { ...record, macroId: macro.id } : record,
+    );
+    await opened(write("macro.vexa", [...records, macro]));
+    await until(() => player!.status().includes("Root run"));
+    expect(player!.show.all("sketch").some(({ strokes }) => JSON.stringify(strokes).includes("Dimmer"))).toBe(true);
+    await until(() => player!.show.all("runningMacro").length === 0);
+  });
+
   it("refuses what is no file of a show, and lists that it hasn't got, in a sentence", async () => {
     const refused = async (file: string, lists: readonly string[]): Promise<string> => {
       const made = await Player.open({ file, lists, targets: [], oscPort: null, folder, log });
