@@ -38,6 +38,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** A thread that makes another show ready while the other one's is on stage. */
   #next: Worker | null = null;
   #nextSinceMs = 0;
+  /** The thread has died, and the next one isn't there yet. */
+  #restarts = false;
   /** Values as a thread writes them. */
   #shared: { by: Worker; values: Float32Array; ticket: Int32Array } | null = null;
   #copy = new Float32Array(0);
@@ -78,6 +80,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
    * while the one on stage goes on; then the one takes over from the other.
    */
   cross(seconds: number): void {
+    // A thread that is about to be begun anew begins with the other show.
+    if (this.#restarts) return;
     const overtaken = this.#next;
     const { port1, port2 } = new MessageChannel();
     this.#worker.postMessage({ type: "successor", port: port1 } satisfies ToEngine, [port1]);
@@ -201,7 +205,11 @@ export class EngineHost extends EventEmitter<HostEvents> {
     if (this.#next) return this.#goOnWithNext();
     this.emit("again", this.#hung ? "its thread hung" : "its thread died");
     this.#hung = false;
-    setTimeout(() => (this.#worker = this.#start()), RESTART_AFTER_MS);
+    this.#restarts = true;
+    setTimeout(() => {
+      this.#restarts = false;
+      this.#worker = this.#start();
+    }, RESTART_AFTER_MS);
   }
 
   /** The frame that is on stage stays there; a new thread goes on from it. */

@@ -123,6 +123,10 @@ describe("another show is made ready in a thread of its own", () => {
     await host.crash("the one that comes");
     await until(() => levels(1, dimmer(1)).at(-1) === 0);
     expect(again).toEqual(["its thread died"]);
+    await host.crash();
+    open(DIM, 60);
+    await until(() => levels(1, dimmer(1)).at(-1) === 51 && host.values() !== null);
+    expect(again).toEqual(["its thread died", "its thread died"]);
   });
 });
 
