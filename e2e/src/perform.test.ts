@@ -177,6 +177,17 @@ describe("a page under the fingers", () => {
     await running.getByText("Moss instead").waitFor();
     // A card that has room says from when to when its cue changes what.
     await main.getByRole("img", { name: "Times: Intensity from 0.0 to 3.0 s, Colour from 0.0 to 3.0 s" }).waitFor();
+    // Its line begins once: a card that is drawn anew moves it no further.
+    const drift = main.getByRole("slider", { name: "Canopy drift" });
+    const begins = (): Promise<unknown> =>
+      main
+        .getByRole("article", { name: "Canopy drift" })
+        .locator(".tells-time")
+        .evaluate((line) => line.getAnimations()[0]!.effect!.getTiming().delay);
+    const begun = await begins();
+    await drift.press("ArrowDown");
+    await until("it is drawn anew", async () => (await drift.getAttribute("aria-valuenow")) === "99");
+    expect(await begins()).toBe(begun);
     await main.getByRole("button", { name: "Let all of mine go" }).click();
     await until("nothing runs", async () => (await running.getByRole("listitem").count()) === 0);
     await until("dark", () => {

@@ -68,7 +68,8 @@ async function run(start: EngineStart): Promise<void> {
   const barred = (why: string): void => say({ type: "trouble", why });
   let handed: HandedOver | null = null;
   if (start.predecessor) {
-    await lines.take(outputsNow(), barred);
+    lines.take(outputsNow(), barred);
+    await lines.opened();
     handed = await takeOver(engine, start.predecessor, now);
     const gone = handed ?? (start.lastFrame === null ? null : readLastFrame(start.lastFrame));
     if (gone) {
@@ -102,7 +103,7 @@ async function run(start: EngineStart): Promise<void> {
   };
   // Whoever plays along for the case that the other ends sends nothing to the show's own outputs meanwhile.
   const takeLines = (): void => {
-    void lines.take(outputsNow(), barred);
+    lines.take(outputsNow(), barred);
     inputs.take(engine.show.all("input"));
   };
   takeRig();

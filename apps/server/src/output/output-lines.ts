@@ -77,6 +77,7 @@ export class OutputLines {
   readonly #source: Pick<SacnSource, "cid" | "name">;
   #lines: Line[] = [];
   #wanted: readonly OutputLine[] = [];
+  #opening: Promise<unknown> = Promise.resolve();
   #universes: readonly number[] = [];
   /** Why lines couldn't be opened, by their ids. */
   readonly #barred = new Map<string, string>();
@@ -85,8 +86,8 @@ export class OutputLines {
     this.#source = source;
   }
 
-  /** Opens what is new or has changed, closes what is gone; the others go on. What can't be opened is told. Done when all are open. */
-  async take(lines: readonly OutputLine[], trouble: (why: string) => void): Promise<void> {
+  /** Opens what is new or has changed, closes what is gone; the others go on. What can't be opened is told. */
+  take(lines: readonly OutputLine[], trouble: (why: string) => void): void {
     if (lines === this.#wanted) return;
     this.#wanted = lines;
     const on = lines.filter((line) => line.on);
@@ -111,7 +112,12 @@ export class OutputLines {
         },
       ),
     );
-    await Promise.all(opened);
+    this.#opening = Promise.all(opened);
+  }
+
+  /** When all that were taken last are open, or barred. */
+  async opened(): Promise<void> {
+    await this.#opening;
   }
 
   /** The sequence numbers sent last, by the ids of lines. */

@@ -1,6 +1,6 @@
 import type { Rig } from "../rig/rig";
 import type { Seconds } from "../units/units";
-import { LIGHT, lampSlots, litLamps, OTHER, type LampSlots } from "./lamp-slots";
+import { lampSlots, litLamps, OTHER, type LampSlots } from "./lamp-slots";
 import { toTheEnd } from "../units/to-the-end";
 import { SLOTS } from "./output-map";
 
@@ -29,6 +29,8 @@ export class Crossing {
   readonly #before: Uint8Array;
   /** 1 for slots whose lamp was lit. */
   readonly #wasLit: Uint8Array;
+  /** 1 for lamps that the frame lights. */
+  readonly #becomeLit: Uint8Array;
   #since: Seconds = 0;
   #seconds: Seconds = 0;
   #over = true;
@@ -39,6 +41,7 @@ export class Crossing {
     this.#slots = toTheEnd(lampSlots(after));
     this.#before = new Uint8Array(after.universes.length * SLOTS);
     this.#wasLit = new Uint8Array(this.#before.length);
+    this.#becomeLit = new Uint8Array(this.#before.length + 1);
   }
 
   begin(before: LeftBehind, { at, seconds }: { at: Seconds; seconds: Seconds }): void {
@@ -65,33 +68,34 @@ export class Crossing {
     const part = this.#seconds > 0 ? (t - this.#since) / this.#seconds : 1;
     this.#over ||= part >= 1;
     if (this.#over) return;
+    const done = Math.max(0, part);
     const { lampOf, kinds, lights } = this.#slots;
-    const becomeLit = litLamps(this.#slots, frame);
-    for (let at = 0; at < lights.length; at += lights[at]! + 1) this.#fade(frame, part, { of: lights, at: at + 1, count: lights[at]! });
-    const alone = new Int32Array(1);
+    litLamps(this.#slots, frame, this.#becomeLit);
+    for (let at = 0; at < lights.length; at += lights[at]! + 1) this.#fade(frame, at, done);
     for (let slot = 0; slot < kinds.length; slot++) {
       const kind = kinds[slot]!;
       if ((kind & OTHER) !== 0) {
-        const snapsAt = this.#wasLit[slot] === 0 ? 0 : becomeLit[lampOf[slot]!] === 1 ? 0.5 : 1;
+        const snapsAt = this.#wasLit[slot] === 0 ? 0 : this.#becomeLit[lampOf[slot]!] === 1 ? 0.5 : 1;
         if (part < snapsAt) frame[slot] = this.#before[slot]!;
-      } else if (kind !== LIGHT && this.#before[slot]! > 0) {
+      } else if (kind === 0 && this.#before[slot]! > 0) {
         // Nobody's any more.
-        alone[0] = slot;
-        this.#fade(frame, part, { of: alone, at: 0, count: 1 });
+        frame[slot] = Math.floor(this.#before[slot]! + (frame[slot]! - this.#before[slot]!) * done + 0.5);
       }
     }
   }
 
-  /** A channel's octets, on their way. */
-  #fade(frame: Uint8Array, part: number, { of, at, count }: { of: Int32Array; at: number; count: number }): void {
+  /** The octets of the channel that begins here among the lights, on their way. */
+  #fade(frame: Uint8Array, at: number, part: number): void {
+    const { lights } = this.#slots;
+    const last = at + lights[at]!;
     let [from, to] = [0, 0];
-    for (let index = at; index < at + count; index++) {
-      from = from * 256 + this.#before[of[index]!]!;
-      to = to * 256 + frame[of[index]!]!;
+    for (let index = at + 1; index <= last; index++) {
+      from = from * 256 + this.#before[lights[index]!]!;
+      to = to * 256 + frame[lights[index]!]!;
     }
-    let rest = Math.floor(from + (to - from) * Math.max(0, part) + 0.5);
-    for (let index = at + count - 1; index >= at; index--) {
-      frame[of[index]!] = rest % 256;
+    let rest = Math.floor(from + (to - from) * part + 0.5);
+    for (let index = last; index > at; index--) {
+      frame[lights[index]!] = rest % 256;
       rest = Math.floor(rest / 256);
     }
   }

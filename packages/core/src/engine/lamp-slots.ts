@@ -54,9 +54,9 @@ export function* lampSlots({ parameters, patches, universes }: Rig): Generator<v
   return { lampOf, kinds, lights: numbersOf(Int32Array, lights, (each) => each) };
 }
 
-/** 1 for each lamp of which some light is over nothing in a frame. */
-export function litLamps({ lampOf, kinds }: LampSlots, frame: Uint8Array): Uint8Array {
-  const lit = new Uint8Array(lampOf.length + 1);
+/** 1 for each lamp of which some light is over nothing in a frame; written into `lit`, which has room for a lamp a slot and one. */
+export function litLamps({ lampOf, kinds }: LampSlots, frame: Uint8Array, lit: Uint8Array = new Uint8Array(lampOf.length + 1)): Uint8Array {
+  lit.fill(0);
   for (let slot = 0; slot < lampOf.length; slot++) if ((kinds[slot]! & LIGHT) !== 0 && frame[slot]! > 0) lit[lampOf[slot]!] = 1;
   return lit;
 }

@@ -1,21 +1,33 @@
 import { fadedSeconds, FAMILIES, type PlaybackState, type RunningTimes } from "@vexa/core";
+import { Moving } from "../../frames/moving";
 import { useClient } from "../../session/show-context";
+import { cn } from "../../ui/class-names";
 import { useRunningTimes } from "./use-running-times";
 
-/** What the browser moves by itself from the moment of the go; it stands while the fades do. */
-function useRunning(state: PlaybackState, seconds: number): (name: string) => React.CSSProperties {
+/** Moves as the fades of a run do, and stands while they do. */
+function Running({
+  name,
+  state,
+  seconds,
+  className,
+}: {
+  name: string;
+  state: PlaybackState;
+  seconds: number;
+  className: string;
+}): React.JSX.Element {
   const client = useClient();
-  const elapsed = Math.min(seconds, fadedSeconds(state, client.now()));
-  return (name) => ({
-    animation: `${name} ${seconds}s linear both`,
-    animationDelay: `${-elapsed}s`,
-    ...(state.pausedSeconds === undefined ? {} : { animationPlayState: "paused" }),
-  });
+  return (
+    <Moving
+      // Another go, or a pause, begins it anew.
+      key={[state.goSeconds, state.heldSeconds, state.pausedSeconds, seconds].join(" ")}
+      animation={`${name} ${seconds}s linear both`}
+      elapsedSeconds={Math.min(seconds, fadedSeconds(state, client.now()))}
+      paused={state.pausedSeconds !== undefined}
+      className={cn("tells-time block", className)}
+    />
+  );
 }
-
-/** How often an animation begins anew: with another go, and where pauses have moved it. */
-const beginOf = ({ goSeconds, heldSeconds, pausedSeconds }: PlaybackState, seconds: number): string =>
-  [goSeconds, heldSeconds, pausedSeconds, seconds].join(" ");
 
 /** How far what the running cue changes has come. */
 export function FadeProgress({ state }: { state: PlaybackState }): React.JSX.Element | null {
@@ -24,10 +36,9 @@ export function FadeProgress({ state }: { state: PlaybackState }): React.JSX.Ele
 }
 
 function Bar({ state, seconds }: { state: PlaybackState; seconds: number }): React.JSX.Element {
-  const running = useRunning(state, seconds);
   return (
     <div className="mt-1 h-1 overflow-hidden rounded bg-edge" role="presentation">
-      <div key={beginOf(state, seconds)} className="tells-time h-full origin-left bg-live" style={running("fade-progress")} />
+      <Running name="fade-progress" state={state} seconds={seconds} className="h-full origin-left bg-live" />
     </div>
   );
 }
@@ -41,7 +52,6 @@ export function FadeChart({ state }: { state: PlaybackState }): React.JSX.Elemen
 }
 
 function Chart({ state, times: { families, seconds } }: { state: PlaybackState; times: RunningTimes }): React.JSX.Element {
-  const running = useRunning(state, seconds);
   const shown = FAMILIES.flatMap((family) => (families[family] ? [{ family, ...families[family] }] : []));
   return (
     <div
@@ -63,11 +73,7 @@ function Chart({ state, times: { families, seconds } }: { state: PlaybackState; 
             />
           </div>
         ))}
-        <div
-          key={beginOf(state, seconds)}
-          className="tells-time absolute inset-y-0 left-0 w-full border-l-2 border-live"
-          style={running("fade-line")}
-        />
+        <Running name="fade-line" state={state} seconds={seconds} className="absolute inset-y-0 left-0 w-full border-l-2 border-live" />
       </div>
       <p className="shrink-0 self-end font-mono text-[11px] leading-4 text-ink-3">{seconds.toFixed(1)} s</p>
     </div>

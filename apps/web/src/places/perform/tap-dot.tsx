@@ -1,5 +1,6 @@
 import { beatsAt, fraction, type SpeedMaster, type TempoState } from "@vexa/core";
 import { useClient, useShow } from "../../session/show-context";
+import { Moving } from "../../frames/moving";
 import { cn } from "../../ui/class-names";
 import { masterStanding } from "./master-standing";
 
@@ -20,18 +21,16 @@ export function TapDot({ master, tempo }: { master: SpeedMaster; tempo: TempoSta
           client.play({ type: "tap", masterId: master.id }, client.momentOf(event));
       }}
     >
-      <span
-        key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.scale} ${tempo.running}`}
-        className={cn("block size-5", stands ? "bg-parked" : released ? "rounded-full border-2 border-ink-3" : "rounded-full bg-live")}
-        style={
-          stands
-            ? {}
-            : {
-                animation: `beat ${beatSeconds}s linear infinite`,
-                animationDelay: `${-fraction(beatsAt(tempo, client.now())) * beatSeconds}s`,
-              }
-        }
-      />
+      {stands ? (
+        <span className="block size-5 bg-parked" />
+      ) : (
+        <Moving
+          key={`${tempo.anchorSeconds} ${tempo.bpm} ${tempo.scale} ${tempo.running}`}
+          animation={`beat ${beatSeconds}s linear infinite`}
+          elapsedSeconds={fraction(beatsAt(tempo, client.now())) * beatSeconds}
+          className={cn("block size-5 rounded-full", released ? "border-2 border-ink-3" : "bg-live")}
+        />
+      )}
     </button>
   );
 }
