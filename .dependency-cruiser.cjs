@@ -56,6 +56,12 @@ module.exports = {
       from: { path: "^packages/library/src", pathNot: TESTS },
       to: { path: "^(apps|demo|bench|e2e)/" },
     },
+    {
+      name: "kernels-import-core-alone",
+      severity: "error",
+      from: { path: "^packages/kernels/src", pathNot: TESTS },
+      to: { path: "^(apps|demo|bench|e2e|packages/(formats|library))/" },
+    },
     { name: "formats-know-no-library", severity: "error", from: { path: "^packages/formats/" }, to: { path: "^packages/library/" } },
     { name: "server-is-no-web", severity: "error", from: { path: "^apps/server/" }, to: { path: "^apps/(web|devices)/" } },
     {

@@ -1,4 +1,5 @@
 import { defineConfig } from "vitest/config";
+import { watModules } from "./packages/kernels/src/wat-modules.ts";
 
 /** Stories of the screen alone, where nothing is timed at the wire: they run side by side. */
 const SCREENS = [
@@ -84,6 +85,15 @@ const UNITS = [
   "apps/devices/src/**/*.test.ts",
   "apps/web/src/**/*.test.ts",
 ];
+
+/** The merge's proofs, which run once more with its loops in WebAssembly. */
+const WITH_LOOPS = [
+  "core/src/engine/engine-rig",
+  "core/src/engine/engine-steps",
+  "core/src/engine/home-share",
+  "core/src/engine/merge-cases",
+  "core/src/engine/coats",
+].map((name) => `packages/${name}.test.ts`);
 const HEAP = ["src/engine/engine-heap.test.ts"];
 
 export default defineConfig({
@@ -91,6 +101,7 @@ export default defineConfig({
     projects: [
       // What only computes, in one worker: each module is read and run once, whoever's test it is of.
       {
+        plugins: [watModules()],
         test: {
           name: "units",
           root: ".",
@@ -102,6 +113,17 @@ export default defineConfig({
       },
       // In a process of its own, as the engine is: other tests' shapes of objects cost numbers on the heap.
       { test: { name: "heap", root: "packages/core", include: HEAP, testTimeout: NEVER_ENDS_MS } },
+      {
+        plugins: [watModules()],
+        test: {
+          name: "loops",
+          root: ".",
+          include: WITH_LOOPS,
+          setupFiles: ["packages/kernels/src/set-up.ts"],
+          testTimeout: NEVER_ENDS_MS,
+          isolate: false,
+        },
+      },
       {
         test: {
           name: "simulation",

@@ -1,3 +1,4 @@
+import { watModules } from "../../packages/kernels/src/wat-modules.ts";
 import { defineConfig } from "vite";
 
 /**
@@ -5,6 +6,7 @@ import { defineConfig } from "vite";
  * reading their two thousand files was half of what a start cost. Outside stay those that read files beside their own.
  */
 export default defineConfig({
+  plugins: [watModules()],
   build: {
     ssr: true,
     outDir: "dist",

@@ -1,5 +1,6 @@
 import {
   Engine,
+  kernelsNow,
   setChange,
   Show,
   type Change,
@@ -8,10 +9,11 @@ import {
   type HeadKey,
   type Part,
   playbackStateIdOf,
+  useKernels,
   type Preset,
   type ShowRecord,
 } from "@vexa/core";
-import { ReferenceEngine } from "@vexa/core/testing";
+import { ReferenceEngine, sameOctets } from "@vexa/core/testing";
 import { BarePass } from "./bare-pass";
 import { loadedShow, START_SECONDS } from "./loaded-show";
 import { interleaved, median } from "./measure";
@@ -45,6 +47,22 @@ export function frameTimes(universes: number, rounds: number): FrameTimes {
     engineMs,
     ratio: engineMs / bareMs,
   };
+}
+
+/** A full frame with the merge's loops in WebAssembly and with the plain ones, in the same run, with equal octets. */
+export function loopsAgainstPlain(universes: number, rounds: number): { loopsMs: number; plainMs: number } {
+  const show = loadedShow({ universes, state: "fading" });
+  const used = kernelsNow();
+  useKernels(null);
+  const plain = new Engine(show, START_SECONDS + 1);
+  useKernels(used);
+  const engine = new Engine(show, START_SECONDS + 1);
+  const [frame, expected] = [new Uint8Array(engine.frameLength), new Uint8Array(engine.frameLength)];
+  const at = (round: number): number => START_SECONDS + 2 + round * FRAME;
+  const works = [(round: number) => void engine.tick(at(round), frame), (round: number) => void plain.tick(at(round), expected)];
+  interleaved([...works, () => sameOctets(frame, expected, "loops against plain")], 30);
+  const [loopsMs, plainMs] = interleaved(works, rounds) as [number, number];
+  return { loopsMs, plainMs };
 }
 
 /** Starts both engines on the same show, checks that their octets are equal, and tells how many times faster ours is. */

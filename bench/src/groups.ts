@@ -9,6 +9,7 @@ import {
   groupEditInFrames,
   heapGrowth,
   idleShare,
+  loopsAgainstPlain,
   oneFaderShare,
   presetEditInFrames,
 } from "./frame-time";
@@ -20,7 +21,6 @@ import { moveFixtureInFrames } from "./move-fixture";
 import { openingBeside } from "./opening";
 import { startToPacket } from "./start-up";
 import { movingShare } from "./moving-share";
-import { wasmTimes } from "./wasm-kernels";
 
 /** One line of the results. */
 export interface Row {
@@ -53,11 +53,10 @@ export const GROUPS = {
     const plain = againstPlain(16, quick ? 5 : 20);
     tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
   },
-  async wasm({ rounds, tell }) {
-    const { plainNs, exactNs, singleNs } = await wasmTimes(rounds);
-    tell("rows on their way: WebAssembly with SIMD over TypeScript, equal results", `x ${shown(exactNs / plainNs)}`, "worth it <= 0.67");
-    tell("  the same with WebAssembly in numbers of 32 bits, other octets", `x ${shown(singleNs / plainNs)}`, "");
-    tell("  in ns a row: TypeScript, exact, 32 bits", [plainNs, exactNs, singleNs].map((ns) => shown(ns)).join(" "), "");
+  loops({ rounds, tell }) {
+    const { loopsMs, plainMs } = loopsAgainstPlain(256, rounds);
+    tell("frame, 256 universes, all fading: loops in WebAssembly over TypeScript", `x ${shown(loopsMs / plainMs)}`, "<= 0.67");
+    tell("  in ms: WebAssembly, TypeScript", `${shown(loopsMs)} ${shown(plainMs)}`, "");
   },
   rest({ tell }) {
     tell("a frame in which nothing changed, over a full one, 256 universes", `${shown(100 * idleShare(256), 3)} %`, "<= 1 %");

@@ -1,3 +1,4 @@
+export * from "./engine-names";
 export * from "./rig-names";
 export { phaseChanges } from "./edits/keep-phases";
 export { scaleChanges } from "./edits/give-back-scales";
@@ -125,8 +126,6 @@ export { rowTimes, type CueTime, type CueTimes, type FamilyTimes, type RowTimes,
 export { stateBefore, strokeSpans, timeline, type Span, type Timeline } from "./cue/timeline";
 export { stateAt } from "./cue/state-at";
 export { namedBy, type NamedBy } from "./cue/named-by";
-export { FrameWriter } from "./engine/frame-writer";
-export { SLOTS } from "./engine/output-map";
 export {
   CARD_BUTTONS,
   FADER_ROLES,
@@ -197,13 +196,7 @@ export { tryEdit, type Tried } from "./rights/try-edit";
 export { allDue, nextDue, secondsLeft } from "./playing/next-due";
 export type { CardDue, Due } from "./playing/due";
 export { drivenBy, type DrivenBy } from "./questions/driven-by";
-export { compile, type CompiledRows } from "./engine/compile";
-export { Engine, type EngineCommand } from "./engine/engine";
-export { StepBatch } from "./engine/fader-steps";
-export type { WhoShows } from "./engine/winners";
 export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace";
-export { Preview } from "./engine/preview";
-export { encodeSlots } from "./engine/slots";
 export { HeadLooks, type HeadLook } from "./engine/head-look";
 export { ServerClock } from "./protocol/server-clock";
 export { ShowCopy } from "./protocol/show-copy";
@@ -289,10 +282,8 @@ export {
 } from "./tempo/tempo-history";
 export { firstTime, settingChanges } from "./edits/setting-changes";
 export { curtainsDown, heldHeads, heldOnCard, type HeldHeads } from "./engine/held-heads";
-export { Prepared } from "./engine/prepared";
 export { textUpTo, type Flaw, type Schema } from "./document/schema";
 export { whoSchema } from "./selection/who";
-export type { DarkAhead } from "./engine/ahead";
 export { FIRST_MOVES_DARK, type MovesDark } from "./cue/moves-dark";
 export { cardName } from "./questions/card-name";
 export { applies, roleChanges, type CardOption } from "./playback/card-options";

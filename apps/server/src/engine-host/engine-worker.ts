@@ -4,12 +4,14 @@ import {
   SETTINGS_ID,
   Show,
   StepBatch,
+  useKernels,
   type EngineCommand,
   type HeadAttribute,
   type OutputLine,
   type ShowRecord,
   type WhoShows,
 } from "@vexa/core";
+import { mergeKernels } from "@vexa/kernels";
 import { OutputLines } from "../output/output-lines";
 import { LEADS_PRIORITY } from "../stage/sacn-source";
 import { SacnOutput } from "../output/sacn-output";
@@ -63,6 +65,7 @@ async function run(start: EngineStart): Promise<void> {
     keep({ ...last, sequences: output.sequences });
   }
   const records = await firstShow(port, () => void (last && output.send(last.octets, now() * 1000)));
+  useKernels(mergeKernels());
   const engine = new Engine(new Show(new Map(records.map((record) => [record.id, record]))), now(), last?.values);
   const outputsNow = (): readonly OutputLine[] => (priority >= LEADS_PRIORITY ? engine.show.all("output") : NO_LINES);
   const barred = (why: string): void => say({ type: "trouble", why });

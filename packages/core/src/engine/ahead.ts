@@ -11,7 +11,7 @@ import { compile } from "./compile";
 import type { SourceContext } from "./make-source";
 import { Source } from "./source";
 import type { Stack } from "./stack";
-import { numbersOf } from "./numbers-of";
+import { rowNumbers } from "./numbers-of";
 
 /** What a card says ahead of a cue to come, for heads that are dark: its source's id. */
 const aheadIdOf = (playbackId: string): string => `${playbackId} ahead`;
@@ -45,7 +45,7 @@ function aheadSource(state: PlaybackState, { show, merged }: SourceContext, pres
     id: aheadIdOf(state.playbackId),
     compiled,
     reads: new Set(),
-    from: numbersOf(Float32Array, compiled.parameters, (parameter) => {
+    from: rowNumbers(compiled.parameters, (parameter) => {
       const row = begun.get(parameter);
       return row === undefined ? merged[parameter]! : present!.from[row]!;
     }),

@@ -8,7 +8,7 @@ import { compile, type TimesOfRows } from "./compile";
 import type { SourceContext, StartingPoint } from "./make-source";
 import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { RANK_OF, Source } from "./source";
-import { numbersOf } from "./numbers-of";
+import { rowNumbers } from "./numbers-of";
 
 /** The source of a coat of a colour board, or null while it says nothing. It fades from what is on stage, each head when its place along the travel says. */
 export function coatSource(coat: Coat, { show, merged }: SourceContext, { retimed }: Pick<StartingPoint, "retimed"> = {}): Source | null {
@@ -26,7 +26,7 @@ export function coatSource(coat: Coat, { show, merged }: SourceContext, { retime
     id: coat.id,
     compiled,
     reads: resolved.reads,
-    from: numbersOf(Float32Array, compiled.parameters, startOf),
+    from: rowNumbers(compiled.parameters, startOf),
     startSeconds: coat.goSeconds,
     level: isLevel ? coat.level! : 1,
     htpCount: isLevel ? rig.htpCount : 0,

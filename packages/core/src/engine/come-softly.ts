@@ -2,6 +2,7 @@ import type { Seconds } from "../units/units";
 import { rowsIn } from "./carry-over";
 import type { CompiledRows } from "./compile";
 import { followedAngles } from "./flat-follows";
+import { copiedFloats } from "./kernels";
 import type { Source } from "./source";
 
 /** What a source may say again, or says in another way, comes over this time. */
@@ -20,7 +21,7 @@ class SoftRows {
   constructor(next: Source) {
     const { length } = next.from;
     this.timing = new Int32Array(length).fill(-1);
-    this.from = next.from.slice();
+    this.from = copiedFloats(next.from);
     this.beneath = new Int32Array(length).fill(-1);
   }
 

@@ -4,6 +4,7 @@ import type { Row, RowMotion } from "../stroke/row";
 import type { RunLead } from "../playback/playback";
 import { clamp } from "../units/units";
 import { flatFollows, type FlatFollows, type FollowingRow } from "./flat-follows";
+import { copiedFloats } from "./kernels";
 import { DriveClocks, flatMotions, type DriveClock, type FlatMotions, type Swing } from "./flat-motions";
 
 /** What strokes come to as flat arrays, rising by parameter. Rows of HTP parameters come first, as parameters do. */
@@ -107,7 +108,7 @@ export function compile(content: readonly Content[], of: CompileDefaults): Compi
   return {
     parameters: parameters.slice(0, own),
     base: base.slice(0, own),
-    to: base.slice(0, own),
+    to: copiedFloats(base.subarray(0, own)),
     timing: timing.slice(0, own),
     motions: flatMotions(motions, clocks),
     riders: flatMotions(riders, clocks),

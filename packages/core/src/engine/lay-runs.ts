@@ -1,4 +1,5 @@
 import type { Changes } from "../rig/changes";
+import { ELSEWHERE, kernelsNow } from "./kernels";
 import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
 import type { Seen } from "./seen";
@@ -65,6 +66,7 @@ function layPlain(source: Source, at: Stretch, stage: LaidStage): void {
   at.share[0] = share;
   if (!settled && (source.beneath !== null || source.travel.size > 0)) return layRowByRow(source, at, values);
   if (raises) return raise(source, at, stage);
+  if (share === 1 ? loopOver(source, at, stage, "replace") : loopOver(source, at, stage, "blend")) return;
   const mixed = !settled && at.timing === MIXED;
   const done = settled || mixed ? 1 : source.progress[at.timing]!;
   if (mixed) replaceOnTheWay(source, at, values);
@@ -107,12 +109,34 @@ function layLowest(source: Source, at: Stretch, stage: LaidStage): void {
   if (share !== 0) lower(source, at, stage);
 }
 
+/** Lays a stretch by the host's loops; false where there are none, where they don't reach, or where the rows' times differ. */
+function loopOver(
+  source: Source,
+  { row, parameter, length, timing, share }: Stretch,
+  stage: LaidStage,
+  loop: "replace" | "blend" | "raise",
+): boolean {
+  const kernels = kernelsNow();
+  const { fromAt, toAt, settled } = source;
+  if (kernels === null || fromAt === ELSEWHERE || toAt === ELSEWHERE || stage.at === ELSEWHERE) return false;
+  if (!settled && (timing === MIXED || source.beneath !== null || source.travel.size > 0)) return false;
+  const part = settled ? 1 : source.progress[timing]!;
+  kernels.numbers[0] = part;
+  kernels.numbers[1] = share[0]!;
+  const to = toAt + 4 * row;
+  // On the whole way there is nothing to work out, nor anything to be rounded: from where it is to where it is.
+  kernels[loop](part === 1 ? to : fromAt + 4 * row, to, stage.at + 4 * parameter, length);
+  return true;
+}
+
 /** Levels on their way into a maximum, as numbers and as the bits of these. */
 const offered = new Float32Array(1024);
 const offeredBits = new Int32Array(offered.buffer);
 
 /** Rows that raise, in pieces for which there is room. */
-function raise(source: Source, stretch: Stretch, { bits }: LaidStage): void {
+function raise(source: Source, stretch: Stretch, stage: LaidStage): void {
+  if (loopOver(source, stretch, stage, "raise")) return;
+  const { bits } = stage;
   for (let left = stretch.length; left > 0;) {
     const count = left < offered.length ? left : offered.length;
     offer(source, stretch, { count, above: 0 });

@@ -18,7 +18,7 @@ import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
 import { ABOVE, homeCounts } from "./home-share";
 import { layRow, shownAt } from "./lay-rows";
-import { numbersOf } from "./numbers-of";
+import { numbersOf, rowNumbers } from "./numbers-of";
 
 export interface SourceContext {
   readonly show: Show;
@@ -59,7 +59,7 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     id: state.playbackId,
     compiled,
     reads: resolved.reads,
-    from: eachOf(compiled.parameters, startOf),
+    from: rowNumbers(compiled.parameters, startOf),
     startSeconds: state.goSeconds,
     level,
     htpCount: rig.htpCount,
@@ -69,13 +69,6 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const { present, merged } = start;
   if (present && level > 0) layOver(source, present, { merged, gain: (present.level * present.weight) / level });
   return source;
-}
-
-/** A value for each parameter, without the way through an iterator. */
-function eachOf(parameters: Int32Array, of: (parameter: number) => number): Float32Array {
-  const values = new Float32Array(parameters.length);
-  for (let row = 0; row < values.length; row++) values[row] = of(parameters[row]!);
-  return values;
 }
 
 /** Where the cue wants colours to travel even or round, their levels along the way. */
@@ -160,7 +153,7 @@ export function leavingSource(
   // When reach is lost the run goes on, and with it what rides.
   const riders = reachSeconds === undefined ? present.compiled.riders : compile([], { inSeconds: 0 }).riders;
   if (rows.length === 0 && riders.targets.length === 0) return null;
-  const held = numbersOf(Float32Array, rows, (row) => present.rowValue(row));
+  const held = rowNumbers(rows, (row) => present.rowValue(row));
   const moving = movingRows(present);
   const leaving = new Source({
     id: `${present.id} leaving`,
@@ -237,7 +230,7 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
   };
   const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));
   const compiled = compile(content, { inSeconds: 0 });
-  const from = numbersOf(Float32Array, compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
+  const from = rowNumbers(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
   const source = new Source({
     id: `sketch ${sketch.personId}`,
     compiled,

@@ -1,5 +1,6 @@
 import { Blocks, type Spans } from "./blocks";
 import { homeCounts, HomeShare } from "./home-share";
+import { copiedFloats } from "./kernels";
 import type { RigWays } from "./rig-ways";
 import { LastLaid } from "./last-laid";
 import { laidStage, type LaidStage } from "./laid-stage";
@@ -30,7 +31,7 @@ export class MergedStage {
   constructor(ways: RigWays, rest: Float32Array) {
     this.#ways = ways;
     this.rest = rest;
-    this.values = rest.slice();
+    this.values = copiedFloats(rest);
     this.#blocks = new Blocks(rest.length);
     this.#laid = laidStage(this.values, this.#blocks.spans());
     this.renew();

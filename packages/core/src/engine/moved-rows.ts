@@ -1,7 +1,7 @@
 import type { CompiledRows } from "./compile";
 import { movedFollows } from "./flat-follows";
 import type { FlatMotions } from "./flat-motions";
-import { numbersOf } from "./numbers-of";
+import { numbersOf, rowNumbers } from "./numbers-of";
 
 /** Compiled rows on a rig whose parameters lie otherwise, and where each row comes from and goes to (-1 = gone). */
 export interface MovedRows {
@@ -24,7 +24,7 @@ export function movedRows(compiled: CompiledRows, to: Int32Array): MovedRows {
       ...compiled,
       parameters: from.map((old) => to[parameters[old]!]!),
       base: numbersOf(Float32Array, from, (old) => base[old]!),
-      to: numbersOf(Float32Array, from, (old) => compiled.to[old]!),
+      to: rowNumbers(from, (old) => compiled.to[old]!),
       timing: numbersOf(Uint32Array, from, (old) => timing[old]!),
       motions: movedMotions(motions, rowTo),
       riders: movedMotions(riders, to),

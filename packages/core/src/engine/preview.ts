@@ -10,7 +10,7 @@ import { laidStage, type LaidStage } from "./laid-stage";
 import { layRuns } from "./lay-runs";
 import { clockReader, type ClockReader } from "./flat-motions";
 import { Source } from "./source";
-import { numbersOf } from "./numbers-of";
+import { rowNumbers } from "./numbers-of";
 
 /**
  * What strokes would show at any time, over what is on stage now: the weave, traces of beams and scrubbing. The same code as the
@@ -34,7 +34,7 @@ export class Preview {
       id: "preview",
       compiled,
       reads: new Set(),
-      from: numbersOf(Float32Array, compiled.parameters, (parameter) => stage[parameter]!),
+      from: rowNumbers(compiled.parameters, (parameter) => stage[parameter]!),
       startSeconds: 0,
       level: 1,
       htpCount: 0,

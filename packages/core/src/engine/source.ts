@@ -11,7 +11,8 @@ import { RunningFollows } from "./running-follows";
 import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
 import type { ClockReader } from "./flat-motions";
-import { numbersOf } from "./numbers-of";
+import { addressOf } from "./kernels";
+import { rowNumbers } from "./numbers-of";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
 
@@ -42,6 +43,9 @@ export class Source {
   /** Ids of records that were read to make it. */
   readonly reads: ReadonlySet<string>;
   readonly from: Float32Array;
+  /** Where the merge's loops find the rows. */
+  readonly fromAt: number;
+  readonly toAt: number;
   readonly startSeconds: Seconds;
   /** Rows below this index merge by HTP; a sketch has none: it takes over. */
   readonly htpRows: number;
@@ -90,6 +94,8 @@ export class Source {
     this.compiled = of.compiled;
     this.reads = of.reads;
     this.from = of.from;
+    this.fromAt = addressOf(of.from);
+    this.toAt = addressOf(of.compiled.to);
     this.startSeconds = of.startSeconds;
     this.#now = of.startSeconds;
     this.level = of.level;
@@ -166,7 +172,7 @@ export class Source {
   /** The same run on a rig whose parameters lie otherwise: `to` tells of each where it is now, -1 = gone. */
   moved(to: Int32Array, ways: RigWays): Source {
     const { compiled, from, to: rowTo } = movedRows(this.compiled, to);
-    const starts = numbersOf(Float32Array, from, (row) => this.from[row]!);
+    const starts = rowNumbers(from, (row) => this.from[row]!);
     const next = this.#goOnIn(new Source({ ...this, compiled, from: starts, htpCount: this.#raises ? ways.htpCount : 0 }));
     next.adds = this.adds && ways.adding;
     next.travel = new Map([...this.travel].flatMap(([row, table]) => (rowTo[row]! < 0 ? [] : [[rowTo[row]!, table]])));

@@ -1,0 +1,1 @@
+export { mergeKernels } from "./merge-kernels";

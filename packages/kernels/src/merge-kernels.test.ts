@@ -1,0 +1,109 @@
+import { seededRandom, useKernels, type Kernels, type PlayCommand } from "@vexa/core";
+import { crowdedShow, EngineOnBench, pick, type Random } from "@vexa/core/testing";
+import { afterEach, describe, expect, it } from "vitest";
+import { mergeKernels } from "./merge-kernels";
+
+const kernels = mergeKernels()!;
+
+/** Plainly, in the arithmetic of JavaScript's numbers, which are IEEE 754's of 64 bits; what is kept is rounded to 32. */
+const PLAIN = {
+  replace: ({ from, to, part }: Row) => from + (to - from) * part,
+  blend: ({ from, to, part, share, beneath }: Row) => beneath + (from + (to - from) * part - beneath) * share,
+  raise: ({ from, to, part, share, beneath }: Row) => Math.max(beneath, Math.fround((from + (to - from) * part) * share)),
+};
+
+interface Row {
+  readonly from: number;
+  readonly to: number;
+  readonly beneath: number;
+  readonly part: number;
+  readonly share: number;
+}
+
+/** What random hands make of a crowd, frame for frame. */
+function evening(seed: number, used: Kernels | null): string[] {
+  useKernels(used);
+  const random = seededRandom(seed);
+  const bench = new EngineOnBench(crowdedShow(random));
+  return Array.from({ length: 240 }, () => {
+    bench.play(randomHand(random));
+    bench.engine.tick((bench.t += random() * 0.4), bench.frame);
+    return Buffer.from(bench.frame).toString("base64");
+  });
+}
+
+function randomHand(random: Random): PlayCommand {
+  const playbackId = `card-list-${1 + Math.floor(random() * 50)}`;
+  return pick<PlayCommand>(random, [
+    { type: "go", playbackId },
+    { type: "go", playbackId },
+    { type: "go", playbackId, seconds: random() },
+    { type: "level", playbackId, level: random() },
+    { type: "level", playbackId, level: pick(random, [0, 0.5, 1]) },
+    { type: "let-go", playbackId },
+    { type: "flash", playbackId, press: pick(random, ["down", "up"] as const) },
+    { type: "grand-master", level: pick(random, [1, 0.5]) },
+  ]);
+}
+
+afterEach(() => useKernels(null));
+
+describe("the loops in WebAssembly", () => {
+  it.each(["replace", "blend", "raise"] as const)("%s: equal to the last bit, for every count from 0 to 40 and at every place", (loop) => {
+    const random = seededRandom(5);
+    const [from, to, values] = [kernels.floats(60)!, kernels.floats(60)!, kernels.floats(60)!];
+    const level = (): number => (random() < 0.2 ? Math.round(random()) : random() < 0.2 ? random() * 1e-30 : random());
+    for (let round = 0; round < 2000; round++) {
+      for (const floats of [from, to, values]) for (let at = 0; at < 60; at++) floats[at] = level();
+      const [row, first, count] = [Math.floor(random() * 20), Math.floor(random() * 20), round % 41];
+      const [part, share] = [level(), level()];
+      const expected = values.slice();
+      for (let at = 0; at < Math.min(count, 40); at++)
+        expected[first + at] = PLAIN[loop]({ from: from[row + at]!, to: to[row + at]!, beneath: values[first + at]!, part, share });
+      kernels.numbers.set([part, share]);
+      kernels[loop](from.byteOffset + 4 * row, to.byteOffset + 4 * row, values.byteOffset + 4 * first, count);
+      expect([...values], `round ${round}: ${count} rows from ${row} to ${first}`).toEqual([...expected]);
+    }
+  });
+
+  it("are what lays nearly all rows of a crowd, and the engine's own lie in their memory", () => {
+    const laid = { rows: 0 };
+    const counting = (loop: "replace" | "blend" | "raise"): Kernels["replace"] => {
+      return (from, to, values, count) => {
+        laid.rows += count;
+        kernels[loop](from, to, values, count);
+      };
+    };
+    useKernels({ ...kernels, replace: counting("replace"), blend: counting("blend"), raise: counting("raise") });
+    const bench = new EngineOnBench(crowdedShow(seededRandom(3)));
+    for (const { id } of bench.engine.show.all("playback")) bench.play({ type: "go", playbackId: id });
+    for (let frame = 0; frame < 40; frame++) bench.engine.tick((bench.t += 0.1), bench.frame);
+    expect(laid.rows).toBeGreaterThan(20_000);
+  });
+
+  it("give the octets of the plain ones through random evenings of a crowd, with room for all, for some and for none (3 seeds)", () => {
+    for (let seed = 1; seed <= 3; seed++) {
+      const some = seededRandom(seed);
+      const kinds = [null, kernels, { ...kernels, floats: (length: number) => (some() < 0.5 ? kernels.floats(length) : null) }];
+      const [plain, all, part] = kinds.map((used) => evening(seed, used));
+      expect(new Set(plain).size).toBeGreaterThan(150);
+      expect(all, `seed ${seed}`).toEqual(plain);
+      expect(part, `seed ${seed}`).toEqual(plain);
+    }
+  });
+
+  it("may be taken from an engine that runs, and given back", () => {
+    useKernels(kernels);
+    const show = crowdedShow(seededRandom(12));
+    const [steady, changing] = [new EngineOnBench(show), new EngineOnBench(show)];
+    for (const { id } of show.all("playback").slice(0, 20))
+      for (const bench of [steady, changing]) bench.play({ type: "go", playbackId: id });
+    for (let frame = 0; frame < 40; frame++) {
+      useKernels(kernels);
+      steady.engine.tick((steady.t += 0.1), steady.frame);
+      useKernels(frame % 3 === 0 ? kernels : null);
+      changing.engine.tick((changing.t += 0.1), changing.frame);
+      expect(Buffer.compare(changing.frame, steady.frame), `frame ${frame}`).toBe(0);
+    }
+  });
+});

@@ -1,0 +1,121 @@
+;; The innermost loops of the merge (packages/core/src/engine/lay-runs.ts says the same in TypeScript), two rows at a time.
+;; All is worked out in numbers of 64 bits, in the order in which TypeScript does, so that results are equal to the last bit.
+;; Addresses are octets. `from` and `to` hold where rows came from and go to, `values` the stage.
+(module
+  (memory (export "memory") 2048 2048)
+
+  ;; At the memory's beginning: the part of the way that is done, 0..1, and the share of it that shows, 0..1.
+  (global $part i32 (i32.const 0))
+  (global $share i32 (i32.const 8))
+
+  ;; values = from + (to - from) x part
+  (func (export "replace") (param $from i32) (param $to i32) (param $values i32) (param $count i32)
+    (local $part f64) (local $parts v128) (local $start v128) (local $last i32)
+    (local.set $part (f64.load (global.get $part)))
+    (local.set $parts (f64x2.splat (local.get $part)))
+    (local.set $last (i32.add (local.get $values) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $values) (local.get $last)))
+        (local.set $start (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $from))))
+        (v128.store64_lane 0 (local.get $values)
+          (f32x4.demote_f64x2_zero
+            (f64x2.add (local.get $start)
+              (f64x2.mul
+                (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $to))) (local.get $start))
+                (local.get $parts)))))
+        (local.set $from (i32.add (local.get $from) (i32.const 8)))
+        (local.set $to (i32.add (local.get $to) (i32.const 8)))
+        (local.set $values (i32.add (local.get $values) (i32.const 8)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (f32.store (local.get $values)
+          (f32.demote_f64
+            (f64.add (f64.promote_f32 (f32.load (local.get $from)))
+              (f64.mul
+                (f64.sub (f64.promote_f32 (f32.load (local.get $to))) (f64.promote_f32 (f32.load (local.get $from))))
+                (local.get $part))))))))
+
+  ;; values = values + (from + (to - from) x part - values) x share
+  (func (export "blend") (param $from i32) (param $to i32) (param $values i32) (param $count i32)
+    (local $part f64) (local $share f64) (local $parts v128) (local $shares v128)
+    (local $start v128) (local $beneath v128) (local $last i32) (local $one f64)
+    (local.set $part (f64.load (global.get $part)))
+    (local.set $share (f64.load (global.get $share)))
+    (local.set $parts (f64x2.splat (local.get $part)))
+    (local.set $shares (f64x2.splat (local.get $share)))
+    (local.set $last (i32.add (local.get $values) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $values) (local.get $last)))
+        (local.set $start (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $from))))
+        (local.set $beneath (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $values))))
+        (v128.store64_lane 0 (local.get $values)
+          (f32x4.demote_f64x2_zero
+            (f64x2.add (local.get $beneath)
+              (f64x2.mul
+                (f64x2.sub
+                  (f64x2.add (local.get $start)
+                    (f64x2.mul
+                      (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $to))) (local.get $start))
+                      (local.get $parts)))
+                  (local.get $beneath))
+                (local.get $shares)))))
+        (local.set $from (i32.add (local.get $from) (i32.const 8)))
+        (local.set $to (i32.add (local.get $to) (i32.const 8)))
+        (local.set $values (i32.add (local.get $values) (i32.const 8)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $one (f64.promote_f32 (f32.load (local.get $values))))
+        (f32.store (local.get $values)
+          (f32.demote_f64
+            (f64.add (local.get $one)
+              (f64.mul
+                (f64.sub
+                  (f64.add (f64.promote_f32 (f32.load (local.get $from)))
+                    (f64.mul
+                      (f64.sub (f64.promote_f32 (f32.load (local.get $to))) (f64.promote_f32 (f32.load (local.get $from))))
+                      (local.get $part)))
+                  (local.get $one))
+                (local.get $share))))))))
+
+  ;; values = the greater of values and (from + (to - from) x part) x share; levels aren't negative, so they compare as their bits do
+  (func (export "raise") (param $from i32) (param $to i32) (param $values i32) (param $count i32)
+    (local $part f64) (local $share f64) (local $parts v128) (local $shares v128) (local $start v128) (local $last i32)
+    (local $one f32)
+    (local.set $part (f64.load (global.get $part)))
+    (local.set $share (f64.load (global.get $share)))
+    (local.set $parts (f64x2.splat (local.get $part)))
+    (local.set $shares (f64x2.splat (local.get $share)))
+    (local.set $last (i32.add (local.get $values) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $values) (local.get $last)))
+        (local.set $start (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $from))))
+        (v128.store64_lane 0 (local.get $values)
+          (i32x4.max_s (v128.load64_zero (local.get $values))
+            (f32x4.demote_f64x2_zero
+              (f64x2.mul
+                (f64x2.add (local.get $start)
+                  (f64x2.mul
+                    (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $to))) (local.get $start))
+                    (local.get $parts)))
+                (local.get $shares)))))
+        (local.set $from (i32.add (local.get $from) (i32.const 8)))
+        (local.set $to (i32.add (local.get $to) (i32.const 8)))
+        (local.set $values (i32.add (local.get $values) (i32.const 8)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $one
+          (f32.demote_f64
+            (f64.mul
+              (f64.add (f64.promote_f32 (f32.load (local.get $from)))
+                (f64.mul
+                  (f64.sub (f64.promote_f32 (f32.load (local.get $to))) (f64.promote_f32 (f32.load (local.get $from))))
+                  (local.get $part)))
+              (local.get $share))))
+        (if (f32.gt (local.get $one) (f32.load (local.get $values)))
+          (then (f32.store (local.get $values) (local.get $one))))))))
