@@ -1,8 +1,6 @@
 import {
   headKey,
-  masterStateIdOf,
   sketchIdOf,
-  steadyTempo,
   type Curve,
   type Device,
   type Fixture,
@@ -11,7 +9,6 @@ import {
   type Loan,
   type Note,
   type Macro,
-  type MasterState,
   type Person,
   type ShowRecord,
   type Sketch,
@@ -189,11 +186,11 @@ const NOTES: readonly Note[] = [
   },
 ];
 
-const MASTERS: readonly [SpeedMaster, number][] = [
-  [{ id: "master-pulse", kind: "master", version: 1, name: "Pulse", rank: 0 }, 96],
-  [{ id: "master-slow", kind: "master", version: 1, name: "Slow bloom", rank: 1 }, 32],
-  [{ id: "master-root", kind: "master", version: 1, name: "Root beat", rank: 2 }, 128],
-  [{ id: "master-breath", kind: "master", version: 1, name: "Breath", rank: 3, families: ["Position"] }, 40],
+const MASTERS: readonly SpeedMaster[] = [
+  { id: "master-pulse", kind: "master", version: 1, name: "Pulse", rank: 0, bpm: 96 },
+  { id: "master-slow", kind: "master", version: 1, name: "Slow bloom", rank: 1, bpm: 32 },
+  { id: "master-root", kind: "master", version: 1, name: "Root beat", rank: 2, bpm: 128 },
+  { id: "master-breath", kind: "master", version: 1, name: "Breath", rank: 3, bpm: 40, families: ["Position"] },
 ];
 
 /** As a lamp that glows: for an LED that is to fade beside one. */
@@ -213,13 +210,6 @@ const FILAMENT: Curve = {
 export function understory(): ShowRecord[] {
   const fixtures = demoFixtures();
   const inGroups = groups(fixtures);
-  const masterStates = MASTERS.map(([{ id }, bpm]): MasterState => ({
-    id: masterStateIdOf(id),
-    kind: "masterState",
-    version: 1,
-    masterId: id,
-    tempo: steadyTempo(bpm),
-  }));
   const sketches = PEOPLE.map(({ id }): Sketch => ({ id: sketchIdOf(id), kind: "sketch", version: 1, personId: id, strokes: {} }));
   return [
     ...PEOPLE,
@@ -232,8 +222,7 @@ export function understory(): ShowRecord[] {
     ...LOANS,
     ...NOTES,
     ...DEVICES,
-    ...MASTERS.map(([master]) => master),
-    ...masterStates,
+    ...MASTERS,
     ...sketches,
     ...MACROS,
     ...TARGETS,

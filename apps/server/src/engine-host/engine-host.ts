@@ -38,6 +38,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
   /** A thread that makes another show ready while the other one's is on stage. */
   #next: Worker | null = null;
   #nextSinceMs = 0;
+  /** Turned to 1 when a thread has ended, for whoever waits for it. */
+  readonly #exits = new WeakMap<Worker, Int32Array>();
   /** The thread has died, and the next one isn't there yet. */
   #restarts = false;
   /** Values as a thread writes them. */
@@ -85,9 +87,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
     const overtaken = this.#next;
     const { port1, port2 } = new MessageChannel();
     this.#worker.postMessage({ type: "successor", port: port1 } satisfies ToEngine, [port1]);
-    const ended = new Int32Array(new SharedArrayBuffer(4));
-    this.#worker.once("exit", () => Atomics.store(ended, 0, 1));
-    this.#next = this.#start({ port: port2, seconds, ended });
+    this.#next = this.#start({ port: port2, seconds, ended: this.#exits.get(this.#worker)! });
     this.#nextSinceMs = performance.now();
     // One that was still being made ready is overtaken.
     void overtaken?.terminate();
@@ -181,7 +181,12 @@ export class EngineHost extends EventEmitter<HostEvents> {
     if (!predecessor) this.#heardMs = performance.now() + LOADING_MS;
     worker.on("message", (message: FromEngine) => this.#hear(message, worker));
     worker.on("error", (error) => this.emit("trouble", error));
-    worker.on("exit", () => this.#ended(worker));
+    const exit = new Int32Array(new SharedArrayBuffer(4));
+    this.#exits.set(worker, exit);
+    worker.on("exit", () => {
+      Atomics.store(exit, 0, 1);
+      this.#ended(worker);
+    });
     return worker;
   }
 
@@ -202,8 +207,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
       void this.#worker.terminate();
     }
     if (worker !== this.#worker) return;
+    const why = this.#hung ? "its thread hung" : "its thread died";
+    this.emit("again", this.#next ? `${why}, and the other show came on` : why);
     if (this.#next) return this.#goOnWithNext();
-    this.emit("again", this.#hung ? "its thread hung" : "its thread died");
     this.#hung = false;
     this.#restarts = true;
     setTimeout(() => {

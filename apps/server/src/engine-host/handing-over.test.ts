@@ -118,15 +118,15 @@ describe("another show is made ready in a thread of its own", () => {
     open(DIM, 60);
     await host.crash();
     await until(() => levels(1, dimmer(1)).at(-1) === 51);
-    expect(again).toEqual([]);
+    expect(again).toEqual(["its thread died, and the other show came on"]);
     open(DARK, 60);
     await host.crash("the one that comes");
     await until(() => levels(1, dimmer(1)).at(-1) === 0);
-    expect(again).toEqual(["its thread died"]);
+    expect(again.slice(1)).toEqual(["its thread died"]);
     await host.crash();
     open(DIM, 60);
     await until(() => levels(1, dimmer(1)).at(-1) === 51 && host.values() !== null);
-    expect(again).toEqual(["its thread died", "its thread died"]);
+    expect(again.slice(1)).toEqual(["its thread died", "its thread died"]);
   });
 });
 

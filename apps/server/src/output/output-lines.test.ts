@@ -75,6 +75,25 @@ describe("the table of outputs", () => {
     expect(packets.at(-2)![112]! & 0x40).toBe(0x40);
   });
 
+  // A strict receiver throws away what is up to 20 steps behind (E1.31 6.7.2, from memory), of packets that synchronise as of data.
+  it("goes on behind another thread's numbers, of data and of what synchronises", async () => {
+    const { packets, port } = await receiver();
+    const of = [line(port, { sync: 63000 })];
+    const send = await sending(of);
+    for (let at = 0; at < 30; at++) send(at * 2000);
+    const before = lines!;
+    await sending(of);
+    const fresh = packets.length;
+    lines!.goOnFrom(before.sequences(), [1, 2, 7]);
+    lines!.send(frame, 1e6);
+    await until(() => packets.length >= fresh + 4 && packets.at(-1)!.length === 49);
+    const [last, next] = [packets.filter(({ length }) => length === 49).at(-3)!, packets.at(-1)!];
+    const step = (next[44]! - last[44]! + 256) & 255;
+    expect(step).toBeGreaterThan(0);
+    expect(step).toBeLessThan(100);
+    await before.close();
+  });
+
   it("sends some universes under the receiver's numbers, as E1.31 with its priority", async () => {
     const { packets, port } = await receiver();
     await sending([line(port, { universes: { from: 2, to: 9 }, shift: 100, priority: 150 })]);

@@ -108,9 +108,10 @@ export class SacnOutput implements Output {
     return this.#ways.length;
   }
 
-  /** The sequence numbers sent last, a universe each in the order of `patch`. */
+  /** The sequence numbers sent last, a universe each in the order of `patch`; behind them that of what synchronises, where something does. */
   get sequences(): Uint8Array {
-    return Uint8Array.from(this.#streams, ({ sequence }) => sequence);
+    const sent = this.#streams.map(({ sequence }) => sequence);
+    return Uint8Array.from(this.#source.sync === undefined ? sent : [...sent, this.#syncs]);
   }
 
   /**
@@ -118,7 +119,9 @@ export class SacnOutput implements Output {
    * ours for old ones (E1.31 6.7.2, from memory: up to 20 behind is old).
    */
   goOnFrom(sequences: Uint8Array): void {
-    this.#streams.forEach((stream, index) => (stream.sequence = ((sequences[index] ?? 0) + STEPS_AHEAD) & 255));
+    const ahead = (index: number): number => ((sequences[index] ?? 0) + STEPS_AHEAD) & 255;
+    this.#streams.forEach((stream, index) => (stream.sequence = ahead(index)));
+    this.#syncs = ahead(this.#streams.length);
   }
 
   async close(): Promise<void> {

@@ -100,6 +100,22 @@ describe("the shows of an installation", () => {
     await until(() => server.stage.show.get("settings", "settings")?.name === "Understory");
   });
 
+  it("take the tempo along that was found in the rehearsal: as a file, as a copy, and when they are opened again", async () => {
+    const lead = server.stage.show.get("person", "person-ines")!;
+    const bpm = (): number | undefined => server.stage.show.tempo("master-pulse")?.bpm;
+    expect((await server.stage.play(lead, { type: "bpm", masterId: "master-pulse", bpm: 101 }, undefined)).ok).toBe(true);
+    const { id } = (await shows()).find(({ onStage }) => onStage)!;
+    const copy = idOf(await ask("POST", `/${id}/copy`, { name: "Copy in tempo" }));
+    const taken = idOf(await ask("POST", "/file", (await ask("GET", `/${id}/file`)).bytes));
+    const empty = idOf(await ask("POST", "", { name: "Empty", from: "empty" }));
+    for (const other of [copy, taken, id]) {
+      await ask("POST", `/${empty}/open`, { seconds: 0 });
+      expect(server.stage.show.all("masterState")).toEqual([]);
+      await ask("POST", `/${other}/open`, { seconds: 0 });
+      expect(bpm(), other).toBe(101);
+    }
+  });
+
   it("are the lead's to open and to take away; what can't be read changes nothing", async () => {
     const before = (await shows()).length;
     const tomasz = await cookieOf(server.url, "tomasz");

@@ -7,6 +7,7 @@ import {
   FIRST_SETTINGS,
   isVersioned,
   ok,
+  recordedWork,
   rolesIn,
   SETTINGS_ID,
   Show,
@@ -122,7 +123,7 @@ export class Shelf {
     const show = await this.#kept.findOneBy({ id });
     if (!show || show.deletedAt) return fail("record.unknown", { what: "show" });
     // Kept before anything is changed: whatever ends here, nothing is lost.
-    const before = [...this.#stage.show.records.values()].filter(isVersioned);
+    const before = recordedWork(this.#stage.show);
     const now = new Date();
     const made = live.madeAt ?? now;
     await this.#kept.save({
@@ -181,7 +182,7 @@ export class Shelf {
   async file(id: string): Promise<Result<{ name: string; bytes: Uint8Array }>> {
     const live = await this.#live();
     const kept = id === live.keptId ? null : await this.#kept.findOneBy({ id });
-    const records = kept?.records ?? (id === live.keptId ? [...this.#stage.show.records.values()].filter(isVersioned) : null);
+    const records = kept?.records ?? (id === live.keptId ? recordedWork(this.#stage.show) : null);
     if (!records) return fail("record.unknown", { what: "show" });
     const showId = await this.#filesOf(id);
     const name = kept?.name ?? this.#liveName(live);
@@ -249,7 +250,7 @@ export class Shelf {
   }
 
   async #recordsOf(id: string): Promise<readonly ShowRecord[] | null> {
-    if (id === (await this.#live()).keptId) return [...this.#stage.show.records.values()].filter(isVersioned);
+    if (id === (await this.#live()).keptId) return recordedWork(this.#stage.show);
     return (await this.#kept.findOneBy({ id }))?.records ?? null;
   }
 

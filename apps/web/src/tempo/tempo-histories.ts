@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { create } from "zustand";
-import { FIRST_BPM, steadyTempo, withTempo, type TempoStretch } from "@vexa/core";
+import { tempoOf, withTempo, type TempoStretch } from "@vexa/core";
 import { useClient, useFromClient } from "../session/show-context";
 
 /** What each speed master did in the last half minute, as this window saw it. */
@@ -15,8 +15,9 @@ export function useTempoListener(): void {
     const { byMaster } = useTempoHistories.getState();
     const t = client.now();
     const next = Object.fromEntries(
-      masters.map(({ id }) => {
-        const tempo = states.find(({ masterId }) => masterId === id)?.tempo ?? steadyTempo(FIRST_BPM);
+      masters.map((master) => {
+        const { id } = master;
+        const tempo = tempoOf(master, states.find(({ masterId }) => masterId === id) ?? null);
         return [id, withTempo(byMaster[id] ?? [], tempo, t)];
       }),
     );

@@ -34,7 +34,7 @@ export function WeaveCanvas(props: {
   const [turn, setTurn] = useState(0);
   const [scrubbed, setScrubbed] = useState<number | null>(null);
   const { width, height } = useSize(frame);
-  const tempo = show.masterState(motion.masterId ?? "")?.tempo;
+  const tempo = show.tempo(motion.masterId ?? "");
 
   useEffect(() => {
     if (width === 0 || height === 0 || heads.length === 0) return;

@@ -4,8 +4,6 @@ import {
   HeadLooks,
   physicalOf,
   Preview,
-  steadyTempo,
-  FIRST_BPM,
   type Attribute,
   type Head,
   type HeadLook,
@@ -27,7 +25,7 @@ export interface WeaveSpan {
 
 /** The stretch in which now is, counted from beat 0 of the motion's master on. */
 export function weaveSpan(show: Show, motion: Motion, { beats, now }: { beats: number; now: number }): WeaveSpan {
-  const tempo = motion.masterId === null ? null : (show.masterState(motion.masterId)?.tempo ?? steadyTempo(FIRST_BPM));
+  const tempo = motion.masterId === null ? null : show.tempo(motion.masterId);
   const perSecond = tempo ? (tempo.bpm * Math.max(tempo.scale, 1e-3)) / 60 : (motion.ownBpm ?? 60) / 60;
   const count = tempo ? beatsAt(tempo, now) : now * perSecond;
   const along = count - Math.floor(count / beats) * beats;

@@ -148,7 +148,7 @@ export function nextOfMacro(
       case "wait":
         return after({ do: "wait", seconds: value.seconds, at });
       case "beats": {
-        const tempo = show.masterState(value.masterId)?.tempo;
+        const tempo = show.tempo(value.masterId);
         const bpm = tempo ? tempo.bpm * tempo.scale : 0;
         if (bpm <= 0) return after({ do: "stop", why: "the speed master stands still, so its beats never come", at });
         return after({ do: "wait", seconds: (60 / bpm) * value.beats, at });

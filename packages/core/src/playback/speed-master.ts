@@ -1,6 +1,6 @@
 import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
 import { FAMILIES, type Family } from "../rig/attributes";
-import { beatsAt, steadyTempo, tempoSchema, type TempoState } from "../tempo/tempo-clock";
+import { beatsAt, MAX_BPM, MIN_BPM, steadyTempo, tempoSchema, type TempoState } from "../tempo/tempo-clock";
 import { clamp, fraction, softly, type Bpm, type Seconds } from "../units/units";
 
 /** A clock with a name that drives motions. */
@@ -10,6 +10,8 @@ export interface SpeedMaster {
   readonly version: number;
   readonly name: string;
   readonly rank: number;
+  /** The tempo with which it begins, where nobody has set one since: files and kept shows take it along. None = FIRST_BPM. */
+  readonly bpm?: Bpm;
   /** Drives motions of these families only; none = of all. */
   readonly families?: readonly Family[];
   /** Whose people may rename and change it, besides the lead; none = the lead's alone. Anybody who plays taps it. */
@@ -42,10 +44,21 @@ export interface Jump {
 export const MOST_JUMPS = 8;
 
 /** The tempo of a master that nobody has touched yet. */
-export const FIRST_BPM = 120;
+const FIRST_BPM = 120;
 
 export function masterStateIdOf(masterId: string): string {
   return `state-${masterId}`;
+}
+
+/** Tempos of masters that nobody has touched: frames make none. */
+const FIRST_TEMPOS = new WeakMap<SpeedMaster, TempoState>();
+
+/** A master's tempo: as somebody has set it, or the one with which it begins. */
+export function tempoOf(master: SpeedMaster, state: MasterState | null): TempoState {
+  if (state) return state.tempo;
+  let tempo = FIRST_TEMPOS.get(master);
+  if (!tempo) FIRST_TEMPOS.set(master, (tempo = steadyTempo(master.bpm ?? FIRST_BPM)));
+  return tempo;
 }
 
 /** What a motion says of how it is driven. */
@@ -72,7 +85,7 @@ export function drivenCycles(master: SpeedMaster | null, state: MasterState | nu
   const ownPerSecond = driven.ownBpm / 60;
   const { lead = 0, leadSeconds = 0 } = driven;
   if (!follows(master, driven)) return t * ownPerSecond * driven.rate + lead;
-  const tempo = state?.tempo ?? UNTOUCHED;
+  const tempo = tempoOf(master, state);
   const released = state?.released;
   const beats = released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempo, t);
   const ahead = (state?.resyncedSeconds ?? -1) > leadSeconds ? 0 : lead;
@@ -94,7 +107,7 @@ export function steadyBeats(
   const last = state?.jumps?.at(-1);
   if (last && t - last.atSeconds < GLIDE_SECONDS) return NaN;
   const released = state?.released;
-  return released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(state?.tempo ?? UNTOUCHED, t);
+  return released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempoOf(master, state), t);
 }
 
 /** Whether a master drives what is of this family. */
@@ -113,8 +126,8 @@ export function clockCount(
   t: Seconds,
 ): ClockCount {
   if (!follows(master, driven)) return { ownSeconds: t };
-  const { released, tempo = UNTOUCHED } = state ?? {};
-  return { beats: released ? released.beats + ((t - released.atSeconds) * driven.ownBpm) / 60 : beatsAt(tempo, t) };
+  const released = state?.released;
+  return { beats: released ? released.beats + ((t - released.atSeconds) * driven.ownBpm) / 60 : beatsAt(tempoOf(master, state), t) };
 }
 
 /** What is left at t of the gaps that jumps tore, each by the short way; a jump in the middle of a glide takes over what is left of it. */
@@ -134,8 +147,6 @@ function glideAt(jumps: readonly Jump[] | undefined, { rate, ownBpm, family, lea
   }
   return gap * left(t - since);
 }
-
-const UNTOUCHED = steadyTempo(FIRST_BPM);
 
 /** A difference of phases by the short way round, in -0.5 to 0.5 cycles. */
 function shortWay(cycles: number): number {
@@ -164,6 +175,7 @@ export const masterSchema: Schema<SpeedMaster> = fields<SpeedMaster>({
   version,
   name: textUpTo(80),
   rank: integerIn(0, 1000000),
+  bpm: optional(numberIn(MIN_BPM, MAX_BPM)),
   families: optional(listOf(oneOf(FAMILIES), { min: 1, max: FAMILIES.length })),
   territoryId: optional(id),
 });

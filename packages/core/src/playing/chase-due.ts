@@ -1,8 +1,7 @@
 import type { Chase, Cue } from "../cue/cue";
 import type { PlaybackState } from "../playback/playback";
-import { FIRST_BPM } from "../playback/speed-master";
 import { seededRandom } from "../random/random";
-import { beatsAt, steadyTempo } from "../tempo/tempo-clock";
+import { beatsAt } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
 import type { CardDue } from "./due";
 import type { Show } from "../show/show";
@@ -32,11 +31,11 @@ const ON_BEAT = 0.1;
 function nextBeat(show: Show, state: PlaybackState, chase: Chase): { at: Seconds; stepSeconds: Seconds } | null {
   const from = state.goSeconds + (state.heldSeconds ?? 0);
   const masterState = chase.masterId === null ? null : show.masterState(chase.masterId);
-  if (chase.masterId === null || !show.get("master", chase.masterId) || masterState?.released) {
+  const tempo = chase.masterId === null ? null : show.tempo(chase.masterId);
+  if (!tempo || masterState?.released) {
     const stepSeconds = 60 / chase.bpm;
     return { at: from + stepSeconds, stepSeconds };
   }
-  const tempo = masterState?.tempo ?? steadyTempo(FIRST_BPM);
   const perSecond = tempo.running === "held" ? 0 : (tempo.bpm * tempo.scale) / 60;
   if (perSecond <= 0) return null;
   const beats = beatsAt(tempo, from);

@@ -1,7 +1,7 @@
 import { setChange, type Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
-import { FIRST_BPM, GLIDE_SECONDS, masterStateIdOf, MOST_JUMPS, type Jump, type MasterState } from "../playback/speed-master";
-import { beatsAt, steadyTempo, TempoClock } from "../tempo/tempo-clock";
+import { GLIDE_SECONDS, masterStateIdOf, MOST_JUMPS, tempoOf, type Jump, type MasterState } from "../playback/speed-master";
+import { beatsAt, TempoClock } from "../tempo/tempo-clock";
 import type { Seconds } from "../units/units";
 import type { Show } from "../show/show";
 
@@ -22,7 +22,7 @@ export function masterChanges(show: Show, command: MasterCommand, t: Seconds, ha
   const master = show.get("master", command.masterId);
   if (!master) return fail("record.unknown", { what: "speed master" });
   const present = show.masterState(master.id);
-  const clock = new TempoClock(present?.tempo ?? steadyTempo(FIRST_BPM));
+  const clock = new TempoClock(tempoOf(master, present));
   const before = clock.state;
   switch (command.type) {
     case "tap":

@@ -16,6 +16,14 @@ export function isVersioned({ kind }: ShowRecord): boolean {
   return KINDS[kind].scope === "document" && !INSTALLED.has(kind);
 }
 
+/** The recorded work of a show, for a place where nothing of it is going on: its speed masters begin there with the tempo that they have now. */
+export function recordedWork(show: Show): ShowRecord[] {
+  return [...show.records.values()].filter(isVersioned).map((record) => {
+    const tempo = record.kind === "master" ? show.masterState(record.id)?.tempo : undefined;
+    return tempo ? { ...record, bpm: tempo.bpm } : record;
+  });
+}
+
 /**
  * The changes that bring recorded work back to what a version holds. What plays and isn't there any more is let go, and strokes of
  * sketches that name what is gone go too.

@@ -1,7 +1,8 @@
 import type { Records } from "../document/record";
 import type { Cue } from "../cue/cue";
 import { playbackStateIdOf, type PlaybackState } from "../playback/playback";
-import { masterStateIdOf, type MasterState } from "../playback/speed-master";
+import type { TempoState } from "../tempo/tempo-clock";
+import { masterStateIdOf, tempoOf, type MasterState } from "../playback/speed-master";
 import type { HeadKey } from "../rig/fixture";
 import { groupMasterStateIdOf, restingLevel, type GroupMaster } from "../playback/group-master";
 import { STAGE_ID, type StageState } from "../playback/stage-state";
@@ -169,6 +170,12 @@ export class Show implements ResolveContext, ReachContext {
 
   masterState(masterId: string): MasterState | null {
     return this.get("masterState", masterStateIdOf(masterId));
+  }
+
+  /** Null where there is no such speed master. */
+  tempo(masterId: string): TempoState | null {
+    const master = this.get("master", masterId);
+    return master && tempoOf(master, this.masterState(masterId));
   }
 
   groupMasterLevel(groupMaster: GroupMaster): number {

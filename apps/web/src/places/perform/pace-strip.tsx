@@ -87,7 +87,7 @@ export function PaceStrip(): React.JSX.Element {
       >
         {show.all("master").flatMap((master) =>
           BEATS.map((beats) => {
-            const tempo = show.masterState(master.id)?.tempo;
+            const tempo = show.tempo(master.id);
             const bpm = tempo ? tempo.bpm * tempo.scale : 0;
             const time = bpm > 0 ? Math.round((60 / bpm) * beats * 100) / 100 : null;
             return (

@@ -1,6 +1,6 @@
 import { Ellipsis, Plus } from "lucide-react";
 import { useState } from "react";
-import { FIRST_BPM, mayBuild, newSpeedMaster, steadyTempo, territoryFor, type SpeedMaster } from "@vexa/core";
+import { mayBuild, newSpeedMaster, tempoOf, territoryFor, type SpeedMaster } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
@@ -67,7 +67,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const client = useClient();
   const { chosenMasterId, set } = useInterfaceOf("chosenMasterId", "set");
   const state = show.masterState(master.id);
-  const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
+  const tempo = tempoOf(master, state);
   const { held, released, stands, scaled, mark, words } = masterStanding(state);
   const count = useDriven(master.id).length;
   return (

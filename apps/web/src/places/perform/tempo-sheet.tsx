@@ -2,8 +2,7 @@ import { X } from "lucide-react";
 import {
   drawnStretches,
   earlierTempos,
-  FIRST_BPM,
-  steadyTempo,
+  tempoOf,
   TEMPO_HISTORY_SECONDS,
   type DrawnStretch,
   type SpeedMaster,
@@ -41,7 +40,7 @@ function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const state = show.masterState(master.id);
-  const tempo = state?.tempo ?? steadyTempo(FIRST_BPM);
+  const tempo = tempoOf(master, state);
   const { mark, words, scaled } = masterStanding(state);
   const driven = [...new Set(useDriven(master.id).map(({ where }) => where))];
   const scale = useHandLevel(tempo.scale, (factor) => client.play({ type: "scale", masterId: master.id, factor }));
