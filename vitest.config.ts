@@ -23,6 +23,7 @@ const SCREENS = [
   "presets",
   "quick-line",
   "remote",
+  "remote-notes",
   "rig",
   "rig-from-empty",
   "rig-patch",

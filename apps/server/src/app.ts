@@ -20,6 +20,7 @@ import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
 import { networkRoutes } from "./output/network-routes";
+import { photoRoutes } from "./notes/photo-routes";
 import { rigRoutes } from "./rig/rig-routes";
 import { scoreRoutes } from "./score/score-routes";
 import { shelfRoutes } from "./shelf/shelf-routes";
@@ -99,6 +100,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api", plainAddress, ownPagesOnly, express.json({ limit: "100kb" }), parts.session, whileUnlocked);
   app.use("/api/session", lockRoutes(parts));
   app.use("/api/sounds", soundRoutes(parts.database, parts.stage));
+  app.use("/api/notes/photos", photoRoutes(parts.database, parts.stage));
   app.use("/api/rig", rigRoutes(parts.database, parts.stage));
   app.use("/api/lists", scoreRoutes(parts.stage));
   app.use("/api/network", networkRoutes(parts.stage));

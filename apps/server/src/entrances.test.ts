@@ -92,6 +92,7 @@ describe("the table of entrances", () => {
       match?: (path: string) => boolean;
     }
     const bases = [
+      "/api/notes/photos",
       "/api/rig",
       "/api/shows",
       "/api/lists",

@@ -36,6 +36,8 @@ export const ROUTES = {
   "GET /api/health": { what: "the health of the last minutes", admits: "health" },
   "GET /api/health/metrics": { what: "the health now, for Prometheus; also by a token of its own", admits: "health" },
   "POST /api/sounds": { what: "keep a sound file", admits: "build" },
+  "POST /api/notes/photos": { what: "keep a photo for a note", admits: "note" },
+  "GET /api/notes/photos/:id": { what: "the photo of a note that I see", admits: "signed in" },
   "GET /api/rig/library": { what: "the lamps of the library", admits: "signed in" },
   "GET /api/rig/library/:file": { what: "a lamp of the library as a GDTF file", admits: "signed in" },
   "GET /api/rig/plan": { what: "all lamps with their profiles as an MVR file", admits: "signed in" },

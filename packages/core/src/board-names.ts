@@ -6,6 +6,7 @@ export { readSaying, sayingText } from "./cue/saying-text";
 export type { Said } from "./protocol/messages";
 export { inTheirOrder, MOST_BEDS, MOST_BOARD_SECONDS, MOST_POTS, type Bed, type Board, type Pot } from "./playback/board";
 export { coatIdOf, coatOfId, type Coat, type CoatColor, type CoatLayer } from "./playback/coat";
+export { nearLamps, type NearLamp } from "./selection/near-lamps";
 export { MASK_PAIRS, movedOn, type CoatMask } from "./selection/coat-mask";
 export type { Travel } from "./shape/travel";
 export { bedPlaces } from "./geometry/bed-places";

@@ -202,7 +202,24 @@ export class SoundPartEntity {
   content: Buffer;
 }
 
+/** A photo that goes with a note. Notes aren't a show's: they and their photos stay when another one is opened. */
+@Entity("note_photo")
+export class NotePhotoEntity {
+  @PrimaryColumn({ type: "varchar", length: 64, primaryKeyConstraintName: "pk_note_photo" })
+  id: string;
+
+  @Column({ type: "varchar", length: 40, name: "content_type" })
+  contentType: string;
+
+  @Column({ type: "bytea" })
+  content: Buffer;
+
+  @Column({ type: "timestamptz", name: "made_at" })
+  madeAt: Date;
+}
+
 export const ENTITIES = [
+  NotePhotoEntity,
   KeptShowEntity,
   AccountEntity,
   ShowEntity,

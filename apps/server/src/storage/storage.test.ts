@@ -5,7 +5,7 @@ import type { ShowRecord } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { SHOW_ID, seedWhenEmpty } from "../show/seed";
 import { freshDatabase } from "../testing/fresh-database";
-import { MotionKinds1764100000000 } from "./migrations";
+import { MotionKinds1764100000000 } from "./first-migrations";
 import { StorageAway } from "./commit";
 import { beginTerm } from "./leader-row";
 import { ShowStorage } from "./show-storage";

@@ -1,6 +1,6 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { explain, selectGroups, selectionName, step, whoMeant } from "@vexa/core";
+import { explain, nearLamps, selectGroups, selectHeads, selectionName, step, whoMeant } from "@vexa/core";
 import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useClient, useQuietShow } from "../session/show-context";
@@ -14,7 +14,7 @@ export function RemoteWho(): React.JSX.Element {
   const show = useQuietShow();
   const { selection, select } = useInterfaceOf("selection", "select");
   const { heads, baseCount } = useSelected();
-  const [by, setBy] = useState<"number" | "group" | "plan" | null>(null);
+  const [by, setBy] = useState<"number" | "group" | "near" | "plan" | null>(null);
   const chip = (way: NonNullable<typeof by>, words: string): React.JSX.Element => (
     <Button tone="chip" size="touch" className="flex-1" aria-pressed={by === way} onClick={() => setBy(by === way ? null : way)}>
       {words}
@@ -29,11 +29,13 @@ export function RemoteWho(): React.JSX.Element {
         <p className="min-w-0 flex-1 text-center" role="status" aria-label="Picked">
           <span className="block truncate font-semibold">{heads.length === 0 ? "Nobody" : selectionName(show, selection)}</span>
           <span className="block truncate text-xs text-ink-3">
-            {heads.length === 1
-              ? `${heads[0]!.label} ${heads[0]!.fixture.name}`
-              : heads.length === 0
-                ? "pick heads below"
-                : `${heads.length} of ${baseCount} heads`}
+            {heads.length === 0
+              ? "pick heads below"
+              : heads.length === 1
+                ? `${heads[0]!.label} ${heads[0]!.fixture.name}`
+                : heads.every(({ fixture }) => fixture === heads[0]!.fixture)
+                  ? `${heads.length} of ${heads[0]!.fixture.number} ${heads[0]!.fixture.name}`
+                  : `${heads.length} of ${baseCount} heads`}
           </span>
         </p>
         <Button size="touch" disabled={baseCount === 0} aria-label="The next head" onClick={() => select(step(selection, 1, show))}>
@@ -43,6 +45,7 @@ export function RemoteWho(): React.JSX.Element {
       <div className="flex gap-2">
         {chip("number", "Number")}
         {chip("group", "Group")}
+        {chip("near", "Near")}
         {chip("plan", "Plan")}
       </div>
       {by === "number" && <NumberPad onDone={() => setBy(null)} />}
@@ -66,12 +69,43 @@ export function RemoteWho(): React.JSX.Element {
             ))}
         </div>
       )}
+      {by === "near" && <Near />}
       {by === "plan" && (
         <div className="h-52 overflow-hidden rounded border border-edge">
           <StageCanvas tools="select" />
         </div>
       )}
     </section>
+  );
+}
+
+/** So many neighbours are offered: what is further off has another way to be found. */
+const NEIGHBOURS = 8;
+
+/** What hangs nearest to who is picked, one touch from lamp to lamp for somebody who walks along them. */
+function Near(): React.JSX.Element {
+  const show = useQuietShow();
+  const { select } = useInterfaceOf("select");
+  const { heads } = useSelected();
+  const near = nearLamps(show.rig, heads, NEIGHBOURS);
+  if (near.length === 0)
+    return <p className="p-2 text-[13px] text-ink-2">Pick a head first: then its neighbours on the plan stand here.</p>;
+  return (
+    <div className="grid max-h-52 grid-cols-2 gap-2 overflow-y-auto" role="group" aria-label="Near on the plan">
+      {near.map(({ fixture, heads: lamp, metres }) => (
+        <Button
+          key={fixture.id}
+          size="touch"
+          className="justify-between gap-2 overflow-hidden"
+          onClick={() => select(selectHeads(lamp.map(({ key }) => key)))}
+        >
+          <span className="truncate">
+            {fixture.number} {fixture.name}
+          </span>
+          <span className="shrink-0 text-xs text-ink-3">{metres.toFixed(1)} m</span>
+        </Button>
+      ))}
+    </div>
   );
 }
 

@@ -115,6 +115,15 @@ export function soundAddress(id: string): string {
   return `/api/sounds/${encodeURIComponent(id)}`;
 }
 
+/** Keeps a photo; the id is that of the note to be made of it. */
+export function sendPhoto(photo: Blob): Promise<{ id: string }> {
+  return request("POST", "/api/notes/photos", photo);
+}
+
+export function photoAddress(id: string): string {
+  return `/api/notes/photos/${encodeURIComponent(id)}`;
+}
+
 /** Keeps a picture that is to lie under the plan. */
 export function keepUnderlayPicture(name: string, file: File): Promise<void> {
   return request("PUT", `/api/rig/underlays/${encodeURIComponent(name)}`, file);

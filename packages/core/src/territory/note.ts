@@ -1,4 +1,4 @@
-import { fields, integerIn, nullable, oneOf, textUpTo, yes, type Schema } from "../document/schema";
+import { fields, integerIn, nullable, oneOf, optional, textUpTo, yes, type Schema } from "../document/schema";
 
 export const NOTE_PINS = ["head", "cue", "place"] as const;
 
@@ -11,6 +11,8 @@ export interface Note {
   /** Null = for everybody. */
   readonly toPersonId: string | null;
   readonly text: string;
+  /** A photo that goes with it, as the server keeps it beside the show. */
+  readonly photoId?: string;
   readonly pin: { readonly type: (typeof NOTE_PINS)[number]; readonly id: string };
   /** Milliseconds since 1970. */
   readonly at: number;
@@ -24,6 +26,7 @@ export const noteSchema: Schema<Note> = fields<Note>({
   fromPersonId: textUpTo(64),
   toPersonId: nullable(textUpTo(64)),
   text: textUpTo(500),
+  photoId: optional(textUpTo(64)),
   pin: fields<Note["pin"]>({ type: oneOf(NOTE_PINS), id: textUpTo(80) }),
   at: integerIn(0, Number.MAX_SAFE_INTEGER),
   done: yes,

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
@@ -10,7 +11,9 @@ import { ControlledChoice } from "../../ui/controlled-choice";
 import { Field, TextInput } from "../../ui/field";
 import { dayAndTime } from "../../ui/moments";
 import { newId } from "../../session/new-id";
+import { sendPhoto, ServerError } from "../../session/api";
 import { useRecordForm } from "../../session/record-form";
+import { NotePhoto, PhotoField } from "./note-photo";
 
 const PLACES = ["build", "score", "perform", "trace"];
 
@@ -60,6 +63,7 @@ function NoteCard(of: { note: Note; show: Show; onDone: () => void; onHead?: () 
   return (
     <article className="grid gap-1 rounded border border-edge p-2 text-[13px]" aria-label={`Note from ${who(note.fromPersonId)}`}>
       <p className={note.done ? "text-ink-3 line-through" : ""}>{note.text}</p>
+      {note.photoId && <NotePhoto id={note.photoId} />}
       <p className="text-xs text-ink-3">
         {who(note.fromPersonId)} to {who(note.toPersonId)}, {dayAndTime(note.at)}
       </p>
@@ -86,6 +90,7 @@ interface NoteFields {
   readonly text: string;
   /** A person's id; "" = everybody. */
   readonly toId: string;
+  /** "" = whatever comes first: the head that is picked, the cue that is chosen, or Build. */
   readonly place: string;
 }
 
@@ -103,7 +108,10 @@ function WriteNote(): React.JSX.Element {
     }),
     ...PLACES.map((each) => ({ value: each, label: placeName(`/${each}`), pin: { type: "place" as const, id: each } })),
   ];
-  const noteOf = ({ text, toId, place }: NoteFields): Note => ({
+  const [photo, setPhoto] = useState<Blob | null>(null);
+  const [sending, setSending] = useState(false);
+  const [complaint, setComplaint] = useState<string | null>(null);
+  const noteOf = ({ text, toId, place }: NoteFields, photoId?: string): Note => ({
     id: `note-${newId()}`,
     kind: "note",
     version: 1,
@@ -112,15 +120,28 @@ function WriteNote(): React.JSX.Element {
     text: text.trim(),
     pin: (pins.find(({ value }) => value === place) ?? pins[0]!).pin,
     at: Date.now(),
+    ...(photoId === undefined ? {} : { photoId }),
   });
   const { register, control, handleSubmit, formState, resetField, watch } = useRecordForm<NoteFields>(
-    { text: "", toId: "", place: "build" },
+    { text: "", toId: "", place: "" },
     noteOf,
   );
   const chosen = watch("place");
   const pinned = pins.some(({ value }) => value === chosen) ? chosen : pins[0]!.value;
-  const send = (values: NoteFields): void => {
-    if (client.transact("Left a note", [{ op: "add", record: noteOf(values) }])) resetField("text");
+  const send = async (values: NoteFields): Promise<void> => {
+    setSending(true);
+    setComplaint(null);
+    try {
+      const photoId = photo ? (await sendPhoto(photo)).id : undefined;
+      if (!client.transact("Left a note", [{ op: "add", record: noteOf(values, photoId) }])) return;
+      resetField("text");
+      setPhoto(null);
+    } catch (error) {
+      const away = !(error instanceof ServerError) || error.status === 0;
+      setComplaint(`The note hasn't left. ${away ? "The server can't be reached: leave it again." : error.message}`);
+    } finally {
+      setSending(false);
+    }
   };
   return (
     <form className="grid gap-2" onSubmit={(event) => void handleSubmit(send)(event)}>
@@ -131,6 +152,12 @@ function WriteNote(): React.JSX.Element {
         onKeyDown={(event) => event.stopPropagation()}
         {...register("text")}
       />
+      {complaint && (
+        <p role="alert" className="text-[13px] text-barred">
+          ▬ {complaint}
+        </p>
+      )}
+      <PhotoField photo={photo} onPhoto={setPhoto} />
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
         <Field label="For">
           <ControlledChoice control={control} name="toId" aria-label="Whom the note is for">
@@ -154,7 +181,7 @@ function WriteNote(): React.JSX.Element {
             ))}
           </ControlledChoice>
         </Field>
-        <Button type="submit" disabled={!formState.isValid}>
+        <Button type="submit" disabled={!formState.isValid || sending}>
           Leave
         </Button>
       </div>
