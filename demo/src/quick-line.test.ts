@@ -36,6 +36,7 @@ const WRITTEN: readonly string[] = [
   "hold targets",
   "leave Voice to OSC",
   "nobody follows",
+  "only Rib spots follow",
   "pace 1.5",
   "rinse Left ribs",
   "run Quiet house",

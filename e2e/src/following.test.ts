@@ -224,8 +224,19 @@ describe("people to follow", () => {
     await page.getByRole("link", { name: "▪ nobody follows Strings, Horn, Drum" }).waitFor();
     await tell("follow again");
     await page.getByRole("link", { name: /nobody follows/ }).waitFor({ state: "detached" });
+    // These heads alone: first others than those that follow, then themselves.
+    await tell("only Floor washes follow");
+    await until("the heads are home", () => Math.abs(pan() - 0.5) < 0.001);
+    await page.getByRole("link", { name: /^▪ only \d+ heads follow$/ }).click();
+    await page.getByRole("button", { name: /^▪ only/ }).waitFor();
+    await now("Voice")
+      .getByText(/only \d+ heads follow/)
+      .waitFor();
+    await tell("only Rib spots follow");
+    await until("they look where they did", () => Math.abs(pan() - followed) < 0.001);
+    await page.getByRole("button", { name: /^▪ only/ }).click();
+    await page.getByRole("link", { name: /follow/ }).waitFor({ state: "detached" });
     clearInterval(talking);
-    await page.goto(`${vexa.url}/rig/targets`);
     await choose(once, "stay there");
   });
 

@@ -3,6 +3,7 @@ import { counted, curtainsDown, territoriesOf, type Person, type PresenceEntry, 
 import { useNow } from "../frames/use-now";
 import { useClient, useFromClient, useHealth, useMe, useQuietShow } from "../session/show-context";
 import { cn } from "../ui/class-names";
+import { followersLeft, NOBODY_FOLLOWS } from "../stage/target-now";
 import { tintClass } from "../territories/tints";
 import { CurtainButton } from "./curtain";
 import { following } from "./follow";
@@ -94,16 +95,19 @@ function HeldNote(): React.JSX.Element | null {
 /** That nobody follows who was to be followed: seen from every place. */
 function UnfollowedNote(): React.JSX.Element | null {
   const view = useQuietShow();
-  const names = view.all("targetOff").flatMap(({ off, targetId }) => (off ? (view.target(targetId)?.name ?? []) : []));
+  const offs = view.all("targetOff").filter(({ off }) => off);
+  const names = offs.flatMap(({ targetId }) => view.target(targetId)?.name ?? []);
   if (names.length === 0) return null;
   const all = names.length === view.all("target").length;
+  const who = followersLeft(offs);
   return (
     <Link
       to="/rig/targets"
       className="max-w-48 truncate rounded border border-parked px-2 py-1 text-[13px] text-parked"
-      title={`Nobody follows ${names.join(", ")}`}
+      title={`${who === NOBODY_FOLLOWS ? "Nobody follows" : `Of those who follow, ${who}:`} ${names.join(", ")}`}
     >
-      ▪ nobody follows{all ? "" : ` ${names.join(", ")}`}
+      ▪ {who}
+      {all ? "" : ` ${names.join(", ")}`}
     </Link>
   );
 }

@@ -63,7 +63,7 @@ function Marks({
       const place = inHand ?? now.place;
       const [x, y] = shown.point(place);
       mark.style.transform = `translate(${x.toFixed(1)}px, ${y.toFixed(1)}px)`;
-      mark.toggleAttribute("data-off", now.off);
+      mark.querySelector("[data-left]")!.textContent = now.left === null ? "" : ` ▪ ${now.left}`;
       mark.dataset["is"] = inHand ? "hand" : now.standing === "walk" ? "heard" : now.standing;
       const trail = [...(trails.current.get(target.id) ?? []), place].slice(-TRAIL);
       trails.current.set(target.id, trail);
@@ -111,7 +111,7 @@ function Marks({
           >
             {target.name}
             <span className="hidden group-data-[is=lost]:inline"> ▬ lost</span>
-            <span className="hidden group-data-off:inline"> ▪ nobody follows</span>
+            <span data-left />
             <span className="hidden group-data-[is=held]:inline"> ▪ held</span>
             <span className="hidden group-data-[is=hand]:inline"> ◌ by hand</span>
           </span>

@@ -1,10 +1,12 @@
 import {
+  counted,
   isTargetLost,
   otpText,
   placeAt,
   targetOffIdOf,
   targetStateIdOf,
   type Target,
+  type TargetOff,
   type TargetState,
   type Vector,
   type WhenLost,
@@ -20,16 +22,25 @@ export interface TargetNow {
   readonly place: Vector;
   readonly state: TargetState | null;
   readonly standing: TargetStanding;
-  /** Somebody said that nobody follows it. */
-  readonly off: boolean;
+  /** Who follows it by somebody's word, as of `followersLeft`; null = all who are to. */
+  readonly left: string | null;
+}
+
+export const NOBODY_FOLLOWS = "nobody follows";
+
+/** Who still follows targets that others don't follow any more: "nobody follows", "only 3 heads follow". */
+export function followersLeft(offs: readonly Pick<TargetOff, "but">[]): string {
+  const left = new Set(offs.flatMap(({ but }) => but ?? []));
+  return left.size === 0 ? NOBODY_FOLLOWS : `only ${counted(left.size, "head")} ${left.size === 1 ? "follows" : "follow"}`;
 }
 
 export function targetNow(client: ShowClient, target: Target): TargetNow {
   const state = client.view.get("targetState", targetStateIdOf(target.id));
   const now = client.now();
-  const off = client.view.targetOff(targetOffIdOf(target.id))?.off ?? false;
-  if (!state) return { place: target.home, state, standing: "unheard", off };
-  return { place: placeAt(state, target.smoothSeconds, now), state, standing: standingOf(state, now), off };
+  const off = client.view.targetOff(targetOffIdOf(target.id));
+  const left = off?.off ? followersLeft([off]) : null;
+  if (!state) return { place: target.home, state, standing: "unheard", left };
+  return { place: placeAt(state, target.smoothSeconds, now), state, standing: standingOf(state, now), left };
 }
 
 function standingOf(state: TargetState, now: number): TargetStanding {
@@ -42,10 +53,10 @@ function standingOf(state: TargetState, now: number): TargetStanding {
 /** What heads that follow it do meanwhile. */
 const LOST_HEADS: Readonly<Record<WhenLost, string>> = { beneath: "its heads let go", dark: "its heads are dark" };
 
-/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "heard as OTP 1/1/3", "not heard yet"; and before it that nobody follows. */
+/** Who says where it is: "by hand, Ines", "held", "lost 4 s", "heard", "heard as OTP 1/1/3", "not heard yet"; and before it that nobody follows, or who alone. */
 export function targetWords(client: ShowClient, target: Target): string {
   const now = targetNow(client, target);
-  return now.off ? `nobody follows; ${heardWords(client, target, now)}` : heardWords(client, target, now);
+  return now.left === null ? heardWords(client, target, now) : `${now.left}; ${heardWords(client, target, now)}`;
 }
 
 function heardWords(client: ShowClient, target: Target, { state, standing }: TargetNow): string {

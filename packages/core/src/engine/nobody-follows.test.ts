@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { Engine } from "./engine";
 import { playChanges } from "../playing/play";
+import type { PlayCommand } from "../playing/commands";
 import type { Preset } from "../preset/preset";
 import { headValues } from "../stroke/head-values";
 import { resolve } from "../stroke/resolve";
@@ -34,6 +35,31 @@ describe("targets that nobody follows", () => {
     expect(anglesOf(bench, 2).pan).toBeCloseTo(30, 0);
     expect(mostTurn(bench, 2, 2.2)).toBeLessThan(3);
     expect(missOf(bench, 2, at(5, 6, 1.5))).toBeLessThan(0.02);
+    expect(bench.engine.show.all("targetOff")).toEqual([]);
+  });
+
+  it("are followed on by those heads alone that are named, softly on both ways, also while they are lost", () => {
+    const bench = running("beneath");
+    bench.play({ ...off(true), but: ["fx-2"] } as PlayCommand);
+    expect(mostTurn(bench, 2, 2.2)).toBeLessThan(1);
+    expect([looksProgrammed(bench, 1), looksProgrammed(bench, 2), looksProgrammed(bench, 3)]).toEqual([true, false, true]);
+    expect(missOf(bench, 2, at(1, 4, 1.5))).toBeLessThan(0.02);
+    // Others are named: the one lets go as softly as the others come.
+    bench.play({ ...off(true), but: ["fx-1", "fx-3"] } as PlayCommand);
+    expect(anglesOf(bench, 1).pan).toBeCloseTo(30, 0);
+    expect(mostTurn(bench, 2, 2.2)).toBeLessThan(3);
+    expect([looksProgrammed(bench, 1), looksProgrammed(bench, 2), looksProgrammed(bench, 3)]).toEqual([false, true, false]);
+    // It is lost, and those who are left let go as it says.
+    bench.play(watch);
+    frames(bench, 2.2);
+    expect(looksProgrammed(bench, 1)).toBe(true);
+    bench.play(moved("singer", at(1, 4, 1.5)));
+    bench.play(watch);
+    expect(bench.engine.show.all("targetOff").find(({ targetId }) => targetId === "singer")).toMatchObject({
+      off: true,
+      but: ["fx-1", "fx-3"],
+    });
+    bench.play(off(false));
     expect(bench.engine.show.all("targetOff")).toEqual([]);
   });
 

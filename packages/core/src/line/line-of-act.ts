@@ -4,6 +4,7 @@ import type { PlayCommand } from "../playing/commands";
 import { presetName } from "../preset/preset-name";
 import { cardName } from "../questions/card-name";
 import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { HeadKey } from "../rig/fixture";
 import { selectedHeads } from "../selection/selection";
 import type { Who } from "../selection/who";
 import { inTheirOrder } from "../playback/board";
@@ -103,6 +104,8 @@ function write(command: PlayCommand, show: Show): ActLine | null {
     case "target-off": {
       const [first] = command.targetIds ?? [];
       const whom = first === undefined ? "" : ` ${show.target(first)?.name}`;
+      const only = command.on && command.but && headsText(show, command.but);
+      if (command.on && command.but) return only ? once(`only ${only} follow${whom}`) : null;
       return once(command.on ? `nobody follows${whom}` : `follow${whom} again`);
     }
     case "paint": {
@@ -177,6 +180,12 @@ function rounded(of: object): Json {
 
 function sameHeads(one: readonly string[], other: readonly string[]): boolean {
   return one.length === other.length && one.every((head, at) => head === other[at]);
+}
+
+/** A group's name where heads are all of it, in its order. */
+function headsText(show: Show, heads: readonly HeadKey[]): string | null {
+  const group = show.all("group").find(({ id }) => sameHeads(show.groupHeads(id) ?? [], heads));
+  return whoText(show, group ? { groupIds: [group.id] } : { heads });
 }
 
 function whoText(show: Show, { groupIds, heads, mask, order, turned }: Who): string | null {

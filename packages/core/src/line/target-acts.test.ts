@@ -14,6 +14,16 @@ const SENTENCES: readonly (readonly [line: string, does: PlayCommand, says: stri
   ["nobody follows The Voice", { type: "target-off", on: true, targetIds: ["singer"] }, "lets nobody follow The Voice"],
   ["follow again", { type: "target-off", on: false }, "lets them follow again"],
   ["follow The Voice again", { type: "target-off", on: false, targetIds: ["singer"] }, "lets them follow The Voice again"],
+  [
+    "only 1,3,5,7 follow",
+    { type: "target-off", on: true, but: ["fx-1", "fx-3", "fx-5", "fx-7"] },
+    "lets nobody follow anybody but 4 heads",
+  ],
+  [
+    "only 1,3 follow The Voice",
+    { type: "target-off", on: true, targetIds: ["singer"], but: ["fx-1", "fx-3"] },
+    "lets nobody follow The Voice but 2 heads",
+  ],
   ["hold targets", { type: "target-hold", on: true }, "holds all targets where they are"],
 ];
 
@@ -43,6 +53,8 @@ describe("lines about targets", () => {
 
   it("name a target that is there, and aren't written where no line says them", () => {
     expect(readLine("nobody follows Nobody", context).ok).toBe(false);
+    expect(readLine("only Nobody follow", context).ok).toBe(false);
+    expect(readLine("only Movers follow Nobody", context).ok).toBe(false);
     expect(readLine("follow the voices again", context).ok).toBe(false);
     expect(lineOfCommand({ type: "target-off", on: true, targetIds: ["singer", "dancer"] }, context)).toBeNull();
     expect(lineOfCommand({ type: "target-off", on: true, targetIds: ["gone"] }, context)).toBeNull();

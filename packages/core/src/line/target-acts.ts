@@ -1,5 +1,7 @@
 import { does } from "./act-readers";
+import { counted } from "../units/counted";
 import { named, notRead, type LineAct } from "./line";
+import { whoMeant } from "./line-who";
 
 /** What the quick line does with targets. */
 export const TARGET_ACTS: readonly LineAct[] = [
@@ -28,6 +30,26 @@ export const TARGET_ACTS: readonly LineAct[] = [
       if (!word) return say("");
       const found = named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
       return found.ok ? say(found.value.name, [found.value.id]) : found;
+    },
+  },
+  {
+    form: "only HEADS follow · only HEADS follow TARGET",
+    example: "only Rib spots follow",
+    what: "nobody but these heads follows all targets, or one; the others go back to what lies beneath, until `follow again`",
+    pattern: /^only (?<who>.+?) follow(?: (?<target>.+))?$/i,
+    read: ({ who, target: word }, context) => {
+      const meant = whoMeant(who!, context);
+      if (!meant.ok) return meant;
+      const { heads } = meant.value;
+      if (heads.length === 0) return notRead(who!, "nobody is meant");
+      const { show } = context;
+      const found = word === undefined ? null : named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
+      if (found && !found.ok) return found;
+      const [name, ids] = found ? [` ${found.value.name}`, { targetIds: [found.value.id] }] : ["", {}];
+      return does(`only ${who} follow${name}`, `lets nobody follow${name || " anybody"} but ${counted(heads.length, "head")}`, {
+        heads,
+        play: [{ type: "target-off", on: true, ...ids, but: heads }],
+      });
     },
   },
   {

@@ -23,6 +23,7 @@ import { MAX_BPM, MIN_BPM } from "../tempo/tempo-clock";
 import type { Act } from "../territory/role-table";
 import { TIMECODE_RATES } from "../timecode/timecode";
 import { pointSchema } from "../follow/stage-point";
+import { butSchema } from "../follow/target-off";
 import { LONGEST_ANSWER } from "../playback/running-macro";
 import { whoSchema } from "../selection/who";
 import { LONGEST_BED_KEY, MOST_BEDS, MOST_BOARD_SECONDS } from "../playback/board";
@@ -199,7 +200,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
   "target-off": {
     ...ON_TARGET,
     label: "Nobody follows",
-    fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo },
+    fields: { targetIds: optional(listOf(id, { min: 1, max: 500 })), on: yesOrNo, but: optional(butSchema) },
     lands: ["targetOff"],
   },
   "target-watch": { ...ON_TARGET, label: "Watching over targets", fields: {}, lands: ["targetOff"] },

@@ -6,6 +6,7 @@ import { targetOffIdOf, type TargetOff } from "../follow/target-off";
 import { isLost, targetStateIdOf, unheard, type TargetState } from "../follow/target-state";
 import type { Target } from "../follow/target";
 import type { Vector } from "../geometry/beam";
+import type { HeadKey } from "../rig/fixture";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 
@@ -19,8 +20,8 @@ export type TargetCommand =
   | { readonly type: "target-free"; readonly targetId: string }
   /** Targets stand still, or go on from there; none named = all. */
   | { readonly type: "target-hold"; readonly targetIds?: readonly string[]; readonly on: boolean }
-  /** Nobody follows targets, or those who did do so again; none named = all. */
-  | { readonly type: "target-off"; readonly targetIds?: readonly string[]; readonly on: boolean }
+  /** Nobody follows targets, but these heads where some are named, or those who did do so again; no targets named = all. */
+  | { readonly type: "target-off"; readonly targetIds?: readonly string[]; readonly on: boolean; readonly but?: readonly HeadKey[] }
   /** Takes note of the targets that are lost by now, or are heard again. */
   | { readonly type: "target-watch" };
 
@@ -36,7 +37,7 @@ export function targetChanges(show: Show, command: TargetCommand, by: By): Resul
   const named = "targetId" in command ? [command.targetId] : command.targetIds;
   const targets = [...new Set(named ?? show.all("target").map(({ id }) => id))].map((id) => show.target(id));
   if (targets.some((target) => !target)) return fail("record.unknown", { what: "target" });
-  if (command.type === "target-off") return ok(targets.flatMap((target) => offChanges(show, target!, { off: command.on })));
+  if (command.type === "target-off") return ok(targets.flatMap((target) => offChanges(show, target!, offAs(command))));
   const idle = command.type === "target-walk" && targets.find((target) => !target!.walk);
   if (idle) return fail("value.invalid", { field: "The walk", value: idle.name, why: "nobody has recorded one" });
   return ok(targets.flatMap((target) => changesOf(show, target!, stateAfter(show, target!, command, by))));
@@ -48,7 +49,7 @@ export function lostChanged(show: Show, t: Seconds): boolean {
 }
 
 function lostChanges(show: Show, t: Seconds): Change[] {
-  return show.all("target").flatMap((target) => offChanges(show, target, { lost: isLostNow(show, target, t) }));
+  return show.all("target").flatMap((target) => offChanges(show, target, (was) => ({ ...was, lost: isLostNow(show, target, t) })));
 }
 
 /** Only those are noted of which somebody has said what is to be done then. */
@@ -65,10 +66,14 @@ function fresh({ id: targetId }: Target): TargetOff {
   return { id: targetOffIdOf(targetId), kind: "targetOff", version: 1, targetId, off: false, lost: false };
 }
 
+function offAs({ on, but }: Extract<TargetCommand, { readonly type: "target-off" }>): (was: TargetOff) => TargetOff {
+  return ({ but: _, ...was }) => ({ ...was, off: on, ...(on && but ? { but } : {}) });
+}
+
 /** There is no record while there is nothing to say. */
-function offChanges(show: Show, target: Target, is: Partial<Pick<TargetOff, "off" | "lost">>): Change[] {
+function offChanges(show: Show, target: Target, is: (was: TargetOff) => TargetOff): Change[] {
   const present = offOf(show, target);
-  const next: TargetOff = { ...(present ?? fresh(target)), ...is };
+  const next = is(present ?? fresh(target));
   if (!next.off && !next.lost) return present ? [{ op: "remove", record: present }] : [];
   return present ? fieldChanges(present, next) : [{ op: "add", record: next }];
 }

@@ -2,6 +2,7 @@ import { beamDegrees, followedPoint, lookedAt, type FollowedHead } from "../foll
 import type { Follow } from "../follow/target";
 import { letGoOf, targetOffIdOf, type TargetLetsGo } from "../follow/target-off";
 import type { Vector } from "../geometry/beam";
+import type { HeadKey } from "../rig/fixture";
 import type { Head } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
 import { aimableOf, axesOf } from "./aim-head";
@@ -10,8 +11,8 @@ import type { Times } from "./part-times";
 import { NO_MOTIONS, type ResolveContext, type Row } from "./row";
 
 /** What a head that follows lets go of because of its targets. */
-export function letGoBy(head: FollowedHead, show: Pick<ResolveContext, "target" | "targetOff">): readonly TargetLetsGo[] {
-  return lookedAt(head).flatMap((id) => letGoOf(show.target?.(id) ?? null, show.targetOff?.(targetOffIdOf(id)) ?? null) ?? []);
+export function letGoBy(key: HeadKey, head: FollowedHead, show: Pick<ResolveContext, "target" | "targetOff">): readonly TargetLetsGo[] {
+  return lookedAt(head).flatMap((id) => letGoOf(show.target?.(id) ?? null, show.targetOff?.(targetOffIdOf(id)) ?? null, key) ?? []);
 }
 
 /** A head that is to follow, and how: `by` is added to its zoom. */
@@ -36,7 +37,7 @@ function angleRows(head: Head, { follow, along, around, show, times }: Following
   const axes = axesOf(head, show.rig);
   if (!axes) return [];
   const followed: FollowedHead = { aimable: aimableOf(head, axes), follow, along, around };
-  const point = pointOf(followed, show);
+  const point = pointOf(head, followed, show);
   if (!point) return [];
   const found = aim(followed.aimable, point);
   return (["Pan", "Tilt"] as const).map((axis) => {
@@ -54,7 +55,7 @@ function widthRows(head: Head, { follow, along, around, show, times, by = 0 }: F
   const { channel } = show.rig.parameters[parameter]!;
   const { position, rotation } = head;
   const followed: FollowedHead = { aimable: { position, rotation, ...NEVER_TURNS }, follow, along, around };
-  const point = pointOf(followed, show);
+  const point = pointOf(head, followed, show);
   if (!point) return [];
   const own = normalizedFreely(channel, beamDegrees(followed, [point.x, point.y, point.z], width), "Zoom");
   const value = own + normalizedSize(channel, by, "Zoom");
@@ -62,7 +63,7 @@ function widthRows(head: Head, { follow, along, around, show, times, by = 0 }: F
 }
 
 /** Where it looks; null where one of its targets is gone, or isn't followed now. */
-function pointOf(followed: FollowedHead, show: ResolveContext): Vector | null {
-  if (letGoBy(followed, show).includes("position")) return null;
+function pointOf({ key }: Head, followed: FollowedHead, show: ResolveContext): Vector | null {
+  if (letGoBy(key, followed, show).includes("position")) return null;
   return followedPoint(followed, (id) => show.targetPlace?.(id) ?? null);
 }

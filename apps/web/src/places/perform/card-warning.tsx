@@ -5,6 +5,7 @@ import {
   hiddenBefore,
   roleOf,
   silentHeads,
+  targetOffIdOf,
   unfollowedByList,
   type Playback,
   type PlaybackState,
@@ -15,6 +16,7 @@ import {
 import { useNow } from "../../frames/use-now";
 import { useClient, useFromClient } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
+import { followersLeft } from "../../stage/target-now";
 import { whyAbove } from "../../sources/source-words";
 
 /** Why a card hasn't its full effect, before anybody wonders; and what of it is silent because its territory doesn't have the heads. */
@@ -60,9 +62,8 @@ function Unfollowed({ listId }: { listId: string }): React.JSX.Element | null {
   // Time alone loses them.
   const { off, lost } = unfollowedByList(show, listId, useNow(LOOK_EVERY_MS));
   const names = (targets: readonly Target[]): string => targets.map(({ name }) => name).join(", ");
-  const said = [off.length > 0 ? `nobody follows ${names(off)}` : "", lost.length > 0 ? `${names(lost)} lost` : ""]
-    .filter(Boolean)
-    .join(", ");
+  const left = followersLeft(off.flatMap(({ id }) => show.targetOff(targetOffIdOf(id)) ?? []));
+  const said = [off.length > 0 ? `${left} ${names(off)}` : "", lost.length > 0 ? `${names(lost)} lost` : ""].filter(Boolean).join(", ");
   return said === "" ? null : <p className="line-clamp-2 text-xs text-barred">▬ {said}</p>;
 }
 

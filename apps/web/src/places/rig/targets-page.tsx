@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import {
+  counted,
   explain,
   mayChange,
   mayDo,
@@ -18,7 +19,8 @@ import { newId } from "../../session/new-id";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { TrackingSection } from "./tracking-section";
 import { WalkRecorder } from "./walk-recorder";
-import { targetNow, targetWords } from "../../stage/target-now";
+import { useSelected } from "../../selection/use-selection";
+import { followersLeft, NOBODY_FOLLOWS, targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
@@ -63,7 +65,8 @@ export function TargetsPage(): React.JSX.Element {
   const example = newTarget(show, () => "new");
   const edits = mayChange(show, me, { op: "add", record: example }) === null;
   const plays = mayDo(show, me, { type: "target-hold", on: true }) === null;
-  const allOff = targets.length > 0 && targets.every((target) => targetNow(client, target).off);
+  const { heads } = useSelected();
+  const allOff = targets.length > 0 && targets.every((target) => targetNow(client, target).left !== null);
   const allHeld = targets.length > 0 && targets.every((target) => targetNow(client, target).state?.held);
   return (
     <section className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto p-4" aria-label="Targets">
@@ -82,7 +85,18 @@ export function TargetsPage(): React.JSX.Element {
               title="Heads that follow go back to what lies beneath, over two seconds"
               onClick={() => void client.play({ type: "target-off", on: !allOff })}
             >
-              {allOff ? "▪ Nobody follows" : "Nobody follows"}
+              {allOff ? `▪ ${followersLeft(show.all("targetOff"))}` : "Nobody follows"}
+            </Button>
+            <Button
+              disabled={heads.length === 0}
+              title={
+                heads.length === 0
+                  ? "Select heads first, in Build or on the plan"
+                  : `Of those who follow, ${counted(heads.length, "head")} of your selection go on; the others go back to what lies beneath`
+              }
+              onClick={() => void client.play({ type: "target-off", on: true, but: heads.map(({ key }) => key) })}
+            >
+              Only the selected follow
             </Button>
           </>
         )}
@@ -136,7 +150,8 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
     return typed.ok ? client.transact(`${HEADS[field].head} of ${name}`, typed.value) : explain(typed.error);
   };
   const play = (command: PlayCommand): void => void client.play(command);
-  const { state, off } = targetNow(client, target);
+  const { state, left } = targetNow(client, target);
+  const off = left !== null;
   const nameAddress = `/vexa/target/${name.toLowerCase().replaceAll(" ", "_")}`;
   const field = (key: TargetField): React.JSX.Element => (
     <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
@@ -163,7 +178,7 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
           title="Nobody follows it: heads go back to what lies beneath, over two seconds"
           onClick={() => play({ type: "target-off", targetIds: [id], on: !off })}
         >
-          {off ? "▪ unfollowed" : "Unfollow"}
+          {left === null ? "Unfollow" : left === NOBODY_FOLLOWS ? "▪ unfollowed" : "▪ some follow"}
         </Button>
         <Button
           size="small"
