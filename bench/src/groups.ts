@@ -14,6 +14,7 @@ import {
   presetEditInFrames,
 } from "./frame-time";
 import { followingFrame } from "./following-frame";
+import { fieldDelay, largeRigInBrowser } from "./in-browser";
 import { largeEditMs } from "./large-edit";
 import { commandToPacket } from "./latency";
 import { goToLastInFrames } from "./long-list";
@@ -163,6 +164,15 @@ export const GROUPS = {
           "p99 <= 4.4",
         );
     }
+  },
+  async browser({ tell }) {
+    const { drag, zoom } = await largeRigInBrowser();
+    tell("a knot dragged over 2,000 heads, software rendering: ms between two pictures, p95", shown(drag.betweenP95, 1), "<= 30");
+    tell("  the page's longest task, ms (0: none over 50)", shown(drag.longestTask, 0), "<= 50");
+    tell("  the stage of these zoomed by the wheel: ms between two pictures, p95", shown(zoom.betweenP95, 1), "<= 30");
+    const field = await fieldDelay();
+    tell("a knot dragged over 56 heads: pointer to the lane's own field, ms: median", shown(field.median, 1), "<= 17");
+    tell("  p95", shown(field.p95, 1), "<= 34");
   },
 } satisfies Record<string, (of: Measuring) => void | Promise<void>>;
 

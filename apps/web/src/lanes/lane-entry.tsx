@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import {
   attributeInfo,
   channelOf as ownChannel,
@@ -6,6 +7,7 @@ import {
   scaleOf,
   targetsNamed,
   valueNamed,
+  type Attribute,
   type Head,
   type Part,
   type Quantity,
@@ -59,6 +61,8 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
     return edits.put(withFan(part.presets || part.follow ? emptied(lane.own?.part, lane.touched + 1) : part, "value", { knots, ...path }));
   };
   const channel = channelOf(show.rig, heads, attribute);
+  const { scale, unit } = curve;
+  const range = useMemo(() => rangeOf(heads, attribute, { scale, unit }), [heads, attribute, scale, unit]);
   const said = useSaid(heads);
   const named = (text: string): boolean | null => {
     const value = channel ? valueNamed(channel, text, attribute) : null;
@@ -83,7 +87,7 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
         knots={shownFan?.knots ?? null}
         scale={curve.scale}
         quantity={QUANTITIES[curve.unit] ?? "plain"}
-        range={rangeOf(heads, lane, curve)}
+        range={range}
         placeholder={
           part.presets ? "type over it" : part.follow ? followedNames(show, part.follow) : part.motion ? "from the motion" : "mixed"
         }
@@ -109,7 +113,7 @@ function sameValue(values: Lane["values"]): number | null {
 }
 
 /** What the heads' own channels reach, in words. */
-function rangeOf(heads: readonly Head[], { attribute }: Lane, { scale, unit }: { scale: number; unit: string }): string {
+function rangeOf(heads: readonly Head[], attribute: Attribute, { scale, unit }: { scale: number; unit: string }): string {
   let [low, high] = [Infinity, -Infinity];
   for (const head of heads) {
     const channel = ownChannel(head, attribute);

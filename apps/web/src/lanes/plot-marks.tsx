@@ -29,17 +29,15 @@ export function Marks(props: {
   const { values } = points;
   const count = values.length;
   const headX = (index: number): number => x(count > 1 ? index / (count - 1) : 0.5);
-  const curve =
-    line<number | null>(
-      (_, index) => headX(index),
-      (value) => y(value ?? 0),
-    ).defined((value) => value !== null)(values) ?? "";
+  const shown = count > width ? apart(values, headX, y) : [...values.keys()];
+  const curve = line<number>(headX, (index) => y(values[index] ?? 0)).defined((index) => values[index] !== null)(shown) ?? "";
   const size = count > 150 ? 3 : 5.5;
   const paths = FORMS.map((_, form) =>
-    values
-      .map((value, index) =>
-        value !== null && (forms[index] ?? 0) % FORMS.length === form ? mark(form, { x: headX(index), y: y(value), size }) : "",
-      )
+    shown
+      .map((index) => {
+        const value = values[index] ?? null;
+        return value !== null && (forms[index] ?? 0) % FORMS.length === form ? mark(form, { x: headX(index), y: y(value), size }) : "";
+      })
       .join(""),
   );
   const bars = stops
@@ -73,6 +71,19 @@ export function Marks(props: {
       <path d={bars} className="fill-none stroke-barred" strokeWidth={3} />
     </svg>
   );
+}
+
+/** Of more heads than pixels those that lie on a pixel of their own, and all that say nothing: the others are hidden under them. */
+function apart(values: readonly (number | null)[], x: Scale, y: Scale): number[] {
+  const taken = new Set<number>();
+  return [...values.keys()].filter((index) => {
+    const value = values[index] ?? null;
+    if (value === null) return true;
+    const pixel = Math.round(x(index)) * 65_536 + Math.round(y(value));
+    if (taken.has(pixel)) return false;
+    taken.add(pixel);
+    return true;
+  });
 }
 
 function mark(form: number, at: { x: number; y: number; size: number }): string {

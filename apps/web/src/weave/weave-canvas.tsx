@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { counted, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
+import { isHandDown } from "../frames/hand-down";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { motionWords } from "../lanes/motion-words";
 import { useInterfaceOf } from "../selection/interface-store";
@@ -53,8 +54,12 @@ export function WeaveCanvas(props: {
     };
     if (heads.length <= MOST_AT_ONCE) return paint();
     // A crowd's picture takes longer than a frame: the drag comes first, the picture when it rests.
-    const handle = setTimeout(paint, REST_MS);
-    return () => clearTimeout(handle);
+    const handle = setInterval(() => {
+      if (isHandDown()) return;
+      clearInterval(handle);
+      paint();
+    }, REST_MS);
+    return () => clearInterval(handle);
   }, [client, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
 
   useEffect(() => {
