@@ -238,7 +238,7 @@ describe("macros", () => {
     await ines.getByRole("button", { name: "On: Dusk, added" }).click();
     await ines.getByRole("button", { name: "Off: Dusk, added" }).click();
     await ines.getByRole("button", { name: "Flash: Thunder" }).click();
-    await doLines("Lantern string: dim 50, fade 2");
+    await doLines("Lantern string: dim 50, fade 2", "Floor washes: circle 30 phase 0..360 on Breath, shape folded");
     await ines.getByRole("button", { name: /lines by doing, 1 left out · Done/ }).click();
     await ines
       .getByText(/1 thing that you did can't be written/)
@@ -246,7 +246,10 @@ describe("macros", () => {
       .waitFor();
     const lines = ines.getByLabel(/^Lines of Macro/);
     expect(await lines.inputValue()).toBe(
-      ["Ember wash at 21", "Dusk, added go", "Dusk, added let go", "Lantern string: Dimmer 50, fade 2"].join("\n"),
+      [
+        ...["Ember wash at 21", "Dusk, added go", "Dusk, added let go", "Lantern string: Dimmer 50, fade 2"],
+        "Floor washes: circle 30 phase 0..360 on Breath, shape folded",
+      ].join("\n"),
     );
     await ines.getByRole("button", { name: "Leave it" }).click();
     await ines.keyboard.press("Escape");

@@ -1,19 +1,17 @@
-import { hexOfColor, xyzOf, type XyY } from "../color/colorimetry";
 import { edit } from "../show/edit";
 import type { PlayCommand } from "../playing/commands";
-import { presetName } from "../preset/preset-name";
 import { cardName } from "../questions/card-name";
-import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import { selectedHeads } from "../selection/selection";
 import type { Who } from "../selection/who";
 import { inTheirOrder } from "../playback/board";
-import { formatFan } from "../shape/fan";
 import { potName } from "../show/pot-name";
 import type { Show } from "../show/show";
 import type { Part, Strokes } from "../stroke/stroke";
 import { sameJson, type Json } from "../document/record";
 import type { LineContext } from "./line";
+import { hexOf, partText } from "./part-text";
 import { readLine } from "./read-line";
 
 /** An act by hand as a quick line. */
@@ -169,8 +167,6 @@ function contentOf({ touched: _, ...said }: Part): Json {
   return rounded({ ...said, ...(said.colors ? { colors: { ...said.colors, knots: said.colors.knots.map(hexOf) } } : {}) });
 }
 
-const hexOf = (color: XyY): string => hexOfColor(xyzOf(color), "as-is");
-
 /** As fine as lines are written. */
 function rounded(of: object): Json {
   return JSON.parse(
@@ -198,23 +194,6 @@ function whoText(show: Show, { groupIds, heads, mask, order, turned }: Who): str
     : (heads ?? []).map((key) => show.rig.headByKey.get(key)?.label);
   if (names.length === 0 || names.some((name) => name === undefined)) return null;
   return `${names.join(groupIds ? " + " : ",")}${behind}`;
-}
-
-function partText(show: Show, attribute: Attribute, part: Part): string | null {
-  const { label, unit } = attributeInfo(attribute);
-  const scale = unit === "percent" ? 100 : 1;
-  const times = [
-    ...(part.fade ? [`fade ${formatFan(part.fade.knots)}`] : []),
-    ...(part.delay ? [`delay ${formatFan(part.delay.knots)}`] : []),
-  ];
-  const content = part.colors
-    ? `color ${part.colors.knots.map(hexOf).join("..")}`
-    : part.presets
-      ? part.presets.ids.map((id) => (show.preset(id) ? presetName(show.preset(id)!) : "")).join("..")
-      : part.level
-        ? `${label} ${formatFan(part.level.knots.map((knot) => knot * scale))}`
-        : null;
-  return content === null ? null : [content, ...times].join(", ");
 }
 
 /** The lines with more behind them: of a drag the last step counts. */

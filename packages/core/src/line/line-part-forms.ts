@@ -30,4 +30,9 @@ export const LINE_PARTS = [
     example: "Rib spots: dim wave sine 0..100 phase 0..360 on Pulse",
     what: "a wave between two values",
   },
+  {
+    form: "FIGURE WIDTH[xHEIGHT] [phase FAN] [rate FAN] [on MASTER]",
+    example: "Rib spots: circle 40 phase 0..360 rate 0.25 on Slow bloom",
+    what: "a circle, line, eight or rounded-square about where heads look, so many degrees wide",
+  },
 ] as const;

@@ -3,18 +3,18 @@ import { inTurn, nudgeChanges, strokeFor } from "../edits/sketch-edits";
 import { presetOnChanges } from "../edits/preset-on-sketch";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
-import { WAVEFORMS, type Waveform } from "../motion/waveform";
 import { presetKeys, type Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
-import { attributeInfo, type Attribute } from "../rig/attributes";
+import { attributeInfo } from "../rig/attributes";
 import { formatFan, parseFan } from "../shape/fan";
 import { ORDERS } from "../shape/order";
 import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
 import type { Quantity } from "../units/read-quantity";
 import { attributeMeant, hasAttribute } from "./line-attributes";
-import { named, notRead } from "./line";
+import { notRead } from "./line";
 import { kept, put, type ReadPart, type Spot } from "./line-spot";
+import { readFigure, readWave } from "./line-motions";
 import { readFollow, readWide } from "./line-target-parts";
 
 /** Reads the parts behind a colon: what of, and what is done. Commas between digits are decimal ones. */
@@ -54,7 +54,7 @@ function readPart(text: string, spot: Spot): Result<ReadPart> {
     case "wide":
       return readWide(rest, spot);
     default:
-      return readPresets(text, spot) ?? readValue(text, spot);
+      return readPresets(text, spot) ?? readFigure(first, others, spot) ?? readValue(text, spot);
   }
 }
 
@@ -181,54 +181,4 @@ function readValue(text: string, spot: Spot): Result<ReadPart> {
   }
   const edit = put(spot, attribute.value, (present) => ({ ...kept(present), level: { knots } }));
   return ok({ text: `${label} ${fan}`, says: `${label} ${fan.replaceAll("..", " to ")}${sign}`, edit });
-}
-
-function readWave(words: readonly string[], attribute: Attribute, spot: Spot): Result<ReadPart> {
-  const [form = "", swing = "", ...more] = words;
-  const waveform = WAVEFORMS.find((each) => each === form.toLowerCase());
-  if (!waveform) return notRead(form, `waves are ${WAVEFORMS.join(", ")}`);
-  const { unit, label } = attributeInfo(attribute);
-  const scale = unit === "percent" ? 100 : 1;
-  const ends = parseFan(swing, "");
-  if (!ends.ok || ends.value.length !== 2) return notRead(swing || "wave", "say between which two values it swings, such as 0..100");
-  const [low, high] = ends.value.map((end) => end / scale) as [number, number];
-  let [phase, rate, master]: [readonly number[], readonly number[], { id: string; name: string } | null] = [[0], [1], null];
-  for (let at = 0; at < more.length; at++) {
-    const word = more[at]!.toLowerCase();
-    if (word === "on") {
-      const found = named(spot.context.show.all("master"), more.slice(at + 1).join(" "), {
-        name: ({ name }) => name,
-        what: "speed master",
-      });
-      if (!found.ok) return found;
-      master = found.value;
-      break;
-    }
-    const fan = parseFan(more[at + 1] ?? "", "");
-    if ((word !== "phase" && word !== "rate") || !fan.ok)
-      return notRead(more[at + 1] ?? word, "behind a wave come phase 0..360, rate 1, and on with a speed master");
-    if (word === "phase") phase = fan.value;
-    else rate = fan.value;
-    at++;
-  }
-  if ([...phase, ...rate, low, high].some((each) => Math.abs(each) > 36000) || rate.some((each) => Math.abs(each) > 64))
-    return notRead(swing, "it is too large");
-  spot.attributes.push(attribute);
-  const edit = put(spot, attribute, (present) => ({
-    ...kept(present),
-    motion: {
-      kind: "wave",
-      waveform: waveform satisfies Waveform,
-      low,
-      high,
-      base: "absolute",
-      phase: { knots: phase },
-      phaseShape: {},
-      rate: { knots: rate },
-      masterId: master?.id ?? null,
-    },
-  }));
-  const tail = `${phase.length > 1 || phase[0] !== 0 ? ` phase ${formatFan(phase)}` : ""}${rate.length > 1 || rate[0] !== 1 ? ` rate ${formatFan(rate)}` : ""}${master ? ` on ${master.name}` : ""}`;
-  const written = `${label} wave ${waveform} ${formatFan(ends.value)}${tail}`;
-  return ok({ text: written, says: written, edit });
 }
