@@ -175,6 +175,17 @@ describe("a stage that zooms and moves", () => {
     await until("all again", async () => (await zoom()) === 1);
   });
 
+  it("is larger where the edge to the lanes is dragged down", async () => {
+    const { page } = story;
+    const edge = page.getByRole("separator").first();
+    const { x, y, width } = (await edge.boundingBox())!;
+    await page.mouse.move(x + width / 2, y + 3);
+    await page.mouse.down();
+    await page.mouse.move(x + width / 2, y + 43, { steps: 6 });
+    await page.mouse.up();
+    await until("the edge went along", async () => Math.abs((await edge.boundingBox())!.y - y - 40) < 3);
+  });
+
   it("is pinched and moved by two fingers, which select nothing", async () => {
     const { page } = story;
     await page.keyboard.press("Escape");
