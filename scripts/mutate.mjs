@@ -90,6 +90,7 @@ for (const { path, start, end, instead, was } of faults.slice(0, most)) {
   }
   planted++;
   if (ran.status !== 0) found++;
+  if (planted % 10 === 0) console.log(`${found} of ${planted} so far`);
   const line = text.slice(0, start).split("\n").length;
   if (ran.status === 0) console.log(`not found: ${relative(ROOT, path)}:${line}  ${was}  ->  ${instead}`);
 }
