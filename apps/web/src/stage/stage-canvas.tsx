@@ -72,6 +72,9 @@ function useOthers(client: ShowClient): readonly { heads: readonly string[]; ink
   return useMemo(() => JSON.parse(key) as typeof others, [key]);
 }
 
+/** One and the same, so that the thread isn't drawn anew for it. */
+const NO_TARGETS: ThreadPicture["targets"] = [];
+
 /** The stage plan: live light beneath, the thread above; click, Ctrl-click, box and lasso select, a thread's end turns it round. */
 export function StageCanvas(props: {
   wash?: StageWash | null;
@@ -115,10 +118,10 @@ export function StageCanvas(props: {
   );
   const others = useOthers(client);
   const strokes = show.sketchOf(client.personId)?.strokes;
-  const targets = useMemo(
-    () => (strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : []),
-    [strokes, heads, show],
-  );
+  const targets = useMemo(() => {
+    const points = strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : [];
+    return points.length > 0 ? points : NO_TARGETS;
+  }, [strokes, heads, show]);
   const figure = useFigure(client, drawing, heads);
   const overruledIndices = useMemo(
     () => [...new Set(Object.values(overruledHeads).flat())].flatMap((key) => indexOf.get(key) ?? []),

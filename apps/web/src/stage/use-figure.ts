@@ -33,6 +33,9 @@ export interface FigureInHand {
   move(handle: FigureHandle, to: readonly [number, number], gesture: string): void;
 }
 
+/** One and the same, so that nothing is drawn anew for it. */
+const NO_TRACES: ReturnType<typeof beamTraces> = [];
+
 /** A path on a plane is drawn as it is; angles are drawn where each beam meets the floor. */
 export function useFigure(client: ShowClient, drawing: StageDrawing | null, heads: readonly Head[]): FigureInHand {
   const { selection, laneAttribute } = useInterfaceOf("selection", "laneAttribute");
@@ -46,7 +49,7 @@ export function useFigure(client: ShowClient, drawing: StageDrawing | null, head
   const path = laidInMetres(motion);
   const traces = useMemo(() => {
     if (path) return [path.kind === "veil" ? veilEdges(path) : figureLine(path)];
-    if (!motion || !strokes) return [];
+    if (!motion || !strokes) return NO_TRACES;
     const now = client.now();
     const preview = new Preview(strokes, { show, stage: client.values, now });
     return beamTraces({ preview, heads, show, from: now, seconds: cycleSeconds(show, motion, now) });
