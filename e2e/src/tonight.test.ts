@@ -6,6 +6,7 @@ import { choose } from "./choose";
 import { message, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
+import { cookieOf, fetchShow } from "./wire-client";
 
 /** Story: an evening of songs. The next one comes at a touch with its page and its pace, in an order that is moved about. */
 let vexa: RunningVexa;
@@ -152,5 +153,35 @@ describe("tonight", () => {
     await message(orla, /Playing is for those who work on the show/).waitFor();
     await tonight(orla).getByText("1 of 5").waitFor();
     await orla.context().close();
+  });
+});
+
+describe("the pace", () => {
+  it("is taken by what is under way where that is asked for: half a minute of it becomes a moment", async () => {
+    const cookie = await cookieOf(vexa.url, "ines", "palm-house-1");
+    const run = async (): Promise<Record<string, unknown> | undefined> =>
+      (await fetchShow(vexa.url, cookie)).records.find(({ id }) => id === "state-card-night-bloom") as never;
+    await hand.goto(`${vexa.url}/perform/page-main`);
+    const strip = hand.getByRole("region", { name: "Pace" });
+    const field = strip.getByLabel("Pace in seconds");
+    await strip.getByRole("button", { name: /^For / }).click();
+    await hand.getByRole("button", { name: "All of yours" }).click();
+    const live = hand.getByRole("checkbox", { name: "What is under way takes it, too" });
+    await live.click();
+    await until("it is asked for", () => live.isChecked());
+    expect(await complaints(hand)).toEqual([]);
+    await hand.keyboard.press("Escape");
+    await field.fill("60");
+    await field.press("Enter");
+    await until("a minute", async () => (await field.inputValue()) === "60");
+    const card = hand.getByRole("article", { name: "Night bloom" });
+    await card.getByRole("button", { name: "Go", exact: true }).click();
+    await until("it takes a minute", async () => (await run())?.["seconds"] === 60);
+    await field.fill("0.5");
+    await field.press("Enter");
+    await until("it takes half a second", async () => (await run())?.["seconds"] === 0.5);
+    expect(Number((await run())!["furtherSeconds"])).toBeLessThan(0);
+    await strip.getByRole("button", { name: "Own times" }).click();
+    await card.getByRole("button", { name: "Let go", exact: true }).click();
   });
 });

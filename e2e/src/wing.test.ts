@@ -94,6 +94,28 @@ describe("a wing", () => {
     await until("now it has it", async () => (await level()) === 60);
   });
 
+  it("sets the pace, and gives everybody's own times back", async () => {
+    const { page } = story;
+    const pace = page.getByRole("textbox", { name: "Pace in seconds" });
+    await page.getByRole("button", { name: /^For \d+ list/ }).click();
+    const sheet = page.getByRole("dialog", { name: "Company of the pace" });
+    await sheet.getByRole("button", { name: "Learn time" }).click();
+    await slide("fader-2", 0.02);
+    await sheet.getByText("fader-2").waitFor();
+    await choose(sheet.getByLabel("What to learn"), { label: "Own times" });
+    await sheet.getByRole("button", { name: "Learn Own times" }).click();
+    await face.getByRole("button", { name: "button-2" }).click();
+    await sheet.getByText("button-2").waitFor();
+    await page.keyboard.press("Escape");
+    await slide("fader-2", 0.6);
+    await until("the third notch is two seconds", async () => (await pace.inputValue()) === "2");
+    await pace.fill("4");
+    await pace.press("Enter");
+    await until("the motor follows", async () => Math.abs(Number(await motor("fader-2").inputValue()) - 0.8) < 0.01);
+    await face.getByRole("button", { name: "button-2" }).click();
+    await until("everybody's own times", async () => (await pace.inputValue()) === "");
+  });
+
   it("may also be one by MIDI at the browser, with motors that follow", async () => {
     const { page } = story;
     // Chromium has no devices here: an input and an output of our own.

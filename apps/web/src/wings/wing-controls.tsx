@@ -11,6 +11,8 @@ const JOB_WORDS: Readonly<Record<ControlJob, string>> = {
   fader: "fader",
   "group-level": "fader",
   "grand-master": "grand master",
+  pace: "time",
+  "own-times": "Own times",
   macro: "Run",
   go: "Go",
   back: "Back",
@@ -88,7 +90,9 @@ function AskForIt({ taken }: { taken: Pick<Control, "source" | "name"> }): React
   const control = show.all("control").find(({ source, name }) => source === taken.source && name === taken.name);
   if (!control) return null;
   const target = show.get("playback", control.targetId) ?? show.get("groupMaster", control.targetId);
-  const whose = target ? cardName(show, target) : (show.get("macro", control.targetId)?.name ?? "the grand master");
+  const whose = target
+    ? cardName(show, target)
+    : (show.get("macro", control.targetId)?.name ?? (control.does === "grand-master" ? "the grand master" : "the pace"));
   return (
     <div role="alertdialog" aria-label={`${taken.name} is in use`} className="grid gap-1 rounded border border-parked p-2 text-xs">
       <p>

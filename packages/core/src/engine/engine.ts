@@ -2,7 +2,7 @@ import { apply } from "../document/apply";
 import { changedId, type Change } from "../document/transaction";
 import { parametersMoved } from "../rig/changed-rig";
 import { ok, type Result } from "../errors/result";
-import type { PlaybackState } from "../playback/playback";
+import { isRetimed, type PlaybackState } from "../playback/playback";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
@@ -262,7 +262,8 @@ export class Engine {
     const leftBefore = playing.filter(({ id, leavesByHand }) => leavesByHand && id === `${playbackId} leaving`);
     if (!moved) {
       if (!present || present.lettingGo) return;
-      present.follow(playback, state, this.#ways.adding);
+      // What goes on with other times is made anew from where it is.
+      if (!isRetimed(before, state)) present.follow(playback, state, this.#ways.adding);
       for (const left of leftBefore) left.leaveByHand(state.hand?.part ?? 1);
       return;
     }

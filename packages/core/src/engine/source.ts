@@ -67,7 +67,7 @@ export class Source {
   beneath: Beneath | null = null;
   /** Timings of rows that come softly in the midst of the run: edits don't cut them short. */
   soft: ReadonlySet<number> = NO_TIMINGS;
-  /** Seconds by which fades are behind because they were paused, and since when they are. */
+  /** Seconds by which fades are behind because they were paused, or less because the pace was changed, and since when they are paused. */
   pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
   /** The part done of each distinct timing. */
   readonly progress: Float64Array;
@@ -158,7 +158,7 @@ export class Source {
     this.scalesAll = role === "everything";
     this.adds = playback.colors === "add" ? ways : null;
     this.motions.size = role === "motion-size" ? state.level : 1;
-    this.pause = { since: state.pausedSeconds ?? null, heldSeconds: state.heldSeconds ?? 0 };
+    this.pause = { since: state.pausedSeconds ?? null, heldSeconds: (state.heldSeconds ?? 0) - (state.furtherSeconds ?? 0) };
     this.#hand = state.hand?.part ?? null;
     this.level = cardLevel(playback, state, this.#now);
   }

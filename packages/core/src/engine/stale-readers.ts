@@ -1,3 +1,4 @@
+import { isRetimed } from "../playback/playback";
 import type { HeadKey } from "../rig/fixture";
 import type { Head } from "../rig/rig";
 import type { ShowRecord } from "../show/records";
@@ -51,10 +52,18 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
   const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
   const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
   for (const id of readersOfRig(before, after)) ids.add(id);
+  const retimed = new Set(
+    changed.flatMap((record) => {
+      if (record.kind !== "playbackState") return [];
+      const { playbackId } = record;
+      return isRetimed(before.playbackState(playbackId), after.playbackState(playbackId)) ? [playbackId] : [];
+    }),
+  );
   const followed = changed.some(({ kind }) => kind === "targetOff");
   return {
     softly: reachLost || followed,
     followed,
-    stale: (source, listId) => reachMoved || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
+    stale: (source, listId) =>
+      reachMoved || retimed.has(source.id) || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
   };
 }

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { ControlEar } from "../playing/play-controls";
+import { ControlEar, controlStanding } from "../playing/play-controls";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { ShowRecord } from "../show/records";
-import { takesOver, type Control } from "./control";
+import { isAlone, takesOver, type Control } from "./control";
+import { PACE_ID } from "./pace";
 
 describe("a fader of a wing that stands elsewhere", () => {
   const at = (position: number, level: number): { position: number; level: number } => ({ position, level });
@@ -25,7 +26,7 @@ describe("a fader of a wing that stands elsewhere", () => {
 describe("controls of a wing", () => {
   const control = (name: string, does: Control["does"], more: Partial<Control> = {}): ShowRecord => ({
     ...{ id: `control-${name}`, kind: "control", version: 1, source: "osc", name, does, takes: "when-met" },
-    ...(does === "grand-master" ? {} : { targetId: "card-a" }),
+    ...(isAlone(does) ? {} : { targetId: "card-a" }),
     ...more,
   });
   const show = smallShow([
@@ -36,6 +37,25 @@ describe("controls of a wing", () => {
     control("b3", "tap"),
     control("g", "grand-master"),
   ]);
+
+  it("set the pace as its track does: what is off is taken at once, what is on when it is met; a button gives own times back", () => {
+    const pace = (seconds: number | null): ShowRecord => ({
+      ...{ id: PACE_ID, kind: "pace", version: 1, seconds, listIds: [], personId: "ann" },
+    });
+    const at = (seconds: number | null) => smallShow([pace(seconds), control("p", "pace"), control("o", "own-times")]);
+    const ear = new ControlEar();
+    const hear = (name: string, position: number, seconds: number | null): unknown => ear.hear(at(seconds), "osc", { name, position });
+    // Notches stand at fifths of the track: 0, 1/2, 1, 2, 4 and 8 s.
+    expect(hear("p", 0.6, null)).toEqual({ type: "pace", seconds: 2 });
+    expect(hear("p", 1, 2)).toEqual({ type: "pace", seconds: 8 });
+    expect(hear("o", 1, 8)).toEqual({ type: "pace", seconds: null });
+    expect(hear("o", 0, null)).toBeNull();
+    // Somebody has set it elsewhere meanwhile: the fader has to come there first.
+    expect(hear("p", 0.9, 0.5)).toBeNull();
+    expect(hear("p", 0.21, 0.5)).toEqual({ type: "pace", seconds: 0.5 });
+    expect([2, null].map((seconds) => controlStanding(at(seconds), { does: "pace" }))).toEqual([0.6, 0]);
+    expect([2, null].map((seconds) => controlStanding(at(seconds), { does: "own-times" }))).toEqual([0, 1]);
+  });
 
   it("ask for what they were learned for", () => {
     const ear = new ControlEar();

@@ -5,9 +5,11 @@ import { CARD_BUTTONS, type CardButton } from "./playback";
 export const CONTROL_SOURCES = ["osc", "midi", "sacn"] as const;
 export type ControlSource = (typeof CONTROL_SOURCES)[number];
 
-export const CONTROL_JOBS = ["fader", "group-level", "grand-master", "macro", ...CARD_BUTTONS] as const;
-/** What it does: the fader of a card or of a master, the run of a macro, or a button of a card. */
-export type ControlJob = "fader" | "group-level" | "grand-master" | "macro" | CardButton;
+/** What there is one of: the grand master, and the pace with its way back to everybody's own times. */
+const ALONE = ["grand-master", "pace", "own-times"] as const;
+export const CONTROL_JOBS = ["fader", "group-level", "macro", ...ALONE, ...CARD_BUTTONS] as const;
+/** What it does: the fader of a card, of a master or of the pace, the run of a macro, or a button of a card. */
+export type ControlJob = "fader" | "group-level" | "macro" | (typeof ALONE)[number] | CardButton;
 
 /** A fader or button of a wing and what it does. */
 export interface Control {
@@ -18,7 +20,7 @@ export interface Control {
   /** As the wing names it: the last part of its OSC address, a MIDI message's kind, channel and number, or a universe and slot such as 7.12. */
   readonly name: string;
   readonly does: ControlJob;
-  /** The card, the master of a group or the macro; none for the grand master. */
+  /** The card, the master of a group or the macro; none where there is one alone. */
   readonly targetId?: string;
   /** When a fader that stands elsewhere takes over: at once, or when it meets the level. */
   readonly takes: "at-once" | "when-met";
@@ -36,12 +38,17 @@ export const controlSchema: Schema<Control> = where(
     takes: oneOf(["at-once", "when-met"]),
   }),
   ({ does, targetId }) =>
-    (does === "grand-master") === (targetId === undefined) ? null : "all but the grand master needs a card, a master or a macro",
+    isAlone(does) === (targetId === undefined) ? null : "all but the grand master and the pace needs a card, a master or a macro",
 );
+
+/** Whether there is one alone of what it moves. */
+export function isAlone(does: ControlJob): boolean {
+  return (ALONE as readonly string[]).includes(does);
+}
 
 /** True for what has a travel; the others are pressed. */
 export function hasTravel(does: ControlJob): boolean {
-  return does === "fader" || does === "group-level" || does === "grand-master";
+  return does === "fader" || does === "group-level" || does === "grand-master" || does === "pace";
 }
 
 /** What is known of a wing's fader: where it was, and the level that it set last. */

@@ -1,4 +1,4 @@
-import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, type Schema } from "../document/schema";
+import { fields, integerIn, listOf, nullable, numberIn, oneOf, optional, textUpTo, yes, type Schema } from "../document/schema";
 import type { Seconds } from "../units/units";
 
 /** One time for many: cues of its company that are started while it is on take it in place of their own. Kept through a restart, never undone. */
@@ -12,6 +12,8 @@ export interface Pace {
   readonly listIds: readonly string[];
   /** Colour boards in its company. */
   readonly boardIds?: readonly string[];
+  /** What is under way takes it, too, for what is left of it. */
+  readonly live?: true;
   /** Who set it last. */
   readonly personId: string;
 }
@@ -28,5 +30,6 @@ export const paceSchema: Schema<Pace> = fields<Pace>({
   seconds: nullable(numberIn(0, MOST_PACE_SECONDS)),
   listIds: listOf(textUpTo(64), { max: 2000 }),
   boardIds: optional(listOf(textUpTo(64), { max: 500 })),
+  live: yes,
   personId: textUpTo(64),
 });

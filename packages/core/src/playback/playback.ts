@@ -141,6 +141,8 @@ export interface PlaybackState {
   readonly pausedSeconds?: number;
   /** For how long they have been paused since the go. */
   readonly heldSeconds?: number;
+  /** Seconds of fading by which it is further than its go tells, or less far: the pace was changed while it was under way. */
+  readonly furtherSeconds?: number;
   /** Steps that its chase has made by itself since somebody's go. */
   readonly steps?: number;
   /** What goes ahead to a cue to come: since when, by head, and how long each takes. */
@@ -155,9 +157,15 @@ export interface PlaybackState {
   readonly personId: string;
 }
 
-/** Seconds of fading that a playback has behind it at t: without its pauses. */
-export function fadedSeconds({ goSeconds, pausedSeconds, heldSeconds = 0 }: PlaybackState, t: number): number {
-  return (pausedSeconds ?? t) - goSeconds - heldSeconds;
+/** Seconds of fading that a playback has behind it at t: without its pauses, and as its present times count. */
+export function fadedSeconds({ goSeconds, pausedSeconds, heldSeconds = 0, furtherSeconds = 0 }: PlaybackState, t: number): number {
+  return (pausedSeconds ?? t) - goSeconds - heldSeconds + furtherSeconds;
+}
+
+/** Whether a run goes on with other times than before. */
+export function isRetimed(before: PlaybackState | null, after: PlaybackState | null): boolean {
+  if (!before || !after || after.cueId === null || before.cueId !== after.cueId || before.goSeconds !== after.goSeconds) return false;
+  return before.seconds !== after.seconds || before.byPace !== after.byPace || before.furtherSeconds !== after.furtherSeconds;
 }
 
 export function playbackStateIdOf(playbackId: string): string {
@@ -223,6 +231,7 @@ export const playbackStateSchema: Schema<PlaybackState> = fields<PlaybackState>(
   byPace: yes,
   pausedSeconds: optional(time),
   heldSeconds: optional(numberIn(0, 1e9)),
+  furtherSeconds: optional(numberIn(-1e9, 1e9)),
   steps: optional(integerIn(0, Number.MAX_SAFE_INTEGER)),
   ahead: optional(fields<NonNullable<PlaybackState["ahead"]>>({ cueId: id, seconds: numberIn(0, 600), starts: mapOf(time, MOST_AHEAD) })),
   flash: optional(fields<NonNullable<PlaybackState["flash"]>>({ onSeconds: time, offSeconds: optional(time), alone: yes })),

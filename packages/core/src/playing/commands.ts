@@ -159,8 +159,9 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
       seconds: optional(nullable(numberIn(0, MOST_PACE_SECONDS))),
       listIds: optional(listOf(id, { max: 2000 })),
       boardIds: optional(listOf(id, { max: 500 })),
+      live: optional(yesOrNo),
     },
-    lands: ["pace"],
+    lands: ["pace", "playbackState"],
   },
   song: {
     label: "Going on to a song",

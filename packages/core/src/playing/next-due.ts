@@ -40,7 +40,7 @@ export function nextDue(show: Show, state: PlaybackState): CardDue | null {
   const trigger = next?.trigger;
   if (!next) return endOf(show, state, list);
   if (!trigger || trigger.type === "timecode" || trigger.type === "clock") return null;
-  const lasts = trigger.type === "wait" ? trigger.seconds : runningSeconds(show, state);
+  const lasts = trigger.type === "wait" ? trigger.seconds : runningSeconds(show, state) - (state.furtherSeconds ?? 0);
   // A ring of cuts that follow on would never come to rest: each has a moment at least.
   return { atSeconds: since(state) + Math.max(LEAST_SECONDS, lasts), command: { type: "go", playbackId: playback.id, cueId: next.id } };
 }
@@ -54,7 +54,7 @@ function since({ goSeconds, heldSeconds = 0 }: PlaybackState): Seconds {
 
 function endOf(show: Show, state: PlaybackState, list: CueList): CardDue | null {
   if (list.ends !== "one-shot") return null;
-  const lasts = Math.max(LEAST_SECONDS, runningSeconds(show, state));
+  const lasts = Math.max(LEAST_SECONDS, runningSeconds(show, state) - (state.furtherSeconds ?? 0));
   return { atSeconds: since(state) + lasts, command: { type: "let-go", playbackId: state.playbackId } };
 }
 

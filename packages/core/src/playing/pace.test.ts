@@ -118,6 +118,73 @@ describe("a pace", () => {
     expect(nextDue(own, own.playbackState("card-a")!)?.atSeconds).toBeCloseTo(16, 6);
   });
 
+  const live = (seconds: number | null): PlayCommand => ({ type: "pace", seconds, listIds: ["a"], live: true });
+
+  it("is taken by what is under way, where that is asked for: what is done stays done, and the rest takes its share, faster and slower", () => {
+    const at = playing(show, [
+      [10, go],
+      [12, live(1)],
+      [12.2, live(8)],
+      [14, live(null)],
+    ]);
+    expect(at(11.999, 1, "Dimmer")).toBeCloseTo(0.5, 3);
+    // Half was left, of 1 s: by hand. The eighth had waited for its 2 s of 4, half a second of 1.
+    expect(at(12.001, 1, "Dimmer")).toBeCloseTo(0.5, 2);
+    expect(at(12.199, 1, "Dimmer")).toBeCloseTo(0.7, 2);
+    expect(at(12.199, 8, "Dimmer")).toBeCloseTo(0.2, 2);
+    // 0.7 of it; the rest at an eighth a second.
+    expect(at(12.201, 1, "Dimmer")).toBeCloseTo(0.7, 2);
+    expect(at(13.999, 1, "Dimmer")).toBeCloseTo(0.7 + 1.8 / 8, 2);
+    expect(at(13.999, 8, "Dimmer")).toBeCloseTo(0.2 + 1.8 / 8, 2);
+    // Own times again: a quarter a second.
+    expect(at(14.001, 8, "Dimmer")).toBeCloseTo(0.425, 2);
+    expect(at(15, 8, "Dimmer")).toBeCloseTo(0.675, 2);
+    expect(at(16.4, 8, "Dimmer")).toBeCloseTo(1, 2);
+  });
+
+  it("leaves alone what has arrived, a time that was chosen, and everything while that isn't asked for", () => {
+    const started = after(show, 10, go);
+    expect(after(started, 12, pace(1)).playbackState("card-a")).toEqual(started.playbackState("card-a"));
+    expect(after(started, 17, live(1)).playbackState("card-a")).toEqual(started.playbackState("card-a"));
+    const chosen = after(show, 10, { ...go, seconds: 5 });
+    expect(after(chosen, 12, live(1)).playbackState("card-a")).toEqual(chosen.playbackState("card-a"));
+    // Asked for no more.
+    const off = after(after(started, 11, { type: "pace", listIds: ["a"], live: true }), 12, { type: "pace", seconds: 1, live: false });
+    expect(off.get("pace", "pace")).toEqual({ ...off.get("pace", "pace"), seconds: 1, live: undefined });
+    expect(off.playbackState("card-a")).toEqual(started.playbackState("card-a"));
+  });
+
+  it("moves what follows on with it, waits for pauses, and is gone with the next go", () => {
+    const now = after(after(show, 10, go), 12, live(1));
+    // A third of its 1.5 s is done: the last one arrives a second later.
+    expect(nextDue(now, now.playbackState("card-a")!)?.atSeconds).toBeCloseTo(13, 6);
+    expect(after(now, 13, go).playbackState("card-a")).not.toHaveProperty("furtherSeconds");
+    const at = playing(show, [
+      [10, go],
+      [11, { type: "pause", playbackId: "card-a" }],
+      [12, live(1)],
+      [13, { type: "continue", playbackId: "card-a" }],
+    ]);
+    expect(at(12.5, 1, "Dimmer")).toBeCloseTo(0.25, 3);
+    expect(at(13.5, 1, "Dimmer")).toBeCloseTo(0.75, 2);
+    expect(at(13.8, 1, "Dimmer")).toBeCloseTo(1, 3);
+  });
+
+  it("is the same after a restart in its midst", () => {
+    const running = after(after(show, 10, go), 12, live(1));
+    const at = playing(show, [
+      [10, go],
+      [12, live(1)],
+    ]);
+    const again = new Engine(running, 12.3);
+    again.tick(12.3, new Uint8Array(again.frameLength));
+    for (const mover of [1, 4, 8]) {
+      const key = running.all("fixture").find(({ number }) => number === mover)!.id;
+      const value = again.values[running.rig.headByKey.get(key)!.parameters.get("Dimmer")!]!;
+      expect(value, `mover ${mover}`).toBeCloseTo(at(12.3, mover, "Dimmer"), 5);
+    }
+  });
+
   it("is for lists that one may play, and for lists that there are", () => {
     const north = smallShow(listWithCard("n", [{ inSeconds: 1, strokes: [] }], { territoryId: "north" }));
     const person = (id: string) => north.get("person", id)!;

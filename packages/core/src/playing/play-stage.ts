@@ -1,5 +1,3 @@
-import { fieldChanges } from "../document/field-changes";
-import { PACE_ID, type Pace } from "../playback/pace";
 import { setChange, type Change } from "../document/transaction";
 import { sameJson } from "../document/record";
 import { slotTestIdOf, type SlotTest } from "../playback/slot-test";
@@ -10,6 +8,7 @@ import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stag
 import type { HeadKey } from "../rig/fixture";
 import { clamp, type Seconds } from "../units/units";
 import type { Show } from "../show/show";
+import { paceChanges, type PaceCommand } from "./play-pace";
 import { eveningChanges, type SongCommand } from "./play-songs";
 
 /** What people do with the stage as a whole, and with masters of groups. Values to park at are 0..1 of the channels' ranges. */
@@ -26,8 +25,7 @@ export type StageCommand =
   | { readonly type: "unpark-all"; readonly heads: readonly HeadKey[] }
   /** Holds slots of a universe at DMX values, in place of what one held before; none = an end of it. */
   | { readonly type: "test"; readonly universe: number; readonly slots: Readonly<Record<string, number>>; readonly seconds: number }
-  /** One time for the cues of a company that are started from now on; null = their own. What is left out stays. */
-  | { readonly type: "pace"; readonly seconds?: number | null; readonly listIds?: readonly string[]; readonly boardIds?: readonly string[] }
+  | PaceCommand
   | SongCommand
   /** One's own curtain; heads left out = all within reach. */
   | { readonly type: "curtain-drop"; readonly heads?: readonly HeadKey[] }
@@ -63,12 +61,12 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
     case "park-all":
       return parkChanges(show, command.values, personId);
     case "pace":
-      return paceChanges(show, command, personId);
+      return paceChanges(show, command, { t, personId });
     case "song": {
       const evening = eveningChanges(show, command, { t, personId });
       const pace = show.get("song", command.songId)?.paceSeconds;
       if (!evening.ok || evening.value.length === 0 || pace === undefined) return evening;
-      const paced = paceChanges(show, { type: "pace", seconds: pace }, personId);
+      const paced = paceChanges(show, { type: "pace", seconds: pace }, { t, personId });
       return paced.ok ? ok([...evening.value, ...paced.value]) : paced;
     }
     case "test":
@@ -100,21 +98,6 @@ function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Recor
     else if (!sameJson(present.values, all)) changes.push(setChange(id, ["values"], { from: present.values, to: all }));
   }
   return ok(changes);
-}
-
-function paceChanges(show: Show, command: Extract<StageCommand, { type: "pace" }>, personId: string): Result<Change[]> {
-  if (command.listIds?.some((id) => !show.get("cueList", id))) return fail("record.unknown", { what: "cue list" });
-  if (command.boardIds?.some((id) => !show.get("board", id))) return fail("record.unknown", { what: "colour board" });
-  const present = show.get("pace", PACE_ID);
-  const before = present ?? { id: PACE_ID, kind: "pace", version: 1, seconds: null, listIds: [], personId };
-  const record: Pace = {
-    ...before,
-    personId,
-    ...(command.seconds === undefined ? {} : { seconds: command.seconds }),
-    ...(command.listIds === undefined ? {} : { listIds: [...new Set(command.listIds)] }),
-    ...(command.boardIds === undefined ? {} : { boardIds: [...new Set(command.boardIds)] }),
-  };
-  return ok(present ? fieldChanges(present, record) : [{ op: "add", record }]);
 }
 
 function testChanges(show: Show, command: Extract<StageCommand, { type: "test" }>, of: { t: Seconds; personId: string }): Result<Change[]> {

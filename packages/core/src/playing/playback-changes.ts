@@ -13,6 +13,7 @@ const FRESH_RUN: NextState = {
   steps: undefined,
   pausedSeconds: undefined,
   heldSeconds: undefined,
+  furtherSeconds: undefined,
   hand: undefined,
   letGoIn: undefined,
   ahead: undefined,

@@ -7,6 +7,7 @@ import { curveOf } from "./curve-of";
 import { profileInUse } from "./profile-rules";
 import { parkIdOf } from "../playback/stage-state";
 import { coatIdOf } from "../playback/coat";
+import { isAlone } from "../playback/control";
 import { runningIdOf } from "../playback/running-macro";
 import { isCoatOfBed } from "./coat-drives";
 import { targetOffIdOf } from "../follow/target-off";
@@ -186,7 +187,7 @@ export function missingName(record: ShowRecord, show: Show): UserError | null {
     case "runningMacro":
       return show.get("macro", record.macroId) && record.id === runningIdOf(record.macroId) ? null : unknown("macro");
     case "control":
-      if (record.does === "grand-master") return null;
+      if (isAlone(record.does)) return null;
       if (record.does === "macro") return show.get("macro", record.targetId) ? null : unknown("macro");
       if (record.does === "group-level") return show.get("groupMaster", record.targetId) ? null : unknown("group master");
       return show.get("playback", record.targetId) ? null : unknown("card");

@@ -20,7 +20,7 @@ function Running({
   return (
     <Moving
       // Another go, or a pause, begins it anew.
-      key={[state.goSeconds, state.heldSeconds, state.pausedSeconds, seconds].join(" ")}
+      key={[state.goSeconds, state.heldSeconds, state.furtherSeconds, state.pausedSeconds, seconds].join(" ")}
       animation={`${name} ${seconds}s linear both`}
       elapsedSeconds={Math.min(seconds, fadedSeconds(state, client.now()))}
       paused={state.pausedSeconds !== undefined}

@@ -8,6 +8,7 @@ import { PopSheet } from "../../ui/pop-sheet";
 import { readSeconds } from "../../ui/seconds-text";
 import { Slider } from "../../ui/slider";
 import { Tick } from "../../ui/tick";
+import { WingControls } from "../../wings/wing-controls";
 
 const TRACK = 1000;
 const BEATS = [1, 2, 4] as const;
@@ -102,7 +103,7 @@ export function PaceStrip(): React.JSX.Element {
           }),
         )}
       </Menu>
-      <Company company={company} onCompany={(next) => void play(next)} />
+      <Company company={company} live={pace?.live === true} onCompany={(next) => void play(next)} onLive={(live) => void play({ live })} />
       <Button size="touch" disabled={!on || refused} onClick={() => void play({ seconds: null })}>
         Own times
       </Button>
@@ -116,7 +117,13 @@ interface CompanyOf {
 }
 
 /** The lists and boards for which the pace is; touching one takes it in or out. */
-function Company({ company, onCompany }: { company: CompanyOf; onCompany: (company: CompanyOf) => void }): React.JSX.Element {
+function Company(of: {
+  company: CompanyOf;
+  live: boolean;
+  onCompany: (company: CompanyOf) => void;
+  onLive: (live: boolean) => void;
+}): React.JSX.Element {
+  const { company, live, onCompany, onLive } = of;
   const show = useShow();
   const me = useMe();
   const lists = show.all("cueList").map(({ id, name }) => ({ id, name, field: "listIds" as const }));
@@ -151,6 +158,8 @@ function Company({ company, onCompany }: { company: CompanyOf; onCompany: (compa
           </li>
         ))}
       </ul>
+      <Tick label="What is under way takes it, too" on={live} onTick={onLive} />
+      {me.role === "lead" && <WingControls jobs={["pace", "own-times"]} />}
     </PopSheet>
   );
 }
