@@ -49,7 +49,7 @@ export function WingControls({ jobs, targetId }: { jobs: readonly ControlJob[]; 
       {controls.map((control) => (
         <OneControl key={control.id} control={control} />
       ))}
-      <div className="flex items-center gap-1.5">
+      <div className="flex flex-wrap items-center gap-1.5">
         {jobs.length > 1 && (
           <Choice aria-label="What to learn" className="h-7 w-28 text-xs" value={does} onValue={(next) => choose(next as ControlJob)}>
             {jobs.map((job) => (

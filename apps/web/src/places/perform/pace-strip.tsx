@@ -135,7 +135,7 @@ function Company(of: {
   const count = listIds.length + boardIds.length;
   const words = `${counted(listIds.length, "list")}${boardIds.length > 0 ? `, ${counted(boardIds.length, "board")}` : ""}`;
   return (
-    <PopSheet label="Company of the pace" className="w-72" trigger={<Button size="touch">For {words}…</Button>}>
+    <PopSheet label="Company of the pace" className="w-80" trigger={<Button size="touch">For {words}…</Button>}>
       <div className="flex gap-1.5">
         <Button size="small" onClick={() => onCompany({ listIds: freeOf("listIds"), boardIds: freeOf("boardIds") })}>
           All of yours
@@ -144,7 +144,7 @@ function Company(of: {
           None
         </Button>
       </div>
-      <ul className="grid max-h-72 gap-0.5 overflow-y-auto" aria-label="Lists and boards in its company" tabIndex={0}>
+      <ul className="grid max-h-44 gap-0.5 overflow-y-auto" aria-label="Lists and boards in its company" tabIndex={0}>
         {all.map(({ id, name, field }) => (
           <li key={id}>
             <Tick
