@@ -7,7 +7,7 @@ const GRAIN = 16;
 
 /** Room within a memory for arrays that come and go. Nobody has to give one back: it is free once nothing refers to it any more. */
 export class Room {
-  readonly #memory: ArrayBuffer;
+  readonly #memory: ArrayBufferLike;
   /** Where nobody has been so far. */
   #next: number;
   /** Addresses of pieces that are free again, by their size. */
@@ -15,13 +15,13 @@ export class Room {
   readonly #left = new FinalizationRegistry<{ size: number; at: number }>(({ size, at }) => this.#freeOf(size).push(at));
 
   /** `begin`: octets at the memory's beginning that are taken. */
-  constructor(memory: ArrayBuffer, begin: number) {
+  constructor(memory: ArrayBufferLike, begin: number) {
     this.#memory = memory;
     this.#next = begin;
   }
 
   /** Zeros; null where there is no room. Parts of the array (`subarray`) don't keep its place: whoever holds one holds the array, too. */
-  floats(length: number): Float32Array<ArrayBuffer> | null {
+  floats(length: number): Float32Array | null {
     const size = sizeFor(4 * length);
     const at = this.#freeOf(size).pop() ?? this.#unused(size);
     if (at === null) return null;
