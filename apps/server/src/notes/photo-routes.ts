@@ -2,6 +2,7 @@ import express, { Router } from "express";
 import type { DataSource } from "typeorm";
 import { extentOf, seenBy } from "@vexa/core";
 import { answerError } from "../http/answer-error";
+import { signedIn, signedInFor } from "../http/signed-in";
 import type { StagePort } from "../stage/stage-port";
 import { PHOTO_LIMITS, PhotoStore } from "./photo-store";
 
@@ -13,11 +14,7 @@ export function photoRoutes(database: DataSource, stage: StagePort): Router {
   router.post(
     "/",
     (request, response, next) => {
-      const person = stage.show.get("person", request.session.personId);
-      if (!person) answerError(response, { code: "sign-in.needed", details: {} });
-      else if (extentOf(person, "note") === "no")
-        answerError(response, { code: "reach.role", details: { what: "Leaving notes", who: "those who work on the show" } });
-      else next();
+      if (signedInFor({ stage, act: "note", what: "Leaving notes", who: "those who work on the show" }, request, response)) next();
     },
     express.raw({ type: () => true, limit: PHOTO_LIMITS.photo }),
     async (request, response) => {
@@ -30,8 +27,8 @@ export function photoRoutes(database: DataSource, stage: StagePort): Router {
   );
 
   router.get("/:id", async (request, response) => {
-    const person = stage.show.get("person", request.session.personId);
-    if (!person) return answerError(response, { code: "sign-in.needed", details: {} });
+    const person = signedIn(stage, request, response);
+    if (!person) return;
     // Whoever doesn't see the note doesn't see what it shows. Before the note is here, whoever has just sent the photo knows its id.
     const note = stage.show.all("note").find(({ photoId }) => photoId === request.params.id);
     const sees = seenBy(stage.show, person);

@@ -54,7 +54,10 @@ export function passesLock(name: string, message: unknown): boolean {
 /** Steps of one fader by one hand, of which the newest is enough. Looks only at plain fields of what may be anything. */
 export function faderOf(name: string, message: unknown): { readonly supersedes: string | null; readonly atZero: boolean } {
   if (name !== "play" || typeof message !== "object" || message === null) return { supersedes: null, atZero: false };
-  const { type, playbackId, groupMasterId, level } = message as Record<string, unknown>;
+  const { type, playbackId, groupMasterId, level, ...more } = message as Record<string, unknown>;
+  // A pace alone: who is in its company isn't superseded.
+  if (type === "pace" && Object.keys(more).every((key) => key === "seconds" || key === "atSeconds"))
+    return { supersedes: "pace", atZero: false };
   const target = type === "level" ? playbackId : type === "group-level" ? groupMasterId : type === "grand-master" ? "" : undefined;
   return { supersedes: typeof target === "string" && target.length < 100 ? `${String(type)} ${target}` : null, atZero: level === 0 };
 }

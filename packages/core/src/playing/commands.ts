@@ -168,7 +168,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     act: "play",
     of: "stage",
     fields: { songId: nullable(id), anew: yes },
-    lands: ["evening", "pace"],
+    lands: ["evening", "pace", "playbackState"],
   },
   paint: {
     ...ON_BOARD,

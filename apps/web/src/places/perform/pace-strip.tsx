@@ -103,7 +103,13 @@ export function PaceStrip(): React.JSX.Element {
           }),
         )}
       </Menu>
-      <Company company={company} live={pace?.live === true} onCompany={(next) => void play(next)} onLive={(live) => void play({ live })} />
+      <Company
+        company={company}
+        live={pace?.live === true}
+        refused={refused}
+        onCompany={(next) => void play(next)}
+        onLive={(live) => void play({ live })}
+      />
       <Button size="touch" disabled={!on || refused} onClick={() => void play({ seconds: null })}>
         Own times
       </Button>
@@ -120,10 +126,11 @@ interface CompanyOf {
 function Company(of: {
   company: CompanyOf;
   live: boolean;
+  refused: boolean;
   onCompany: (company: CompanyOf) => void;
   onLive: (live: boolean) => void;
 }): React.JSX.Element {
-  const { company, live, onCompany, onLive } = of;
+  const { company, live, refused, onCompany, onLive } = of;
   const show = useShow();
   const me = useMe();
   const lists = show.all("cueList").map(({ id, name }) => ({ id, name, field: "listIds" as const }));
@@ -158,7 +165,7 @@ function Company(of: {
           </li>
         ))}
       </ul>
-      <Tick label="What is under way takes it, too" on={live} onTick={onLive} />
+      <Tick label="What is under way takes it, too" on={live} disabled={refused} onTick={onLive} />
       {me.role === "lead" && <WingControls jobs={["pace", "own-times"]} />}
     </PopSheet>
   );
