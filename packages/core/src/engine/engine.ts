@@ -262,8 +262,8 @@ export class Engine {
     const leftBefore = playing.filter(({ id, leavesByHand }) => leavesByHand && id === `${playbackId} leaving`);
     if (!moved) {
       if (!present || present.lettingGo) return;
-      // What goes on with other times is made anew from where it is.
-      if (!isRetimed(before, state)) present.follow(playback, state, this.#ways.adding);
+      // What goes on with other times is made anew from where it is, unless all of them go faster or slower alike.
+      if (!isRetimed(before, state) || present.goesOnUnder(state)) present.follow(playback, state, this.#ways.adding);
       for (const left of leftBefore) left.leaveByHand(state.hand?.part ?? 1);
       return;
     }

@@ -64,6 +64,8 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     level,
     htpCount: rig.htpCount,
   });
+  // Where the cue comes at once by itself there is no share.
+  source.pacedSeconds = state.byPace && cue.inSeconds > 0 ? (state.seconds ?? 0) : 0;
   source.follow(playback, state, context.ways.adding);
   layTravel(source, cue, rig);
   const { present, merged } = start;

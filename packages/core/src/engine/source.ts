@@ -69,6 +69,10 @@ export class Source {
   soft: ReadonlySet<number> = NO_TIMINGS;
   /** Seconds by which fades are behind because they were paused, or less because the pace was changed, and since when they are paused. */
   pause: { readonly since: Seconds | null; readonly heldSeconds: Seconds } = NEVER_PAUSED;
+  /** The pace, in seconds, of which all of its times are shares; 0 = of none. */
+  pacedSeconds = 0;
+  /** So many times as fast as its times tell: under another pace. */
+  #rate = 1;
   /** The part done of each distinct timing. */
   readonly progress: Float64Array;
   /** Rows of HTP raise; those of a sketch take over. */
@@ -160,7 +164,13 @@ export class Source {
     this.motions.size = role === "motion-size" ? state.level : 1;
     this.pause = { since: state.pausedSeconds ?? null, heldSeconds: (state.heldSeconds ?? 0) - (state.furtherSeconds ?? 0) };
     this.#hand = state.hand?.part ?? null;
+    this.#rate = this.goesOnUnder(state) ? this.pacedSeconds / state.seconds! : 1;
     this.level = cardLevel(playback, state, this.#now);
+  }
+
+  /** Whether its times are as they are under the state's pace but for how fast they go: from pace to pace nothing is compiled anew. */
+  goesOnUnder({ byPace, seconds = 0 }: PlaybackState): boolean {
+    return this.pacedSeconds > 0 && byPace === true && seconds > 0;
   }
 
   /** The same place over and under others. */
@@ -188,9 +198,10 @@ export class Source {
   }
 
   #goOnIn(next: Source): Source {
-    const { weight, settled, pause, leavesByHand, soft } = this;
+    const { weight, settled, pause, leavesByHand, soft, pacedSeconds } = this;
     next.lieLike(this);
-    Object.assign(next, { weight, settled, pause, leavesByHand, soft });
+    Object.assign(next, { weight, settled, pause, leavesByHand, soft, pacedSeconds });
+    next.#rate = this.#rate;
     next.progress.set(this.progress);
     next.motions.goOnFrom(this.motions);
     next.follows.goOnFrom(this.follows);
@@ -226,7 +237,7 @@ export class Source {
 
   #advanceFades(t: Seconds): void {
     const { delays, fades } = this.compiled;
-    const elapsed = (this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds;
+    const elapsed = this.#rate * ((this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds);
     let arrived = true;
     const { progress } = this;
     for (let timing = 0; timing < fades.length; timing++) {

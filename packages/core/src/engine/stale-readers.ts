@@ -52,18 +52,17 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
   const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
   const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
   for (const id of readersOfRig(before, after)) ids.add(id);
-  const retimed = new Set(
-    changed.flatMap((record) => {
-      if (record.kind !== "playbackState") return [];
-      const { playbackId } = record;
-      return isRetimed(before.playbackState(playbackId), after.playbackState(playbackId)) ? [playbackId] : [];
-    }),
-  );
+  const changedRuns = new Set(changed.flatMap((record) => (record.kind === "playbackState" ? [record.playbackId] : [])));
+  const retimed = (source: Source): boolean => {
+    if (!changedRuns.has(source.id)) return false;
+    const now = after.playbackState(source.id);
+    return now !== null && isRetimed(before.playbackState(source.id), now) && !source.goesOnUnder(now);
+  };
   const followed = changed.some(({ kind }) => kind === "targetOff");
   return {
     softly: reachLost || followed,
     followed,
     stale: (source, listId) =>
-      reachMoved || retimed.has(source.id) || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
+      reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
   };
 }

@@ -171,10 +171,11 @@ describe("a pace", () => {
   });
 
   it("is the same after a restart in its midst", () => {
-    const running = after(after(show, 10, go), 12, live(1));
+    const running = after(after(after(show, 10, go), 12, live(1)), 12.1, live(2));
     const at = playing(show, [
       [10, go],
       [12, live(1)],
+      [12.1, live(2)],
     ]);
     const again = new Engine(running, 12.3);
     again.tick(12.3, new Uint8Array(again.frameLength));

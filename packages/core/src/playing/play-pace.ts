@@ -48,7 +48,10 @@ function underWay(show: Show, { live, seconds, listIds }: Pace, t: Seconds): Cha
     if (!cue || listId === undefined || !listIds.includes(listId) || state.hand || state.steps !== undefined) return [];
     const chosen = state.seconds !== undefined && !state.byPace;
     const faded = fadedSeconds(state, t);
-    if (chosen || (seconds ?? undefined) === state.seconds || faded >= runningSeconds(show, state)) return [];
+    if (chosen || (seconds ?? undefined) === state.seconds) return [];
+    // From pace to pace it makes no difference to what has arrived, and a drag along the track needn't find out each time.
+    const fromPaceToPace = state.byPace && seconds !== null;
+    if (!fromPaceToPace && faded >= runningSeconds(show, state)) return [];
     const times: NextState = seconds === null ? { seconds: undefined, byPace: undefined } : { seconds, byPace: true };
     const [before, after] = [state.seconds ?? cue.inSeconds, seconds ?? cue.inSeconds];
     // All times are drawn out or together alike, so that all of it is as far as it was.
