@@ -94,6 +94,40 @@ describe("bad input", () => {
     expect(ines.errors).toEqual([]);
   });
 
+  it("says so when a page can't be fetched, and shows it once it can", async () => {
+    await ines.route("**/help-page-*", (route) => route.abort());
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+    await ines.getByRole("navigation", { name: "Parts of Show" }).getByRole("link", { name: "Help" }).click();
+    await ines.getByText("This page can’t be fetched: the server can’t be reached.").waitFor();
+    await ines.unroute("**/help-page-*");
+    await ines.getByRole("navigation", { name: "Pages of the guide" }).waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+
+  it("says so where a place can't be drawn: the others go on, and it comes back", async () => {
+    // A browser that gives no canvas any more, as one that has run out of memory.
+    await ines.evaluate(() => {
+      const given = HTMLCanvasElement.prototype.getContext;
+      Object.assign(window, { given });
+      HTMLCanvasElement.prototype.getContext = () => {
+        throw new Error("no room for a picture");
+      };
+    });
+    await ines.getByRole("link", { name: "Build" }).click();
+    const said = ines.getByRole("alert").filter({ hasText: "This can’t be shown." });
+    await said.getByText("no room for a picture").waitFor();
+    await ines.getByRole("link", { name: "Show", exact: true }).click();
+    await ines.getByRole("navigation", { name: "Parts of Show" }).waitFor();
+    await ines.getByRole("link", { name: "Build" }).click();
+    await said.waitFor();
+    await ines.evaluate(() => {
+      HTMLCanvasElement.prototype.getContext = (window as unknown as { given: typeof HTMLCanvasElement.prototype.getContext }).given;
+    });
+    await said.getByRole("button", { name: "Show it again" }).click();
+    await ines.getByRole("complementary", { name: "Cast" }).waitFor();
+    expect(ines.errors).toEqual([]);
+  });
+
   it("leads wrong addresses back to Build", async () => {
     await ines.goto(`${vexa.url}/nowhere/at/all`);
     await ines.getByRole("complementary", { name: "Cast" }).waitFor();

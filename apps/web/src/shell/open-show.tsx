@@ -20,6 +20,7 @@ import { ShowClient } from "../session/show-client";
 import { ClientProvider, useLiveClient } from "../session/show-context";
 import { useTempoListener } from "../tempo/tempo-histories";
 import { useWingTouches } from "../wings/wing-controls";
+import { Caught } from "./caught";
 import { ClashSheet } from "./clash-sheet";
 import { useFollow } from "./follow";
 import { MessageLine } from "./message-line";
@@ -102,12 +103,19 @@ function Frame(of: { onSignOut: () => void; onSignedOut: () => void; onNamed: (n
   if (guest)
     return (
       <div className="grid h-full grid-rows-[minmax(0,1fr)_auto]">
-        <GuestPage onSignOut={onSignOut} />
+        <Caught>
+          <GuestPage onSignOut={onSignOut} />
+        </Caught>
         <MessageLine />
       </div>
     );
   if (pathname.startsWith("/window/")) return <WindowFrame part={pathname.split("/")[2]} />;
-  if (pathname === "/remote") return <RemotePlace onSignOut={onSignOut} />;
+  if (pathname === "/remote")
+    return (
+      <Caught>
+        <RemotePlace onSignOut={onSignOut} />
+      </Caught>
+    );
   return (
     <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[44px_minmax(0,1fr)_auto] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[44px_minmax(0,1fr)_auto_auto]">
       <Inside onSignOut={onSignOut} />
@@ -122,16 +130,18 @@ const Inside = memo(function Inside({ onSignOut }: { onSignOut: () => void }): R
       <Rail onSignOut={onSignOut} />
       <TopStrip />
       <main className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]">
-        <Routes>
-          <Route path="/rig/:tab?" element={<RigPlace />} />
-          <Route path="/build" element={<BuildPlace />} />
-          <Route path="/score" element={<ScorePlace />} />
-          <Route path="/perform/:pageId?" element={<PerformPlace />} />
-          <Route path="/crew/:tab?" element={<CrewPlace />} />
-          <Route path="/trace" element={<TracePlace />} />
-          <Route path="/show/:tab?" element={<ShowPlace />} />
-          <Route path="*" element={<Navigate to="/build" replace />} />
-        </Routes>
+        <Caught>
+          <Routes>
+            <Route path="/rig/:tab?" element={<RigPlace />} />
+            <Route path="/build" element={<BuildPlace />} />
+            <Route path="/score" element={<ScorePlace />} />
+            <Route path="/perform/:pageId?" element={<PerformPlace />} />
+            <Route path="/crew/:tab?" element={<CrewPlace />} />
+            <Route path="/trace" element={<TracePlace />} />
+            <Route path="/show/:tab?" element={<ShowPlace />} />
+            <Route path="*" element={<Navigate to="/build" replace />} />
+          </Routes>
+        </Caught>
         <TourStrip />
       </main>
       <MessageLine>

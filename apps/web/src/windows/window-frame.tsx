@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { Navigate } from "react-router";
 import { useFromClient, useMe } from "../session/show-context";
+import { Caught } from "../shell/caught";
 import { MessageLine } from "../shell/message-line";
 import { Shortcuts } from "../shell/shortcuts";
 import { GoTo } from "../line/go-to";
@@ -42,7 +43,9 @@ export function WindowFrame({ part }: { part: string | undefined }): React.JSX.E
             ▬ connection lost: what you see is kept
           </p>
         )}
-        <known.Part />
+        <Caught>
+          <known.Part />
+        </Caught>
       </main>
       <MessageLine />
       <Shortcuts />

@@ -28,5 +28,7 @@ describe("a card that couldn't show anything", () => {
     expect(of(on, "low")).toBeNull();
     on.sketch("ben", { s: strokeOn("movers", { Pan: part([5]) }) });
     expect([of(on, "low"), of(on, "high")]).toEqual(["sketch ben", null]);
+    on.sketch("ben", {});
+    expect(of(on, "low")).toBeNull();
   });
 });

@@ -31,9 +31,10 @@ function sourcesAbove(show: Show, rank: number): { id: string; rows: () => reado
     return [{ id: playbackId, rows: () => listDrives(show, { listId: playback.listId, cueId }).rows }];
   });
   if (rank > SKETCHES_OVER) return cards;
-  const sketches = show.all("sketch").map((sketch) => ({
-    id: `sketch ${sketch.personId}`,
-    rows: () => sketchDrives(show, sketch)?.rows ?? [],
-  }));
+  // Most sketches are empty most of the time: no cue needs to be resolved for their sake.
+  const sketches = show
+    .all("sketch")
+    .filter(({ strokes, blind }) => !blind && Object.keys(strokes).length > 0)
+    .map((sketch) => ({ id: `sketch ${sketch.personId}`, rows: () => sketchDrives(show, sketch)?.rows ?? [] }));
   return [...cards, ...sketches];
 }

@@ -22,7 +22,7 @@ import { useSelectedLamps } from "./lamp-selection";
 import { DraftField } from "../../ui/draft-field";
 
 /** Response curves: the library, drawn ones, and two lamps beside each other. */
-export function CurvesPage(): React.JSX.Element {
+export default function CurvesPage(): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const changes = extentOf(useMe(), "rig") === "all";

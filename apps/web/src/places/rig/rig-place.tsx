@@ -1,8 +1,8 @@
 import { useParams } from "react-router";
+import { onDemand } from "../../ui/on-demand";
 import { PlaceParts } from "../../ui/place-parts";
 import { AddressesPage } from "./addresses-page";
 import { CheckPage } from "./check-page";
-import { CurvesPage } from "./curves-page";
 import { LampsPage } from "./lamps-page";
 import { ProfilesPage } from "./profiles-page";
 import { TargetsPage } from "./targets-page";
@@ -22,7 +22,8 @@ const PAGES: Readonly<Record<(typeof TABS)[number]["to"], () => React.JSX.Elemen
   lamps: LampsPage,
   addresses: AddressesPage,
   profiles: ProfilesPage,
-  curves: CurvesPage,
+  // With its charts.
+  curves: onDemand("curves", () => import("./curves-page")),
   check: CheckPage,
   targets: TargetsPage,
   venue: VenuePage,

@@ -42,7 +42,7 @@ const CHARTS: readonly Chart[] = [
 ];
 
 /** How the system has been doing in the last five minutes, and what had to be begun again. */
-export function HealthPage(): React.JSX.Element {
+export default function HealthPage(): React.JSX.Element {
   const { data, error } = useSWR("health", fetchHealth, { refreshInterval: LOOK_EVERY_MS });
   if (error) return <p className="text-barred">▬ {error instanceof Error ? error.message : "The server can't be reached."}</p>;
   if (!data) return <p className="text-ink-2">Asking how it is…</p>;

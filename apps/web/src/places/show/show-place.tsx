@@ -1,10 +1,9 @@
-import { lazy, Suspense } from "react";
 import { useParams } from "react-router";
 import { extentOf } from "@vexa/core";
 import { useMe } from "../../session/show-context";
+import { onDemand } from "../../ui/on-demand";
 import { PlaceParts } from "../../ui/place-parts";
 import { DevicesPage } from "./devices-page";
-import { HealthPage } from "./health-page";
 import { NetworkPage } from "./network-page";
 import { SettingsPage } from "./settings-page";
 import { ShowsPage } from "./shows-page";
@@ -18,8 +17,9 @@ const TABS = [
   { to: "help", label: "Help" },
 ] as const;
 
-// The guide and what writes it out come when somebody asks.
-const HelpPage = lazy(() => import("./help-page"));
+// The guide with what writes it out, and charts.
+const HelpPage = onDemand("help", () => import("./help-page"));
+const HealthPage = onDemand("health", () => import("./health-page"));
 
 const PAGES = {
   shows: { Page: ShowsPage, act: null, barred: "" },
@@ -40,13 +40,7 @@ export function ShowPlace(): React.JSX.Element {
     <div className="flex h-full min-h-0 flex-col">
       <PlaceParts place="Show" parts={TABS} open={open.to} />
       <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label={open.label} tabIndex={0}>
-        {act !== null && extentOf(me, act) === "no" ? (
-          <p className="text-ink-2">{barred}</p>
-        ) : (
-          <Suspense fallback={<p className="text-ink-2">Opening it…</p>}>
-            <Page />
-          </Suspense>
-        )}
+        {act !== null && extentOf(me, act) === "no" ? <p className="text-ink-2">{barred}</p> : <Page />}
       </section>
     </div>
   );
