@@ -215,6 +215,7 @@ describe("the quick line", () => {
       "Rib spots: point 0 2 1.6",
       "Rib spots: follow Voice",
       "Rib spots: wide 2 on Voice",
+      "Rib spots: edge 2 on Voice at 80",
       "Rib spots: Dimmer 80, fade 2, delay 0..1.2",
       "Rib spots: Dimmer 0..100, shape folded clump 2",
       "Rib spots: Dimmer wave sine 0..100 phase 0..360 on Pulse",

@@ -2,7 +2,7 @@ import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaintsInBothThemes } from "./axe";
 import { openBrowser } from "./browser";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 
 let vexa: RunningVexa;
@@ -27,7 +27,7 @@ describe("sign-in and places of the show can be read and reached by all", () => 
 
   it("pages to improvise on, their options, Rig, Trace, Crew and a guest's page, in both themes", async () => {
     const page = await signedIn(browser, vexa.url, "ines");
-    await page.goto(`${vexa.url}/perform/page-improvise`);
+    await openPlace(page, "/perform/page-improvise");
     await page.getByRole("button", { name: /: Dusk, added/ }).click();
     await page.getByRole("slider", { name: "Rib weather" }).press("End");
     await page.getByRole("button", { name: "Arrange" }).click();

@@ -2,7 +2,7 @@ import type { Browser, Page } from "playwright-core";
 import { choose } from "./choose";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
-import { message, pickGroup, setLane, signedIn, signIn } from "./people";
+import { message, openPlace, pickGroup, setLane, signedIn, signIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
 
@@ -144,7 +144,7 @@ describe("bad input", () => {
   });
 
   it("takes cues of another program in from a text, says before what it leaves out, and refuses what has none", async () => {
-    await ines.goto(`${vexa.url}/score`);
+    await openPlace(ines, "/score");
     await ines.getByRole("button", { name: "Take in…" }).click();
     const file = ines.getByLabel("File of cues");
     const give = (name: string, text: string): Promise<void> =>
@@ -183,7 +183,7 @@ describe("bad input", () => {
   });
 
   it("hops back along one's own steps in words, and forward again", async () => {
-    await ines.goto(`${vexa.url}/build`);
+    await openPlace(ines, "/build");
     await pickGroup(ines, "Lantern string");
     for (const level of ["31", "32", "33"]) await setLane(ines, "Dimmer", level);
     const value = ines.getByLabel("Dimmer value", { exact: true });

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { message, signedIn } from "./people";
+import { message, openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { Fingers } from "./touch";
 import { until } from "./until";
@@ -55,7 +55,7 @@ const coat = (name: string): Locator => page.getByRole("group", { name: "Coat" }
 
 describe("a colour board on a tablet", () => {
   it("paints a bed at a touch, and runs through it the way of a swipe", async () => {
-    await page.goto(`${vexa.url}/perform/page-colour`);
+    await openPlace(page, "/perform/page-colour");
     await bed("Front washes").waitFor();
     expect(await complaints(page)).toEqual([]);
     await touch(pot("Berry"));
@@ -169,7 +169,7 @@ describe("a colour board on a tablet", () => {
     await page.reload();
     await bed("Canopy bars: Moss").waitFor();
     const orla = await signedIn(browser, vexa.url, "orla");
-    await orla.goto(`${vexa.url}/perform/page-colour`);
+    await openPlace(orla, "/perform/page-colour");
     await orla.getByRole("button", { name: "Canopy bars: out of reach" }).waitFor();
     expect(await orla.getByRole("group", { name: "Pots" }).getByRole("button", { name: "Moss" }).isDisabled()).toBe(true);
     expect(orla.errors).toEqual([]);
@@ -180,7 +180,7 @@ describe("a colour board on a tablet", () => {
 describe("a board that is made", () => {
   it("gets beds, pots and times under Arrange, is moved about, kept as a cue, and taken off again", async () => {
     const ines = await signedIn(browser, vexa.url, "ines");
-    await ines.goto(`${vexa.url}/perform/page-colour`);
+    await openPlace(ines, "/perform/page-colour");
     await ines.getByRole("button", { name: "Arrange" }).click();
     await ines.getByRole("button", { name: "New page" }).click();
     await ines.getByRole("button", { name: "Add a card" }).click();
@@ -230,7 +230,7 @@ describe("a board that is made", () => {
     await ines.getByRole("button", { name: "Arrange" }).click();
     await off.click();
     await ines.getByText("This page is empty.").waitFor();
-    await ines.goto(`${vexa.url}/score`);
+    await openPlace(ines, "/score");
     await ines.getByText("Chalky").first().waitFor();
     expect(ines.errors).toEqual([]);
   });

@@ -2,7 +2,7 @@ import type { Browser, Page, Request } from "playwright-core";
 import type { Socket } from "socket.io-client";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
-import { pickGroup, setLane, signedIn } from "./people";
+import { openPlace, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 import { connected, cookieOf, fetchShow } from "./wire-client";
@@ -116,7 +116,7 @@ describe("every button pressed twice at once", () => {
   afterAll(() => socket.close());
 
   it.each(PLACES)("in %s makes nothing twice and signs nobody out", async (place) => {
-    await page.goto(`${vexa.url}/${place}`);
+    await openPlace(page, `/${place}`);
     await page.getByRole("button").first().waitFor();
     if (place === "build") {
       await pickGroup(page, "Rib 3 spots");
@@ -137,7 +137,7 @@ describe("every button pressed twice at once", () => {
           expect(count, `${kind} after two presses of “${name}” in ${place}`).toBeLessThanOrEqual(1);
       came.clear();
       await page.keyboard.press("Escape");
-      if (!page.url().includes(`/${place.split("/")[0]}`)) await page.goto(`${vexa.url}/${place}`);
+      if (!page.url().includes(`/${place.split("/")[0]}`)) await openPlace(page, `/${place}`);
       expect(await page.getByLabel("Sign-in name").count(), `after two presses of “${name}”`).toBe(0);
     }
     expect(page.errors).toEqual([]);
@@ -146,7 +146,7 @@ describe("every button pressed twice at once", () => {
 
 describe("the second half of a double click", () => {
   it("doesn't hit what came under the pointer meanwhile", async () => {
-    await page.goto(`${vexa.url}/crew/people`);
+    await openPlace(page, "/crew/people");
     await page.getByRole("button", { name: "Invite somebody" }).click();
     await page.getByLabel("Name of whom to invite").fill("Wilma");
     const invite = (await page.getByRole("button", { name: "Invite", exact: true }).boundingBox())!;
@@ -158,7 +158,7 @@ describe("the second half of a double click", () => {
   });
 
   it("counts once for a tick that moves within its own words while it is pressed", async () => {
-    await page.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(page, "/perform/page-main");
     await page.getByRole("button", { name: "For 0 lists…" }).click();
     const tick = page.getByRole("checkbox", { name: "Lanterns by hand" });
     await tick.scrollIntoViewIfNeeded();
@@ -174,7 +174,7 @@ describe("the second half of a double click", () => {
   });
 
   it("a new password is asked about first", async () => {
-    await page.goto(`${vexa.url}/crew/people`);
+    await openPlace(page, "/crew/people");
     const own = page.getByRole("row", { name: /Tomasz/ });
     await own.getByRole("button", { name: "New password" }).click();
     await page.getByText(/Tomasz is signed out everywhere/).waitFor();

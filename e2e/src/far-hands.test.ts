@@ -2,7 +2,7 @@ import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { DelayingProxy } from "./delaying-proxy";
-import { addLane, message, pickGroup, setLane, signedIn } from "./people";
+import { addLane, message, openPlace, pickGroup, setLane, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { drawn, Finger, Fingers } from "./touch";
 import { pause, until } from "./until";
@@ -46,7 +46,7 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
   const asked = (): Promise<number> => page.getByRole("alertdialog").count();
 
   it("keys on a master add up, however quickly they come", async () => {
-    await page.goto(`${proxy.url}/perform/page-improvise`);
+    await openPlace(page, "/perform/page-improvise");
     await master().press("Home");
     await until("it is at zero", async () => (await levelOf("state-group-master-washes")) === 0);
     for (let press = 0; press < 4; press++) await master().press("PageUp");
@@ -108,7 +108,7 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
   });
 
   it("taps give the tempo of the hand, not of the network", async () => {
-    await page.goto(`${proxy.url}/perform/page-main`);
+    await openPlace(page, "/perform/page-main");
     const tap = page.getByRole("article", { name: "Speed master Pulse" }).getByRole("button", { name: "tap" });
     await tap.waitFor();
     // A busy machine holds up whoever taps for us: these touches say the moment of an even hand, and come when they can.
@@ -131,7 +131,7 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
   });
 
   it("an undo right after a nudge, and an edit right after that, end as the hand did them, and ask nobody", async () => {
-    await page.goto(`${proxy.url}/build`);
+    await openPlace(page, "/build");
     await pickGroup(page, "Rib 3 spots");
     await setLane(page, "Pan", "0..20");
     await until("it is there", async () => JSON.stringify(await record("sketch-person-ines")).includes("20"));
@@ -160,8 +160,8 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
   it("two people on the same heads, each from afar: nobody is asked, nothing is lost, and both see the same in the end", async () => {
     const other = await DelayingProxy.open(vexa.url, { delayMs: delayMs * 0.5, jitterMs: delayMs * 0.2 });
     const tomasz = await signedIn(browser, other.url, "tomasz");
-    await page.goto(`${proxy.url}/build`);
-    await tomasz.goto(`${other.url}/build`);
+    await openPlace(page, "/build");
+    await openPlace(tomasz, "/build");
     for (const each of [page, tomasz]) await pickGroup(each, "Rib 3 spots");
     await setLane(page, "Pan", "0..20");
     await setLane(tomasz, "Tilt", "0..10");
@@ -248,7 +248,7 @@ describe("hands without a line", () => {
   it("see at once what can't be done, are told at a touch, and keep their edits; nothing is done later that nobody waits for", async () => {
     const proxy = await DelayingProxy.open(vexa.url, { delayMs: 0, jitterMs: 0 });
     const page = await signedIn(browser, proxy.url, "ines");
-    await page.goto(`${proxy.url}/perform/page-improvise`);
+    await openPlace(page, "/perform/page-improvise");
     const card = page.getByRole("article", { name: "Ember wash", exact: true });
     const look = (): Promise<string> => card.evaluate((element) => getComputedStyle(element).opacity);
     await until("whole", async () => (await look()) === "1");

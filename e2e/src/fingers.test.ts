@@ -1,7 +1,7 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
-import { addLane, pickGroup, signedIn } from "./people";
+import { addLane, openPlace, pickGroup, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { ScoreStory } from "./score-story";
 import { Fingers } from "./touch";
@@ -48,7 +48,7 @@ describe("a tablet", () => {
   });
 
   it("has 44 pixels for everything on Perform, also while it is arranged, in Score and in Build", async () => {
-    await page.goto(`${vexa.url}/perform/page-improvise`);
+    await openPlace(page, "/perform/page-improvise");
     await page.getByRole("article", { name: "Ember wash" }).waitFor();
     expect(await tooSmall(page)).toEqual([]);
     await page.getByRole("button", { name: "Tempos" }).click();
@@ -68,7 +68,7 @@ describe("a tablet", () => {
   });
 
   it("scrolls a page by two fingers on a card, and no fader moves; one finger is the fader", async () => {
-    await page.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(page, "/perform/page-main");
     const card = page.getByRole("article", { name: "Night bloom" });
     const fader = card.getByRole("slider");
     const level = async (): Promise<number> => Number(await fader.getAttribute("aria-valuenow"));
@@ -123,7 +123,7 @@ describe("a phone", () => {
     await guest.context().close();
     const cards = await signedIn(browser, vexa.url, "ines", { hasTouch: true });
     await cards.setViewportSize({ width: 390, height: 844 });
-    await cards.goto(`${vexa.url}/perform/page-improvise`);
+    await openPlace(cards, "/perform/page-improvise");
     const card = cards.getByRole("article", { name: "Ember wash" });
     await card.getByRole("button", { name: "Go", exact: true }).click();
     await card.locator('[data-running="true"]').waitFor();

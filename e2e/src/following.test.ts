@@ -5,7 +5,7 @@ import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { PAN, spotValue } from "./demo-patch";
 import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { addLane, message, pickGroup, signedIn } from "./people";
+import { addLane, message, openPlace, pickGroup, signedIn, tellLine } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { TrackerWords } from "./tracker-words";
 import { until } from "./until";
@@ -43,15 +43,7 @@ const row = (name: string): Locator => page.getByRole("region", { name: "Targets
 /** How far the first of the floor washes is turned, 0..1. */
 const washPan = (): number => ((node.levels(11)?.[0] ?? NaN) * 256 + (node.levels(11)?.[1] ?? NaN)) / 65535;
 /** By the quick line. */
-const tell = async (text: string): Promise<void> => {
-  await page.keyboard.press("/");
-  const line = page.getByRole("textbox", { name: "Line" });
-  await line.fill(text);
-  await page.getByRole("region", { name: "Quick line" }).getByRole("status").getByText(/\S/).first().waitFor();
-  await line.press("Enter");
-  await page.keyboard.press("Escape");
-  await line.waitFor({ state: "detached" });
-};
+const tell = (text: string): Promise<void> => tellLine(page, text);
 const why = (): Locator => page.getByRole("region", { name: "Why it is so" });
 const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
 const mark = (name: string): Locator => page.getByRole("button", { name: new RegExp(`^Target ${name};`) });
@@ -67,7 +59,7 @@ const still = (): Promise<number> => settled(pan);
 
 describe("people to follow", () => {
   it("are listed in Rig, typed, and refused with a reason; one that is followed stays", async () => {
-    await page.goto(`${vexa.url}/rig/targets`);
+    await openPlace(page, "/rig/targets");
     await now("Voice").getByText("0.0, -1.0, 1.6").waitFor();
     await row("Voice").getByPlaceholder("/vexa/target/voice").waitFor();
     expect(await complaints(page)).toEqual([]);
@@ -101,7 +93,7 @@ describe("people to follow", () => {
   });
 
   it("are followed by heads whose position is their name, as they are heard of", async () => {
-    await page.goto(`${vexa.url}/build`);
+    await openPlace(page, "/build");
     await pickGroup(page, "Rib 3 spots");
     await addLane(page, "Position");
     const lane = page.getByRole("article", { name: "Lane Position", exact: true });
@@ -150,7 +142,7 @@ describe("people to follow", () => {
     say("voice", 4, 0, 1.6);
     await mark("Voice").press("ArrowRight");
     expect(Math.abs((await still()) - there)).toBeLessThan(0.02);
-    await page.goto(`${vexa.url}/rig/targets`);
+    await openPlace(page, "/rig/targets");
     await now("Voice").getByText("by hand, Ines").waitFor();
     await row("Voice").getByRole("button", { name: "Leave to OSC" }).click();
     await now("Voice")
@@ -175,12 +167,12 @@ describe("people to follow", () => {
     await now("Voice")
       .getByText(/lost \d+ s/)
       .waitFor();
-    await page.goto(`${vexa.url}/build`);
+    await openPlace(page, "/build");
     await mark("Voice").getByText("lost").waitFor();
   });
 
   it("are seen in beams as wide as is said, however near they come", async () => {
-    await page.goto(`${vexa.url}/build`);
+    await openPlace(page, "/build");
     await pickGroup(page, "Floor washes");
     await addLane(page, "Zoom");
     const lane = page.getByRole("article", { name: "Lane Zoom", exact: true });
@@ -205,7 +197,7 @@ describe("people to follow", () => {
   });
 
   it("are let go of once they are lost, where that is asked for, or when nobody is to follow, and followed again", async () => {
-    await page.goto(`${vexa.url}/rig/targets`);
+    await openPlace(page, "/rig/targets");
     const once = row("Voice").getByLabel("What heads do once Voice is lost");
     await choose(once, "let go of it");
     say("voice", -4, 0, 1.6);
@@ -217,7 +209,7 @@ describe("people to follow", () => {
     await page.getByRole("button", { name: "Nobody follows" }).click();
     await page.getByRole("link", { name: "▪ nobody follows" }).waitFor();
     await until("the heads are home", () => Math.abs(pan() - 0.5) < 0.001);
-    await page.goto(`${vexa.url}/build`);
+    await openPlace(page, "/build");
     await mark("Voice").getByText("nobody follows").waitFor();
     await tell("follow voice again");
     await until("they look where they did", () => Math.abs(pan() - followed) < 0.001);
@@ -241,7 +233,7 @@ describe("people to follow", () => {
   });
 
   it("stand in cues, in Trace, in the quick line, and can't be moved by whoever only watches", async () => {
-    await page.goto(`${vexa.url}/trace`);
+    await openPlace(page, "/trace");
     // The first slot of the third universe on the map: 304 pixels from one to the next.
     await page.locator("canvas").click({ position: { x: 47, y: 2 * 304 + 30 } });
     await why()
@@ -252,7 +244,7 @@ describe("people to follow", () => {
     await tell("Colour walk go 4 in 0");
     await until("the washes follow", () => Math.abs(washPan() - turned) > 0.01);
     await tell("nobody follows");
-    await page.goto(`${vexa.url}/perform`);
+    await openPlace(page, "/perform");
     await page
       .getByRole("article", { name: "Colour walk" })
       .getByText(/nobody follows/)
@@ -263,11 +255,11 @@ describe("people to follow", () => {
       .getByText(/Strings.* lost/)
       .waitFor();
     await tell("hold targets");
-    await page.goto(`${vexa.url}/rig/targets`);
+    await openPlace(page, "/rig/targets");
     await now("Strings").getByText("held").waitFor();
     expect(page.errors).toEqual([]);
     const watcher = await signedIn(browser, vexa.url, "orla");
-    await watcher.goto(`${vexa.url}/rig/targets`);
+    await openPlace(watcher, "/rig/targets");
     await watcher.getByText("held").first().waitFor();
     expect(await watcher.getByRole("button", { name: "Add a target" }).count()).toBe(0);
     expect(await watcher.getByRole("button", { name: "All held" }).count()).toBe(0);

@@ -1,7 +1,7 @@
 import type { Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { BuildStory } from "./build-story";
-import { pickGroup, setLane, signedIn } from "./people";
+import { openPlace, pickGroup, setLane, signedIn } from "./people";
 import { until } from "./until";
 
 /** Story: what is held on stage is seen by everybody, and what stands ready behind a curtain is seen before it goes. */
@@ -10,7 +10,7 @@ let tomasz: Page & { errors: string[] };
 beforeAll(async () => {
   story = await BuildStory.begin();
   tomasz = await signedIn(story.browser, story.url, "tomasz");
-  await tomasz.goto(`${story.url}/perform/page-main`);
+  await openPlace(tomasz, "/perform/page-main");
 });
 afterAll(async () => {
   expect([...story.page.errors, ...tomasz.errors]).toEqual([]);

@@ -6,7 +6,7 @@ import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { DIMMER, PAN, spotValue } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { setLane, signedIn } from "./people";
+import { openPlace, setLane, signedIn } from "./people";
 import { planFile, type PlannedLamp } from "./plan-file";
 import { typeInto } from "./rig-story";
 import { runVexa, type RunningVexa } from "./run-server";
@@ -97,7 +97,7 @@ describe("the tour", () => {
   });
 
   it("says what it misses, can be left at any step, and is for those who build", async () => {
-    await page.goto(`${vexa.url}/show/help`);
+    await openPlace(page, "/show/help");
     await page.getByRole("button", { name: "Take the tour" }).click();
     // Somebody is selected still: what is done already needn't be skipped.
     await press("Next");
@@ -114,7 +114,7 @@ describe("the tour", () => {
     await page.getByRole("complementary", { name: "Cast" }).waitFor();
     expect(await tour().count()).toBe(0);
     const wren = await signedIn(browser, vexa.url, "operator");
-    await wren.goto(`${vexa.url}/show/help`);
+    await openPlace(wren, "/show/help");
     await wren.getByRole("navigation", { name: "Pages of the guide" }).waitFor();
     expect(await wren.getByRole("button", { name: "Take the tour" }).count()).toBe(0);
     await wren.context().close();
@@ -147,7 +147,7 @@ const barn = (): number[] => LAMPS.map(({ address }) => node.levels(1)?.[address
 
 describe("a show of one's own", () => {
   it("is made, gets lamps by a plan and a page, and lights them as a fan", async () => {
-    await page.goto(`${vexa.url}/show/shows`);
+    await openPlace(page, "/show/shows");
     await page.getByRole("button", { name: "New show…" }).click();
     await page.getByLabel("Name of the new show").fill("Barn dance");
     await choose(page.getByLabel("Begins with"), { label: "nothing" });
@@ -182,7 +182,7 @@ describe("a show of one's own", () => {
   });
 
   it("goes away as a file, is thrown away, comes in again, and plays as it was", async () => {
-    await page.goto(`${vexa.url}/show/shows`);
+    await openPlace(page, "/show/shows");
     const download = page.waitForEvent("download");
     await more("Barn dance", "Save as a file");
     const buffer = await readFile(await (await download).path());
@@ -191,7 +191,7 @@ describe("a show of one's own", () => {
     await show("Barn dance").waitFor({ state: "detached" });
     await page.getByLabel("Show file").setInputFiles({ name: "barn.vexa", mimeType: "application/octet-stream", buffer });
     await onStage("Barn dance");
-    await page.goto(`${vexa.url}/perform`);
+    await openPlace(page, "/perform");
     await page.getByRole("article", { name: "Doors" }).getByRole("button", { name: "Go", exact: true }).click();
     await until("it is lit as it was", () => barn().join() === "0,51,102,153,204,255");
   });

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { lantern } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { message, signedIn } from "./people";
+import { message, openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 
@@ -19,7 +19,7 @@ beforeAll(async () => {
   vexa = await runVexa(`127.0.0.1:${node.port}`);
   browser = await openBrowser();
   hand = await signedIn(browser, vexa.url, "ines");
-  await hand.goto(`${vexa.url}/perform/page-improvise`);
+  await openPlace(hand, "/perform/page-improvise");
 });
 afterAll(async () => {
   await browser.close();
@@ -256,7 +256,7 @@ describe("others", () => {
     await foyer.getByRole("button", { name: /Walk-in light/ }).click();
     await until("and out again", () => lantern((universe) => node.levels(universe), 0) === 0);
     // Somebody relabels a button: the guest is told, until they have seen it.
-    await hand.goto(`${vexa.url}/perform/page-foyer`);
+    await openPlace(hand, "/perform/page-foyer");
     await hand.getByRole("button", { name: "Arrange" }).click();
     await hand.getByRole("button", { name: "Options of Walk-in light" }).click();
     const label = hand.getByRole("dialog").getByLabel("Label", { exact: true });
@@ -274,7 +274,7 @@ describe("others", () => {
     const blackout = stage.getByRole("button", { name: "Blackout" });
     expect(await blackout.isDisabled()).toBe(true);
     expect(await stage.getAttribute("title")).toMatch(/for the lead, and operators whom the lead allows it/);
-    await hand.goto(`${vexa.url}/crew/people`);
+    await openPlace(hand, "/crew/people");
     const allow = hand.getByRole("button", { name: /^operators: Move the grand master/ });
     await allow.click();
     await until("it is allowed", async () => (await allow.getAttribute("aria-pressed")) === "true");

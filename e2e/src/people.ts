@@ -33,6 +33,14 @@ export async function signedIn(
   return page;
 }
 
+/** Goes to a place of the page that is open, as by a link: opening the page itself anew costs a second of the machine. */
+export async function openPlace(page: Page, path: string): Promise<void> {
+  await page.evaluate((to) => {
+    history.pushState({}, "", to);
+    dispatchEvent(new PopStateEvent("popstate"));
+  }, path);
+}
+
 export async function signIn(page: Page, name: string, password: string): Promise<void> {
   await page.getByLabel("Sign-in name").fill(name);
   await page.getByLabel("Password").fill(password);
@@ -71,4 +79,15 @@ export function message(page: Page, words: string | RegExp): ReturnType<Page["ge
     .getByRole("region", { name: /Messages/ })
     .getByText(words)
     .or(beside);
+}
+
+/** Writes a line into the quick line and does it, once it is understood. */
+export async function tellLine(page: Page, text: string): Promise<void> {
+  await page.keyboard.press("/");
+  const line = page.getByRole("textbox", { name: "Line" });
+  await line.fill(text);
+  await page.getByRole("region", { name: "Quick line" }).getByRole("status").getByText(/\S/).first().waitFor();
+  await line.press("Enter");
+  await page.keyboard.press("Escape");
+  await line.waitFor({ state: "detached" });
 }

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
 
@@ -45,7 +45,7 @@ const levels = (): Buffer[] => [11, 12].map((universe) => Buffer.from(node.level
 describe("a show that runs by itself", () => {
   it("has cues that come by the time of day, typed with the days on which it is meant", async () => {
     const ines = await signedIn(browser, vexa.url, "ines");
-    await ines.goto(`${vexa.url}/score`);
+    await openPlace(ines, "/score");
     await ines
       .getByRole("navigation", { name: "Cue lists" })
       .getByRole("button", { name: /^Work light/ })
@@ -73,7 +73,7 @@ describe("a show that runs by itself", () => {
 
   it("is saved from the Shows page and played: its list is lit, and a status line says so", async () => {
     const ines = await signedIn(browser, vexa.url, "ines");
-    await ines.goto(`${vexa.url}/show/shows`);
+    await openPlace(ines, "/show/shows");
     const download = ines.waitForEvent("download");
     await ines.getByRole("button", { name: "More of Understory" }).click();
     await ines.getByRole("menuitem", { name: "Save as a file" }).click();

@@ -4,7 +4,7 @@ import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 
@@ -43,7 +43,7 @@ const lantern = (): number => node.levels(12)?.[144] ?? NaN;
 
 describe("the quick line", () => {
   it("opens with a key, says what it understood before Enter, and does it", async () => {
-    await ines.goto(`${vexa.url}/build`);
+    await openPlace(ines, "/build");
     await ines.getByText("Nobody is selected", { exact: true }).waitFor();
     await ines.keyboard.press("/");
     await type("1001: dim 100");
@@ -145,7 +145,7 @@ describe("the quick line", () => {
 
 describe("the pace", () => {
   it("is set on its track, typed and by line, for the lists of its company; own times come back", async () => {
-    await ines.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(ines, "/perform/page-main");
     const strip = ines.getByRole("region", { name: "Pace" });
     await strip.getByRole("button", { name: "For 0 lists…" }).click();
     await ines.getByRole("checkbox", { name: "Lanterns by hand" }).click();
@@ -211,7 +211,7 @@ describe("macros", () => {
   });
 
   it("run from a card in somebody else's window, ask whoever began them, and outlive that window", async () => {
-    await ines.goto(`${vexa.url}/perform/page-improvise`);
+    await openPlace(ines, "/perform/page-improvise");
     const card = ines.getByRole("article", { name: "Lanterns as asked" });
     await card.getByRole("button", { name: "Run Lanterns as asked" }).click();
     const question = ines.getByRole("form", { name: "Lanterns as asked asks" });
@@ -230,7 +230,7 @@ describe("macros", () => {
   });
 
   it("are written by doing: what hands do stands there as lines, of a drag its end, and what no line does is told", async () => {
-    await ines.goto(`${vexa.url}/perform/page-improvise`);
+    await openPlace(ines, "/perform/page-improvise");
     await ines.getByRole("button", { name: "Macros", exact: true }).click();
     await ines.getByRole("button", { name: "New one by doing" }).click();
     const fader = ines.getByRole("article", { name: "Ember wash", exact: true }).getByRole("slider");
@@ -257,10 +257,10 @@ describe("macros", () => {
   });
 
   it("begin with a cue", async () => {
-    await ines.goto(`${vexa.url}/score`);
+    await openPlace(ines, "/score");
     await ines.getByRole("listbox", { name: "Cues" }).getByRole("option").first().click();
     await choose(ines.getByLabel("Runs a macro"), "Lanterns as asked");
-    await ines.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(ines, "/perform/page-main");
     await ines.getByRole("article", { name: "Night bloom" }).getByRole("button", { name: "Go", exact: true }).click();
     const question = ines.getByRole("form", { name: "Lanterns as asked asks" });
     await question.getByRole("button", { name: "Stop it there" }).click();

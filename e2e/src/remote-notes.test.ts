@@ -3,7 +3,7 @@ import { PNG } from "pngjs";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 
@@ -16,7 +16,7 @@ beforeAll(async () => {
   browser = await openBrowser();
   phone = await signedIn(browser, vexa.url, "ines");
   await phone.setViewportSize({ width: 390, height: 844 });
-  await phone.goto(`${vexa.url}/remote`);
+  await openPlace(phone, "/remote");
 });
 afterAll(async () => {
   expect(phone.errors).toEqual([]);
@@ -82,7 +82,7 @@ describe("a walk along the lamps", () => {
     expect(await complaints(phone)).toEqual([]);
 
     const tomasz = await signedIn(browser, vexa.url, "tomasz");
-    await tomasz.goto(`${vexa.url}/crew/people`);
+    await openPlace(tomasz, "/crew/people");
     const image = tomasz.getByRole("article").filter({ hasText: "Its clamp is loose" }).getByRole("img");
     await image.scrollIntoViewIfNeeded();
     const size = (): Promise<number[]> => image.evaluate((element: HTMLImageElement) => [element.naturalWidth, element.naturalHeight]);

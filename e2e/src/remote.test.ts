@@ -6,7 +6,7 @@ import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { DIMMER, PAN, spotOctet, spotValue } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { drawn, Finger, Fingers } from "./touch";
 import { pause, until } from "./until";
@@ -55,7 +55,7 @@ describe("a phone", () => {
   let address: string;
 
   it("is let in by a code that another decoder reads off the screen (jsQR)", async () => {
-    await desk.goto(`${vexa.url}/crew/people`);
+    await openPlace(desk, "/crew/people");
     await desk.getByRole("button", { name: "Phone" }).click();
     const code = desk.getByRole("img", { name: "The code, to be scanned" });
     await code.waitFor();
@@ -137,7 +137,7 @@ describe("a phone", () => {
     await until("dragged up", () => value(0, DIMMER) > 0.6);
     const dragged = Number(await phone.getByRole("slider", { name: "Level" }).getAttribute("aria-valuenow"));
     await until("as far as it says", () => Math.abs(value(0, DIMMER) * 100 - dragged) < 0.6);
-    await desk.goto(`${vexa.url}/build`);
+    await openPlace(desk, "/build");
     await desk.getByRole("complementary", { name: "Cast" }).waitFor();
     await desk.keyboard.press("Control+z");
     await until("half again", () => Math.abs(value(0, DIMMER) - 0.5) < 0.003);
@@ -213,7 +213,7 @@ describe("a phone", () => {
     const song = phone.getByRole("region", { name: "Tonight" });
     await song.getByRole("button", { name: "Begin Night bloom" }).tap();
     await song.getByText("1 of 5").waitFor();
-    await desk.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(desk, "/perform/page-main");
     await desk.getByRole("region", { name: "Tonight" }).getByText("1 of 5").waitFor();
     // Begun at the desk: the song's page comes here, too.
     for (const at of [2, 3]) {
@@ -265,7 +265,7 @@ describe("a phone", () => {
   it("lets a technician find lamps and park them, and build nothing", async () => {
     const wren = await signedIn(browser, vexa.url, "wren");
     await wren.setViewportSize({ width: 390, height: 844 });
-    await wren.goto(`${vexa.url}/remote`);
+    await openPlace(wren, "/remote");
     await wren.getByRole("group", { name: "Hold" }).waitFor();
     for (const name of ["Level", "Aim", "Colour"]) expect(await wren.getByRole("radio", { name }).count(), name).toBe(0);
     expect(await wren.getByRole("button", { name: /sketch/ }).count()).toBe(0);
@@ -284,7 +284,7 @@ describe("a phone", () => {
   it("gives an operator the cards alone", async () => {
     const operator = await signedIn(browser, vexa.url, "operator");
     await operator.setViewportSize({ width: 390, height: 844 });
-    await operator.goto(`${vexa.url}/remote`);
+    await openPlace(operator, "/remote");
     const parts = operator.getByRole("navigation", { name: "Parts of the remote" });
     await parts.getByRole("button", { name: "Cards" }).waitFor();
     expect(await parts.getByRole("button", { name: "Heads" }).count()).toBe(0);

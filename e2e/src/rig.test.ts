@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
-import { setLane, signedIn, signIn } from "./people";
+import { openPlace, setLane, signedIn, signIn } from "./people";
 import { pelican, select, traced, typeInto } from "./rig-story";
 import { runVexa, type RunningVexa } from "./run-server";
 
@@ -198,7 +198,7 @@ describe("who may", () => {
     await wren.getByLabel("Lamps by number").getByText("2202").waitFor();
     await wren.context().close();
     const tomasz = await signedIn(browser, vexa.url, "tomasz");
-    await tomasz.goto(`${vexa.url}/rig/profiles`);
+    await openPlace(tomasz, "/rig/profiles");
     await tomasz.getByRole("heading", { name: /Flint/ }).or(tomasz.getByRole("table")).first().waitFor();
     expect(await tomasz.getByRole("button", { name: /Add lamps|New profile|Take in|Edit|^Take / }).count()).toBe(0);
     await tomasz.context().close();

@@ -5,7 +5,7 @@ import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
-import { signedIn, signIn } from "./people";
+import { openPlace, signedIn, signIn } from "./people";
 import { freeUdpPort } from "./node-on-loopback";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
@@ -118,7 +118,7 @@ describe("a cue that speaks", () => {
     await ines.getByText(/is no port/).waitFor();
     await port.fill(String(ear.address().port));
     await port.press("Enter");
-    await ines.goto(`${vexa.url}/score`);
+    await openPlace(ines, "/score");
     await ines.getByRole("option").first().click();
     const says = ines.getByRole("region", { name: "Says to other machines" });
     const line = says.getByRole("textbox");
@@ -177,7 +177,7 @@ describe("a cue that speaks", () => {
 
 describe("settings", () => {
   it("hold for the show: frames a second, and the times that new cards begin with", async () => {
-    await ines.goto(`${vexa.url}/show/settings`);
+    await openPlace(ines, "/show/settings");
     const ofShow = ines.getByRole("region", { name: "Of the show" });
     const release = ofShow.getByRole("textbox", { name: "New cards let go in" });
     await release.fill("soon");
@@ -209,7 +209,7 @@ describe("settings", () => {
   });
 
   it("hold for a browser: other keys, which can't be two things at once, and are kept", async () => {
-    await ines.goto(`${vexa.url}/show/settings`);
+    await openPlace(ines, "/show/settings");
     const key = ines.getByRole("button", { name: /^Keys for: go to anything by its name/ });
     await key.click();
     await ines.keyboard.press("k");
@@ -270,7 +270,7 @@ describe("settings", () => {
 
   it("of the show are the lead's", async () => {
     const wren = await signedIn(browser, vexa.url, "operator");
-    await wren.goto(`${vexa.url}/show/settings`);
+    await openPlace(wren, "/show/settings");
     await wren.getByText("The lead sets these.").waitFor();
     expect(await wren.getByRole("textbox", { name: "New cards let go in" }).isDisabled()).toBe(true);
     await wren.context().close();

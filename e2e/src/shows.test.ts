@@ -6,7 +6,7 @@ import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { setLane, signedIn } from "./people";
+import { openPlace, setLane, signedIn } from "./people";
 import { foreignDesk } from "./foreign-desk";
 import { select, traced, typeInto } from "./rig-story";
 import { runVexa, type RunningVexa } from "./run-server";
@@ -163,7 +163,7 @@ describe("the shows of an installation", () => {
   });
 
   it("keep versions that can be compared, and of which parts come back", async () => {
-    await ines.goto(`${vexa.url}/crew/history`);
+    await openPlace(ines, "/crew/history");
     await ines.getByLabel("Name of the version").fill("Before the rehearsal");
     await ines.getByRole("button", { name: "Keep", exact: true }).click();
     await ines.getByRole("link", { name: "Compare Before the rehearsal" }).click();

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
-import { message, signedIn } from "./people";
+import { message, openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 import { cookieOf, fetchShow } from "./wire-client";
@@ -16,7 +16,7 @@ beforeAll(async () => {
   vexa = await runVexa("127.0.0.1:9");
   browser = await openBrowser();
   hand = await signedIn(browser, vexa.url, "ines");
-  await hand.goto(`${vexa.url}/perform/page-main`);
+  await openPlace(hand, "/perform/page-main");
 });
 afterAll(async () => {
   expect(hand.errors).toEqual([]);
@@ -59,7 +59,7 @@ describe("tonight", () => {
 
   it("is the same for others, whose page stays as it is", async () => {
     const operator = await signedIn(browser, vexa.url, "operator");
-    await operator.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(operator, "/perform/page-main");
     await tonight(operator).getByText("3 of 5").waitFor();
     expect(operator.url()).toMatch(/page-main$/);
     await tonight(operator).getByRole("button", { name: "Next Glass colours" }).click();
@@ -148,7 +148,7 @@ describe("tonight", () => {
 
   it("is looked at by those who only look on", async () => {
     const orla = await signedIn(browser, vexa.url, "orla");
-    await orla.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(orla, "/perform/page-main");
     await tonight(orla).getByRole("button", { name: "Next Canopy drift" }).click();
     await message(orla, /Playing is for those who work on the show/).waitFor();
     await tonight(orla).getByText("1 of 5").waitFor();
@@ -161,7 +161,7 @@ describe("the pace", () => {
     const cookie = await cookieOf(vexa.url, "ines", "palm-house-1");
     const run = async (): Promise<Record<string, unknown> | undefined> =>
       (await fetchShow(vexa.url, cookie)).records.find(({ id }) => id === "state-card-night-bloom") as never;
-    await hand.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(hand, "/perform/page-main");
     const strip = hand.getByRole("region", { name: "Pace" });
     const field = strip.getByLabel("Pace in seconds");
     await strip.getByRole("button", { name: /^For / }).click();

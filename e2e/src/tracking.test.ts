@@ -2,10 +2,12 @@ import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
-import { freeUdpPort } from "./node-on-loopback";
-import { message, signedIn } from "./people";
+import { washLevels } from "./demo-patch";
+import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
+import { addLane, message, openPlace, pickGroup, signedIn, tellLine } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { TrackerWords } from "./tracker-words";
+import { until } from "./until";
 
 /** Story: a tracker is set up. What it says lies elsewhere than the stage: it is fitted to places that are known. */
 let vexa: RunningVexa;
@@ -13,9 +15,11 @@ let browser: Browser;
 let page: Page & { errors: string[] };
 let words: TrackerWords;
 let talking: NodeJS.Timeout | undefined;
+let node: LoopbackNode;
 beforeAll(async () => {
+  node = await nodeOnLoopback([11]);
   const oscPort = await freeUdpPort();
-  vexa = await runVexa("127.0.0.1:9", { osc: String(oscPort) });
+  vexa = await runVexa(`127.0.0.1:${node.port}`, { osc: String(oscPort) });
   words = new TrackerWords(oscPort);
   browser = await openBrowser();
   page = await signedIn(browser, vexa.url, "ines");
@@ -25,6 +29,7 @@ afterAll(async () => {
   words.close();
   await browser.close();
   await vexa.stop();
+  node.close();
 });
 
 /** Says it over and over, as trackers do, until something else is said. */
@@ -36,9 +41,49 @@ const talk = (address: string, ...place: number[]): void => {
 const row = (name: string): Locator => page.getByRole("region", { name: "Targets" }).getByRole("listitem", { name, exact: true });
 const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
 
+describe("whoever is followed", () => {
+  it("are lit within the part of the stage that they are kept in, and fade out before its edge", async () => {
+    await pickGroup(page, "Floor washes");
+    await addLane(page, "Dimmer");
+    const lane = page.getByRole("article", { name: "Lane Dimmer", exact: true });
+    const field = lane.getByLabel("Dimmer value", { exact: true });
+    await field.fill("Voice");
+    await field.press("Enter");
+    const edge = lane.getByLabel("Metres before the edge over which light fades");
+    await until("it is two metres", async () => (await edge.inputValue()) === "2");
+    await lane.getByText("Voice may be anywhere, so nothing fades").waitFor();
+    await edge.fill("0");
+    await edge.press("Enter");
+    await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
+    await edge.press("Escape");
+    await openPlace(page, "/rig/targets");
+    const within = row("Voice").getByLabel("Kept within, m of Voice");
+    await within.fill("-6,-4,0..6,4,3");
+    await within.press("Enter");
+    for (const [x, light] of [
+      [0, 1],
+      [5, 0.5],
+      [-5.5, 0.25],
+      [8, 0],
+    ] as const) {
+      words.say("/vexa/target/voice", x, 0, 1.6);
+      await until(`light is ${light} at ${x} m`, () => Math.abs(washLevels(node.levels, 0).dimmer - light) < 0.02);
+    }
+    words.say("/vexa/target/voice", 0, 0, 1.6);
+    await tellLine(page, "Floor washes: edge 3 on Voice at 60");
+    await until("60 % in the middle", () => Math.abs(washLevels(node.levels, 0).dimmer - 0.6) < 0.02);
+    await tellLine(page, "Floor washes: dim 0");
+    await until("they are dark", () => washLevels(node.levels, 0).dimmer === 0);
+    await within.fill("");
+    await within.press("Enter");
+    await until("it may be anywhere again", async () => (await within.inputValue()) === "");
+    expect(page.errors).toEqual([]);
+  });
+});
+
 describe("the space of a tracker", () => {
   it("is found from known places, typed, and taken back", async () => {
-    await page.goto(`${vexa.url}/rig/targets`);
+    await openPlace(page, "/rig/targets");
     const space = page.getByRole("region", { name: "The tracker’s space" });
     const place = space.getByLabel("Known place on stage");
     const fit = space.getByRole("button", { name: "Fit to the known places" });
@@ -155,7 +200,7 @@ describe("the space of a tracker", () => {
     expect(await address.inputValue()).toBe("OTP 1/1/3");
     expect(page.errors).toEqual([]);
     const watcher = await signedIn(browser, vexa.url, "orla");
-    await watcher.goto(`${vexa.url}/rig/targets`);
+    await openPlace(watcher, "/rig/targets");
     await watcher.getByRole("region", { name: "The tracker’s space" }).waitFor();
     expect(await watcher.getByRole("button", { name: "Fit to the known places" }).count()).toBe(0);
     expect(await watcher.getByRole("button", { name: "mirrored" }).isDisabled()).toBe(true);

@@ -1,7 +1,7 @@
 import type { Browser, Locator, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openBrowser } from "./browser";
-import { signedIn } from "./people";
+import { openPlace, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { Fingers } from "./touch";
 import { pause, until } from "./until";
@@ -15,7 +15,7 @@ beforeAll(async () => {
   vexa = await runVexa("127.0.0.1:9");
   browser = await openBrowser();
   page = await signedIn(browser, vexa.url, "ines", { hasTouch: true });
-  await page.goto(`${vexa.url}/perform/page-improvise`);
+  await openPlace(page, "/perform/page-improvise");
 });
 afterAll(async () => {
   await browser.close();

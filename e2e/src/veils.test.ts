@@ -7,7 +7,7 @@ import { openBrowser } from "./browser";
 import { choose as chosen } from "./choose";
 import { washLevels } from "./demo-patch";
 import { nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { addLane, message, pickGroup, signedIn } from "./people";
+import { addLane, message, openPlace, pickGroup, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
 import { writtenVideo } from "./written-video";
@@ -45,7 +45,7 @@ const handles = async (): Promise<Record<string, [number, number]>> =>
 
 describe("a veil over the stage", () => {
   it("is chosen, seen before it runs, and lights each lamp by where it hangs", async () => {
-    await page.goto(`${vexa.url}/build`);
+    await openPlace(page, "/build");
     await pickGroup(page, "Floor washes");
     await addLane(page, "Dimmer");
     await page
@@ -288,7 +288,7 @@ describe("a veil over the stage", () => {
     await message(page, /Recorded|recorded/)
       .first()
       .waitFor();
-    await page.goto(`${vexa.url}/score`);
+    await openPlace(page, "/score");
     await page.getByRole("navigation", { name: "Cue lists" }).getByText("Canopy drift").first().click();
     await page.getByText("Rings on the water").first().click();
     await page

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
-import { pickGroup, signedIn } from "./people";
+import { openPlace, pickGroup, signedIn } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { until } from "./until";
 
@@ -121,7 +121,7 @@ describe("the cue view", () => {
   it("waits while nothing runs, then says what stands, how long it still takes, and what comes with its note", async () => {
     view = await open("Cue view");
     await now().getByText("nothing runs").waitFor();
-    await main.goto(`${vexa.url}/perform/page-main`);
+    await openPlace(main, "/perform/page-main");
     const card = main.getByRole("article", { name: "Night bloom" });
     await card.getByRole("button", { name: "Go", exact: true }).click();
     await now().getByText("1", { exact: true }).waitFor();

@@ -1,10 +1,14 @@
 import {
+  followKind,
   LEAST_BEAM_WIDTH,
+  LEAST_FOLLOW_EDGE,
   MOST_BEAM_WIDTH,
+  MOST_FOLLOW_EDGE,
   MOST_LEAD_SECONDS,
   MOST_RING,
   readQuantity,
   type Follow,
+  type FollowKind,
   type Part,
   type Quantity,
 } from "@vexa/core";
@@ -15,38 +19,69 @@ import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
 
 interface NumberField {
-  readonly field: "ring" | "leadSeconds" | "width";
+  readonly field: "ring" | "leadSeconds" | "width" | "edge" | "light";
   readonly words: string;
   readonly label: string;
   readonly quantity: Quantity;
   readonly least: number;
   readonly most: number;
+  /** What it is where nothing is written; null = it must be written. */
+  readonly usual: number | null;
 }
 
-const WIDTH: NumberField = {
+const metres = (of: Omit<NumberField, "quantity">): NumberField => ({ ...of, quantity: "metres" });
+const WIDTH = metres({
   field: "width",
   words: "wide there, m",
   label: "Metres that the beam is wide at the target",
-  quantity: "metres",
   least: LEAST_BEAM_WIDTH,
   most: MOST_BEAM_WIDTH,
+  usual: null,
+});
+const EDGE = metres({
+  field: "edge",
+  words: "fades before the edge, m",
+  label: "Metres before the edge over which light fades",
+  least: LEAST_FOLLOW_EDGE,
+  most: MOST_FOLLOW_EDGE,
+  usual: null,
+});
+const LIGHT: NumberField = {
+  field: "light",
+  words: "bright inside, %",
+  label: "Percent away from the edge",
+  quantity: "percent",
+  least: 0,
+  most: 100,
+  usual: 100,
 };
-
-const NUMBERS: readonly NumberField[] = [
-  { field: "ring", words: "around, m", label: "Metres around the target", quantity: "metres", least: 0, most: MOST_RING },
-  { field: "leadSeconds", words: "ahead, s", label: "Seconds ahead of the target", quantity: "seconds", least: 0, most: MOST_LEAD_SECONDS },
-];
+const AROUND = metres({ field: "ring", words: "around, m", label: "Metres around the target", least: 0, most: MOST_RING, usual: 0 });
+const AHEAD: NumberField = {
+  field: "leadSeconds",
+  words: "ahead, s",
+  label: "Seconds ahead of the target",
+  quantity: "seconds",
+  least: 0,
+  most: MOST_LEAD_SECONDS,
+  usual: 0,
+};
+const NUMBERS: Readonly<Record<FollowKind, readonly NumberField[]>> = {
+  place: [AROUND, AHEAD],
+  width: [WIDTH, AROUND, AHEAD],
+  light: [EDGE, LIGHT],
+};
 
 /** Whom heads follow, and where beside or around them they look. */
 export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }): React.JSX.Element {
   const show = useShow();
   const follow = part.follow!;
   const put = (next: Follow): boolean => edits.put({ ...part, follow: next });
-  const takeNumber = ({ field, quantity, least, most }: NumberField, text: string): boolean | string => {
+  const kind = followKind(follow) ?? "place";
+  const takeNumber = ({ field, quantity, least, most, usual }: NumberField, text: string): boolean | string => {
     const { [field]: _, ...rest } = follow;
-    const value = text.trim() === "" ? 0 : readQuantity(text, quantity);
+    const value = text.trim() === "" ? usual : readQuantity(text, quantity);
     if (value === null || value < least || value > most) return `It must be from ${least} to ${most}. Nothing was changed.`;
-    return put(value === 0 ? rest : { ...rest, [field]: value });
+    return put(value === usual ? rest : { ...rest, [field]: value });
   };
   const takeBeside = (text: string): boolean | string => {
     const { offset: _, ...rest } = follow;
@@ -56,6 +91,7 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
       ? put({ ...rest, offset })
       : "Write metres to the right, upstage and up, such as 0,0,0.5. Nothing was changed.";
   };
+  const free = kind === "light" ? follow.targetIds.flatMap((id) => (show.target(id)?.within ? [] : (show.target(id)?.name ?? []))) : [];
   const toggle = (id: string): void => {
     const others = follow.targetIds.filter((other) => other !== id);
     if (others.length === follow.targetIds.length) put({ ...follow, targetIds: [...others, id] });
@@ -75,29 +111,37 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
         })}
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {(follow.width === undefined ? NUMBERS : [WIDTH, ...NUMBERS]).map((of) => (
+        {NUMBERS[kind].map((of) => (
           <label key={of.field} className="flex items-center gap-1.5">
             {of.words}
             <DraftField
               label={of.label}
               className="h-6 w-14"
-              placeholder="0"
-              text={follow[of.field] ? String(follow[of.field]) : ""}
+              placeholder={String(of.usual ?? "")}
+              text={follow[of.field] === undefined ? "" : String(follow[of.field])}
               onTake={(text) => takeNumber(of, text)}
             />
           </label>
         ))}
-        <label className="flex items-center gap-1.5">
-          beside, m
-          <DraftField
-            label="Metres beside the target"
-            className="h-6 w-24"
-            placeholder="x,y,z"
-            text={follow.offset ? pointText([follow.offset]) : ""}
-            onTake={takeBeside}
-          />
-        </label>
+        {kind !== "light" && (
+          <label className="flex items-center gap-1.5">
+            beside, m
+            <DraftField
+              label="Metres beside the target"
+              className="h-6 w-24"
+              placeholder="x,y,z"
+              text={follow.offset ? pointText([follow.offset]) : ""}
+              onTake={takeBeside}
+            />
+          </label>
+        )}
       </div>
+      {free.length > 0 && (
+        <p className="text-parked">
+          ■ {free.join(", ")} may be anywhere, so nothing fades. Say in Rig, Targets, how far out {free.length === 1 ? "it" : "they"} may
+          be.
+        </p>
+      )}
     </div>
   );
 }

@@ -3,6 +3,7 @@ import {
   attributeInfo,
   channelOf as ownChannel,
   followedNames,
+  followFor,
   presetsNamed,
   scaleOf,
   targetsNamed,
@@ -23,8 +24,6 @@ import type { LaneEdits } from "./use-lane-edits";
 import { useSaid } from "./use-said";
 import { ColorEntry, PointEntry, PresetEntry } from "./whole-entry";
 
-/** About a person with their arms: common practice. */
-const FIRST_WIDTH = 2;
 const QUANTITIES: Readonly<Record<string, Quantity>> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "hertz" };
 const UNIT_WORDS: Record<string, string> = { "%": "percent", "°": "degrees", s: "seconds", Hz: "per second" };
 
@@ -68,12 +67,13 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
     const value = channel ? valueNamed(channel, text, attribute) : null;
     return value === null ? (presets(text) ?? targets(text) ?? said(text)) : take([value], "set");
   };
-  /** A zoom is as wide as is said where a target is. */
+  /** A zoom is as wide as is said where a target is; a dimmer fades before it comes to the edge. */
   const targets = (text: string): boolean | null => {
-    const targetIds = attribute === "Zoom" ? targetsNamed(show, text) : null;
-    if (!targetIds) return null;
+    const targetIds = targetsNamed(show, text);
+    const follow = targetIds && followFor(attribute, targetIds, part.follow);
+    if (!follow) return null;
     const { motion: _, ...still } = emptied(lane.own?.part, lane.touched + 1);
-    return edits.put({ ...still, follow: { width: FIRST_WIDTH, ...part.follow, targetIds } });
+    return edits.put({ ...still, follow });
   };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);

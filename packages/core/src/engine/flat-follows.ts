@@ -1,9 +1,9 @@
 import type { FollowedHead } from "../follow/followed-head";
 import type { Channel } from "../rig/profile";
 import { scaleOf } from "../rig/scale";
-import type { RowFollow } from "../stroke/row";
+import type { FollowedAxis, RowFollow } from "../stroke/row";
 
-/** One angle of a head that follows, and what is added to where it looks. */
+/** One angle of a head that follows, or its light, and what is added to that. */
 export interface FollowedAngle {
   readonly row: number;
   readonly channel: Channel;
@@ -17,8 +17,7 @@ export interface FlatFollows extends Readonly<Record<FollowedAxis, readonly (Fol
   readonly heads: readonly FollowedHead[];
 }
 
-const AXES = ["Pan", "Tilt", "Zoom"] as const;
-type FollowedAxis = (typeof AXES)[number];
+const AXES = ["Pan", "Tilt", "Zoom", "Dimmer"] as const satisfies readonly FollowedAxis[];
 
 /** All angles that follow. */
 export function followedAngles(follows: FlatFollows): FollowedAngle[] {
@@ -37,7 +36,7 @@ export function flatFollows(rows: readonly FollowingRow[]): FlatFollows {
   for (const { row, follows, value } of rows) {
     const { head, axis, channel, own } = follows;
     let angles = byHead.get(head);
-    if (!angles) byHead.set(head, (angles = { Pan: null, Tilt: null, Zoom: null }));
+    if (!angles) byHead.set(head, (angles = { Pan: null, Tilt: null, Zoom: null, Dimmer: null }));
     angles[axis] = { row, channel, even: evenScale(channel, axis), nudge: value - own };
   }
   const all = [...byHead.values()];
@@ -45,7 +44,7 @@ export function flatFollows(rows: readonly FollowingRow[]): FlatFollows {
 }
 
 function eachAxis<T>(of: (axis: FollowedAxis) => T): Record<FollowedAxis, T> {
-  return { Pan: of("Pan"), Tilt: of("Tilt"), Zoom: of("Zoom") };
+  return { Pan: of("Pan"), Tilt: of("Tilt"), Zoom: of("Zoom"), Dimmer: of("Dimmer") };
 }
 
 function evenScale(channel: Channel, axis: FollowedAxis): FollowedAngle["even"] {

@@ -227,7 +227,8 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
   const timed = (row: Row): Row => {
     if (row.motions.length === 0 && !row.follows) return { ...row, fade: 0, delay: 0 };
-    const fade = row.follows || row.motions[0]!.family === "Position" ? MOTION_START_SECONDS : 0;
+    const softly = row.follows ? row.follows.axis !== "Dimmer" : row.motions[0]!.family === "Position";
+    const fade = softly ? MOTION_START_SECONDS : 0;
     return { ...row, fade, delay: begun.get(row.parameter)?.delay ?? 0 };
   };
   const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));

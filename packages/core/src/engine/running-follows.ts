@@ -1,7 +1,8 @@
-import { beamDegrees, followedPlace, type TargetsAt } from "../follow/followed-head";
+import { beamDegrees, followedPlace, lightThere, type TargetsAt } from "../follow/followed-head";
 import { aimFrom } from "../geometry/aim";
 import { normalizedFreely, physicalOf } from "../rig/scale";
 import { clamp, type Seconds } from "../units/units";
+import type { FollowedAxis } from "../stroke/row";
 import type { Blocks } from "./blocks";
 import type { CompiledRows } from "./compile";
 import type { FollowedAngle } from "./flat-follows";
@@ -83,12 +84,12 @@ export class RunningFollows {
 
   #parameterOf(at: number): number {
     const { parameters, follows } = this.#compiled;
-    return parameters[(follows.Pan[at] ?? follows.Tilt[at] ?? follows.Zoom[at])!.row]!;
+    return parameters[(follows.Pan[at] ?? follows.Tilt[at] ?? follows.Zoom[at] ?? follows.Dimmer[at])!.row]!;
   }
 
   /** `fades` tells how much is done of the fade of a row. */
   advance(t: Seconds, targets: TargetsAt, fades: { progressOf(row: number): number }): void {
-    const { heads, Pan, Tilt, Zoom } = this.#compiled.follows;
+    const { heads, Pan, Tilt, Zoom, Dimmer } = this.#compiled.follows;
     // Time goes backwards in previews alone: there is nothing to lag behind.
     const most = t < this.#now ? Infinity : (t - this.#now) * MOST_DEGREES_A_SECOND;
     this.#now = t;
@@ -98,11 +99,16 @@ export class RunningFollows {
       this.#turned[at] = 0;
       if (moves === null) continue;
       if (moves === "moves") this.#moving = true;
+      const dimmer = Dimmer[at];
+      if (dimmer) {
+        this.#shine(at, dimmer, lightThere(heads[at]!, targets, t));
+        continue;
+      }
       const isHanded = this.#handOvers.isUnderWay(at);
       if (isHanded) this.#handOver(at, targets, fades.progressOf(Pan[at]!.row));
       const place = this.#takePlace(at);
       if (place === "same" && this.#arrived[at] === 1) continue;
-      const zoom = Zoom[at]!;
+      const zoom = Zoom[at];
       if (zoom) this.#open(at, zoom);
       else {
         this.#turn(at, place === "first" ? Infinity : most);
@@ -126,6 +132,13 @@ export class RunningFollows {
   #startThere(pan: FollowedAngle, tilt: FollowedAngle): void {
     this.#from[pan.row] = this.#compiled.to[pan.row]!;
     this.#from[tilt.row] = this.#compiled.to[tilt.row]!;
+  }
+
+  /** Two targets may move though the middle between them stands: its light is looked at each time. */
+  #shine(at: number, dimmer: FollowedAngle, light: number): void {
+    const before = this.#compiled.base[dimmer.row];
+    this.#write(dimmer, "Dimmer", light);
+    this.#turned[at] = Number(this.#compiled.base[dimmer.row] !== before);
   }
 
   /** Opens one so far that its beam is as wide as it is to be at what it looks at. */
@@ -159,7 +172,7 @@ export class RunningFollows {
     if (this.#arrived[at] === 0) this.#moving = true;
   }
 
-  #write(angle: FollowedAngle | null, axis: "Pan" | "Tilt" | "Zoom", degrees: number): void {
+  #write(angle: FollowedAngle | null, axis: FollowedAxis, degrees: number): void {
     if (!angle) return;
     const { base, to } = this.#compiled;
     const { even, channel, nudge } = angle;
@@ -173,17 +186,18 @@ export class RunningFollows {
     const { parameters, follows } = this.#compiled;
     for (let at = 0; at < this.#turned.length; at++) {
       if (this.#turned[at] === 0) continue;
-      const [pan, tilt, zoom] = [follows.Pan[at]!, follows.Tilt[at]!, follows.Zoom[at]!] as (FollowedAngle | null)[];
+      const [pan, tilt, zoom, dimmer] = [follows.Pan[at], follows.Tilt[at], follows.Zoom[at], follows.Dimmer[at]];
       if (pan) blocks.mark(parameters[pan.row]!);
       if (tilt) blocks.mark(parameters[tilt.row]!);
       if (zoom) blocks.mark(parameters[zoom.row]!);
+      if (dimmer) blocks.mark(parameters[dimmer.row]!);
     }
   }
 
   /** Ids of the targets that a row follows; none = it follows nobody. */
   followsOf(row: number): readonly string[] {
-    const { heads, Pan, Tilt, Zoom } = this.#compiled.follows;
-    const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom].some((angles) => angles[index]?.row === row));
+    const { heads, Pan, Tilt, Zoom, Dimmer } = this.#compiled.follows;
+    const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom, Dimmer].some((angles) => angles[index]?.row === row));
     return at < 0 ? [] : heads[at]!.follow.targetIds;
   }
 }

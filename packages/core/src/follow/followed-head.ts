@@ -1,7 +1,7 @@
 import type { Aimable } from "../geometry/aim";
 import type { Vector } from "../geometry/beam";
 import { newPathPlace, type PathPlace } from "./target-path";
-import type { Follow } from "./target";
+import type { Follow, StageBox } from "./target";
 import type { Degrees, Metres, Seconds } from "../units/units";
 
 /** A head that follows, and the point beside its targets at which it looks. */
@@ -12,6 +12,8 @@ export interface FollowedHead {
   readonly along: number;
   /** Its place around them, 0..1 of the circle. */
   readonly around: number;
+  /** The part of the stage that each target may be in, where light fades at its sides; null = all of it. */
+  readonly parts?: readonly (StageBox | null)[];
 }
 
 /** Where targets are at a moment: fills `into` and tells whether time alone still moves them; null = there is no such target. */
@@ -59,14 +61,35 @@ export function beamDegrees({ aimable: { position } }: FollowedHead, place: Arra
   return (2 * Math.atan2(width / 2, away) * 180) / Math.PI;
 }
 
-/** The same for targets that stand where they are taken to be. */
-export function followedPoint(head: FollowedHead, placeOf: (targetId: string) => Vector | null): Vector | null {
-  const into = new Float64Array(3);
-  const still: TargetsAt = (id, _, place) => {
+/**
+ * How bright a head is, 0..1: its own light while its targets are away from the sides of their part of the stage, none where one stands at
+ * such a side, evenly between. How high they are doesn't count: who stands on the floor stands at no edge.
+ */
+export function lightThere({ follow, along, parts }: FollowedHead, targets: TargetsAt, t: Seconds): number {
+  const { targetIds, edge = 1, light = 100 } = follow;
+  const at = along * (targetIds.length - 1);
+  let inside = 1;
+  for (let target = Math.floor(at); target <= Math.ceil(at); target++) {
+    const part = parts?.[target];
+    if (!part || targets(targetIds[target]!, t, one) === null) continue;
+    const [x, y] = [one[0]!, one[1]!];
+    inside = Math.min(inside, (x - part.low.x) / edge, (part.high.x - x) / edge, (y - part.low.y) / edge, (part.high.y - y) / edge);
+  }
+  return (Math.max(0, inside) * light) / 100;
+}
+
+/** Targets that stand where they are taken to be. */
+export function standing(placeOf: (targetId: string) => Vector | null): TargetsAt {
+  return (id, _, place) => {
     const at = placeOf(id);
     place.fill(0);
     if (at) place.set([at.x, at.y, at.z]);
     return at && "still";
   };
-  return followedPlace(head, still, 0, into) && { x: into[0]!, y: into[1]!, z: into[2]! };
+}
+
+/** Where a head looks whose targets stand where they are taken to be. */
+export function followedPoint(head: FollowedHead, placeOf: (targetId: string) => Vector | null): Vector | null {
+  const into = new Float64Array(3);
+  return followedPlace(head, standing(placeOf), 0, into) && { x: into[0]!, y: into[1]!, z: into[2]! };
 }

@@ -95,12 +95,17 @@ export interface Follow {
   readonly leadSeconds?: Seconds;
   /** How wide a beam is to be where it looks: what zooms say, and only these. */
   readonly width?: Metres;
+  /** Over so many metres before a side of the part of the stage that its target may be in, light fades out: what dimmers say, and only these. */
+  readonly edge?: Metres;
+  /** How bright it is away from there, in percent; none = all of it. */
+  readonly light?: number;
 }
 
 export const MOST_FOLLOWED = 8;
 export const MOST_RING = 20;
 export const MOST_LEAD_SECONDS = 2;
 export const [LEAST_WIDTH, MOST_WIDTH]: readonly [Metres, Metres] = [0.1, 50];
+export const [LEAST_EDGE, MOST_EDGE]: readonly [Metres, Metres] = [0.1, 50];
 
 export const followSchema: Schema<Follow> = fields<Follow>({
   targetIds: listOf(textUpTo(64), { min: 1, max: MOST_FOLLOWED }),
@@ -108,4 +113,28 @@ export const followSchema: Schema<Follow> = fields<Follow>({
   ring: optional(numberIn(0, MOST_RING)),
   leadSeconds: optional(numberIn(0, MOST_LEAD_SECONDS)),
   width: optional(numberIn(LEAST_WIDTH, MOST_WIDTH)),
+  edge: optional(numberIn(LEAST_EDGE, MOST_EDGE)),
+  light: optional(numberIn(0, 100)),
 });
+
+/** What follows: where a head looks, how wide its beam is there, or how bright it is there. */
+export type FollowKind = "place" | "width" | "light";
+
+/** By attribute; nothing else follows. */
+export const FOLLOWING: Readonly<Record<string, FollowKind | undefined>> = { Position: "place", Zoom: "width", Dimmer: "light" };
+
+/** About a person with their arms, and two steps: common practice. */
+const FIRST: Readonly<Record<FollowKind, Partial<Follow>>> = { place: {}, width: { width: 2 }, light: { edge: 2 } };
+
+/** How an attribute begins to follow, or goes on with others; null where it can't. */
+export function followFor(attribute: string, targetIds: readonly string[], present?: Follow): Follow | null {
+  const kind = FOLLOWING[attribute];
+  return kind ? { ...FIRST[kind], ...present, targetIds } : null;
+}
+
+/** The kind of a follow by what it says; null when it says more than one. */
+export function followKind({ width, edge, light }: Follow): FollowKind | null {
+  if (edge !== undefined) return width === undefined ? "light" : null;
+  if (light !== undefined) return null;
+  return width === undefined ? "place" : "width";
+}

@@ -16,6 +16,11 @@ export const LINE_PARTS = [
     what: "opens zooms so far that beams stay so wide where the target is, however near it comes",
   },
   {
+    form: "edge METRES on TARGET[..TARGET] [at PERCENT]",
+    example: "Rib spots: follow Voice, edge 2 on Voice at 80",
+    what: "lights them while the target is inside its part of the stage, and fades them out over so many metres before its sides",
+  },
+  {
     form: "fade FAN · delay FAN",
     example: "Rib spots: dim 80, fade 2, delay 0..1.2",
     what: "times of what the line has set so far, or of all that these heads have in your sketch",

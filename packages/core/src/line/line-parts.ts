@@ -15,7 +15,7 @@ import { attributeMeant, hasAttribute } from "./line-attributes";
 import { notRead } from "./line";
 import { kept, put, type ReadPart, type Spot } from "./line-spot";
 import { readFigure, readWave } from "./line-motions";
-import { readFollow, readWide } from "./line-target-parts";
+import { readEdge, readFollow, readWide } from "./line-target-parts";
 
 /** Reads the parts behind a colon: what of, and what is done. Commas between digits are decimal ones. */
 export function readParts(text: string, on: Omit<Spot, "attributes">): Result<{ line: string; says: string; changes: readonly Change[] }> {
@@ -53,6 +53,8 @@ function readPart(text: string, spot: Spot): Result<ReadPart> {
       return readFollow(rest, spot);
     case "wide":
       return readWide(rest, spot);
+    case "edge":
+      return readEdge(rest, spot);
     default:
       return readPresets(text, spot) ?? readFigure(first, others, spot) ?? readValue(text, spot);
   }

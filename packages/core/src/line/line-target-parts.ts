@@ -1,4 +1,4 @@
-import { LEAST_WIDTH, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
+import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
 import { ok, type Result } from "../errors/result";
 import { readQuantity } from "../units/read-quantity";
 import { hasAttribute } from "./line-attributes";
@@ -37,4 +37,27 @@ export function readWide(text: string, spot: Spot): Result<ReadPart> {
   const edit = put(spot, "Zoom", (present) => ({ ...kept(present), follow }));
   const of = found.value.map(({ name }) => name);
   return ok({ text: `wide ${width} on ${of.join("..")}`, says: `${width} m wide on ${of.join(" to ")}`, edit });
+}
+
+export function readEdge(text: string, spot: Spot): Result<ReadPart> {
+  const { metres, names, percent } =
+    /^(?<metres>\S+)(?: ?m)? on (?<names>.+?)(?: at (?<percent>\d[\d.,]*) ?%?)?$/i.exec(text)?.groups ?? {};
+  const edge = metres === undefined ? null : readQuantity(metres, "metres");
+  if (edge === null || !(edge >= LEAST_EDGE && edge <= MOST_EDGE))
+    return notRead(text, `write over how much and on whom, such as edge 2 on Voice: ${LEAST_EDGE} to ${MOST_EDGE} m`);
+  const light = percent === undefined ? null : readQuantity(percent, "percent");
+  if (percent !== undefined && !(light !== null && light >= 0 && light <= 100)) return notRead(percent, "write 0 to 100 percent");
+  const found = readTargets(names!, spot);
+  if (!found.ok) return found;
+  if (!hasAttribute(spot, "Dimmer")) return notRead("edge", "none of these heads has a dimmer");
+  spot.attributes.push("Dimmer");
+  const follow = { targetIds: found.value.map(({ id }) => id), edge, ...(light === null ? {} : { light }) };
+  const edit = put(spot, "Dimmer", (present) => ({ ...kept(present), follow }));
+  const of = found.value.map(({ name }) => name);
+  const at = light === null ? "" : ` at ${light}`;
+  return ok({
+    text: `edge ${edge} on ${of.join("..")}${at}`,
+    says: `fades out ${edge} m before the edge of ${of.join(" to ")}${at}${at && " %"}`,
+    edit,
+  });
 }

@@ -32,7 +32,9 @@ function contentText(show: Show, attribute: Attribute, part: Part): string | nul
   if (part.presets) return part.presets.ids.map((id) => (show.preset(id) ? presetName(show.preset(id)!) : "")).join("..");
   if (part.follow) {
     const names = part.follow.targetIds.map((id) => show.target(id)?.name ?? "").join("..");
-    return part.follow.width === undefined ? `follow ${names}` : `wide ${part.follow.width} on ${names}`;
+    const { width, edge, light } = part.follow;
+    if (edge !== undefined) return `edge ${edge} on ${names}${light === undefined ? "" : ` at ${light}`}`;
+    return width === undefined ? `follow ${names}` : `wide ${width} on ${names}`;
   }
   if (point)
     return points.length > 0 ? null : `point ${[point.x, point.y, point.z].map((metres) => Math.round(metres * 1000) / 1000).join(" ")}`;

@@ -51,6 +51,28 @@ describe("lines about targets", () => {
       expect(JSON.stringify(readLine(`Movers: ${text}`, { ...context, show: zooms }))).toContain(why);
   });
 
+  it("fade lights at the edge of where a target may be, and say why not", () => {
+    const spoken = (text: string): unknown => readLine(`Movers: ${text}`, { ...context, show: smallShow([singer, dancer]) });
+    expect(spoken("edge 2 on singer")).toMatchObject({ ok: true, value: { line: "Movers: edge 2 on singer" } });
+    expect(spoken("EDGE 1.5 m ON singer..dancer AT 60 %")).toMatchObject({
+      ok: true,
+      value: {
+        line: "Movers: edge 1.5 on singer..dancer at 60",
+        says: expect.stringContaining("fades out 1.5 m before the edge of singer to dancer at 60 %"),
+      },
+    });
+    for (const [text, why] of [
+      ["edge", "over how much and on whom"],
+      ["edge 2", "over how much and on whom"],
+      ["edge 0 on singer", "0.1 to 50 m"],
+      ["edge 51 on singer", "0.1 to 50 m"],
+      ["edge far on singer", "0.1 to 50 m"],
+      ["edge 2 on singer at 101", "0 to 100 percent"],
+      ["edge 2 on nobody", "target"],
+    ] as const)
+      expect(JSON.stringify(spoken(text))).toContain(why);
+  });
+
   it("name a target that is there, and aren't written where no line says them", () => {
     expect(readLine("nobody follows Nobody", context).ok).toBe(false);
     expect(readLine("only Nobody follow", context).ok).toBe(false);

@@ -19,10 +19,12 @@ const rounded = (value: number): number => Math.round(value * 100) / 100;
 
 /** "follows Voice, 2 m around, 0.3 s ahead, 0,0,0.5 beside". */
 export function followWords(show: Show, follow: Follow): string {
-  const { ring, leadSeconds, offset, width } = follow;
+  const { ring, leadSeconds, offset, width, edge, light } = follow;
   return [
     `follows ${followedNames(show, follow)}`,
     width ? `${rounded(width)} m wide` : "",
+    edge ? `fades ${rounded(edge)} m before the edge` : "",
+    light === undefined ? "" : `${rounded(light)} %`,
     ring ? `${rounded(ring)} m around` : "",
     leadSeconds ? `${rounded(leadSeconds)} s ahead` : "",
     offset ? `${[offset.x, offset.y, offset.z].map(rounded).join(",")} beside` : "",

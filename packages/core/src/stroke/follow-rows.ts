@@ -1,4 +1,4 @@
-import { beamDegrees, followedPoint, lookedAt, type FollowedHead } from "../follow/followed-head";
+import { beamDegrees, followedPoint, lightThere, lookedAt, standing, type FollowedHead } from "../follow/followed-head";
 import type { Follow } from "../follow/target";
 import { letGoOf, targetOffIdOf, type TargetLetsGo } from "../follow/target-off";
 import type { Vector } from "../geometry/beam";
@@ -15,7 +15,7 @@ export function letGoBy(key: HeadKey, head: FollowedHead, show: Pick<ResolveCont
   return lookedAt(head).flatMap((id) => letGoOf(show.target?.(id) ?? null, show.targetOff?.(targetOffIdOf(id)) ?? null, key) ?? []);
 }
 
-/** A head that is to follow, and how: `by` is added to its zoom. */
+/** A head that is to follow, and how: `by` is added to its zoom or its light. */
 export interface Following {
   readonly follow: Follow;
   readonly along: number;
@@ -26,11 +26,13 @@ export interface Following {
 }
 
 /**
- * Pan and tilt of a head that follows targets, or its zoom where that is to be so wide there, as they are while these stand where they are
- * taken to be; none where one is gone, or isn't followed now.
+ * Pan and tilt of a head that follows targets, its zoom where that is to be so wide there, or its light where that fades at the edge, as they
+ * are while these stand where they are taken to be; none where one is gone, or isn't followed now.
  */
 export function followRows(head: Head, of: Following): Row[] {
-  return of.follow.width === undefined ? angleRows(head, of) : widthRows(head, of, of.follow.width);
+  const { width, edge } = of.follow;
+  if (edge !== undefined) return lightRows(head, of);
+  return width === undefined ? angleRows(head, of) : widthRows(head, of, width);
 }
 
 function angleRows(head: Head, { follow, along, around, show, times }: Following): Row[] {
@@ -53,13 +55,32 @@ function widthRows(head: Head, { follow, along, around, show, times, by = 0 }: F
   const parameter = head.parameters.get("Zoom");
   if (parameter === undefined) return [];
   const { channel } = show.rig.parameters[parameter]!;
-  const { position, rotation } = head;
-  const followed: FollowedHead = { aimable: { position, rotation, ...NEVER_TURNS }, follow, along, around };
+  const followed: FollowedHead = { aimable: stiff(head), follow, along, around };
   const point = pointOf(head, followed, show);
   if (!point) return [];
   const own = normalizedFreely(channel, beamDegrees(followed, [point.x, point.y, point.z], width), "Zoom");
   const value = own + normalizedSize(channel, by, "Zoom");
   return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis: "Zoom", channel, own } }];
+}
+
+function lightRows(head: Head, { follow, along, around, show, times, by = 0 }: Following): Row[] {
+  const parameter = head.parameters.get("Dimmer");
+  if (parameter === undefined) return [];
+  const { channel } = show.rig.parameters[parameter]!;
+  const parts = follow.targetIds.map((id) => show.target?.(id)?.within ?? null);
+  const followed: FollowedHead = { aimable: stiff(head), follow, along, around, parts };
+  if (!pointOf(head, followed, show)) return [];
+  const own = lightThere(
+    followed,
+    standing((id) => show.targetPlace?.(id) ?? null),
+    0,
+  );
+  const value = own + normalizedSize(channel, by, "Dimmer");
+  return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis: "Dimmer", channel, own } }];
+}
+
+function stiff({ position, rotation }: Head): FollowedHead["aimable"] {
+  return { position, rotation, ...NEVER_TURNS };
 }
 
 /** Where it looks; null where one of its targets is gone, or isn't followed now. */

@@ -60,10 +60,13 @@ export interface Row {
   readonly follows?: RowFollow;
 }
 
-/** One of the angles of a head that follows; pan and tilt have the same `head`. */
+/** What of a head follows: where it looks, how wide its beam is, how bright it is. */
+export type FollowedAxis = "Pan" | "Tilt" | "Zoom" | "Dimmer";
+
+/** One of the angles of a head that follows, or its light; pan and tilt have the same `head`. */
 export interface RowFollow {
   readonly head: FollowedHead;
-  readonly axis: "Pan" | "Tilt" | "Zoom";
+  readonly axis: FollowedAxis;
   readonly channel: Channel;
   /** The angle from which `value` was made, as a part of the channel's range: what else is in `value` was added. */
   readonly own: number;

@@ -1,6 +1,6 @@
 import { COLOR_PATHS, colorFanSchema, type ColorFan, type ColorPath } from "../color/color-fan";
 import { fields, integerIn, listOf, mapOf, oneOf, optional, textUpTo, where, type Flaw, type Schema } from "../document/schema";
-import { followSchema, type Follow } from "../follow/target";
+import { FOLLOWING, followKind, followSchema, type Follow } from "../follow/target";
 import { pointFanSchema, type PointFan } from "../geometry/point-fan";
 import { motionSchema, type Motion } from "../motion/motion";
 import { isAttribute, type Attribute } from "../rig/attributes";
@@ -95,15 +95,14 @@ const partSchema: Schema<Part> = where(
       : "it must have a level, a colour, a point, a target, a preset, a nudge, a motion or values of single heads",
 );
 
-/** Positions follow, and zooms by how wide they are there. */
-function fitsFollow(name: string, { follow, points, motion, level }: Pick<Part, "follow" | "points" | "motion" | "level">): boolean {
-  if (points || motion || level) return false;
-  return name === "Position" ? follow?.width === undefined : name === "Zoom" && follow?.width !== undefined;
+function fitsFollow(name: string, follow: Follow, { points, motion, level }: Part): boolean {
+  return !points && !motion && !level && followKind(follow) === FOLLOWING[name];
 }
 
 /** Whole colours and points have names of their own; presets may stand under any. */
-function fitsItsName(name: string, { colors, points, follow, level, motion, nudge }: Part): boolean {
-  if (follow && !fitsFollow(name, { follow, points, motion, level })) return false;
+function fitsItsName(name: string, part: Part): boolean {
+  const { colors, points, follow, level, motion, nudge } = part;
+  if (follow && !fitsFollow(name, follow, part)) return false;
   const numbers = level ?? nudge;
   const steps = motion?.kind === "steps" ? motion.steps : [];
   if (name === "Color" || name === "Position") {
