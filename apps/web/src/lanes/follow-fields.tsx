@@ -138,8 +138,8 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
       </div>
       {free.length > 0 && (
         <p className="text-parked">
-          ■ {free.join(", ")} may be anywhere, so nothing fades. Say in Rig, Targets, how far out {free.length === 1 ? "it" : "they"} may
-          be.
+          ■ {free.join(", ")} may be anywhere, so nothing fades: say in Rig, Targets, what {free.length === 1 ? "it is" : "they are"} kept
+          within.
         </p>
       )}
     </div>

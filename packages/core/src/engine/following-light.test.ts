@@ -108,6 +108,22 @@ describe("light at the edge of where a target may be", () => {
     expect(light(bench)).toBeCloseTo(0.1, 2);
   });
 
+  it("goes out where a lost target is to leave heads dark, whether they look at it or not", () => {
+    const dark = edit(show(0, lit(onSinger)), [setChange("singer", ["whenLost"], { from: undefined, to: "dark" })]);
+    const bench = new EngineOnBench(dark.ok ? dark.value : show(0));
+    bench.play(GO);
+    bench.play(moved("singer", at(5, 3, 1)));
+    expect(light(bench)).toBeCloseTo(1, 2);
+    frames(bench, 1.1);
+    bench.play({ type: "target-watch" });
+    frames(bench, 2.2);
+    expect(light(bench)).toBe(0);
+    bench.play(moved("singer", at(5, 3, 1)));
+    bench.play({ type: "target-watch" });
+    frames(bench, 2.2);
+    expect(light(bench)).toBeCloseTo(1, 2);
+  });
+
   it("is what dimmers say, and only these", () => {
     const sketch = show(0).sketchOf("ann")!;
     const refused = (parts: Record<string, Part>): boolean =>
