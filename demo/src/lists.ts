@@ -224,7 +224,13 @@ export const LISTS: readonly DemoList[] = [
       {
         name: "With voice and strings",
         inSeconds: 2,
-        strokes: [stroke(1, "group-washes", { Position: following(["target-voice", "target-strings"]), Color: preset("preset-lantern") })],
+        strokes: [
+          stroke(1, "group-washes", {
+            Dimmer: following(["target-voice", "target-strings"], { edge: 1.5, light: 60 }),
+            Position: following(["target-voice", "target-strings"]),
+            Color: preset("preset-lantern"),
+          }),
+        ],
       },
     ],
   },

@@ -1,4 +1,15 @@
-import { colorOfHex, type Attribute, type ColorPath, type Cue, type Fan, type Mask, type Part, type Shape, type Stroke } from "@vexa/core";
+import {
+  colorOfHex,
+  type Attribute,
+  type ColorPath,
+  type Cue,
+  type Fan,
+  type Follow,
+  type Mask,
+  type Part,
+  type Shape,
+  type Stroke,
+} from "@vexa/core";
 
 const ALONG: Shape = {};
 
@@ -18,8 +29,8 @@ export function preset(...ids: readonly string[]): Part {
 }
 
 /** Heads that follow targets: one, or the heads between several along the selection. */
-export function following(targetIds: readonly string[]): Part {
-  return { follow: { targetIds }, shape: ALONG, touched: 1 };
+export function following(targetIds: readonly string[], more: Partial<Follow> = {}): Part {
+  return { follow: { targetIds, ...more }, shape: ALONG, touched: 1 };
 }
 
 export function stroke(rank: number, groupId: string, parts: Record<Attribute, Part>, mask?: Mask): Stroke {

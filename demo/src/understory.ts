@@ -52,6 +52,9 @@ const WALK_OF_VOICE = Array.from({ length: 25 }, (_, step) => {
   return { x: Math.round(x * 1000) / 1000 + 0, y: Math.round(y * 1000) / 1000 + 0, z: 1.6 };
 });
 
+/** The stage but for half a metre at its edge. */
+const FLOOR = { low: { x: -9, y: -3, z: 0 }, high: { x: 9, y: 8, z: 3 } };
+
 /** Those who play on this stage, where they begin; `./vexa tracker` walks them about. */
 const TARGETS: readonly Target[] = (
   [
@@ -68,6 +71,8 @@ const TARGETS: readonly Target[] = (
   home: { x, y, z },
   smoothSeconds: 0.15,
   ...(name === "Voice" ? { walk: { points: WALK_OF_VOICE, stepSeconds: 0.6 } } : {}),
+  // Who walks about stays on the stage; light that follows them fades before its edge.
+  ...(name === "Voice" || name === "Strings" ? { within: FLOOR } : {}),
 }));
 
 const PEOPLE: readonly Person[] = [

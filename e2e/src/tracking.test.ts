@@ -47,17 +47,17 @@ describe("whoever is followed", () => {
     await addLane(page, "Dimmer");
     const lane = page.getByRole("article", { name: "Lane Dimmer", exact: true });
     const field = lane.getByLabel("Dimmer value", { exact: true });
-    await field.fill("Voice");
+    await field.fill("Horn");
     await field.press("Enter");
     const edge = lane.getByLabel("Metres before the edge over which light fades");
     await until("it is two metres", async () => (await edge.inputValue()) === "2");
-    await lane.getByText("Voice may be anywhere, so nothing fades").waitFor();
+    await lane.getByText("Horn may be anywhere, so nothing fades").waitFor();
     await edge.fill("0");
     await edge.press("Enter");
     await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
     await edge.press("Escape");
     await openPlace(page, "/rig/targets");
-    const within = row("Voice").getByLabel("Kept within, m of Voice");
+    const within = row("Horn").getByLabel("Kept within, m of Horn");
     await within.fill("-6,-4,0..6,4,3");
     await within.press("Enter");
     for (const [x, light] of [
@@ -66,11 +66,11 @@ describe("whoever is followed", () => {
       [-5.5, 0.25],
       [8, 0],
     ] as const) {
-      words.say("/vexa/target/voice", x, 0, 1.6);
+      words.say("/vexa/target/horn", x, 0, 1.6);
       await until(`light is ${light} at ${x} m`, () => Math.abs(washLevels(node.levels, 0).dimmer - light) < 0.02);
     }
-    words.say("/vexa/target/voice", 0, 0, 1.6);
-    await tellLine(page, "Floor washes: edge 3 on Voice at 60");
+    words.say("/vexa/target/horn", 0, 0, 1.6);
+    await tellLine(page, "Floor washes: edge 3 on Horn at 60");
     await until("60 % in the middle", () => Math.abs(washLevels(node.levels, 0).dimmer - 0.6) < 0.02);
     await tellLine(page, "Floor washes: dim 0");
     await until("they are dark", () => washLevels(node.levels, 0).dimmer === 0);
