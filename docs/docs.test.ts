@@ -54,7 +54,7 @@ describe("the docs", () => {
     const page = [
       "# The quick line",
       "",
-      "`/` opens it in every place. Heads alone are selected; behind a colon stands what they do, parts with commas between; an act stands behind what it happens to. Names may be cut short as long as no other begins so. Before Enter it says what it understood, and the stage shows whom it means. Tab completes, up and down bring back what was typed.",
+      "`/` opens it in every place. Heads alone are selected; behind a colon stands what they do, parts with commas between; an act stands behind what it happens to. Names may be cut short as long as no other begins so. Many lines that aren't written so are understood, too: parts alone are for the selection (`dim 50`), the colon may be left out (`Rib spots dim 80`, `101 at full`, `all at 20`), an act may come first (`go Night bloom`). Before Enter it says what it understood, and the stage shows whom it means. Tab completes, up and down bring back what was typed.",
       "",
       "## Heads: what they do",
       "",

@@ -1,6 +1,6 @@
 import type { ListTime } from "@vexa/core";
 import { stepping, tracing, waving } from "./motions";
-import { colored, following, level, preset, stroke, type cue } from "./strokes";
+import { colored, keyLight, level, preset, stroke, type cue } from "./strokes";
 import { VEIL_CUES } from "./veils";
 
 /** A cue list of the demo with what its cues say. */
@@ -224,13 +224,7 @@ export const LISTS: readonly DemoList[] = [
       {
         name: "With voice and strings",
         inSeconds: 2,
-        strokes: [
-          stroke(1, "group-washes", {
-            Dimmer: following(["target-voice", "target-strings"], { edge: 1.5, light: 60 }),
-            Position: following(["target-voice", "target-strings"]),
-            Color: preset("preset-lantern"),
-          }),
-        ],
+        strokes: [stroke(1, "group-washes", { ...keyLight(["target-voice", "target-strings"]), Color: preset("preset-lantern") })],
       },
     ],
   },

@@ -28,9 +28,10 @@ export function preset(...ids: readonly string[]): Part {
   return { presets: { ids, path: "even" }, shape: ALONG, touched: 1 };
 }
 
-/** Heads that follow targets: one, or the heads between several along the selection. */
-export function following(targetIds: readonly string[], more: Partial<Follow> = {}): Part {
-  return { follow: { targetIds, ...more }, shape: ALONG, touched: 1 };
+/** Heads that follow targets, one, or between several along the selection, and go dark before one of these comes to the edge of the stage. */
+export function keyLight(targetIds: readonly string[]): Record<"Dimmer" | "Position", Part> {
+  const following = (more: Partial<Follow>): Part => ({ follow: { targetIds, ...more }, shape: ALONG, touched: 1 });
+  return { Dimmer: following({ edge: 1.5, light: 60 }), Position: following({}) };
 }
 
 export function stroke(rank: number, groupId: string, parts: Record<Attribute, Part>, mask?: Mask): Stroke {

@@ -47,15 +47,16 @@ describe("the quick line", () => {
     await ines.getByText("Nobody is selected", { exact: true }).waitFor();
     await ines.keyboard.press("/");
     await type("1001: dim 100");
-    await says()
-      .getByText(/1 head\): Dimmer 100 %/)
-      .waitFor();
+    await says().getByText("1 head: Dimmer 100 %").waitFor();
     expect(lantern() || 0).toBe(0);
     expect(await complaints(ines)).toEqual([]);
     await line().press("Enter");
     await until("the lantern is lit", () => lantern() === 255);
     expect(await line().inputValue()).toBe("");
-    // It is the selection now, and its lane stands there.
+    // It is the selection now, and its lane stands there; parts alone are for it.
+    await type("dim full fade 1");
+    await says().getByText("1 head: Dimmer 100 %, fade 1 s").waitFor();
+    await line().fill("");
     await ines.getByRole("article", { name: "Lane Dimmer", exact: true }).waitFor();
   });
 

@@ -17,7 +17,7 @@ export interface FlatFollows extends Readonly<Record<FollowedAxis, readonly (Fol
   readonly heads: readonly FollowedHead[];
 }
 
-const AXES = ["Pan", "Tilt", "Zoom", "Dimmer"] as const satisfies readonly FollowedAxis[];
+const AXES = ["Pan", "Tilt", "Zoom", "Iris", "Dimmer"] as const satisfies readonly FollowedAxis[];
 
 /** All angles that follow. */
 export function followedAngles(follows: FlatFollows): FollowedAngle[] {
@@ -36,7 +36,7 @@ export function flatFollows(rows: readonly FollowingRow[]): FlatFollows {
   for (const { row, follows, value } of rows) {
     const { head, axis, channel, own } = follows;
     let angles = byHead.get(head);
-    if (!angles) byHead.set(head, (angles = { Pan: null, Tilt: null, Zoom: null, Dimmer: null }));
+    if (!angles) byHead.set(head, (angles = { Pan: null, Tilt: null, Zoom: null, Iris: null, Dimmer: null }));
     angles[axis] = { row, channel, even: evenScale(channel, axis), nudge: value - own };
   }
   const all = [...byHead.values()];
@@ -44,7 +44,7 @@ export function flatFollows(rows: readonly FollowingRow[]): FlatFollows {
 }
 
 function eachAxis<T>(of: (axis: FollowedAxis) => T): Record<FollowedAxis, T> {
-  return { Pan: of("Pan"), Tilt: of("Tilt"), Zoom: of("Zoom"), Dimmer: of("Dimmer") };
+  return { Pan: of("Pan"), Tilt: of("Tilt"), Zoom: of("Zoom"), Iris: of("Iris"), Dimmer: of("Dimmer") };
 }
 
 function evenScale(channel: Channel, axis: FollowedAxis): FollowedAngle["even"] {

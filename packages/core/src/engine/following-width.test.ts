@@ -52,6 +52,65 @@ const widthAt = (bench: EngineOnBench, number: number, place: Vector): number =>
   return 2 * away * Math.tan((zoomOf(bench, number) * Math.PI) / 360);
 };
 
+/** A beam of 20° when its iris is open, in the slot behind the mover's own; one that opens towards 255, one towards 0, and one that zooms, too. */
+const irisLamp = (id: string, physical: [number, number], more: Profile["modes"][0]["channels"] = []): Profile => ({
+  ...mover,
+  id,
+  beamDegrees: 20,
+  modes: [
+    {
+      ...mode!,
+      footprint: 12,
+      channels: [...mode!.channels, { attribute: "Iris", head: 0, slots: [10], physical, home: physical[1] }, ...more],
+    },
+  ],
+});
+const IRISES = [
+  irisLamp("profile-iris", [0, 1]),
+  irisLamp("profile-sir", [1, 0]),
+  irisLamp("profile-both", [0, 1], [{ attribute: "Zoom", head: 0, slots: [11, 12], physical: [4, 44], home: 24 }]),
+];
+
+describe("irises that follow", () => {
+  const lamps = IRISES.map(({ id }, at) => fixture(11 + at, id));
+  const irisShow = smallShow([
+    ...IRISES,
+    ...lamps,
+    { id: "keys", kind: "group", version: 1, name: "Keys", rank: 2, heads: lamps.map(({ id }) => id), territoryId: null },
+    singer,
+    ...listWithCard("key", [
+      {
+        inSeconds: 0,
+        strokes: [strokeOn("keys", { Iris: wide({ targetIds: ["singer"], width: 1 }).Zoom }), strokeOn("keys", { Zoom: part([30]) }, 2)],
+      },
+    ]),
+  ]);
+  const irisOf = (bench: EngineOnBench, number: number): number => {
+    bench.engine.tick(bench.t, bench.frame);
+    return bench.frame[(number - 1) * 20 + 9]! / 255;
+  };
+
+  it("keep a beam as wide as is said, whichever way they open; lamps that zoom leave it to their zoom", () => {
+    const bench = new EngineOnBench(irisShow);
+    bench.play(GO);
+    bench.play(moved("singer", at(10, 4, 2)));
+    frames(bench, 0.1);
+    // By hand: five metres away a beam of 20° is 2 · 5 · tan 10° = 1.763 m wide.
+    expect(irisOf(bench, 11)).toBeCloseTo(1 / 1.763, 2);
+    const away = Math.hypot(1, 4, 3);
+    expect(irisOf(bench, 12)).toBeCloseTo(1 - 1 / (2 * away * 0.17633), 2);
+    expect(irisOf(bench, 13)).toBe(1);
+    bench.play(moved("singer", at(10, 8, 5)));
+    frames(bench, FRAME);
+    expect(irisOf(bench, 11)).toBeCloseTo(1 / 2.821, 2);
+    // So near that the open beam is narrower.
+    bench.play(moved("singer", at(10, 1, 5)));
+    frames(bench, FRAME);
+    expect(irisOf(bench, 11)).toBe(1);
+    expect(irisOf(bench, 12)).toBe(0);
+  });
+});
+
 describe("zooms that follow", () => {
   it("keep a beam as wide as is said where the target is, however near it comes", () => {
     const bench = new EngineOnBench(show(wide({ targetIds: ["singer"], width: 2 })));

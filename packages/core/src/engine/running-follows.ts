@@ -1,4 +1,4 @@
-import { beamDegrees, followedPlace, lightThere, type TargetsAt } from "../follow/followed-head";
+import { beamDegrees, followedPlace, irisOpen, lightThere, type TargetsAt } from "../follow/followed-head";
 import { aimFrom } from "../geometry/aim";
 import { normalizedFreely, physicalOf } from "../rig/scale";
 import { clamp, type Seconds } from "../units/units";
@@ -84,12 +84,12 @@ export class RunningFollows {
 
   #parameterOf(at: number): number {
     const { parameters, follows } = this.#compiled;
-    return parameters[(follows.Pan[at] ?? follows.Tilt[at] ?? follows.Zoom[at] ?? follows.Dimmer[at])!.row]!;
+    return parameters[(follows.Pan[at] ?? follows.Tilt[at] ?? follows.Zoom[at] ?? follows.Iris[at] ?? follows.Dimmer[at])!.row]!;
   }
 
   /** `fades` tells how much is done of the fade of a row. */
   advance(t: Seconds, targets: TargetsAt, fades: { progressOf(row: number): number }): void {
-    const { heads, Pan, Tilt, Zoom, Dimmer } = this.#compiled.follows;
+    const { heads, Pan, Tilt, Zoom, Iris, Dimmer } = this.#compiled.follows;
     // Time goes backwards in previews alone: there is nothing to lag behind.
     const most = t < this.#now ? Infinity : (t - this.#now) * MOST_DEGREES_A_SECOND;
     this.#now = t;
@@ -108,8 +108,9 @@ export class RunningFollows {
       if (isHanded) this.#handOver(at, targets, fades.progressOf(Pan[at]!.row));
       const place = this.#takePlace(at);
       if (place === "same" && this.#arrived[at] === 1) continue;
-      const zoom = Zoom[at];
-      if (zoom) this.#open(at, zoom);
+      const [zoom, iris, { width = 0 }] = [Zoom[at], Iris[at], heads[at]!.follow];
+      if (zoom) this.#open(at, zoom, "Zoom", beamDegrees(heads[at]!, this.#place, width));
+      else if (iris) this.#open(at, iris, "Iris", irisOpen(heads[at]!, this.#place, width));
       else {
         this.#turn(at, place === "first" ? Infinity : most);
         this.#write(Pan[at]!, "Pan", this.#angles[2 * at]!);
@@ -142,9 +143,8 @@ export class RunningFollows {
   }
 
   /** Opens one so far that its beam is as wide as it is to be at what it looks at. */
-  #open(at: number, zoom: FollowedAngle): void {
-    const head = this.#compiled.follows.heads[at]!;
-    this.#write(zoom, "Zoom", beamDegrees(head, this.#place, head.follow.width!));
+  #open(at: number, angle: FollowedAngle, axis: "Zoom" | "Iris", value: number): void {
+    this.#write(angle, axis, value);
     this.#turned[at] = 1;
     this.#arrived[at] = 1;
   }
@@ -186,18 +186,18 @@ export class RunningFollows {
     const { parameters, follows } = this.#compiled;
     for (let at = 0; at < this.#turned.length; at++) {
       if (this.#turned[at] === 0) continue;
-      const [pan, tilt, zoom, dimmer] = [follows.Pan[at], follows.Tilt[at], follows.Zoom[at], follows.Dimmer[at]];
+      const [pan, tilt] = [follows.Pan[at], follows.Tilt[at]];
+      const other = follows.Zoom[at] ?? follows.Iris[at] ?? follows.Dimmer[at];
       if (pan) blocks.mark(parameters[pan.row]!);
       if (tilt) blocks.mark(parameters[tilt.row]!);
-      if (zoom) blocks.mark(parameters[zoom.row]!);
-      if (dimmer) blocks.mark(parameters[dimmer.row]!);
+      if (other) blocks.mark(parameters[other.row]!);
     }
   }
 
   /** Ids of the targets that a row follows; none = it follows nobody. */
   followsOf(row: number): readonly string[] {
-    const { heads, Pan, Tilt, Zoom, Dimmer } = this.#compiled.follows;
-    const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom, Dimmer].some((angles) => angles[index]?.row === row));
+    const { heads, Pan, Tilt, Zoom, Iris, Dimmer } = this.#compiled.follows;
+    const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom, Iris, Dimmer].some((angles) => angles[index]?.row === row));
     return at < 0 ? [] : heads[at]!.follow.targetIds;
   }
 }

@@ -12,6 +12,8 @@ export interface FollowedHead {
   readonly along: number;
   /** Its place around them, 0..1 of the circle. */
   readonly around: number;
+  /** How far apart the edges of its beam are while its iris is open. */
+  readonly openDegrees?: Degrees;
   /** The part of the stage that each target may be in, where light fades at its sides; null = all of it. */
   readonly parts?: readonly (StageBox | null)[];
 }
@@ -55,10 +57,19 @@ export function followedPlace(
   return moves;
 }
 
+function awayFrom({ aimable: { position } }: FollowedHead, place: ArrayLike<number>): Metres {
+  return Math.hypot(place[0]! - position.x, place[1]! - position.y, place[2]! - position.z);
+}
+
 /** How far apart the edges of a beam are that is so wide at a point, as an angle: the whole of it. */
-export function beamDegrees({ aimable: { position } }: FollowedHead, place: ArrayLike<number>, width: Metres): Degrees {
-  const away = Math.hypot(place[0]! - position.x, place[1]! - position.y, place[2]! - position.z);
-  return (2 * Math.atan2(width / 2, away) * 180) / Math.PI;
+export function beamDegrees(head: FollowedHead, place: ArrayLike<number>, width: Metres): Degrees {
+  return (2 * Math.atan2(width / 2, awayFrom(head, place)) * 180) / Math.PI;
+}
+
+/** How far an iris is open, 0..1, whose beam is so wide at a point: as wide as its hole, in parts of what it is when open (thin lenses, from memory). */
+export function irisOpen(head: FollowedHead, place: ArrayLike<number>, width: Metres): number {
+  const open = 2 * awayFrom(head, place) * Math.tan(((head.openDegrees ?? 0) * Math.PI) / 360);
+  return open > width ? width / open : 1;
 }
 
 /**

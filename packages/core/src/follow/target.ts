@@ -93,7 +93,7 @@ export interface Follow {
   readonly ring?: Metres;
   /** Aims where the target will be in so long, as fast as it goes now. */
   readonly leadSeconds?: Seconds;
-  /** How wide a beam is to be where it looks: what zooms say, and only these. */
+  /** How wide a beam is to be where it looks: what zooms and irises say, and only these. */
   readonly width?: Metres;
   /** Over so many metres before a side of the part of the stage that its target may be in, light fades out: what dimmers say, and only these. */
   readonly edge?: Metres;
@@ -121,7 +121,12 @@ export const followSchema: Schema<Follow> = fields<Follow>({
 export type FollowKind = "place" | "width" | "light";
 
 /** By attribute; nothing else follows. */
-export const FOLLOWING: Readonly<Record<string, FollowKind | undefined>> = { Position: "place", Zoom: "width", Dimmer: "light" };
+export const FOLLOWING: Readonly<Record<string, FollowKind | undefined>> = {
+  Position: "place",
+  Zoom: "width",
+  Iris: "width",
+  Dimmer: "light",
+};
 
 /** About a person with their arms, and two steps: common practice. */
 const FIRST: Readonly<Record<FollowKind, Partial<Follow>>> = { place: {}, width: { width: 2 }, light: { edge: 2 } };

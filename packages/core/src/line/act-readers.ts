@@ -4,16 +4,19 @@ import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
 import { parkedAsNow } from "../questions/parked-heads";
+import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import type { Playback } from "../playback/playback";
 import { familyOf, presetContent, suggestedScope } from "../preset/record-preset";
 import { contentName } from "../preset/preset-name";
 import { presetKeys } from "../preset/preset";
 import { attributeInfo, type Attribute } from "../rig/attributes";
+import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
 import { seenStrokes } from "../stroke/seen";
 import type { Strokes } from "../stroke/stroke";
 import { territoryFor } from "../territory/own-territory";
+import { drivenBpm } from "../tempo/tempo-clock";
 import { counted } from "../units/counted";
 import { timeCard } from "../playing/list-clock";
 import { named, notRead, type LineContext, type LineDoes, type Words } from "./line";
@@ -63,6 +66,25 @@ export function setAt({ thing, value }: Words, context: LineContext): Result<Lin
   const card = cardMeant(thing!, context);
   if (!card.ok) return card;
   return at(cardName(show, card.value), (to) => ({ type: "level", playbackId: card.value.id, level: to }));
+}
+
+/** A pace as long as so many beats of a speed master take now, of the first unless one is named. */
+export function paceInBeats(text: string, word: string | undefined, show: Show): Result<LineDoes> {
+  const masters = show.all("master");
+  const master = named(word === undefined ? masters.slice(0, 1) : masters, word ?? masters[0]?.name ?? "", {
+    name: ({ name }) => name,
+    what: "speed master",
+  });
+  if (!master.ok) return master;
+  const beats = Number(text.replace(",", "."));
+  const tempo = show.tempo(master.value.id);
+  const bpm = tempo ? drivenBpm(tempo) : 0;
+  if (bpm <= 0) return notRead(master.value.name, "the speed master stands still");
+  const seconds = Math.round((60_000 * beats) / bpm) / 1000;
+  if (!(beats > 0 && seconds <= MOST_PACE_SECONDS)) return notRead(text, `write how many beats, up to ${MOST_PACE_SECONDS} s`);
+  return does(`pace ${seconds}`, `a pace of ${seconds} s for its company, ${counted(beats, "beat")} of ${master.value.name}`, {
+    play: [{ type: "pace", seconds }],
+  });
 }
 
 export function park({ who, attributes }: Words, context: LineContext): Result<LineDoes> {

@@ -17,7 +17,11 @@ const MOST = 8;
 /** What may be meant by a line that isn't whole yet, the likeliest first. */
 export function completeLine(text: string, context: LineContext): Completion[] {
   const colon = text.indexOf(":");
-  const offered = colon >= 0 ? behindColon(text, colon, context) : before(text, context);
+  // Parts without anybody before them are for the selection.
+  const offered =
+    colon >= 0
+      ? behindColon(text, colon, context)
+      : [...before(text, context), ...(text.trim() === "" ? [] : behindColon(`sel: ${text}`, 3, context))];
   return offered.filter(({ line }) => line.trim().toLowerCase() !== text.trim().toLowerCase()).slice(0, MOST);
 }
 

@@ -4,7 +4,7 @@ import type { PlayCommand } from "../playing/commands";
 import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
-import { cardMeant, does, keepCue, keepPreset, park, secondsOf, setAt } from "./act-readers";
+import { cardMeant, does, keepCue, keepPreset, paceInBeats, park, secondsOf, setAt } from "./act-readers";
 import { BOARD_ACTS } from "./board-acts";
 import { SONG_ACTS } from "./song-acts";
 import { TARGET_ACTS } from "./target-acts";
@@ -120,11 +120,12 @@ export const LINE_ACTS: readonly LineAct[] = [
     },
   },
   {
-    form: "pace SECONDS · pace off",
+    form: "pace SECONDS · pace NUMBER beats [of MASTER] · pace off",
     example: "pace 1.5",
-    what: "one time for the cues of its company that are started from now on; off gives each its own",
-    pattern: /^pace (?<seconds>\S+)$/i,
-    read: ({ seconds }) => {
+    what: "one time for the cues of its company that are started from now on, in seconds or as so many beats take now; off gives each its own",
+    pattern: /^pace (?<seconds>\S+)(?<beats> beats?(?: of (?<master>.+))?)?$/i,
+    read: ({ seconds, beats, master }, { show }) => {
+      if (beats !== undefined) return paceInBeats(seconds!, master, show);
       if (/^off$/i.test(seconds!)) return does("pace off", "everybody's own times", { play: [{ type: "pace", seconds: null }] });
       const time = secondsOf(seconds!, MOST_PACE_SECONDS);
       if (time === null) return notRead(seconds!, "write seconds, such as 1.5, or off");

@@ -13,7 +13,7 @@ export const LINE_PARTS = [
   {
     form: "wide METRES on TARGET[..TARGET]",
     example: "Rib spots: follow Voice, wide 2 on Voice",
-    what: "opens zooms so far that beams stay so wide where the target is, however near it comes",
+    what: "opens zooms, or irises where there is none, so far that beams stay so wide where the target is, however near it comes",
   },
   {
     form: "edge METRES on TARGET[..TARGET] [at PERCENT]",

@@ -33,6 +33,9 @@ export function readParts(text: string, on: Omit<Spot, "attributes">): Result<{ 
   return ok({ line: parts.map((part) => part.text).join(", "), says: parts.map((part) => part.says).join(", "), changes });
 }
 
+/** With what parts begin besides attributes and presets. */
+export const PART_WORDS = /^(fade|delay|shape|colou?r|point|follow|wide|edge|circle|line|eight|rounded-square)$/i;
+
 function readPart(text: string, spot: Spot): Result<ReadPart> {
   const [first = "", ...others] = text.split(/\s+/);
   const rest = others.join(" ");

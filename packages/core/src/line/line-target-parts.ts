@@ -1,5 +1,8 @@
 import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
+import type { Change } from "../document/transaction";
+import { inTurn } from "../edits/sketch-edits";
 import { ok, type Result } from "../errors/result";
+import type { Show } from "../show/show";
 import { readQuantity } from "../units/read-quantity";
 import { hasAttribute } from "./line-attributes";
 import { named, notRead } from "./line";
@@ -31,10 +34,13 @@ export function readWide(text: string, spot: Spot): Result<ReadPart> {
     return notRead(text, `write how wide and on whom, such as wide 2 on Voice: ${LEAST_WIDTH} to ${MOST_WIDTH} m`);
   const found = readTargets(names!, spot);
   if (!found.ok) return found;
-  if (!hasAttribute(spot, "Zoom")) return notRead("wide", "none of these heads zooms");
-  spot.attributes.push("Zoom");
+  // Lamps without a zoom may have an iris; those that have both zoom.
+  const own = (["Zoom", "Iris"] as const).filter((attribute) => hasAttribute(spot, attribute));
+  if (own.length === 0) return notRead("wide", "none of these heads zooms or has an iris");
+  spot.attributes.push(...own);
   const follow = { targetIds: found.value.map(({ id }) => id), width };
-  const edit = put(spot, "Zoom", (present) => ({ ...kept(present), follow }));
+  const edits = own.map((attribute) => put(spot, attribute, (present) => ({ ...kept(present), follow })));
+  const edit = (show: Show): Change[] => inTurn(show, edits);
   const of = found.value.map(({ name }) => name);
   return ok({ text: `wide ${width} on ${of.join("..")}`, says: `${width} m wide on ${of.join(" to ")}`, edit });
 }

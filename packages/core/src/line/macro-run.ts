@@ -4,6 +4,7 @@ import { callProgress, callSeconds, cueCall } from "../questions/cue-call";
 import type { Show } from "../show/show";
 import { counted } from "../units/counted";
 import type { Seconds } from "../units/units";
+import { drivenBpm } from "../tempo/tempo-clock";
 import { named, notRead } from "./line";
 
 /** What stands in a line of a macro: a quick line, a wait, a question, or another macro that is run before it goes on. */
@@ -149,7 +150,7 @@ export function nextOfMacro(
         return after({ do: "wait", seconds: value.seconds, at });
       case "beats": {
         const tempo = show.tempo(value.masterId);
-        const bpm = tempo ? tempo.bpm * tempo.scale : 0;
+        const bpm = tempo ? drivenBpm(tempo) : 0;
         if (bpm <= 0) return after({ do: "stop", why: "the speed master stands still, so its beats never come", at });
         return after({ do: "wait", seconds: (60 / bpm) * value.beats, at });
       }

@@ -1,21 +1,53 @@
 import { ok, type Result } from "../errors/result";
 import { selectionName } from "../questions/selection-name";
+import { NO_GROUP } from "../selection/read-who";
 import { counted } from "../units/counted";
 import { notRead, type LineContext, type LineDoes } from "./line";
 import { LINE_ACTS } from "./line-acts";
-import { readParts } from "./line-parts";
+import { isAttributeOf } from "./line-attributes";
+import { PART_WORDS, readParts } from "./line-parts";
 import { whoMeant, type Meant } from "./line-who";
+import { otherWays } from "./other-ways";
 
 const LONGEST = 1000;
 
 /**
- * Reads a quick line: heads alone are selected; behind a colon stands what they do; an act stands behind what it happens to. Nothing is done
- * by reading. Errors name the word that isn't understood.
+ * Reads a quick line: heads alone are selected; behind a colon stands what they do; an act stands behind what it happens to. What isn't
+ * written so is read as it may be meant. Nothing is done by reading. Errors name the word that isn't understood.
  */
 export function readLine(text: string, context: LineContext): Result<LineDoes> {
   const plain = text.trim().replace(/\s+/g, " ");
   if (plain === "") return notRead("", "write heads and what they do, such as 101..108: dim 80");
   if (plain.length > LONGEST) return notRead(plain.slice(0, 20), `a line has at most ${LONGEST} letters`);
+  const strict = readStrictly(plain, context);
+  if (strict.ok) return strict;
+  let act: Result<LineDoes> | null = null;
+  for (const way of otherWays(plain)) {
+    const read = "line" in way ? readStrictly(way.line, context) : readSet(way.who, way.parts, context);
+    if (read.ok) return read;
+    if (act === null && "line" in way && LINE_ACTS.some(({ pattern }) => pattern.test(way.line))) act = read;
+  }
+  return whyNot(plain, { strict, act }, context);
+}
+
+const FORMS = "write heads and what they do, such as Rib spots: dim 80, or a thing and what happens to it, such as Night bloom go";
+
+/** Of a line that begins neither with heads nor with a thing, what keeps it from being parts for the selection, or the act that it may be. */
+function whyNot(
+  plain: string,
+  { strict, act }: { strict: Result<LineDoes>; act: Result<LineDoes> | null },
+  context: LineContext,
+): Result<LineDoes> {
+  if (strict.ok || plain.includes(":") || strict.error.details["why"] !== NO_GROUP) return strict;
+  const [first = ""] = plain.split(" ");
+  if (!PART_WORDS.test(first) && !isAttributeOf(context.show.rig, first))
+    return act ?? notRead(plain, `there is nothing of this name: ${FORMS}`);
+  return whoMeant("sel", context).ok
+    ? readSet("", plain, context)
+    : notRead(plain, "nobody is selected: write who before it, such as Rib spots: dim 80");
+}
+
+function readStrictly(plain: string, context: LineContext): Result<LineDoes> {
   for (const act of LINE_ACTS) {
     const match = act.pattern.exec(plain);
     if (match) return act.read({ ...match.groups }, context);
@@ -40,5 +72,6 @@ function readSet(whoText: string, partsText: string, context: LineContext): Resu
 }
 
 function nameOf({ who, heads }: Meant, { show }: LineContext): string {
-  return `${selectionName(show, who)} (${counted(heads.length, "head")})`;
+  const [name, count] = [selectionName(show, who), counted(heads.length, "head")];
+  return name === count ? name : `${name} (${count})`;
 }

@@ -6,8 +6,14 @@ import { presetKeys, type Preset } from "./preset";
 
 /** What a preset is called: the name it was given, or what it says: "amber to sea green", "point 0, 2", "Dimmer 50". */
 export function presetName(preset: Preset): string {
-  return preset.name ?? contentName(preset);
+  if (preset.name !== null) return preset.name;
+  let name = contentNames.get(preset);
+  if (name === undefined) contentNames.set(preset, (name = contentName(preset)));
+  return name;
 }
+
+// Presets never change in place.
+const contentNames = new WeakMap<Preset, string>();
 
 /** What a preset would be called if nobody had named it. */
 export function contentName({ universal, perProfile, perHead }: Pick<Preset, "universal" | "perProfile" | "perHead">): string {

@@ -23,8 +23,20 @@ export function parametersOf(head: Head, attribute: Attribute): number[] {
 
 /** The attributes that any of the heads can show, in screen order. */
 export function attributesOf(heads: readonly Head[]): Attribute[] {
-  const own = new Set(heads.flatMap(({ parameters }) => [...parameters.keys()]));
-  if (heads.some((head) => parametersOf(head, "Color").length > 0)) own.add("Color");
-  if (heads.some((head) => parametersOf(head, "Position").length > 0)) own.add("Position");
+  const kinds = oneOfEachKind(heads);
+  const own = new Set(kinds.flatMap(({ parameters }) => [...parameters.keys()]));
+  if (kinds.some((head) => parametersOf(head, "Color").length > 0)) own.add("Color");
+  if (kinds.some((head) => parametersOf(head, "Position").length > 0)) own.add("Position");
   return [...own].sort(compareAttributes);
+}
+
+/** Heads of one place in one mode have the same attributes. */
+function oneOfEachKind(heads: readonly Head[]): Head[] {
+  const kinds = new Map<Head["mode"], Map<number, Head>>();
+  for (const head of heads) {
+    let own = kinds.get(head.mode);
+    if (!own) kinds.set(head.mode, (own = new Map<number, Head>()));
+    if (!own.has(head.index)) own.set(head.index, head);
+  }
+  return [...kinds.values()].flatMap((own) => [...own.values()]);
 }

@@ -52,6 +52,8 @@ describe("typed selections", () => {
     ["movers - 1..3 /odd", "4 6 8"],
     ["movers/odd - 1-3", "5 7"],
     ["1..4 + 7 /even", "2 4"],
+    ["all - 3..", "1 2"],
+    ["ALL/odd - 5..", "1 3"],
   ])("%s", (text, heads) => {
     expect(read(text)).toBe(heads);
   });

@@ -13,8 +13,11 @@ export interface NamedHeads extends WhoContext {
   readonly selection: Who;
 }
 
+/** Why a word isn't read that names nothing. */
+export const NO_GROUP = "there is no group of this name";
+
 /**
- * Reads a typed selection: `12`, `12.3`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), group names and `sel`; `,` or `+` adds, ` - ` between
+ * Reads a typed selection: `12`, `12.3`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), group names, `all` and `sel`; `,` or `+` adds, ` - ` between
  * blanks takes away. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
  * `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a reference. The error names the word that it can't use.
  */
@@ -82,6 +85,7 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   if (word.toLowerCase() === "sel" || word === "") return ok(names.selection);
   const group = groupNamed(word, names);
   if (group) return ok({ groupIds: [group.id] });
+  if (word.toLowerCase() === "all") return ok({ heads: headsNumbered(names.rig, 0, HIGHEST_NUMBER) });
   const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
   const cell = /^(\d{1,5})(?:\.(\d{1,3})?)?$/.exec(word);
   let heads: HeadKey[];
@@ -91,7 +95,7 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
     heads = !word.includes(".")
       ? headsNumbered(names.rig, Number(cell[1]), Number(cell[1]))
       : cellsOf(names.rig, Number(cell[1])).filter((key) => cell[2] === undefined || key.endsWith(`.${cell[2]}`));
-  else return unreadable(word, "there is no group of this name");
+  else return unreadable(word, NO_GROUP);
   return heads.length > 0 ? ok({ heads }) : unreadable(word, "no head of this rig has this number");
 }
 

@@ -1,7 +1,8 @@
-import { beamDegrees, followedPoint, lightThere, lookedAt, standing, type FollowedHead } from "../follow/followed-head";
+import { beamDegrees, followedPoint, irisOpen, lightThere, lookedAt, standing, type FollowedHead } from "../follow/followed-head";
 import type { Follow } from "../follow/target";
 import { letGoOf, targetOffIdOf, type TargetLetsGo } from "../follow/target-off";
 import type { Vector } from "../geometry/beam";
+import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import type { Head } from "../rig/rig";
 import { normalizedFreely, normalizedSize } from "../rig/scale";
@@ -15,8 +16,9 @@ export function letGoBy(key: HeadKey, head: FollowedHead, show: Pick<ResolveCont
   return lookedAt(head).flatMap((id) => letGoOf(show.target?.(id) ?? null, show.targetOff?.(targetOffIdOf(id)) ?? null, key) ?? []);
 }
 
-/** A head that is to follow, and how: `by` is added to its zoom or its light. */
+/** A head that is to follow, and how: `by` is added to its zoom, its iris or its light. */
 export interface Following {
+  readonly attribute: Attribute;
   readonly follow: Follow;
   readonly along: number;
   readonly around: number;
@@ -26,7 +28,7 @@ export interface Following {
 }
 
 /**
- * Pan and tilt of a head that follows targets, its zoom where that is to be so wide there, or its light where that fades at the edge, as they
+ * Pan and tilt of a head that follows targets, its zoom or iris where that is to be so wide there, or its light where that fades at the edge, as they
  * are while these stand where they are taken to be; none where one is gone, or isn't followed now.
  */
 export function followRows(head: Head, of: Following): Row[] {
@@ -51,16 +53,18 @@ function angleRows(head: Head, { follow, along, around, show, times }: Following
 
 const NEVER_TURNS = { panRange: [0, 0], tiltRange: [0, 0] } as const;
 
-function widthRows(head: Head, { follow, along, around, show, times, by = 0 }: Following, width: number): Row[] {
-  const parameter = head.parameters.get("Zoom");
-  if (parameter === undefined) return [];
+/** Of a lamp that zooms the zoom alone: how wide it is when its iris is open isn't known. */
+function widthRows(head: Head, { attribute, follow, along, around, show, times, by = 0 }: Following, width: number): Row[] {
+  const axis = attribute === "Iris" ? attribute : "Zoom";
+  const parameter = head.parameters.get(axis);
+  if (parameter === undefined || (axis === "Iris" && head.parameters.has("Zoom"))) return [];
   const { channel } = show.rig.parameters[parameter]!;
-  const followed: FollowedHead = { aimable: stiff(head), follow, along, around };
+  const followed: FollowedHead = { aimable: stiff(head), follow, along, around, openDegrees: head.profile.beamDegrees };
   const point = pointOf(head, followed, show);
   if (!point) return [];
-  const own = normalizedFreely(channel, beamDegrees(followed, [point.x, point.y, point.z], width), "Zoom");
-  const value = own + normalizedSize(channel, by, "Zoom");
-  return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis: "Zoom", channel, own } }];
+  const own = normalizedFreely(channel, (axis === "Iris" ? irisOpen : beamDegrees)(followed, [point.x, point.y, point.z], width), axis);
+  const value = own + normalizedSize(channel, by, axis);
+  return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis, channel, own } }];
 }
 
 function lightRows(head: Head, { follow, along, around, show, times, by = 0 }: Following): Row[] {

@@ -11,7 +11,12 @@ export function withoutLostLight(resolved: Resolved, show: ResolveContext): Reso
   for (const content of resolved.content) {
     if (isColumn(content)) continue;
     for (const { parameter, follows } of content)
-      if (follows && follows.axis !== "Zoom" && letGoBy(show.rig.parameters[parameter]!.head.key, follows.head, show).includes("light"))
+      if (
+        follows &&
+        follows.axis !== "Zoom" &&
+        follows.axis !== "Iris" &&
+        letGoBy(show.rig.parameters[parameter]!.head.key, follows.head, show).includes("light")
+      )
         addLight(dark, show.rig, parameter);
   }
   if (dark.size === 0) return resolved;

@@ -75,7 +75,7 @@ function contentOf({ attribute, part, spread, show }: PartIn): (head: Head, u: n
     const around = spread.places(part.shape, "round");
     return (head, along, times, index) => {
       const by = nudge ? fan(nudge.knots, along, nudge.path) : 0;
-      return followRows(head, { follow, along, around: around[index]!, show, times, by });
+      return followRows(head, { attribute, follow, along, around: around[index]!, show, times, by });
     };
   }
   if (!level && !nudge) return () => [];

@@ -110,7 +110,7 @@ function rowsBetween(presets: readonly Preset[], of: PartIn): Row[] {
       const follows = presets.map((preset) => scopedPart(preset, head, key)?.follow);
       if (follows.every((follow) => follow !== undefined)) {
         const follow = { ...follows[0]!, targetIds: follows.map(({ targetIds }) => targetIds[0]!) };
-        return followRows(head, { follow, along: u, around: around[index]!, show, times: NO_TIMES });
+        return followRows(head, { attribute: key, follow, along: u, around: around[index]!, show, times: NO_TIMES });
       }
     }
     return [...new Set(head.parameters.values())].flatMap((parameter): Row[] => {

@@ -61,7 +61,7 @@ export interface Row {
 }
 
 /** What of a head follows: where it looks, how wide its beam is, how bright it is. */
-export type FollowedAxis = "Pan" | "Tilt" | "Zoom" | "Dimmer";
+export type FollowedAxis = "Pan" | "Tilt" | "Zoom" | "Iris" | "Dimmer";
 
 /** One of the angles of a head that follows, or its light; pan and tilt have the same `head`. */
 export interface RowFollow {

@@ -111,13 +111,18 @@ export class TempoClock {
   }
 }
 
+/** How fast a master drives what it drives: 0 while it is held. */
+export function drivenBpm({ bpm, scale, running }: TempoState): Bpm {
+  return running === "held" ? 0 : bpm * scale;
+}
+
 /** Beats of a tempo at time t: a pure function, so that seeking equals playing to there. */
 export function beatsAt(state: TempoState, t: Seconds): number {
   return state.anchorBeats + (t - state.anchorSeconds) * beatsPerSecond(state);
 }
 
 function beatsPerSecond(state: TempoState): number {
-  return state.running === "held" ? 0 : (state.bpm * state.scale) / 60;
+  return drivenBpm(state) / 60;
 }
 
 /** So many taps, each interval so near to the median, count as even tapping. */

@@ -1,6 +1,6 @@
 import { sameJson } from "../document/record";
 import type { Seconds } from "../units/units";
-import { beatsAt, type TempoState } from "./tempo-clock";
+import { beatsAt, drivenBpm, type TempoState } from "./tempo-clock";
 
 /** A stretch of time in which a clock counted along one straight line. */
 export interface TempoStretch {
@@ -42,7 +42,7 @@ export function drawnStretches(history: readonly TempoStretch[], { from, to }: {
   return history.flatMap(({ fromSeconds, tempo }, index): DrawnStretch[] => {
     const [begins, ends] = [Math.max(from, index === 0 ? from : fromSeconds), Math.min(to, history[index + 1]?.fromSeconds ?? to)];
     if (ends <= begins) return [];
-    const drivesAt = tempo.running === "held" ? 0 : tempo.bpm * tempo.scale;
+    const drivesAt = drivenBpm(tempo);
     return [
       { fromSeconds: begins, toSeconds: ends, drivesAt, bpm: tempo.bpm, scale: tempo.scale, beats: beatMoments(tempo, begins, ends) },
     ];
