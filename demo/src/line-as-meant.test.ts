@@ -16,6 +16,7 @@ const nobody: LineContext = { ...selected, selection: { heads: [] } };
 const MEANT: readonly (readonly [string, string])[] = [
   ["dim 50", "sel: Dimmer 50"],
   ["dim full", "sel: dim 100"],
+  ["dim out..half..full", "sel: dim 0..50..100"],
   ["DIM 50, FADE 2", "sel: dim 50, fade 2"],
   ["dim 50 fade 2 delay 0..1", "sel: dim 50, fade 2, delay 0..1"],
   ["dim 50 in 2", "sel: dim 50, fade 2"],
@@ -33,6 +34,8 @@ const MEANT: readonly (readonly [string, string])[] = [
   ["101 at full", "101: dim 100"],
   ["101 50", "101: dim 50"],
   ["all at full", "all: dim 100"],
+  ["101 off", "101: dim 0"],
+  ["Floor washes out", "Floor washes: dim 0"],
   ["Night bloom 50", "Night bloom at 50"],
   ["go Night bloom", "Night bloom go"],
   ["go Night bloom 2 in 3", "Night bloom go 2 in 3"],

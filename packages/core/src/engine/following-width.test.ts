@@ -176,6 +176,51 @@ describe("zooms that follow", () => {
     expect(zoomOf(bench, 12)).toBeCloseTo(half, 0);
   });
 
+  it("go from target to target and from width to width in metres, also where somebody goes on before they have arrived", () => {
+    const cue = (targetId: string, width: number) => ({
+      inSeconds: 2,
+      strokes: [strokeOn("keys", wide({ targetIds: [targetId], width }))],
+    });
+    const { records } = show();
+    const bench = new EngineOnBench(
+      smallShow([
+        ...[...records.values()].filter(({ id }) => [ZOOMS.id, "keys", "singer", "dancer", ...LAMPS.map((lamp) => lamp.id)].includes(id)),
+        ...listWithCard("key", [cue("singer", 2), cue("dancer", 1), cue("dancer", 3), cue("singer", 3)]),
+      ]),
+    );
+    const lit = part([1]);
+    const between = (from: Vector, to: Vector, part: number): Vector =>
+      at(from.x + (to.x - from.x) * part, from.y + (to.y - from.y) * part, from.z + (to.z - from.z) * part);
+    bench.play(GO);
+    frames(bench, 2.1);
+    bench.play(GO);
+    for (const done of [0.25, 0.5, 0.75]) {
+      frames(bench, 0.5);
+      // Others come to the rig meanwhile, or the cue is edited.
+      if (done === 0.25) bench.change([{ op: "add", record: fixture(14) }]);
+      if (done === 0.5) {
+        const { strokes } = bench.engine.show.get("cue", "key-2")!;
+        const to = { ...strokes, more: strokeOn("movers", { Dimmer: lit }, 2) };
+        bench.change([setChange("key-2", ["strokes"], { from: strokes, to })]);
+      }
+      for (const number of [11, 13]) expect(widthAt(bench, number, between(singer.home, dancer.home, done))).toBeCloseTo(2 - done, 1);
+    }
+    frames(bench, 0.6);
+    expect(widthAt(bench, 12, dancer.home)).toBeCloseTo(1, 2);
+    // Another width on the same one: nothing moves but how wide it is.
+    bench.play(GO);
+    frames(bench, 1);
+    expect(widthAt(bench, 12, dancer.home)).toBeCloseTo(2, 1);
+    // Half way there to somebody else: from where it is, and as wide as it is.
+    bench.play(GO);
+    expect(widthAt(bench, 12, dancer.home)).toBeCloseTo(2, 1);
+    frames(bench, 1);
+    expect(widthAt(bench, 12, between(dancer.home, singer.home, 0.5))).toBeCloseTo(2.5, 1);
+    frames(bench, 1.1);
+    expect(widthAt(bench, 12, singer.home)).toBeCloseTo(3, 2);
+    expect(bench.engine.tick((bench.t += FRAME), bench.frame)).toBe(false);
+  });
+
   it("leave heads without a zoom alone, and what lies beneath where nobody follows", () => {
     const bench = new EngineOnBench(show({ Zoom: part([30]) }, wide({ targetIds: ["singer"], width: 2 })));
     bench.play(GO);

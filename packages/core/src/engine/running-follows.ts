@@ -5,7 +5,7 @@ import { clamp, type Seconds } from "../units/units";
 import type { FollowedAxis } from "../stroke/row";
 import type { Blocks } from "./blocks";
 import type { CompiledRows } from "./compile";
-import type { FollowedAngle } from "./flat-follows";
+import type { FlatFollows, FollowedAngle } from "./flat-follows";
 import { HandOvers } from "./hand-overs";
 
 /** A beam lags rather than jumps, as when a path passes straight beneath its head. Common practice: about what quick moving heads turn. */
@@ -23,6 +23,8 @@ export class RunningFollows {
   /** 1 = turned at the last advance. */
   readonly #turned: Uint8Array;
   readonly #handOvers: HandOvers;
+  /** How wide each beam is now where it looks, in metres; 0 = it says nothing of that. */
+  readonly #widths: Float64Array;
   readonly #from: Float32Array;
   readonly #place = new Float64Array(3);
   readonly #goal = new Float64Array(2);
@@ -35,6 +37,7 @@ export class RunningFollows {
     this.#compiled = compiled;
     this.#from = from;
     this.#handOvers = new HandOvers(heads.length);
+    this.#widths = Float64Array.from(heads, ({ follow }) => follow.width ?? 0);
     this.#angles = new Float64Array(2 * heads.length);
     heads.forEach((_, at) => {
       this.#angles[2 * at] = degreesOf(Pan[at]!, "Pan", from);
@@ -69,16 +72,16 @@ export class RunningFollows {
 
   /** Heads that look at others in the run before come from there in metres. `rows`: of each row the one there, or -1. Gives the rows of those heads. */
   takeOver(present: RunningFollows, rows: Int32Array): number[] {
-    const { Pan, Tilt } = this.#compiled.follows;
     const before = present.#compiled.follows;
-    const byPan = new Map(before.Pan.map((angle, at) => [angle?.row, at]));
-    return Pan.flatMap((pan, at): number[] => {
-      const tilt = Tilt[at];
-      const other = pan && tilt ? byPan.get(rows[pan.row]) : undefined;
-      if (!pan || !tilt || other === undefined || before.Tilt[other]?.row !== rows[tilt.row]) return [];
+    const byRow = new Map(before.heads.map((_, at) => [handed(before, at)?.row, at]));
+    return this.#compiled.follows.heads.flatMap((_, at): number[] => {
+      const first = handed(this.#compiled.follows, at);
+      const other = first ? byRow.get(rows[first.row]) : undefined;
+      const tilt = this.#compiled.follows.Tilt[at];
+      if (!first || other === undefined || (tilt && before.Tilt[other]?.row !== rows[tilt.row])) return [];
       const stood = present.#handOvers.isUnderWay(other) ? present.#places.subarray(3 * other, 3 * other + 3) : null;
-      this.#handOvers.begin(at, before.heads[other]!, stood);
-      return [pan.row, tilt.row];
+      this.#handOvers.begin(at, before.heads[other]!, { stood, width: present.#widths[other]! });
+      return tilt ? [first.row, tilt.row] : [first.row];
     });
   }
 
@@ -105,10 +108,12 @@ export class RunningFollows {
         continue;
       }
       const isHanded = this.#handOvers.isUnderWay(at);
-      if (isHanded) this.#handOver(at, targets, fades.progressOf(Pan[at]!.row));
+      if (isHanded) this.#handOver(at, targets, fades.progressOf(handed(this.#compiled.follows, at)!.row));
       const place = this.#takePlace(at);
-      if (place === "same" && this.#arrived[at] === 1) continue;
-      const [zoom, iris, { width = 0 }] = [Zoom[at], Iris[at], heads[at]!.follow];
+      if (place === "same" && this.#arrived[at] === 1 && !isHanded) continue;
+      const zoom = Zoom[at];
+      const iris = Iris[at];
+      const width = this.#widths[at]!;
       if (zoom) this.#open(at, zoom, "Zoom", beamDegrees(heads[at]!, this.#place, width));
       else if (iris) this.#open(at, iris, "Iris", irisOpen(heads[at]!, this.#place, width));
       else {
@@ -116,11 +121,14 @@ export class RunningFollows {
         this.#write(Pan[at]!, "Pan", this.#angles[2 * at]!);
         this.#write(Tilt[at]!, "Tilt", this.#angles[2 * at + 1]!);
       }
-      if (isHanded) this.#startThere(Pan[at]!, Tilt[at]!);
+      if (isHanded) this.#startThere(at);
     }
   }
 
   #handOver(at: number, targets: TargetsAt, done: number): void {
+    const { width = 0 } = this.#compiled.follows.heads[at]!.follow;
+    const comes = this.#handOvers.widthOf(at);
+    this.#widths[at] = done >= 1 ? width : comes + (width - comes) * done;
     if (done >= 1) return this.#handOvers.end(at);
     const found = this.#handOvers.find(at, targets, this.#now);
     // Whom it looked at is gone: it looks at the other at once.
@@ -130,9 +138,12 @@ export class RunningFollows {
   }
 
   /** The way in metres takes the place of the fade: its rows come from where they are. */
-  #startThere(pan: FollowedAngle, tilt: FollowedAngle): void {
-    this.#from[pan.row] = this.#compiled.to[pan.row]!;
-    this.#from[tilt.row] = this.#compiled.to[tilt.row]!;
+  #startThere(at: number): void {
+    const { follows, to } = this.#compiled;
+    const first = handed(follows, at)!;
+    const tilt = follows.Tilt[at];
+    this.#from[first.row] = to[first.row]!;
+    if (tilt) this.#from[tilt.row] = to[tilt.row]!;
   }
 
   /** Two targets may move though the middle between them stands: its light is looked at each time. */
@@ -200,6 +211,11 @@ export class RunningFollows {
     const at = heads.findIndex((_, index) => [Pan, Tilt, Zoom, Iris, Dimmer].some((angles) => angles[index]?.row === row));
     return at < 0 ? [] : heads[at]!.follow.targetIds;
   }
+}
+
+/** What of a head goes from target to target in metres: where it looks, or how wide its beam is there. Neither where it looks by one angle alone. */
+function handed({ Pan, Tilt, Zoom, Iris }: FlatFollows, at: number): FollowedAngle | null {
+  return Zoom[at] ?? Iris[at] ?? (Tilt[at] ? Pan[at]! : null);
 }
 
 /** Where an angle starts from; one that something else says, or that only rides along, from its middle. */

@@ -154,12 +154,15 @@ function readPresets(text: string, spot: Spot): Result<ReadPart> | null {
   return ok({ text: names.join(".."), says: names.join(" to "), edit });
 }
 
+/** With what values begin: a number, or the word for a level. */
+const VALUE = /^(?:[+-]?\.?\d|(?:full|half|zero|out|off)(?:\.\.|$))/i;
+
 /** An attribute with a value, a nudge or a wave: `dim 80`, `pan -20..20`, `zoom +5`, `dim wave sine 0..100 phase 0..360 on Pulse`. */
 function readValue(text: string, spot: Spot): Result<ReadPart> {
   const words = text.split(/\s+/);
   // The value is the last word, unless a unit stands apart or it is a wave; the name is what stands before it.
   const waveAt = words.findIndex((word) => word.toLowerCase() === "wave");
-  const from = waveAt > 0 ? waveAt : words.findIndex((word, at) => at > 0 && /^[+-]?\.?\d/.test(word));
+  const from = waveAt > 0 ? waveAt : words.findIndex((word, at) => at > 0 && VALUE.test(word));
   if (from < 1) return notRead(text, "it is neither a preset nor an attribute with a value, such as dim 80");
   const attribute = attributeMeant(words.slice(0, from).join(" "), spot);
   if (!attribute.ok) return attribute;

@@ -67,9 +67,11 @@ function withoutColon(text: string): Way[] {
   const acts = act === "" ? [] : [[rest, ""] as const, ...splits(rest)].map(([name, more]) => ({ line: `${name} ${act} ${more}`.trim() }));
   const [, who = "", level = ""] = /^(.+) at (.+)$/i.exec(text) ?? [];
   const [, name = "", bare = ""] = /^(.+) (\d+%?)$/.exec(text) ?? [];
+  const [, dark = ""] = /^(.+) (?:off|out)$/i.exec(text) ?? [];
   return [
     ...acts,
     ...(who === "" ? [] : [{ who, parts: `dim ${level}` }]),
+    ...(dark === "" ? [] : [{ who: dark, parts: "dim 0" }]),
     { who: "", parts: text },
     ...splits(text).flatMap(([heads, parts]): Way[] => [{ who: heads, parts }, ...masked(heads, parts)]),
     ...(bare === "" ? [] : [{ line: `${name} at ${bare}` }, { who: name, parts: `dim ${bare}` }]),

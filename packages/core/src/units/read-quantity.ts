@@ -32,17 +32,28 @@ const FACTORS = Object.fromEntries(
   ]),
 ) as unknown as { readonly [Q in Quantity]: ReadonlyMap<string, number> };
 
+/** Levels that have words. */
+const LEVELS: ReadonlyMap<string, number> = new Map([
+  ["full", 100],
+  ["half", 50],
+  ["zero", 0],
+  ["out", 0],
+  ["off", 0],
+]);
+
 const NUMBER = String.raw`[+-]?(?:\d+\.?\d*|\.\d+)`;
 const SHAPE = new RegExp(String.raw`^(${NUMBER})(?:\s*/\s*(\d+\.?\d*|\.\d+))?\s*([^\d\s+./-]*)$`);
 const CLOCK = /^([+-]?)(\d{1,2}):(\d{1,2}(?:\.\d+)?)$/;
 
 /**
- * Reads what people type for a quantity: `7`, `7,5`, `.5`, `1/7`, `7 s`, `90 deg`, `5%`, `2 beats`, `1:30` for seconds; in the quantity's own unit.
+ * Reads what people type for a quantity: `7`, `7,5`, `.5`, `1/7`, `7 s`, `90 deg`, `5%`, `full`, `2 beats`, `1:30` for seconds; in the quantity's own unit.
  * Null where it is none.
  */
 export function readQuantity(text: string, quantity: Quantity): number | null {
   const plain = text.trim().toLowerCase().replace("−", "-").replaceAll(",", ".");
   const clock = quantity === "seconds" ? CLOCK.exec(plain) : null;
+  const level = quantity === "percent" ? LEVELS.get(plain) : undefined;
+  if (level !== undefined) return level;
   if (clock) return Number(clock[3]) < 60 ? (clock[1] === "-" ? -1 : 1) * (Number(clock[2]) * 60 + Number(clock[3])) : null;
   const shape = SHAPE.exec(plain);
   if (!shape) return null;
