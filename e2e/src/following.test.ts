@@ -5,7 +5,7 @@ import { openBrowser } from "./browser";
 import { choose } from "./choose";
 import { PAN, spotValue } from "./demo-patch";
 import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopback";
-import { addLane, message, openPlace, pickGroup, signedIn, tellLine } from "./people";
+import { addLane, followInLane, message, openPlace, pickGroup, signedIn, tellLine } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { TrackerWords } from "./tracker-words";
 import { until } from "./until";
@@ -174,16 +174,7 @@ describe("people to follow", () => {
   it("are seen in beams as wide as is said, however near they come", async () => {
     await openPlace(page, "/build");
     await pickGroup(page, "Floor washes");
-    await addLane(page, "Zoom");
-    const lane = page.getByRole("article", { name: "Lane Zoom", exact: true });
-    const field = lane.getByLabel("Zoom value", { exact: true });
-    await field.fill("Voice");
-    await field.press("Enter");
-    const wide = lane.getByLabel("Metres that the beam is wide at the target");
-    await until("it is two metres", async () => (await wide.inputValue()) === "2");
-    await wide.fill("0");
-    await wide.press("Enter");
-    await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
+    const wide = await followInLane(page, { attribute: "Zoom", name: "Voice", metres: "Metres that the beam is wide at the target" });
     await wide.fill("3 m");
     await wide.press("Enter");
     say("voice", -4, 0, 1.6);

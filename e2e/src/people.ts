@@ -1,4 +1,5 @@
-import type { Browser, Page } from "playwright-core";
+import type { Browser, Locator, Page } from "playwright-core";
+import { until } from "./until";
 
 const PASSWORDS = {
   ines: "palm-house-1",
@@ -90,4 +91,20 @@ export async function tellLine(page: Page, text: string): Promise<void> {
   await line.press("Enter");
   await page.keyboard.press("Escape");
   await line.waitFor({ state: "detached" });
+}
+
+/** Types whom a lane is to follow; gives the number of metres that this begins with, which is 2 and can't be 0. */
+export async function followInLane(page: Page, of: { attribute: string; name: string; metres: string }): Promise<Locator> {
+  await addLane(page, of.attribute);
+  const lane = page.getByRole("article", { name: `Lane ${of.attribute}`, exact: true });
+  const field = lane.getByLabel(`${of.attribute} value`, { exact: true });
+  await field.fill(of.name);
+  await field.press("Enter");
+  const metres = lane.getByLabel(of.metres);
+  await until("it is two metres", async () => (await metres.inputValue()) === "2");
+  await metres.fill("0");
+  await metres.press("Enter");
+  await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
+  await metres.press("Escape");
+  return metres;
 }

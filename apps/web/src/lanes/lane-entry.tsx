@@ -3,10 +3,8 @@ import {
   attributeInfo,
   channelOf as ownChannel,
   followedNames,
-  followFor,
   presetsNamed,
   scaleOf,
-  targetsNamed,
   valueNamed,
   type Attribute,
   type Head,
@@ -17,6 +15,7 @@ import { newId } from "../session/new-id";
 import { useShow } from "../session/show-context";
 import { FanField, type Meaning } from "../ui/fan-field";
 import { emptied } from "./emptied";
+import { followTyped } from "./follow-typed";
 import { laneCurve, withFan, type Lane } from "./lane-model";
 import { channelOf, SlotChoice, UnitLine } from "./lane-numbers";
 import { motionWords } from "./motion-words";
@@ -69,11 +68,8 @@ function NumberEntry({ lane, heads, edits }: { lane: Lane; heads: readonly Head[
   };
   /** A zoom is as wide as is said where a target is; a dimmer fades before it comes to the edge. */
   const targets = (text: string): boolean | null => {
-    const targetIds = targetsNamed(show, text);
-    const follow = targetIds && followFor(attribute, targetIds, part.follow);
-    if (!follow) return null;
-    const { motion: _, ...still } = emptied(lane.own?.part, lane.touched + 1);
-    return edits.put({ ...still, follow });
+    const following = followTyped(show, lane, text);
+    return following && edits.put(following);
   };
   const presets = (text: string): boolean | null => {
     const ids = presetsNamed(show, text, attribute);

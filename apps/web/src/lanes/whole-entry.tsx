@@ -6,7 +6,6 @@ import {
   presetsNamed,
   readColor,
   referenceName,
-  targetsNamed,
   xyYOf,
   xyzOf,
   type ColorFan,
@@ -19,6 +18,7 @@ import { DraftField } from "../ui/draft-field";
 import { ColorChips } from "./color-chips";
 import { ColorPicker } from "./color-picker";
 import { emptied } from "./emptied";
+import { followTyped } from "./follow-typed";
 import type { Lane } from "./lane-model";
 import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
@@ -84,11 +84,8 @@ export function PointEntry({ lane, edits }: { lane: Lane; edits: LaneEdits }): R
   const take = (typed: string): boolean | string => {
     const named = presetsNamed(show, typed, "Position");
     if (named) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids: named, path: "even" } });
-    const targetIds = targetsNamed(show, typed);
-    if (targetIds) {
-      const { motion: _, ...still } = emptied(lane.own?.part, lane.touched + 1);
-      return edits.put({ ...still, follow: { ...follow, targetIds } });
-    }
+    const following = followTyped(show, lane, typed);
+    if (following) return edits.put(following);
     const knots = readPoints(typed);
     if (knots) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), points: { knots, path: points?.path ?? "straight" } });
     return `“${typed}” is neither a place on stage, nor a target, nor a preset. Write metres to the right, upstage and up, such as 1,2,0 or 1,2,0..3,2,0. Nothing was changed.`;

@@ -10,7 +10,7 @@ export function onDemand(name: string, load: () => Promise<{ default: Page }>): 
     if (error === undefined) return <p className="p-4 text-ink-2">Opening it…</p>;
     return (
       <p role="alert" className="p-4 text-barred">
-        ▬ This page can’t be fetched: the server can’t be reached. It is asked for again by itself; what runs goes on.
+        ▬ This page can’t be fetched. It is asked for again by itself; if Vexa was renewed meanwhile, reload. What runs goes on.
       </p>
     );
   };
