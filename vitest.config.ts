@@ -43,39 +43,6 @@ const SCREENS = [
   "wing",
 ].map((name) => `src/${name}.test.ts`);
 
-/** These need no database, so they needn't wait for their turn with one. */
-const WITHOUT_DATABASE = [
-  "account/join-codes",
-  "account/sign-in-guard",
-  "engine-host/handing-over",
-  "engine-host/last-frame",
-  "http/parsers",
-  "input/osc-input",
-  "input/otp-points",
-  "input/sacn-inputs",
-  "input/timecode-input",
-  "output/artnet-nodes",
-  "output/speaker",
-  "output/to-many",
-  "player/player",
-  "process/post",
-  "process/settings",
-  "storage/guarded-storage",
-  "input/wing-link",
-  "session/audience",
-  "session/inbox",
-  "session/shared-feed",
-  "show/crew-simulation",
-  "show/crossing-edits",
-  "show/lost-targets",
-  "show/macro-player",
-  "show/redo-exact",
-  "show/hand-seconds",
-  "show/door-while-slow",
-  "stage/stage-journal",
-  "stage/stage-server",
-].map((name) => `src/${name}.test.ts`);
-
 /** No measure of anything: it stops what never ends, on a machine that others keep from working for minutes, too. */
 const NEVER_ENDS_MS = 900_000;
 
@@ -127,22 +94,9 @@ export default defineConfig({
       },
       {
         test: {
-          name: "simulation",
-          root: "apps/server",
-          include: WITHOUT_DATABASE,
-          testTimeout: NEVER_ENDS_MS,
-          hookTimeout: NEVER_ENDS_MS,
-          setupFiles: ["reflect-metadata"],
-          globalSetup: ["src/testing/engine-worker-set-up.ts"],
-          isolate: false,
-        },
-      },
-      {
-        test: {
           name: "server",
           root: "apps/server",
           include: ["src/**/*.test.ts"],
-          exclude: WITHOUT_DATABASE,
           setupFiles: ["reflect-metadata"],
           globalSetup: ["src/testing/database-set-up.ts", "src/testing/engine-worker-set-up.ts"],
           fileParallelism: false,

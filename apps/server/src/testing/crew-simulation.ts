@@ -39,6 +39,8 @@ export class CrewSimulation {
   door: Door;
   readonly first: ReadonlyMap<string, ShowRecord>;
   readonly #bench: EngineOnBench;
+  /** Of the records as the bench has them. */
+  #oracle: CrewOracle;
   readonly #written = new Map<string, { author: string; ids: Set<string> }>();
 
   constructor() {
@@ -47,6 +49,7 @@ export class CrewSimulation {
     this.door = this.#open();
     this.first = this.door.show.records;
     this.#bench = new EngineOnBench(this.door.show);
+    this.#oracle = new CrewOracle(this.#bench.engine.show.records);
     this.clients = PEOPLE.map((personId, at) => new SimulatedClient(personId, this.door, SEED + at));
   }
 
@@ -71,28 +74,31 @@ export class CrewSimulation {
     this.log.push(transaction);
     const bench = this.#bench;
     const before = bench.engine.show.records;
-    const oracles = [new CrewOracle(before)];
+    const was = this.#oracle;
     // Long enough for all that lets go to be gone: what changes now is this edit's doing.
     bench.t += 5;
     bench.engine.tick(bench.t, bench.frame);
     const values = bench.engine.values.slice();
     bench.change(changes);
     bench.engine.tick(bench.t, bench.frame);
-    oracles.push(new CrewOracle(bench.engine.show.records));
+    const is = new CrewOracle(bench.engine.show.records);
+    this.#oracle = is;
     if (author === "ann") return;
-    const allowed = new Set(oracles.flatMap((oracle) => [...oracle.person(author), ...oracle.playbacksOf(author)]));
-    // A loan that ends takes back what it lent, whoever ends it.
-    for (const change of changes) oracles[0]!.loan(changedId(change)).forEach((name) => allowed.add(name));
-    bench.engine.show.rig.parameters.forEach(({ head, channel }, at) => {
-      if (values[at] === bench.engine.values[at]) return;
-      this.counts.reached++;
-      const name = `${head.key} ${attributeInfo(channel.attribute).family}`;
-      if (!allowed.has(name)) this.complaints.push(`${author}'s "${label}" changed ${name}`);
-    });
+    const changed = bench.engine.show.rig.parameters.filter((_, at) => values[at] !== bench.engine.values[at]);
+    this.counts.reached += changed.length;
+    if (changed.length > 0) {
+      const allowed = new Set([was, is].flatMap((oracle) => [...oracle.person(author), ...oracle.playbacksOf(author)]));
+      // A loan that ends takes back what it lent, whoever ends it.
+      for (const change of changes) was.loan(changedId(change)).forEach((name) => allowed.add(name));
+      for (const { head, channel } of changed) {
+        const name = `${head.key} ${attributeInfo(channel.attribute).family}`;
+        if (!allowed.has(name)) this.complaints.push(`${author}'s "${label}" changed ${name}`);
+      }
+    }
     const records = changes.map((change) => before.get(changedId(change)) ?? (change as unknown as { record: ShowRecord }).record);
     if (records.some(({ kind }) => kind === "loan")) return;
     for (const record of records) {
-      const complaint = oracles[0]!.complaint(author, record);
+      const complaint = was.complaint(author, record);
       if (complaint) this.complaints.push(`${complaint}: ${label}`);
     }
   }

@@ -74,8 +74,14 @@ function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: re
 }
 
 function groupNamed(word: string, { groups }: NamedHeads): { readonly id: string } | undefined {
-  return groups.find(({ name }) => name.toLowerCase() === word.trim().toLowerCase());
+  let named = namedIn.get(groups);
+  // Of several of one name the first is meant.
+  if (!named) namedIn.set(groups, (named = new Map(groups.map((group) => [group.name.toLowerCase(), group] as const).reverse())));
+  return named.get(word.trim().toLowerCase());
 }
+
+/** Groups by name, kept for as long as the list is the same one: a line asks for each word of it. */
+const namedIn = new WeakMap<NamedHeads["groups"], ReadonlyMap<string, NamedHeads["groups"][number]>>();
 
 /** Numbers of fixtures have five digits at most. */
 const HIGHEST_NUMBER = 99999;
