@@ -9,8 +9,9 @@ const selected: LineContext = {
   selection: { groupIds: [show.all("group").find(({ name }) => name === "Rib spots")!.id] },
   values: new Float32Array(show.rig.parameters.length),
   newId: () => "new",
+  cardId: "card-ember-wash",
 };
-const nobody: LineContext = { ...selected, selection: { heads: [] } };
+const nobody: LineContext = { ...selected, selection: { heads: [] }, cardId: null };
 
 /** Left as people write, right as the grammar has it: both do the same. The left ones come from nobody's language: common English. */
 const MEANT: readonly (readonly [string, string])[] = [
@@ -51,6 +52,14 @@ const MEANT: readonly (readonly [string, string])[] = [
   ["pace 2 s", "pace 2"],
   ["blackout on", "blackout"],
   ["clear", "wipe"],
+  ["go", "Ember wash go"],
+  ["next", "Ember wash go"],
+  ["Back", "Ember wash back"],
+  ["let go", "Ember wash let go"],
+  ["release", "Ember wash let go"],
+  ["let go everything", "let go all"],
+  ["release all", "let go all"],
+  ["stop all macros", "stop macros"],
 ];
 
 describe("a line that isn't written as the grammar has it", () => {
@@ -74,6 +83,8 @@ describe("a line that isn't written as the grammar has it", () => {
     ["dim abc", selected, "neither a preset nor an attribute with a value"],
     ["follow nobody", selected, "there is no target of this name"],
     ["color chartreusey", selected, "a colour is written as a word"],
+    ["go", nobody, "no card is at hand"],
+    ["stop Nobody", selected, "there is no macro of this name"],
     ["go Nobody", selected, "there is no list or card of this name"],
     ["Night bloom go 99", selected, "the list has no cue of this number"],
     ["record cue 5 in Night bloom", selected, "your sketch is empty"],

@@ -26,6 +26,7 @@ import { understory } from "./understory";
 const show = new Show(new Map(understory().map((record) => [record.id, record])));
 /** What hands do that lines do, too. */
 const WRITTEN: readonly string[] = [
+  "Ember wash go",
   "Left ribs paint Orchid on odd",
   "Night bloom go 2 in 3",
   "Night bloom let go",
@@ -42,6 +43,7 @@ const WRITTEN: readonly string[] = [
   "run Quiet house",
   "song Canopy drift",
   "song Night bloom",
+  "stop Quiet house",
   "walk Voice",
 ];
 const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;
@@ -53,6 +55,7 @@ const context = (of: Partial<LineContext> = {}): LineContext => {
     selection: { groupIds: [RIBS] },
     values: show.rig.parameters.map((_, at) => (at % 100) / 100),
     newId: () => `n${++ids}`,
+    cardId: "card-ember-wash",
     ...of,
   };
 };

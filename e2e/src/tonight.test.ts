@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { complaints } from "./axe";
 import { openBrowser } from "./browser";
 import { choose } from "./choose";
-import { message, openPlace, signedIn } from "./people";
+import { message, openPlace, signedIn, tellLine } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { pause, until } from "./until";
 import { cookieOf, fetchShow } from "./wire-client";
@@ -153,6 +153,28 @@ describe("tonight", () => {
     await message(orla, /Playing is for those who work on the show/).waitFor();
     await tonight(orla).getByText("1 of 5").waitFor();
     await orla.context().close();
+  });
+});
+
+describe("the quick line on Perform", () => {
+  it("goes on with the card at hand, stops macros, and lets go of all of one's own", async () => {
+    await openPlace(hand, "/perform/page-main");
+    const card = hand.getByRole("article", { name: "Night bloom" });
+    await card.getByRole("button", { name: "Go", exact: true }).click();
+    const running = hand.getByRole("region", { name: "Running now" });
+    await running.getByText("Night bloom").first().waitFor();
+    await tellLine(hand, "next");
+    await message(hand, "Night bloom: the next cue").waitFor();
+    await tellLine(hand, "stop all macros");
+    await message(hand, "no macro runs").waitFor();
+    await tellLine(hand, "let go everything");
+    await message(hand, /^lets go of .*Night bloom/).waitFor();
+    await until("nothing runs any more", async () => (await running.getByText("Nothing is running").count()) === 1);
+    await hand.keyboard.press("/");
+    const line = hand.getByRole("textbox", { name: "Line" });
+    await line.fill("let go all");
+    await hand.getByRole("region", { name: "Quick line" }).getByRole("status").getByText("nothing of yours runs").waitFor();
+    await hand.keyboard.press("Escape");
   });
 });
 

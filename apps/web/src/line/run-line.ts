@@ -7,8 +7,8 @@ import { runMacro } from "./macro-runs";
 
 /** What a line is read with in this window. */
 export function lineContext(client: ShowClient): LineContext {
-  const { selection } = useInterface.getState();
-  return { show: client.view, personId: client.personId, selection, values: client.values, newId };
+  const { selection, chosenPlaybackId: cardId } = useInterface.getState();
+  return { show: client.view, personId: client.personId, selection, values: client.values, newId, cardId };
 }
 
 /** Reads a line as things stand now, and does what it comes to. */

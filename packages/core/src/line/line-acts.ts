@@ -6,18 +6,11 @@ import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
 import { cardMeant, does, keepCue, keepPreset, paceInBeats, park, secondsOf, setAt } from "./act-readers";
 import { BOARD_ACTS } from "./board-acts";
+import { ON_CARDS, RUNNING_ACTS } from "./running-acts";
 import { SONG_ACTS } from "./song-acts";
 import { TARGET_ACTS } from "./target-acts";
 import { named, notRead, type LineAct } from "./line";
 import { whoMeant } from "./line-who";
-
-/** What people do to a card, written behind its name or its list's. */
-const ON_CARDS = {
-  back: { type: "back", what: "goes back to the cue before" },
-  pause: { type: "pause", what: "pauses its fades" },
-  continue: { type: "continue", what: "goes on with its fades" },
-  "let go": { type: "let-go", what: "lets it go" },
-} as const;
 
 const ON_MASTERS = {
   tap: { type: "tap", what: "a tap, now" },
@@ -28,6 +21,7 @@ const ON_MASTERS = {
 
 /** Every act of the quick line; one that is read before another comes first. The reference page is written from this table. */
 export const LINE_ACTS: readonly LineAct[] = [
+  ...RUNNING_ACTS,
   {
     form: "undo · redo",
     example: "undo",

@@ -76,6 +76,10 @@ function write(command: PlayCommand, show: Show): ActLine | null {
       const master = show.get("master", command.masterId);
       return master && once(`${master.name} ${command.type}`);
     }
+    case "macro-stop": {
+      const macro = show.get("macro", command.macroId);
+      return macro && once(`stop ${macro.name}`);
+    }
     case "blackout":
       return once(command.on ? "blackout" : "blackout off");
     case "curtain-drop":

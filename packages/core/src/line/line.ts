@@ -13,6 +13,8 @@ export interface LineContext {
   /** All parameters as they are on stage, 0..1, in the rig's order. */
   readonly values: ArrayLike<number>;
   readonly newId: () => string;
+  /** The card at hand, which `go` alone is for; null or left out = none. */
+  readonly cardId?: string | null;
 }
 
 /** What stands in a line's places, by their names. */

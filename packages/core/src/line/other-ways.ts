@@ -8,6 +8,9 @@ const ACTS = /^(let go|go|back|pause|continue|tap|hold|run|resync|park|unpark|hi
 const PHRASES: readonly (readonly [RegExp, string])[] = [
   [/^own times$/i, "pace off"],
   [/^clear$/i, "wipe"],
+  [/^release$/i, "let go"],
+  [/^release (?:all|everything)$/i, "let go all"],
+  [/^next$/i, "go"],
   [/^select (.+)$/i, "$1"],
   [/^release (.+)$/i, "$1 let go"],
   [/^(.+) (?:release|off)$/i, "$1 let go"],

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
-import { type Board, counted, cueAfter, cueName, mayDo, paintedBeds, type Page } from "@vexa/core";
+import { type Board, counted, cueAfter, cueName, lettingGoOf, mayDo, paintedBeds, runningOf, type Page } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
@@ -24,10 +24,9 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   });
   const boards = show.all("board");
   const painted = boards.map((board) => ({ board, bedIds: paintedBeds(show, board) })).filter(({ bedIds }) => bedIds.length > 0);
-  const paintedByMe = boards.map((board) => ({ board, bedIds: paintedBeds(show, board, me.id) })).filter(({ bedIds }) => bedIds.length > 0);
   const letGo = (board: Board, bedIds: readonly string[]): void =>
     void client.play({ type: "rinse", boardId: board.id, bedIds, coats: "all" });
-  const mine = running.filter(({ state }) => state.personId === me.id);
+  const mine = lettingGoOf(runningOf(show, me.id));
   return (
     <aside className="max-sm:hidden flex min-h-0 flex-col gap-3 border-l border-edge bg-bench p-3" aria-label="Chosen list">
       <TonightStrip />
@@ -68,14 +67,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
           ))}
         </ul>
       </section>
-      <Button
-        size="touch"
-        disabled={mine.length + paintedByMe.length === 0}
-        onClick={() => {
-          mine.forEach(({ playback }) => client.play({ type: "let-go", playbackId: playback.id }));
-          paintedByMe.forEach(({ board, bedIds }) => letGo(board, bedIds));
-        }}
-      >
+      <Button size="touch" disabled={mine.length === 0} onClick={() => mine.forEach((command) => void client.play(command))}>
         Let all of mine go
       </Button>
     </aside>
