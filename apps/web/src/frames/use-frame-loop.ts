@@ -1,8 +1,11 @@
 import { useEffect, useRef } from "react";
+import { handTookMs } from "./hand-down";
 import { useInterfaceOf } from "../selection/interface-store";
 
 /** Frames a second at most: more than this a laptop without a graphics card can't draw for 2,000 heads. */
 const MOST_FRAMES = 40;
+/** Where a hand's move has taken more of a frame than this, the picture comes with the next: both in one would be a jerk. */
+const HAND_TOOK_MS = 8;
 
 /**
  * Calls `draw` at display time, at most 40 times a second: once as it begins, with another theme, and after `request` was called. In between
@@ -28,6 +31,7 @@ class FrameLoop {
   #handle: number | null = null;
   #shown = false;
   #last = 0;
+  #gaveWay = false;
 
   constructor(draw: () => void) {
     this.#draw = draw;
@@ -51,6 +55,11 @@ class FrameLoop {
   readonly #frame = (now: number): void => {
     this.#handle = null;
     if (now - this.#last < 1000 / MOST_FRAMES - 1) return this.request();
+    if (!this.#gaveWay && handTookMs() > HAND_TOOK_MS) {
+      this.#gaveWay = true;
+      return this.request();
+    }
+    this.#gaveWay = false;
     this.#last = now;
     this.#draw();
   };

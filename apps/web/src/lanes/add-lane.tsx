@@ -1,5 +1,5 @@
 import { Plus } from "lucide-react";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { attributeInfo, attributesOf, FAMILIES, ownership, reachOf, type Attribute, type Head } from "@vexa/core";
 import { useMe, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
@@ -53,7 +53,8 @@ function useBarred(heads: readonly Head[]): string | null {
   }, [heads, me, show]);
 }
 
-export function AddLane({ heads, present }: { heads: readonly Head[]; present: readonly Attribute[] }): React.JSX.Element | null {
+export const AddLane = memo(function AddLane(of: { heads: readonly Head[]; present: readonly Attribute[] }): React.JSX.Element | null {
+  const { heads, present } = of;
   const add = useAddLane();
   const own = useMemo(() => attributesOf(heads), [heads]);
   if (present.length === 0) return null;
@@ -74,4 +75,4 @@ export function AddLane({ heads, present }: { heads: readonly Head[]; present: r
       ))}
     </Menu>
   );
-}
+});

@@ -18,8 +18,11 @@ import { Choice, Option } from "../ui/choice";
 /** The first selected head's channel of an attribute; null for whole colours. */
 export function channelOf(rig: Rig, heads: readonly Head[], attribute: Attribute): Channel | null {
   if (attribute === "Color") return null;
-  const parameter = heads.flatMap((head) => parametersOf(head, attribute))[0];
-  return parameter === undefined ? null : rig.parameters[parameter]!.channel;
+  for (const head of heads) {
+    const [parameter] = parametersOf(head, attribute);
+    if (parameter !== undefined) return rig.parameters[parameter]!.channel;
+  }
+  return null;
 }
 
 /** Named slots of a wheel as a choice, as long as all heads take the same one. */

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
-import { useRef } from "react";
-import { attributeInfo, beyondLimits, counted, type Head, type PlacedHead } from "@vexa/core";
+import { memo, useCallback, useRef } from "react";
+import { attributeInfo, beyondLimits, counted, type Head, type PlacedHead, type Shape } from "@vexa/core";
 import { useSize } from "../frames/use-size";
 import { useInterfaceOf } from "../selection/interface-store";
 import { Button } from "../ui/button";
@@ -104,19 +104,16 @@ const ROOM_FOR_CHIPS = 560;
 function LaneChips({ lane, heads, edits }: { lane: Lane; heads: readonly Head[]; edits: LaneEdits }): React.JSX.Element {
   const row = useRef<HTMLDivElement>(null);
   const { width } = useSize(row);
-  const { selection } = useInterfaceOf("selection");
   const { attribute, own, editable, standing } = lane;
   const { label } = attributeInfo(attribute);
   const part = own?.part ?? null;
   const lies = part && heads.length > 1 && (editable || part.nudge);
-  const chips = part && (
-    <ShapeChips
-      label={label}
-      shape={part.shape}
-      several={(selection.groupIds?.length ?? 0) > 1}
-      onShape={(shape) => edits.put({ ...part, shape })}
-    />
-  );
+  const latest = useRef({ part, edits });
+  latest.current = { part, edits };
+  const lay = useCallback((shape: Shape) => {
+    const now = latest.current;
+    if (now.part) now.edits.put({ ...now.part, shape });
+  }, []);
   return (
     <div ref={row} className="flex min-h-6 items-center justify-end gap-1">
       {standing === "in the sketch" && <OverruledNote lane={lane} heads={heads} />}
@@ -129,25 +126,36 @@ function LaneChips({ lane, heads, edits }: { lane: Lane; heads: readonly Head[];
         </p>
       )}
       {standing === "in the sketch" && !editable && <MixedChips lane={lane} edits={edits} />}
-      {lies &&
-        (width === 0 || width >= ROOM_FOR_CHIPS ? (
-          chips
-        ) : (
-          <PopSheet
-            label={`${label}: shape`}
-            className="w-80"
-            trigger={
-              <Button tone="chip" size="small" title="How it lies along the heads">
-                {shapeWords(part.shape)}
-              </Button>
-            }
-          >
-            {chips}
-          </PopSheet>
-        ))}
+      {lies && <LaneShape label={label} shape={part.shape} roomy={width === 0 || width >= ROOM_FOR_CHIPS} onShape={lay} />}
     </div>
   );
 }
+
+/** In one line where there is room for it, else behind its words. A drag of the values leaves it as it is. */
+const LaneShape = memo(function LaneShape(of: {
+  label: string;
+  shape: Shape;
+  roomy: boolean;
+  onShape: (shape: Shape) => void;
+}): React.JSX.Element {
+  const { label, shape, roomy, onShape } = of;
+  const { selection } = useInterfaceOf("selection");
+  const chips = <ShapeChips label={label} shape={shape} several={(selection.groupIds?.length ?? 0) > 1} onShape={onShape} />;
+  if (roomy) return chips;
+  return (
+    <PopSheet
+      label={`${label}: shape`}
+      className="w-80"
+      trigger={
+        <Button tone="chip" size="small" title="How it lies along the heads">
+          {shapeWords(shape)}
+        </Button>
+      }
+    >
+      {chips}
+    </PopSheet>
+  );
+});
 
 /** For values of several strokes: where they come from, and the one way that flattens. */
 function MixedChips({ lane, edits }: { lane: Lane; edits: LaneEdits }): React.JSX.Element {

@@ -1,10 +1,11 @@
 import { ClipboardPaste, Copy } from "lucide-react";
+import { memo, useMemo } from "react";
 import { tell } from "../ui/messages";
 import { inRank, inTurn, litHeads, partChanges, selectionName, strokeFor, takenUpChanges, type Attribute } from "@vexa/core";
 import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { newId } from "../session/new-id";
-import { useClient, useMe, useShow } from "../session/show-context";
+import { useClient, useFromClient, useMe, useShow } from "../session/show-context";
 import { Button } from "../ui/button";
 import { AddLane, FirstLanes } from "./add-lane";
 import { LaneRow } from "./lane";
@@ -17,6 +18,9 @@ export function LanesPanel(): React.JSX.Element {
   const { heads, placed, selection } = useSelected();
   const { laneNumbers, set } = useInterfaceOf("laneNumbers", "set");
   const lanes = useLanes();
+  const names = lanes.map(({ attribute }) => attribute).join(" ");
+  // The same list for as long as the lanes are the same ones, however their values change.
+  const present = useMemo(() => lanes.map(({ attribute }) => attribute), [names]); // oxlint-disable-line react/exhaustive-deps -- by their names
   const some = heads.length > 0;
   const pan = lanes.find(({ attribute }) => attribute === "Pan");
   const tilt = lanes.find(({ attribute }) => attribute === "Tilt");
@@ -30,7 +34,7 @@ export function LanesPanel(): React.JSX.Element {
         </p>
         <TakeUpStage />
         {some && <CopyStroke />}
-        {some && <AddLane heads={heads} present={lanes.map(({ attribute }) => attribute)} />}
+        {some && <AddLane heads={heads} present={present} />}
         <Button
           tone="chip"
           size="small"
@@ -62,11 +66,10 @@ export function LanesPanel(): React.JSX.Element {
 }
 
 /** Takes what is lit now into the sketch, head for head: a way to begin a new look from what stands. */
-function TakeUpStage(): React.JSX.Element {
+const TakeUpStage = memo(function TakeUpStage(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
   const take = (): void => {
-    const heads = litHeads(show.rig, client.values);
+    const heads = litHeads(client.view.rig, client.values);
     const changes = takenUpChanges(client.view, {
       personId: client.personId,
       newId,
@@ -88,16 +91,19 @@ function TakeUpStage(): React.JSX.Element {
       Take up the stage
     </Button>
   );
-}
+});
 
 /** Takes one's own stroke of this selection along, to lay it on another one, of any number of heads. */
-function CopyStroke(): React.JSX.Element {
+const CopyStroke = memo(function CopyStroke(): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const show = useShow();
   const { selection, copiedParts, set } = useInterfaceOf("selection", "copiedParts", "set");
-  const strokes = show.sketchOf(me.id)?.strokes ?? {};
-  const own = strokeFor(strokes, selection);
+  const has = useFromClient(({ view }) => strokeFor(view.sketchOf(me.id)?.strokes ?? {}, selection) !== null);
+  const copy = (): void => {
+    const strokes = client.view.sketchOf(me.id)?.strokes ?? {};
+    const own = strokeFor(strokes, selection);
+    if (own) set({ copiedParts: mergedParts(strokes, own.stroke.who) });
+  };
   const lay = (): void => {
     const entries = Object.entries(copiedParts ?? {}) as [Attribute, NonNullable<typeof copiedParts>[Attribute]][];
     const on = { newId, personId: me.id, selection };
@@ -113,10 +119,10 @@ function CopyStroke(): React.JSX.Element {
         tone="quiet"
         size="small"
         className="px-1"
-        disabled={!own}
+        disabled={!has}
         aria-label="Copy the stroke"
         title="Copy the stroke of this selection"
-        onClick={() => own && set({ copiedParts: mergedParts(strokes, own.stroke.who) })}
+        onClick={copy}
       >
         <Copy size={14} aria-hidden />
       </Button>
@@ -133,7 +139,7 @@ function CopyStroke(): React.JSX.Element {
       </Button>
     </>
   );
-}
+});
 
 /** All parts that one's strokes on exactly these heads say, the topmost of each attribute. */
 function mergedParts(

@@ -14,16 +14,12 @@ const TOLD_FOR_MS = 120_000;
 
 /** Show name and save state, how output is doing, and who is here. */
 export function TopStrip(): React.JSX.Element {
-  const connection = useFromClient((client) => client.connection);
+  const lost = useFromClient((client) => client.connection === "lost");
   const showName = useFromClient((client) => client.showName);
-  const saving = useFromClient(({ waiting }) => waiting > 0);
-  const lost = connection === "lost";
   return (
     <header className="flex items-center gap-3 border-b border-edge bg-bench px-3">
       <h1 className={cn("min-w-0 truncate font-semibold", lost && "max-sm:hidden")}>{showName}</h1>
-      <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "max-sm:hidden")} role="status">
-        {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : saving ? "saving…" : "all saved"}
-      </p>
+      <SaveState lost={lost} />
       <span className="flex-1" />
       {!lost && <HowItFares />}
       <HeldNote />
@@ -32,6 +28,16 @@ export function TopStrip(): React.JSX.Element {
       <StageMasters />
       <PeopleHere />
     </header>
+  );
+}
+
+/** By itself: a drag is saved many times a second, which is nothing to the rest of the strip. */
+function SaveState({ lost }: { lost: boolean }): React.JSX.Element {
+  const saving = useFromClient(({ waiting }) => waiting > 0);
+  return (
+    <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "max-sm:hidden")} role="status">
+      {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : saving ? "saving…" : "all saved"}
+    </p>
   );
 }
 

@@ -34,13 +34,36 @@ export function MotionColumn(): React.JSX.Element {
 
 function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; heads: readonly Head[] }): React.JSX.Element {
   const { attribute, offered, heads } = of;
-  const show = useQuietShow();
-  const { set } = useInterfaceOf("set");
   const { hand, strokes } = useMotion(attribute);
   const { motion } = hand;
-  const kinds = kindsFor(attribute);
   return (
     <div className="grid gap-2.5 p-3">
+      <WhatMoves hand={hand} offered={offered} />
+      <Weave hand={hand} strokes={strokes} heads={heads} />
+      {hand.runs ? (
+        <Button once onClick={hand.takeOut}>
+          Take the motion out
+        </Button>
+      ) : (
+        <Button once tone="plain" className="border-sketch text-sketch" onClick={hand.start}>
+          Add motion to {attributeInfo(attribute).label}
+        </Button>
+      )}
+      <KindFields hand={hand} motion={motion} heads={heads} />
+      <PhaseFields hand={hand} />
+      <DriveFields hand={hand} />
+    </div>
+  );
+}
+
+/** Whose motion it is, and which kind: a drag of a value leaves both as they are. */
+const WhatMoves = memo(function WhatMoves({ hand, offered }: { hand: MotionInHand; offered: readonly Attribute[] }): React.JSX.Element {
+  const { attribute, motion } = hand;
+  const show = useQuietShow();
+  const { set } = useInterfaceOf("set");
+  const kinds = kindsFor(attribute);
+  return (
+    <>
       <div className="flex items-center gap-2">
         <h2 className="text-xs font-semibold text-ink-2">Motion of</h2>
         <Choice
@@ -66,22 +89,9 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
           onValue={(kind) => hand.put(firstMotion(attribute, kind, { show, before: motion }))}
         />
       )}
-      <Weave hand={hand} strokes={strokes} heads={heads} />
-      {hand.runs ? (
-        <Button once onClick={hand.takeOut}>
-          Take the motion out
-        </Button>
-      ) : (
-        <Button once tone="plain" className="border-sketch text-sketch" onClick={hand.start}>
-          Add motion to {attributeInfo(attribute).label}
-        </Button>
-      )}
-      <KindFields hand={hand} motion={motion} heads={heads} />
-      <PhaseFields hand={hand} />
-      <DriveFields hand={hand} />
-    </div>
+    </>
   );
-}
+});
 
 function Weave({ hand, strokes, heads }: { hand: MotionInHand; strokes: Strokes; heads: readonly Head[] }): React.JSX.Element {
   const { attribute, motion } = hand;
