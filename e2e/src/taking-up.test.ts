@@ -191,6 +191,12 @@ describe("lanes that unfold", () => {
     await colour.fill("#f00..amber");
     await colour.press("Enter");
     await until("both", async () => (await colour.inputValue()) === "#ff0000..#ffa000");
+    await colour.fill("amber to #0040ff");
+    await colour.press("Enter");
+    await until("the other way round", async () => (await colour.inputValue()) === "#ffa000..#0040ff");
+    await colour.fill("#f00 > amber");
+    await colour.press("Enter");
+    await until("and back", async () => (await colour.inputValue()) === "#ff0000..#ffa000");
     await colour.fill("mauvish");
     await colour.press("Enter");
     await page

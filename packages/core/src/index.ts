@@ -57,7 +57,7 @@ export {
   type PresetScope,
 } from "./preset/record-preset";
 export type { SavedShape } from "./shape/saved-shape";
-export { fan, formatFan, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
+export { fan, formatFan, knotWords, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
 export { masked, maskPositions, type Mask } from "./selection/mask";
 export { placedBase, placedHeads, type Who, type WhoContext } from "./selection/who";
 export {
@@ -76,7 +76,7 @@ export {
   withMask,
   type Selection,
 } from "./selection/selection";
-export { headsNumbered, headsOfProfile, litHeads } from "./selection/find-heads";
+export { headsNumbered, headsOfProfile, litHeads, profilesOf } from "./selection/find-heads";
 export { readWho, type NamedHeads } from "./selection/read-who";
 export { highlightIdOf, type Highlight } from "./selection/highlight";
 export { waveform, WAVEFORMS, type Waveform, type WaveformOptions } from "./motion/waveform";

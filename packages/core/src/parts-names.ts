@@ -11,7 +11,7 @@ export { clockDue, type WallTime } from "./playing/clock-due";
 export { clockText, dayTimeText, readDayTime } from "./cue/clock-time";
 export { WEEKDAYS, type ClockTrigger } from "./cue/cue";
 export { readLine } from "./line/read-line";
-export { whoMeant } from "./line/line-who";
+export { whoSaid } from "./line/line-who";
 export { callProgress, callSeconds, cueCall, type CueCall } from "./questions/cue-call";
 export { completeLine, type Completion } from "./line/complete-line";
 export { LINE_ACTS } from "./line/line-acts";

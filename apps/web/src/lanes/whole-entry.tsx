@@ -3,6 +3,7 @@ import {
   COLOR_PATHS,
   followedNames,
   hexOfColor,
+  knotWords,
   presetsNamed,
   readColor,
   referenceName,
@@ -34,7 +35,7 @@ export function ColorEntry({ lane, heads, edits }: { lane: Lane; heads: readonly
   const take = (typed: string): boolean | string => {
     const named = presetsNamed(show, typed, "Color");
     if (named) return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), presets: { ids: named, path } });
-    const knots = typed.split("..").map(readColor);
+    const knots = knotWords(typed).map(readColor);
     if (knots.length <= 64 && knots.every((knot) => knot !== null))
       return edits.put({ ...emptied(lane.own?.part, lane.touched + 1), colors: { knots: knots as ColorFan["knots"], path } });
     return `“${typed}” is neither colours such as #ff7a30..#0a6, amber..blue nor presets such as Ember..Moss. Nothing was changed.`;

@@ -1,6 +1,6 @@
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { explain, nearLamps, selectGroups, selectHeads, selectionName, step, whoMeant } from "@vexa/core";
+import { explain, nearLamps, selectGroups, selectHeads, selectionName, step, whoSaid } from "@vexa/core";
 import { useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import { useClient, useQuietShow } from "../session/show-context";
@@ -116,7 +116,7 @@ function NumberPad({ onDone }: { onDone: () => void }): React.JSX.Element {
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useState<string | null>(null);
   const take = (): void => {
-    const read = whoMeant(text, { show: client.view, selection });
+    const read = whoSaid(text, { show: client.view, selection });
     setComplaint(read.ok ? null : explain(read.error));
     if (!read.ok) return;
     select(read.value.who);

@@ -6,7 +6,7 @@ import { ok, type Result } from "../errors/result";
 import { presetKeys, type Preset } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
 import { attributeInfo } from "../rig/attributes";
-import { formatFan, parseFan } from "../shape/fan";
+import { formatFan, knotWords, parseFan } from "../shape/fan";
 import { ORDERS } from "../shape/order";
 import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
@@ -110,7 +110,7 @@ function readShape(text: string, spot: Spot): Result<ReadPart> {
 }
 
 function readColors(text: string, spot: Spot): Result<ReadPart> {
-  const words = text.split("..").map((word) => word.trim());
+  const words = knotWords(text);
   const knots = words.map((word) => readColor(word));
   const wrong = words.find((_, at) => knots[at] === null);
   if (wrong !== undefined) return notRead(wrong, "a colour is written as a word, such as amber, or as #ff8800");
@@ -133,9 +133,10 @@ function readPoint(words: readonly string[], spot: Spot): Result<ReadPart> {
 
 function readPresets(text: string, spot: Spot): Result<ReadPart> | null {
   const { show, personId, newId } = spot.context;
-  const presets = text
-    .split("..")
-    .map((word) => show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase()));
+  const presetOf = (word: string): Preset | undefined =>
+    show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase());
+  const whole = presetOf(text);
+  const presets = whole ? [whole] : knotWords(text).map(presetOf);
   if (presets.some((preset) => preset === undefined)) return null;
   const all = presets as Preset[];
   const keys = presetKeys(all[0]!);

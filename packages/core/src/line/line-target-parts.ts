@@ -3,6 +3,7 @@ import type { Change } from "../document/transaction";
 import { inTurn } from "../edits/sketch-edits";
 import { ok, type Result } from "../errors/result";
 import type { Show } from "../show/show";
+import { knotWords } from "../shape/fan";
 import { readQuantity } from "../units/read-quantity";
 import { hasAttribute } from "./line-attributes";
 import { named, notRead } from "./line";
@@ -10,7 +11,7 @@ import { kept, put, type ReadPart, type Spot } from "./line-spot";
 
 /** The targets of a text, two dots between them. */
 function readTargets(text: string, { context: { show } }: Spot): Result<Target[]> {
-  const targets = text.split("..").map((word) => named(show.all("target"), word.trim(), { name: ({ name }) => name, what: "target" }));
+  const targets = knotWords(text).map((word) => named(show.all("target"), word, { name: ({ name }) => name, what: "target" }));
   const wrong = targets.find((target) => !target.ok);
   if (wrong && !wrong.ok) return wrong;
   if (targets.length > MOST_FOLLOWED) return notRead(text, `heads lie between ${MOST_FOLLOWED} targets at the most`);

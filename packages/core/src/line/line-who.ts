@@ -1,7 +1,8 @@
 import { ok, type Result } from "../errors/result";
 import type { HeadKey } from "../rig/fixture";
-import { readWho } from "../selection/read-who";
+import { NO_GROUP, readWho, type NamedHeads } from "../selection/read-who";
 import { selectedHeads } from "../selection/selection";
+import { spelledWho } from "../selection/spell-who";
 import type { Who } from "../selection/who";
 import type { LineContext } from "./line";
 
@@ -11,13 +12,27 @@ export interface Meant {
 }
 
 /** The heads that words mean, as typed selections have them. */
-export function whoMeant(text: string, { show, selection }: Pick<LineContext, "show" | "selection">): Result<Meant> {
-  const read = readWho(text, {
+export function whoMeant(text: string, context: Pick<LineContext, "show" | "selection">): Result<Meant> {
+  const read = readWho(text, namesOf(context));
+  return read.ok ? ok({ who: read.value, heads: selectedHeads(read.value, context.show) }) : read;
+}
+
+/** The same where people type nothing but who: what isn't written as the grammar has it is read as they say it. `text`: in the grammar's words. */
+export function whoSaid(text: string, context: Pick<LineContext, "show" | "selection">): Result<Meant & { readonly text: string }> {
+  const strict = whoMeant(text, context);
+  if (strict.ok) return ok({ ...strict.value, text });
+  const spelled = spelledWho(text, namesOf(context));
+  if (!spelled.ok) return strict.error.details["why"] === NO_GROUP ? spelled : strict;
+  const read = whoMeant(spelled.value, context);
+  return read.ok ? ok({ ...read.value, text: spelled.value }) : read;
+}
+
+function namesOf({ show, selection }: Pick<LineContext, "show" | "selection">): NamedHeads {
+  return {
     rig: show.rig,
     groups: show.all("group"),
     selection,
     groupHeads: (id) => show.groupHeads(id),
     placed: (key) => show.placed(key),
-  });
-  return read.ok ? ok({ who: read.value, heads: selectedHeads(read.value, show) }) : read;
+  };
 }

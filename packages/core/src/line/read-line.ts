@@ -6,10 +6,11 @@ import { notRead, type LineContext, type LineDoes } from "./line";
 import { LINE_ACTS } from "./line-acts";
 import { isAttributeOf } from "./line-attributes";
 import { PART_WORDS, readParts } from "./line-parts";
-import { whoMeant, type Meant } from "./line-who";
-import { otherWays } from "./other-ways";
+import { whoMeant, whoSaid, type Meant } from "./line-who";
+import { otherWays, type Way } from "./other-ways";
 
 const LONGEST = 1000;
+const NAMES_NOTHING = /^there is no .+ of this name$/;
 
 /**
  * Reads a quick line: heads alone are selected; behind a colon stands what they do; an act stands behind what it happens to. What isn't
@@ -22,12 +23,34 @@ export function readLine(text: string, context: LineContext): Result<LineDoes> {
   const strict = readStrictly(plain, context);
   if (strict.ok) return strict;
   let act: Result<LineDoes> | null = null;
-  for (const way of otherWays(plain)) {
+  const ways = otherWays(plain);
+  for (const way of ways) {
     const read = "line" in way ? readStrictly(way.line, context) : readSet(way.who, way.parts, context);
     if (read.ok) return read;
     if (act === null && "line" in way && LINE_ACTS.some(({ pattern }) => pattern.test(way.line))) act = read;
   }
-  return whyNot(plain, { strict, act }, context);
+  const said = NAMES_NOTHING.test(String(strict.error.details["why"])) ? whoeverIsSaid(plain, ways, context) : null;
+  return said ?? whyNot(plain, { strict, act }, context);
+}
+
+/** Of lines about heads those in which they aren't written as the grammar has them; null = none. */
+function whoeverIsSaid(plain: string, ways: readonly Way[], context: LineContext): Result<LineDoes> | null {
+  const colon = plain.indexOf(":");
+  const sides = colon < 0 ? [] : [{ who: plain.slice(0, colon).trim(), parts: plain.slice(colon + 1).trim() }];
+  // Words of which nothing is known, whatever stands behind them.
+  const unknown = new Set<string>();
+  for (const way of [...sides, ...ways]) {
+    if (!("who" in way) || way.who === "" || way.who.split(" ").some((word) => unknown.has(word))) continue;
+    const said = whoSaid(way.who, context);
+    const word = said.ok ? null : String(said.error.details["word"]);
+    if (word !== null && !said.ok && said.error.details["why"] === NO_GROUP && !way.who.endsWith(word)) unknown.add(word);
+    // What is written as the grammar has it was tried.
+    if (!said.ok || said.value.text === way.who) continue;
+    const read = readSet(said.value.text, way.parts, context);
+    if (read.ok) return read;
+  }
+  const alone = colon < 0 ? whoSaid(plain, context) : null;
+  return alone?.ok ? readStrictly(alone.value.text, context) : null;
 }
 
 const FORMS = "write heads and what they do, such as Rib spots: dim 80, or a thing and what happens to it, such as Night bloom go";

@@ -1,3 +1,4 @@
+import { knotWords } from "../shape/fan";
 import { readQuantity, type Quantity } from "../units/read-quantity";
 import { attributeInfo, type Attribute, type AttributeInfo } from "./attributes";
 import { attributesOf } from "./head-attributes";
@@ -34,7 +35,7 @@ export function saidValue(heads: readonly Head[], text: string): SaidValue | nul
   for (let named = words.length - 1; named > 0; named--) {
     const value = words.slice(named).join(" ");
     for (const attribute of meant(own, words.slice(0, named).join(""))) {
-      const knots = value.split("..").map((word) => knotOf(heads, attribute, word));
+      const knots = knotWords(value).map((word) => knotOf(heads, attribute, word));
       if (knots.every((knot) => knot !== null)) return { attribute, knots };
     }
   }

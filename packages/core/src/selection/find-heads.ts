@@ -25,6 +25,16 @@ export function headsOfProfile(rig: Rig, profileId: string): HeadKey[] {
   return rig.heads.filter((head) => head.profile.id === profileId && !isWhole(head)).map(({ key }) => key);
 }
 
+// Rigs never change in place.
+const profiles = new WeakMap<Rig, readonly Head["profile"][]>();
+
+/** The profiles of a rig's lamps, each once. */
+export function profilesOf(rig: Rig): readonly Head["profile"][] {
+  let own = profiles.get(rig);
+  if (!own) profiles.set(rig, (own = [...new Set(rig.heads.map(({ profile }) => profile))]));
+  return own;
+}
+
 /** A level below this counts as dark. */
 const DARK = 0.004;
 

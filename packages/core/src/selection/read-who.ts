@@ -3,7 +3,7 @@ import type { HeadKey } from "../rig/fixture";
 import type { Rig } from "../rig/rig";
 import type { Mask } from "./mask";
 import { placedHeads, type Who, type WhoContext } from "./who";
-import { cellsOf, headsNumbered } from "./find-heads";
+import { cellsOf, headsNumbered, headsOfProfile, profilesOf } from "./find-heads";
 
 /** What a name or number in a typed selection is looked up in. */
 export interface NamedHeads extends WhoContext {
@@ -17,8 +17,8 @@ export interface NamedHeads extends WhoContext {
 export const NO_GROUP = "there is no group of this name";
 
 /**
- * Reads a typed selection: `12`, `12.3`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), group names, `all` and `sel`; `,` or `+` adds, ` - ` between
- * blanks takes away. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
+ * Reads a typed selection: `12`, `12.3`, `12.3..5`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), names of groups and profiles, `all` and `sel`; `,` or `+` adds, ` - ` between
+ * blanks takes away, but for `1 - 28` of two lamps. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
  * `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a reference. The error names the word that it can't use.
  */
 export function readWho(text: string, names: NamedHeads): Result<Who> {
@@ -70,7 +70,19 @@ function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: re
       terms.push({ sign, word, masks });
       sign = "+";
     }
-  return { terms, masks: behind.split("/").flatMap((mask) => mask.trim() || []) };
+  return { terms: withRanges(terms), masks: behind.split("/").flatMap((mask) => mask.trim() || []) };
+}
+
+/** `101 - 108`: to take one lamp away from another one means nothing, so that all between them are meant. */
+function withRanges(terms: readonly Term[]): Term[] {
+  const plain = ({ word, masks }: Term): boolean => /^\d{1,5}$/.test(word) && masks.length === 0;
+  return terms.flatMap((term, index): Term[] => {
+    const [before, after] = [terms[index - 1], terms[index + 1]];
+    const to = (from: Term | undefined, until: Term | undefined): boolean =>
+      from?.sign === "+" && until?.sign === "-" && plain(from) && /^\d{1,5}$/.test(until.word) && from.word !== until.word;
+    if (to(before, term)) return [];
+    return to(term, after) ? [{ ...after!, sign: "+", word: `${term.word}..${after!.word}` }] : [term];
+  });
 }
 
 function groupNamed(word: string, { groups }: NamedHeads): { readonly id: string } | undefined {
@@ -91,11 +103,15 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   if (word.toLowerCase() === "sel" || word === "") return ok(names.selection);
   const group = groupNamed(word, names);
   if (group) return ok({ groupIds: [group.id] });
+  const profile = profilesOf(names.rig).find(({ model }) => model.toLowerCase() === word.toLowerCase());
+  if (profile) return ok({ heads: headsOfProfile(names.rig, profile.id) });
   if (word.toLowerCase() === "all") return ok({ heads: headsNumbered(names.rig, 0, HIGHEST_NUMBER) });
   const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
   const cell = /^(\d{1,5})(?:\.(\d{1,3})?)?$/.exec(word);
+  const cells = /^(\d{1,5})\.(\d{1,3})(?:\.\.|-|–)(?:\1\.)?(\d{1,3})$/.exec(word);
   let heads: HeadKey[];
-  if (range && (range[1] !== undefined || range[2] !== undefined))
+  if (cells) heads = cellsBetween(cellsOf(names.rig, Number(cells[1])), Number(cells[2]), Number(cells[3]));
+  else if (range && (range[1] !== undefined || range[2] !== undefined))
     heads = headsNumbered(names.rig, Number(range[1] ?? 0), Number(range[2] ?? HIGHEST_NUMBER));
   else if (cell)
     heads = !word.includes(".")
@@ -103,6 +119,13 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
       : cellsOf(names.rig, Number(cell[1])).filter((key) => cell[2] === undefined || key.endsWith(`.${cell[2]}`));
   else return unreadable(word, NO_GROUP);
   return heads.length > 0 ? ok({ heads }) : unreadable(word, "no head of this rig has this number");
+}
+
+/** Of a fixture's cells those from one to another, both included. */
+function cellsBetween(cells: readonly HeadKey[], from: number, to: number): HeadKey[] {
+  const [low, high] = [Math.min(from, to), Math.max(from, to)];
+  const numberOf = (key: HeadKey): number => Number(key.slice(key.lastIndexOf(".") + 1));
+  return cells.filter((key) => numberOf(key) >= low && numberOf(key) <= high);
 }
 
 function joined(first: Who, second: Who, { sign, names }: { sign: "+" | "-"; names: NamedHeads }): Who {

@@ -54,12 +54,22 @@ function eased(s: number, way: Stretch): number {
   }
 }
 
+/** Between two knots; a hyphen only behind a digit, a percent sign or a degree, since numbers have signs. */
+const BETWEEN = /\s*(?:\.\.|…|→|>)\s*|\s+(?:to|through|thru|-|–)\s+|(?<=[\d%°])[-–](?=\.?\d)/i;
+const NUMBERS_ALONE = /^[+-]?\.?\d[\d.]*[%°]?(?:\s+[+-]?\.?\d[\d.]*[%°]?)+$/;
+
+/** What is said for the knots of a fan, one after the other: `amber..blue`, `Ember to Moss`, `0-80`. */
+export function knotWords(text: string): string[] {
+  return text.split(BETWEEN).map((word) => word.trim());
+}
+
 /**
- * Reads `0..80..0`. Numbers may have a sign, a point or a comma, be fractions, and have their unit behind them; the error names the word that
+ * Reads `0..80..0`, also as `0 to 80`, `0-80`, `0 > 80 > 0` or `0 80 0`. Numbers may have a sign, a point or a comma, be fractions, and have their unit behind them; the error names the word that
  * isn't a number and `kept`, what stays in force.
  */
 export function parseFan(text: string, kept: string, quantity: Quantity = "plain"): Result<readonly number[]> {
-  const words = text.trim().split("..");
+  const plain = text.trim();
+  const words = NUMBERS_ALONE.test(plain) ? plain.split(/\s+/) : knotWords(plain);
   const knots: number[] = [];
   for (const word of words) {
     const knot = readQuantity(word, quantity);

@@ -14,15 +14,19 @@ const WORDS: { readonly [Q in Quantity]: readonly (readonly [words: string, fact
   ],
   percent: [["% percent", 1]],
   beats: [["beat beats", 1]],
-  hertz: [["hz", 1]],
+  hertz: [
+    ["hz", 1],
+    ["bpm", 1 / 60],
+  ],
   bpm: [["bpm", 1]],
   metres: [
     ["m metre metres meter meters", 1],
     ["cm", 0.01],
+    ["ft foot feet", 0.3048],
   ],
   cycles: [["× x cycle cycles", 1]],
   // Percent and degrees are so common that they are read anywhere.
-  plain: [["% °", 1]],
+  plain: [["% ° x ×", 1]],
 };
 
 const FACTORS = Object.fromEntries(
@@ -43,7 +47,7 @@ const LEVELS: ReadonlyMap<string, number> = new Map([
 
 const NUMBER = String.raw`[+-]?(?:\d+\.?\d*|\.\d+)`;
 const SHAPE = new RegExp(String.raw`^(${NUMBER})(?:\s*/\s*(\d+\.?\d*|\.\d+))?\s*([^\d\s+./-]*)$`);
-const CLOCK = /^([+-]?)(\d{1,2}):(\d{1,2}(?:\.\d+)?)$/;
+const CLOCK = /^([+-]?)(\d{1,2})(?::|\s*(?:m|min)\s*)(\d{1,2}(?:\.\d+)?)\s*s?$/;
 
 /**
  * Reads what people type for a quantity: `7`, `7,5`, `.5`, `1/7`, `7 s`, `90 deg`, `5%`, `full`, `2 beats`, `1:30` for seconds; in the quantity's own unit.

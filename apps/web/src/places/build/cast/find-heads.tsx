@@ -1,6 +1,6 @@
 import { Search } from "lucide-react";
 import { useMemo, useState } from "react";
-import { explain, headsOfProfile, litHeads, whoMeant, selectHeads, type Show } from "@vexa/core";
+import { explain, headsOfProfile, litHeads, profilesOf, whoSaid, selectHeads, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -27,7 +27,7 @@ export function FindHeads(): React.JSX.Element {
       setComplaint(null);
       return;
     }
-    const read = whoMeant(text, { show, selection });
+    const read = whoSaid(text, { show, selection });
     setComplaint(read.ok ? null : explain(read.error));
     if (read.ok) {
       select(read.value.who);
@@ -36,7 +36,7 @@ export function FindHeads(): React.JSX.Element {
   };
   const { rig } = show;
   const example = useMemo(() => exampleOf(show), [show]);
-  const profiles = useMemo(() => [...new Set(rig.heads.map(({ profile }) => profile))], [rig]);
+  const profiles = profilesOf(rig);
   return (
     <div className="relative flex shrink-0 gap-1 border-t border-edge px-3 py-2">
       <TextInput
@@ -44,7 +44,7 @@ export function FindHeads(): React.JSX.Element {
         aria-invalid={complaint !== null}
         className="h-7 min-w-0 flex-1 font-mono text-xs"
         placeholder={example}
-        title="Numbers 12, 12.3, 1..28, 101.. ; groups; a comma adds, a minus between blanks takes away; masks /odd /even /3 /3.2 /pairs /runs 4"
+        title="Numbers 12, 12.3, 1..28, 101.. ; groups, profiles; a comma adds, a minus between blanks takes away; masks /odd /even /3 /3.2 /pairs /runs 4; or as you say it: odd Rib spots and 101 to 108"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {

@@ -3,6 +3,7 @@ import {
   hexOfColor,
   MOST_BLUR,
   PATTERNS,
+  knotWords,
   readColor,
   VEIL_EDGES,
   VEIL_PLANES,
@@ -138,7 +139,7 @@ function VeilColors({ colors, onColors }: { colors: readonly XyY[]; onColors: (k
         label="Colours from dark to bright"
         text={colors.map((color) => hexOfColor(xyzOf(color), "as-is")).join("..")}
         onTake={(typed) => {
-          const knots = typed.split("..").map((word) => readColor(word.trim()));
+          const knots = knotWords(typed).map(readColor);
           if (knots.length <= MOST_COLORS && knots.every((knot) => knot !== null)) return onColors(knots as XyY[]);
           return `“${typed}” aren't colours. Write up to ${MOST_COLORS}, such as blue..#ff8800. Nothing was changed.`;
         }}
