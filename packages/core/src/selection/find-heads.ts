@@ -1,4 +1,5 @@
 import type { HeadKey } from "../rig/fixture";
+import type { Profile } from "../rig/profile";
 import type { Head, Rig } from "../rig/rig";
 
 /** The lamp as a whole, which has cells besides. */
@@ -26,13 +27,26 @@ export function headsOfProfile(rig: Rig, profileId: string): HeadKey[] {
 }
 
 // Rigs never change in place.
-const profiles = new WeakMap<Rig, readonly Head["profile"][]>();
+const profiles = new WeakMap<Rig, { readonly all: readonly Profile[]; readonly byName: ReadonlyMap<string, Profile> }>();
+
+function profilesIn(rig: Rig): { readonly all: readonly Profile[]; readonly byName: ReadonlyMap<string, Profile> } {
+  let own = profiles.get(rig);
+  if (!own) {
+    const all = [...new Set(rig.heads.map(({ profile }) => profile))];
+    own = { all, byName: new Map(all.map((profile) => [profile.model.toLowerCase(), profile])) };
+    profiles.set(rig, own);
+  }
+  return own;
+}
 
 /** The profiles of a rig's lamps, each once. */
-export function profilesOf(rig: Rig): readonly Head["profile"][] {
-  let own = profiles.get(rig);
-  if (!own) profiles.set(rig, (own = [...new Set(rig.heads.map(({ profile }) => profile))]));
-  return own;
+export function profilesOf(rig: Rig): readonly Profile[] {
+  return profilesIn(rig).all;
+}
+
+/** One of them by its name, however that is written in capitals. */
+export function profileNamed(rig: Rig, name: string): Profile | undefined {
+  return profilesIn(rig).byName.get(name.toLowerCase());
 }
 
 /** A level below this counts as dark. */

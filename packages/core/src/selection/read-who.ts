@@ -3,7 +3,7 @@ import type { HeadKey } from "../rig/fixture";
 import type { Rig } from "../rig/rig";
 import type { Mask } from "./mask";
 import { placedHeads, type Who, type WhoContext } from "./who";
-import { cellsOf, headsNumbered, headsOfProfile, profilesOf } from "./find-heads";
+import { cellsOf, headsNumbered, headsOfProfile, profileNamed } from "./find-heads";
 
 /** What a name or number in a typed selection is looked up in. */
 export interface NamedHeads extends WhoContext {
@@ -103,7 +103,7 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   if (word.toLowerCase() === "sel" || word === "") return ok(names.selection);
   const group = groupNamed(word, names);
   if (group) return ok({ groupIds: [group.id] });
-  const profile = profilesOf(names.rig).find(({ model }) => model.toLowerCase() === word.toLowerCase());
+  const profile = profileNamed(names.rig, word);
   if (profile) return ok({ heads: headsOfProfile(names.rig, profile.id) });
   if (word.toLowerCase() === "all") return ok({ heads: headsNumbered(names.rig, 0, HIGHEST_NUMBER) });
   const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
