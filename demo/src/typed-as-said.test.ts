@@ -163,6 +163,13 @@ describe("numbers along heads", () => {
     expect(read.ok ? read.value.map((knot) => Math.round(knot * 1e9) / 1e9) : explain(read.error)).toEqual(knots);
   });
 
+  it("are never more than a moment's work, however long", () => {
+    for (const text of [`1${" ".repeat(200_000)}2`, "1 > ".repeat(50_000), "9".repeat(200_000), "1 ".repeat(50_000), "- ".repeat(100_000)])
+      expect(parseFan(text, "It", "percent").ok).toBe(text.length === 200_002);
+    for (const text of [`101${" ".repeat(100_000)}102`, "101 to ".repeat(20_000), "u 1 ".repeat(20_000)])
+      expect(whoSaid(text, names).ok).toBe(false);
+  });
+
   it.each(["0 to", "to 100", "- 5 -", "1 2 x", "5 - - 6", "--5", "0..", "1e3", "Infinity", ""])("%s is none", (text) => {
     expect(parseFan(text, "It", "percent").ok).toBe(false);
   });

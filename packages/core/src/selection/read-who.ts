@@ -58,7 +58,7 @@ function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: re
   // A name may have anything in it: one that stands alone is taken as it is.
   if (groupNamed(text, names)) return { terms: [{ sign: "+", word: text.trim(), masks: [] }], masks: [] };
   // After a blank, masks are of all that stands before them.
-  const [, list = "", behind = ""] = /^(.*?)((?:\s+\/[^/,+]*)*)$/.exec(text.trimEnd()) ?? [];
+  const [, list = "", behind = ""] = /^(.*?)((?:\s+\/[^/,+]*)*)$/.exec(text.trimEnd().replace(/\s+/g, " ")) ?? [];
   // A minus only takes away between blanks: names may have hyphens, and ranges are written with one.
   const words = list.split(/\s*([,+])\s*|\s+(-)\s+/).filter((word) => word !== undefined && word.trim() !== "");
   let sign: "+" | "-" = "+";

@@ -37,9 +37,9 @@ interface Term {
  * 101`, a name by a beginning or a word that no other has. Nothing that the grammar reads comes here. The error names the word that nothing is known of.
  */
 export function spelledWho(text: string, names: NamedHeads): Result<string> {
-  const words = wordsOf(text);
+  const words = text.length > LONGEST ? [] : wordsOf(text);
   const all = namesIn(names);
-  if (text.length > LONGEST || words.length === 0) return unknown(text.slice(0, 60), NO_GROUP);
+  if (words.length === 0) return unknown(text.slice(0, 60), NO_GROUP);
   const terms: Term[] = [];
   let masks: string[] = [];
   let sign: Term["sign"] = ",";

@@ -55,12 +55,16 @@ function eased(s: number, way: Stretch): number {
 }
 
 /** Between two knots; a hyphen only behind a digit, a percent sign or a degree, since numbers have signs. */
-const BETWEEN = /\s*(?:\.\.|…|→|>)\s*|\s+(?:to|through|thru|-|–)\s+|(?<=[\d%°])[-–](?=\.?\d)/i;
+const BETWEEN = / ?(?:\.\.|…|→|>) ?| (?:to|through|thru|-|–) |(?<=[\d%°])[-–](?=\.?\d)/i;
 const NUMBERS_ALONE = /^[+-]?\.?\d[\d.]*[%°]?(?:\s+[+-]?\.?\d[\d.]*[%°]?)+$/;
 
 /** What is said for the knots of a fan, one after the other: `amber..blue`, `Ember to Moss`, `0-80`. */
 export function knotWords(text: string): string[] {
-  return text.split(BETWEEN).map((word) => word.trim());
+  return text
+    .trim()
+    .replace(/\s+/g, " ")
+    .split(BETWEEN)
+    .map((word) => word.trim());
 }
 
 /**
