@@ -4,10 +4,11 @@ import { NO_GROUP, type NamedHeads } from "./read-who";
 
 /** Between what is selected; a comma and a plus are the grammar's own. */
 const AND = /^(?:,|\+|;|&|and|plus)$/i;
-const WITHOUT = /^(?:-|–|minus|without|except|excluding)$/i;
+const PLUS = /^(?:\+|plus)$/i;
+const WITHOUT = /^(?:-|–|minus|without|except|excluding|not)$/i;
 const TO = /^(?:-|–|\.\.|…|to|through|thru)$/i;
 /** Said by many, and nothing by itself. */
-const FILLERS = /^(?:of|the|head|heads|lamp|lamps|fixture|fixtures|number|no\.?|group)$/i;
+const FILLERS = /^(?:of|the|but|head|heads|lamp|lamps|fixture|fixtures|number|no\.?|group)$/i;
 const ALL = /^(?:all|everything|everybody|\*)$/i;
 const SELECTED = /^(?:sel|selected|selection|these)$/i;
 const NUMBER = /^#?(\d{1,5}(?:\.\d{0,3})?)$/;
@@ -43,9 +44,13 @@ export function spelledWho(text: string, names: NamedHeads): Result<string> {
   const terms: Term[] = [];
   let masks: string[] = [];
   let sign: Term["sign"] = ",";
+  // "Without this and that" is without both; behind a minus, what is added is added.
+  let lasting: Term["sign"] = ",";
+  /** Another one was begun behind the last. */
+  let begun = true;
   const add = (word: string): void => {
     terms.push({ sign, word, masks });
-    [masks, sign] = [[], ","];
+    [masks, sign, begun] = [[], lasting, false];
   };
   for (let at = 0; at < words.length;) {
     const rest = words.slice(at);
@@ -60,13 +65,16 @@ export function spelledWho(text: string, names: NamedHeads): Result<string> {
     const mask = maskAt(rest);
     if (mask) {
       // Behind what it is of, or before it where nothing stands yet to which it could belong.
-      const last = sign === "," && masks.length === 0 && !AND.test(words[at - 1] ?? ",") ? terms.at(-1) : undefined;
-      if (last) last.masks.push(mask.mask);
+      if (!begun) terms.at(-1)!.masks.push(mask.mask);
       else masks.push(mask.mask);
       at += mask.count;
       continue;
     }
-    if (WITHOUT.test(word)) sign = "-";
+    begun ||= !FILLERS.test(word);
+    if (WITHOUT.test(word)) {
+      sign = "-";
+      lasting = /[a-z]/i.test(word) ? "-" : ",";
+    } else if (PLUS.test(word)) sign = lasting = ",";
     else if (!AND.test(word) && !FILLERS.test(word)) return unknown(word, NO_GROUP);
     at += 1;
   }
@@ -113,8 +121,10 @@ function wholeName(words: readonly string[], { byLetters }: Names): Found | null
   let found: Found | null = null;
   let letters = "";
   for (let count = 1; count <= Math.min(words.length, MOST_WORDS); count++) {
-    letters += together(words[count - 1]!).replaceAll(" ", "");
-    const name = byLetters.get(letters);
+    const more = together(words[count - 1]!).replaceAll(" ", "");
+    letters += more;
+    // A minus may stand within a name, and ends none.
+    const name = more === "" ? undefined : byLetters.get(letters);
     if (name !== undefined) found = { word: name, count };
   }
   return found;
@@ -125,7 +135,7 @@ function begunName(words: readonly string[], { begun }: Names, isBegun: (name: s
   let [meant, count] = [begun, 0];
   for (let said = ""; count < Math.min(words.length, MOST_WORDS); count++) {
     said = together(`${said} ${words[count]!}`);
-    const fewer = said === "" ? [] : meant.filter(({ as }) => isBegun(as, said));
+    const fewer = together(words[count]!) === "" ? [] : meant.filter(({ as }) => isBegun(as, said));
     if (fewer.length === 0) break;
     meant = fewer;
   }
