@@ -1,4 +1,4 @@
-import { explain, parseFan, readLine, seededRandom, selectedHeads, Show, whoSaid, type Quantity } from "@vexa/core";
+import { explain, namedKnots, parseFan, readLine, seededRandom, selectedHeads, Show, whoSaid, type Quantity } from "@vexa/core";
 import { describe, expect, it } from "vitest";
 import { understory } from "./understory";
 
@@ -141,6 +141,16 @@ describe("a line about heads that aren't written as the grammar has them", () =>
     const [as, by] = [readLine(written, context), readLine(strict, context)];
     expect(as.ok && by.ok).toBe(true);
     expect(as).toEqual(by);
+  });
+});
+
+describe("names along heads", () => {
+  it("are one by all of a text before they are several", () => {
+    const find = (text: string): string | undefined => ["a to b", "a", "b"].find((name) => name === text);
+    expect(namedKnots(" a to b ", find)).toEqual(["a to b"]);
+    expect(namedKnots("a..b", find)).toEqual(["a", "b"]);
+    expect(namedKnots("a > b > a", find)).toEqual(["a", "b", "a"]);
+    expect(namedKnots("a..c", find)).toBeNull();
   });
 });
 

@@ -57,7 +57,7 @@ export {
   type PresetScope,
 } from "./preset/record-preset";
 export type { SavedShape } from "./shape/saved-shape";
-export { fan, formatFan, knotWords, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
+export { fan, formatFan, knotWords, namedKnots, parseFan, MAX_KNOTS, STRETCHES, type Fan, type FanPath, type Stretch } from "./shape/fan";
 export { masked, maskPositions, type Mask } from "./selection/mask";
 export { placedBase, placedHeads, type Who, type WhoContext } from "./selection/who";
 export {

@@ -3,10 +3,10 @@ import { inTurn, nudgeChanges, strokeFor } from "../edits/sketch-edits";
 import { presetOnChanges } from "../edits/preset-on-sketch";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
-import { presetKeys, type Preset } from "../preset/preset";
+import { presetKeys } from "../preset/preset";
 import { presetName } from "../preset/preset-name";
 import { attributeInfo } from "../rig/attributes";
-import { formatFan, knotWords, parseFan } from "../shape/fan";
+import { formatFan, knotWords, namedKnots, parseFan } from "../shape/fan";
 import { ORDERS } from "../shape/order";
 import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
@@ -133,12 +133,8 @@ function readPoint(words: readonly string[], spot: Spot): Result<ReadPart> {
 
 function readPresets(text: string, spot: Spot): Result<ReadPart> | null {
   const { show, personId, newId } = spot.context;
-  const presetOf = (word: string): Preset | undefined =>
-    show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.trim().toLowerCase());
-  const whole = presetOf(text);
-  const presets = whole ? [whole] : knotWords(text).map(presetOf);
-  if (presets.some((preset) => preset === undefined)) return null;
-  const all = presets as Preset[];
+  const all = namedKnots(text, (word) => show.all("preset").find((preset) => presetName(preset).toLowerCase() === word.toLowerCase()));
+  if (!all) return null;
   const keys = presetKeys(all[0]!);
   if (!all.every((preset) => keys.some((key) => presetKeys(preset).includes(key))))
     return notRead(text, "these presets say nothing of the same");

@@ -1,14 +1,13 @@
 import type { Follow } from "../follow/target";
-import { knotWords } from "../shape/fan";
+import { namedKnots } from "../shape/fan";
 import type { Show } from "../show/show";
 
 /** The ids of targets that a text names, one or several as the knots of a fan; null where a word names none. */
 export function targetsNamed(show: Show, text: string): string[] | null {
-  const ids = knotWords(text).map((word) => {
+  return namedKnots(text, (word) => {
     const name = word.toLowerCase();
     return name === "" ? undefined : show.all("target").find((target) => target.name.trim().toLowerCase() === name)?.id;
   });
-  return ids.every((id) => id !== undefined) ? ids : null;
 }
 
 /** The targets of a follow by name, as `targetsNamed` reads them. */

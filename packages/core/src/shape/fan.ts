@@ -67,6 +67,14 @@ export function knotWords(text: string): string[] {
     .map((word) => word.trim());
 }
 
+/** What a text names: one thing by all of it, which may have anything in it, or one for each knot; null where a word names none. */
+export function namedKnots<T>(text: string, find: (name: string) => T | undefined): T[] | null {
+  const whole = find(text.trim());
+  if (whole !== undefined) return [whole];
+  const found = knotWords(text).map(find);
+  return found.every((thing) => thing !== undefined) ? found : null;
+}
+
 /**
  * Reads `0..80..0`, also as `0 to 80`, `0-80`, `0 > 80 > 0` or `0 80 0`. Numbers may have a sign, a point or a comma, be fractions, and have their unit behind them; the error names the word that
  * isn't a number and `kept`, what stays in force.
