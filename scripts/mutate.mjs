@@ -5,7 +5,7 @@
  */
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { join, relative } from "node:path";
+import { dirname, join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
 import ts from "typescript";
 
@@ -77,22 +77,31 @@ for (let at = faults.length - 1; at > 0; at--) {
   [faults[at], faults[other]] = [faults[other], faults[at]];
 }
 
+/** Whether a test fails (or never ends): the folder's own tests are asked first, which are few; then all that depend on the file. */
+const isFound = (path) =>
+  [
+    ["run", dirname(relative(ROOT, path))],
+    ["related", path, "--run"],
+  ].some((which) => {
+    const words = ["vitest", ...which, "--bail=1", "--project=units", "--passWithNoTests"];
+    return spawnSync("npx", words, { cwd: ROOT, stdio: "pipe", timeout: 900_000 }).status !== 0;
+  });
+
 let [found, planted] = [0, 0];
 for (const { path, start, end, instead, was } of faults.slice(0, most)) {
   const text = readFileSync(path, "utf8");
   writeFileSync(path, text.slice(0, start) + instead + text.slice(end));
-  let ran;
+  let known;
   try {
-    const words = ["vitest", "related", path, "--run", "--bail=1", "--project=units"];
-    ran = spawnSync("npx", words, { cwd: ROOT, stdio: "pipe", timeout: 300_000 });
+    known = isFound(path);
   } finally {
     writeFileSync(path, text);
   }
   planted++;
-  if (ran.status !== 0) found++;
+  if (known) found++;
   if (planted % 10 === 0) console.log(`${found} of ${planted} so far`);
   const line = text.slice(0, start).split("\n").length;
-  if (ran.status === 0) console.log(`not found: ${relative(ROOT, path)}:${line}  ${was}  ->  ${instead}`);
+  if (!known) console.log(`not found: ${relative(ROOT, path)}:${line}  ${was}  ->  ${instead}`);
 }
 console.log(
   `${found} of ${planted} planted faults were found (${Math.round((100 * found) / Math.max(1, planted))} %), of ${faults.length} that could be planted`,

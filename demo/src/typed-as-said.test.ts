@@ -57,6 +57,17 @@ const SELECTIONS: readonly (readonly [string, string])[] = [
   ["odd", "/odd"],
   ["every second", "/2"],
   ["these and 101", "sel, 101"],
+  ["first 4 of Rib spots", "Rib spots/first 4"],
+  ["the first four Rib spots", "Rib spots/first 4"],
+  ["Rib spots last 2 and 201", "Rib spots/last 2, 201"],
+  ["last of Rib spots", "Rib spots/last"],
+  ["left half of Rib spots", "Rib spots/left"],
+  ["front half of Floor washes", "Floor washes/near"],
+  ["Rib spots second half", "Rib spots/second half"],
+  ["Rib spots without the first 4", "Rib spots - Rib spots/first 4"],
+  ["odd Rib spots without the first 4", "Rib spots/odd - Rib spots/odd/first 4"],
+  ["ends of Rib spots", "Rib spots/ends"],
+  ["first 4 of Rib spots and last 4 of Floor washes", "Rib spots/first 4, Floor washes/last 4"],
 ];
 
 describe("a selection that isn't typed as the grammar has it", () => {

@@ -116,7 +116,7 @@ function NumberPad({ onDone }: { onDone: () => void }): React.JSX.Element {
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useState<string | null>(null);
   const take = (): void => {
-    const read = whoSaid(text, { show: client.view, selection });
+    const read = whoSaid(text, { show: client.view, selection, values: client.values });
     setComplaint(read.ok ? null : explain(read.error));
     if (!read.ok) return;
     select(read.value.who);

@@ -15,6 +15,12 @@ export function parkedAsNow(
   return found;
 }
 
+/** The heads of which something is parked, in the rig's order. */
+export function parkedHeads(show: Show): HeadKey[] {
+  const parked = new Set(show.all("park").map(({ head }) => head));
+  return show.rig.heads.flatMap(({ key }) => (parked.has(key) ? [key] : []));
+}
+
 /** A parked head, for a list of them. */
 export interface ParkedLine {
   readonly head: HeadKey;

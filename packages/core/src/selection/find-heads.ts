@@ -53,7 +53,7 @@ export function profileNamed(rig: Rig, name: string): Profile | undefined {
 const DARK = 0.004;
 
 /** All heads with intensity now; `values` are those of the rig's parameters, 0..1. */
-export function litHeads(rig: Rig, values: Float32Array): HeadKey[] {
+export function litHeads(rig: Rig, values: ArrayLike<number>): HeadKey[] {
   return rig.heads
     .filter((head) => {
       const dimmer = head.parameters.get("Dimmer");

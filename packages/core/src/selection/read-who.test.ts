@@ -74,7 +74,7 @@ describe("typed selections", () => {
     ["", "“nothing” selects nothing: write heads such as 101..108, or a group. Your selection was kept."],
     ["ferns", "“ferns” selects nothing: there is no group of this name. Your selection was kept."],
     ["77", "“77” selects nothing: no head of this rig has this number. Your selection was kept."],
-    ["movers/third", "“/third” selects nothing: masks are /odd, /even, /3, /3.2, /pairs and /runs 4. Your selection was kept."],
+    ["movers/third", "“/third” selects nothing: masks are /odd, /even, /3, /3.2, /pairs, /runs 4, /first 4, /last 4, /first half, /left, "],
     ["movers/3.4", "“/3.4” selects nothing: masks are"],
     ["movers/0", "“/0” selects nothing: masks are"],
     ["1 - 1", "“1 - 1” selects nothing: no head of this rig is meant by it."],

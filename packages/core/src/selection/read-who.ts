@@ -1,12 +1,12 @@
 import { fail, ok, type Result } from "../errors/result";
 import type { HeadKey } from "../rig/fixture";
 import type { Rig } from "../rig/rig";
-import type { Mask } from "./mask";
+import { MASKS_ARE, standingHeads, withMask, type StageHeads } from "./read-mask";
 import { placedHeads, type Who, type WhoContext } from "./who";
 import { cellsOf, headsNumbered, headsOfProfile, profileNamed } from "./find-heads";
 
 /** What a name or number in a typed selection is looked up in. */
-export interface NamedHeads extends WhoContext {
+export interface NamedHeads extends WhoContext, StageHeads {
   readonly rig: Rig;
   readonly groups: readonly { readonly id: string; readonly name: string }[];
   /** What `sel` stands for. */
@@ -17,9 +17,9 @@ export interface NamedHeads extends WhoContext {
 export const NO_GROUP = "there is no group of this name";
 
 /**
- * Reads a typed selection: `12`, `12.3`, `12.3..5`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), names of groups and profiles, `all` and `sel`; `,` or `+` adds, ` - ` between
- * blanks takes away, but for `1 - 28` of two lamps. Masks stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it: `/odd`, `/even`, `/3` (every third),
- * `/3.2` (every third from the second), `/pairs`, `/runs 4`. A single group stays a reference. The error names the word that it can't use.
+ * Reads a typed selection: `12`, `12.3`, `12.3..5`, `12.` for all of its cells, `1..28` or `1-28` (an end may be left open), names of groups and profiles, `all`, `sel`, `lit` and `parked`; `,` or `+` adds,
+ * ` - ` between blanks takes away, but for `1 - 28` of two lamps. Masks (`read-mask.ts`) stand behind a term (`Rib spots/odd`; `/odd` alone is of `sel`), or after a blank behind all of it. A single group
+ * stays a reference. The error names the word that it can't use.
  */
 export function readWho(text: string, names: NamedHeads): Result<Who> {
   const { terms, masks } = splitTerms(text, names);
@@ -41,9 +41,9 @@ export function readWho(text: string, names: NamedHeads): Result<Who> {
 function withMasks(who: Who, words: readonly string[], names: NamedHeads): Result<Who> {
   let read = who;
   for (const word of words) {
-    const mask = readMask(word);
-    if (!mask) return unreadable(`/${word}`, "masks are /odd, /even, /3, /3.2, /pairs and /runs 4");
-    read = read.mask ? { heads: placedHeads(read, names).map(({ key }) => key), mask } : { ...read, mask };
+    const through = withMask(read, word, names);
+    if (!through) return unreadable(`/${word}`, MASKS_ARE);
+    read = through;
   }
   return ok(read);
 }
@@ -105,6 +105,8 @@ function readTerm(word: string, names: NamedHeads): Result<Who> {
   if (group) return ok({ groupIds: [group.id] });
   const profile = profileNamed(names.rig, word);
   if (profile) return ok({ heads: headsOfProfile(names.rig, profile.id) });
+  const standing = standingHeads(word, names);
+  if (standing) return standing.length > 0 ? ok({ heads: standing }) : unreadable(word, `no head is ${word.toLowerCase()} now`);
   if (word.toLowerCase() === "all") return ok({ heads: headsNumbered(names.rig, 0, HIGHEST_NUMBER) });
   const range = /^(\d{1,5})?\s*(?:\.\.|-|–)\s*(\d{1,5})?$/.exec(word);
   const cell = /^(\d{1,5})(?:\.(\d{1,3})?)?$/.exec(word);
@@ -132,20 +134,6 @@ function joined(first: Who, second: Who, { sign, names }: { sign: "+" | "-"; nam
   const [before, more] = [first, second].map((who) => placedHeads(who, names).map(({ key }) => key)) as [HeadKey[], HeadKey[]];
   const gone = new Set(more);
   return { heads: sign === "+" ? [...new Set([...before, ...more])] : before.filter((head) => !gone.has(head)) };
-}
-
-function readMask(word: string): Mask | null {
-  const plain = { odd: { n: 2, at: 1 }, even: { n: 2, at: 2 } }[word.toLowerCase()];
-  if (plain) return { type: "every", ...plain };
-  if (word.toLowerCase() === "pairs") return { type: "pairs", at: 1 };
-  const runs = /^runs\s+(\d{1,4})(?:\.(\d{1,4}))?$/i.exec(word);
-  if (runs) return counted("runs", Number(runs[1]), Number(runs[2] ?? 1));
-  const every = /^(\d{1,4})(?:\.(\d{1,4}))?$/.exec(word);
-  return every ? counted("every", Number(every[1]), Number(every[2] ?? 1)) : null;
-}
-
-function counted(type: "runs" | "every", n: number, at: number): Mask | null {
-  return n >= 1 && at >= 1 && (type === "runs" || at <= n) ? { type, n, at } : null;
 }
 
 function unreadable(word: string, why: string): ReturnType<typeof fail> {

@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from "../errors/result";
 import { profilesOf } from "./find-heads";
 import { NO_GROUP, type NamedHeads } from "./read-who";
+import { spelledMask } from "./spell-mask";
 
 /** Between what is selected; a comma and a plus are the grammar's own. */
 const AND = /^(?:,|\+|;|&|and|plus)$/i;
@@ -8,13 +9,12 @@ const PLUS = /^(?:\+|plus)$/i;
 const WITHOUT = /^(?:-|–|minus|without|except|excluding|not)$/i;
 const TO = /^(?:-|–|\.\.|…|to|through|thru)$/i;
 /** Said by many, and nothing by itself. */
-const FILLERS = /^(?:of|the|but|head|heads|lamp|lamps|fixture|fixtures|number|no\.?|group)$/i;
+const FILLERS = /^(?:of|the|but|head|heads|that|is|are|lamp|lamps|fixture|fixtures|number|no\.?|group)$/i;
 const ALL = /^(?:all|everything|everybody|\*)$/i;
 const SELECTED = /^(?:sel|selected|selection|these)$/i;
 const NUMBER = /^#?(\d{1,5}(?:\.\d{0,3})?)$/;
 const CELLS = /^\d{1,5}\.\d{1,3}(?:\.\.|-|–)(?:\d{1,5}\.)?\d{1,3}$/;
 const RANGE = /^#?(\d{1,5})?(?:\.\.|…|-|–)(\d{1,5})?$/;
-const NTH: Readonly<Record<string, number>> = { other: 2, second: 2, third: 3, fourth: 4, fifth: 5 };
 /** Names have so many words at most. */
 const MOST_WORDS = 8;
 const LONGEST = 500;
@@ -35,7 +35,7 @@ interface Term {
 
 /**
  * A selection in the grammar's own words that is typed as people say it: `101 to 108 and 201`, `odd Rib spots`, `every third of washes without
- * 101`, a name by a beginning or a word that no other has. Nothing that the grammar reads comes here. The error names the word that nothing is known of.
+ * 101`, `first 4 of Floor washes`, `lit Rib spots`, a name by a beginning or a word that no other has. Nothing that the grammar reads comes here. The error names the word that nothing is known of.
  */
 export function spelledWho(text: string, names: NamedHeads): Result<string> {
   const words = text.length > LONGEST ? [] : wordsOf(text);
@@ -52,6 +52,13 @@ export function spelledWho(text: string, names: NamedHeads): Result<string> {
     terms.push({ sign, word, masks });
     [masks, sign, begun] = [[], lasting, false];
   };
+  /** "Lit" with nothing behind it is all that is lit. */
+  const standAlone = (): void => {
+    const standing = begun ? masks.find((mask) => mask === "lit" || mask === "parked") : undefined;
+    if (standing === undefined) return;
+    masks = masks.filter((mask) => mask !== standing);
+    add(standing);
+  };
   for (let at = 0; at < words.length;) {
     const rest = words.slice(at);
     const [word = ""] = rest;
@@ -62,7 +69,7 @@ export function spelledWho(text: string, names: NamedHeads): Result<string> {
       at += found.count;
       continue;
     }
-    const mask = maskAt(rest);
+    const mask = spelledMask(rest);
     if (mask) {
       // Behind what it is of, or before it where nothing stands yet to which it could belong.
       if (!begun) terms.at(-1)!.masks.push(mask.mask);
@@ -70,13 +77,22 @@ export function spelledWho(text: string, names: NamedHeads): Result<string> {
       at += mask.count;
       continue;
     }
-    begun ||= !FILLERS.test(word);
+    if (!FILLERS.test(word)) {
+      standAlone();
+      begun = true;
+    }
     if (WITHOUT.test(word)) {
       sign = "-";
       lasting = /[a-z]/i.test(word) ? "-" : ",";
     } else if (PLUS.test(word)) sign = lasting = ",";
     else if (!AND.test(word) && !FILLERS.test(word)) return unknown(word, NO_GROUP);
     at += 1;
+  }
+  standAlone();
+  // "Without the first 4" is without those of what it is taken from.
+  if (masks.length > 0 && sign === "-" && terms.length > 0) {
+    masks = [...terms[0]!.masks, ...masks];
+    add(terms[0]!.word);
   }
   // Masks alone are of what is selected.
   if (terms.length === 0) return masks.length > 0 ? ok(masks.map((mask) => `/${mask}`).join("")) : unknown(text, NO_GROUP);
@@ -112,7 +128,8 @@ function termAt(words: readonly string[], all: Names): Found | null {
   if (range && (range[1] ?? range[2]) !== undefined) return { word: `${range[1] ?? ""}..${range[2] ?? ""}`, count: 1 };
   if (ALL.test(word)) return { word: "all", count: 1 };
   if (SELECTED.test(word)) return { word: "sel", count: 1 };
-  if (AND.test(word) || WITHOUT.test(word) || FILLERS.test(word) || maskAt(words)) return null;
+  const mask = spelledMask(words);
+  if (AND.test(word) || WITHOUT.test(word) || FILLERS.test(word) || (mask && !mask.weak)) return null;
   return begunName(words, all, (name, said) => name.startsWith(said)) ?? begunName(words, all, (name, said) => name.includes(` ${said}`));
 }
 
@@ -168,18 +185,6 @@ function together(text: string): string {
     .toLowerCase()
     .replace(/[\s-]+/g, " ")
     .trim();
-}
-
-/** `odd`, `/runs 4`, `every third`, `every 3rd`: the mask as the grammar has it behind its stroke. */
-function maskAt([word = "", second = ""]: readonly string[]): { readonly mask: string; readonly count: number } | null {
-  const plain = word.replace(/^\//, "").toLowerCase();
-  if (/^(?:odd|even|pairs)s?$/.test(plain)) return { mask: plain.replace(/^(odd|even)s$/, "$1"), count: 1 };
-  if (plain === "every") {
-    const nth = NTH[second.toLowerCase()] ?? /^(\d{1,4}(?:\.\d{1,4})?)(?:st|nd|rd|th)?$/i.exec(second)?.[1];
-    return nth === undefined ? null : { mask: String(nth), count: 2 };
-  }
-  if (plain === "runs" && /^\d/.test(second)) return { mask: `runs ${second}`, count: 2 };
-  return word.startsWith("/") && plain !== "" ? { mask: plain, count: 1 } : null;
 }
 
 function unknown(word: string, why: string): Result<string> {

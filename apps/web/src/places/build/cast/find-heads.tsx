@@ -27,7 +27,7 @@ export function FindHeads(): React.JSX.Element {
       setComplaint(null);
       return;
     }
-    const read = whoSaid(text, { show, selection });
+    const read = whoSaid(text, { show, selection, values: client.values });
     setComplaint(read.ok ? null : explain(read.error));
     if (read.ok) {
       select(read.value.who);
@@ -44,7 +44,7 @@ export function FindHeads(): React.JSX.Element {
         aria-invalid={complaint !== null}
         className="h-7 min-w-0 flex-1 font-mono text-xs"
         placeholder={example}
-        title="Numbers 12, 12.3, 1..28, 101.. ; groups, profiles; a comma adds, a minus between blanks takes away; masks /odd /even /3 /3.2 /pairs /runs 4; or as you say it: odd Rib spots and 101 to 108"
+        title="Numbers 12, 12.3, 1..28, 101.. ; groups, profiles; a comma adds, a minus between blanks takes away; lit, parked; masks /odd /even /3 /3.2 /pairs /runs 4 /first 4 /last 4 /left /right /near /far /ends /middle /checker /lit; or as you say it: odd Rib spots and 101 to 108, left half of Floor washes"
         value={text}
         onChange={(event) => setText(event.target.value)}
         onKeyDown={(event) => {
