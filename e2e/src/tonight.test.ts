@@ -157,10 +157,13 @@ describe("tonight", () => {
 });
 
 describe("the quick line on Perform", () => {
-  it("goes on with the card at hand, stops macros, and lets go of all of one's own", async () => {
+  it("goes on with the card whose cues are shown, stops macros, and lets go of all of one's own", async () => {
     await openPlace(hand, "/perform/page-main");
-    const card = hand.getByRole("article", { name: "Night bloom" });
-    await card.getByRole("button", { name: "Go", exact: true }).click();
+    // Nothing is touched since.
+    await hand.reload();
+    await hand.getByRole("complementary", { name: "Chosen list" }).getByRole("heading", { name: "Night bloom" }).waitFor();
+    await tellLine(hand, "go");
+    await message(hand, "Night bloom: the next cue").waitFor();
     const running = hand.getByRole("region", { name: "Running now" });
     await running.getByText("Night bloom").first().waitFor();
     await tellLine(hand, "next");

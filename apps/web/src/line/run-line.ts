@@ -1,4 +1,5 @@
 import { readLine, type LineContext, type LineDoes, type Result } from "@vexa/core";
+import { cardAtHand } from "../selection/card-at-hand";
 import { useInterface } from "../selection/interface-store";
 import { newId } from "../session/new-id";
 import type { ShowClient } from "../session/show-client";
@@ -7,8 +8,8 @@ import { runMacro } from "./macro-runs";
 
 /** What a line is read with in this window. */
 export function lineContext(client: ShowClient): LineContext {
-  const { selection, chosenPlaybackId: cardId } = useInterface.getState();
-  return { show: client.view, personId: client.personId, selection, values: client.values, newId, cardId };
+  const { view: show, personId, values } = client;
+  return { show, personId, selection: useInterface.getState().selection, values, newId, cardId: cardAtHand(show) };
 }
 
 /** Reads a line as things stand now, and does what it comes to. */

@@ -61,6 +61,8 @@ interface InterfaceState {
   readonly meantHeads: readonly string[] | null;
   readonly chosenMasterId: string | null;
   readonly chosenPlaybackId: string | null;
+  /** The card whose cues Perform shows beside its page. */
+  readonly shownPlaybackId: string | null;
   readonly theme: Theme;
   select: (selection: Selection) => void;
   set: (state: Partial<Omit<InterfaceState, "selection" | "theme" | "select" | "set" | "setTheme">>) => void;
@@ -124,6 +126,7 @@ export const useInterface = create<InterfaceState>((set) => ({
   meantHeads: null,
   chosenMasterId: null,
   chosenPlaybackId: null,
+  shownPlaybackId: null,
   theme: keptTheme(),
   // Lanes that are open stay so as long as it is the same heads that are masked and stepped through.
   select: (selection) => set((before) => ({ selection, openLanes: sameBase(before.selection, selection) ? before.openLanes : [] })),

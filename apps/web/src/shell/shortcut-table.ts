@@ -12,6 +12,7 @@ import {
   withMask,
   type Selection,
 } from "@vexa/core";
+import { cardAtHand } from "../selection/card-at-hand";
 import { useInterface } from "../selection/interface-store";
 import { toggleCurtain } from "./curtain";
 import { lock } from "./lock";
@@ -140,7 +141,7 @@ function tapChosen(client: ShowClient, event: KeyboardEvent): void {
 }
 
 function playChosen(client: ShowClient, type: "go" | "let-go"): void {
-  const playbackId = state().chosenPlaybackId;
+  const playbackId = cardAtHand(client.view);
   if (playbackId) client.play({ type, playbackId });
 }
 

@@ -48,7 +48,7 @@ export const RUNNING_ACTS: readonly LineAct[] = [
   {
     form: "go · back · pause · continue · let go",
     example: "go",
-    what: "the same for the card at hand: the one touched last on Perform",
+    what: "the same for the card at hand: the one touched last on Perform, or the one whose cues stand there",
     pattern: /^(?<act>go|back|pause|continue|let go)$/i,
     read: ({ act: word }, { show, cardId }) => {
       const card = show.get("playback", cardId ?? null);

@@ -15,9 +15,15 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   const show = useShow();
   const client = useClient();
   const me = useMe();
-  const { chosenPlaybackId } = useInterfaceOf("chosenPlaybackId");
+  const { chosenPlaybackId, set } = useInterfaceOf("chosenPlaybackId", "set");
   const cards = show.all("playback");
-  const chosen = show.get("playback", chosenPlaybackId) ?? cards.find(({ pageId }) => pageId === page?.id) ?? null;
+  const onPage = cards.filter(({ pageId }) => pageId === page?.id).toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const chosen = show.get("playback", chosenPlaybackId) ?? onPage[0] ?? null;
+  const shownPlaybackId = chosen?.id ?? null;
+  useEffect(() => {
+    set({ shownPlaybackId });
+    return () => set({ shownPlaybackId: null });
+  }, [set, shownPlaybackId]);
   const running = cards.flatMap((playback) => {
     const state = show.playbackState(playback.id);
     return state?.cueId ? [{ playback, state }] : [];
