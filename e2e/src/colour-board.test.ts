@@ -161,6 +161,33 @@ describe("a colour board on a tablet", () => {
     await until("it is dark", () => node.levels(11)![WASHES * SLOTS + DIMMER] === 0);
   });
 
+  it("goes on in the time of a live pace from where each head is, and takes its own again", async () => {
+    const strip = page.getByRole("region", { name: "Pace" });
+    const field = strip.getByLabel("Pace in seconds");
+    const pace = async (seconds: string): Promise<void> => {
+      await field.fill(seconds);
+      await field.press("Enter");
+      await until(`a pace of ${seconds}`, async () => (await field.inputValue()) === seconds);
+    };
+    await strip.getByRole("button", { name: /^For / }).click();
+    await page.getByRole("button", { name: "All of yours" }).click();
+    const live = page.getByRole("checkbox", { name: "What is under way takes it, too" });
+    await live.click();
+    await until("it is asked for", () => live.isChecked());
+    await page.keyboard.press("Escape");
+    await pace("600");
+    await touch(pot("Berry"));
+    await touch(bed("Front washes"));
+    await bed("Front washes: Berry").waitFor();
+    expect(painted()).not.toContain("r");
+    await pace("0.5");
+    await until("they are red in a moment instead of ten minutes", () => painted() === "r".repeat(WASHES));
+    await strip.getByRole("button", { name: "Own times" }).click();
+    await touch(pot("Rinse"));
+    await touch(page.getByRole("button", { name: "All beds" }));
+    await until("nothing is painted", async () => (await page.getByRole("button", { name: /: not painted$/ }).count()) === 8);
+  });
+
   it("is kept through a crash, and is nobody's who only looks on", async () => {
     await touch(pot("Moss"));
     await touch(bed("Canopy bars"));

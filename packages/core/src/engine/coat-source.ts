@@ -1,4 +1,4 @@
-import type { Coat } from "../playback/coat";
+import { coatedSeconds, type Coat } from "../playback/coat";
 import { coatDrives } from "../show/coat-drives";
 import type { Show } from "../show/show";
 import { placesAlong } from "../shape/travel";
@@ -20,7 +20,7 @@ export function coatSource(coat: Coat, { show, merged }: SourceContext, { retime
   const startOf = retimed ? startsOf(retimed.present, merged) : (parameter: number): number => (isLevel ? 0 : merged[parameter]!);
   const times = timesOfContent({ inSeconds: coat.fadeSeconds }, content, { rig, startOf, chosen: undefined });
   addTravel(times, content, { coat, show });
-  if (retimed) keepPlaces(content, times, { present: retimed.present, elapsed: retimed.at - coat.goSeconds });
+  if (retimed) keepPlaces(content, times, { present: retimed.present, elapsed: coatedSeconds(coat, retimed.at) });
   const compiled = compile(content, { times, inSeconds: coat.fadeSeconds });
   const source = new Source({
     id: coat.id,
@@ -31,6 +31,7 @@ export function coatSource(coat: Coat, { show, merged }: SourceContext, { retime
     level: isLevel ? coat.level! : 1,
     htpCount: isLevel ? rig.htpCount : 0,
   });
+  source.pause = { since: null, heldSeconds: -(coat.furtherSeconds ?? 0) };
   source.rank = RANK_OF[show.get("board", coat.boardId)?.priority ?? "normal"];
   return source;
 }

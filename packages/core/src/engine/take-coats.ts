@@ -46,7 +46,7 @@ export function isRepainted(was: Coat | null, is: Coat | null): boolean {
   return TOUCHED.some((field) => !sameJson(was![field], is![field]));
 }
 
-const TOUCHED = ["goSeconds", "color", "mask", "travel", "fadeSeconds", "travelSeconds"] as const satisfies readonly (keyof Coat)[];
+const TOUCHED = ["goSeconds", "color", "mask", "travel"] as const satisfies readonly (keyof Coat)[];
 
 /** The coats of a bed over all others, the first lowest; what a coat has left lies under the coat itself. */
 function withBedOnTop(playing: readonly Source[], id: string): Source[] {

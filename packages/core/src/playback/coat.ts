@@ -12,6 +12,12 @@ export const COLOR_LAYERS = ["first", "second", "dab"] as const satisfies readon
 /** A colour of a pot: a preset by reference, or CIE chromaticity. */
 export type CoatColor = { readonly presetId: string } | { readonly x: number; readonly y: number };
 
+/** How long each head takes, and how long after the first the last one begins. */
+export interface CoatTimes {
+  readonly fadeSeconds: Seconds;
+  readonly travelSeconds: Seconds;
+}
+
 /** What a bed of a colour board has been painted with. Kept through a restart, never undone. */
 export interface Coat {
   readonly id: string;
@@ -34,6 +40,10 @@ export interface Coat {
   readonly fadeSeconds: Seconds;
   /** How long after the first head the last one begins. */
   readonly travelSeconds: Seconds;
+  /** Seconds by which it is further than its touch tells, or less far: a pace took it while it was under way. */
+  readonly furtherSeconds?: Seconds;
+  /** The times that it has by itself, where a pace gave it others. */
+  readonly own?: CoatTimes;
   /** Once it is taken off: over how long it goes. */
   readonly leaveSeconds?: Seconds;
   readonly personId: string;
@@ -42,6 +52,11 @@ export interface Coat {
 /** Nothing is painted there, and no level is set. */
 export function saysNothing(coat: Coat | null): boolean {
   return coat === null || (coat.color === null && coat.level === undefined);
+}
+
+/** Seconds that a coat has behind it at t, as its present times count. */
+export function coatedSeconds({ goSeconds, furtherSeconds = 0 }: Coat, t: Seconds): Seconds {
+  return t - goSeconds + furtherSeconds;
 }
 
 /** Where the state of a layer stands; content may name it in place of a preset. */
@@ -57,6 +72,7 @@ export function coatOfId(id: string): { boardId: string; bedId: string; layer: C
 }
 
 const time = numberIn(0, 1e12);
+const duration = numberIn(0, 3600);
 
 export const coatColorSchema: Schema<CoatColor> = (value, path): Flaw | null =>
   typeof value === "object" && value !== null && "presetId" in value
@@ -75,8 +91,10 @@ export const coatSchema: Schema<Coat> = fields<Coat>({
   mask: optional(coatMaskSchema),
   travel: optional(travelSchema),
   goSeconds: time,
-  fadeSeconds: numberIn(0, 3600),
-  travelSeconds: numberIn(0, 3600),
-  leaveSeconds: optional(numberIn(0, 3600)),
+  fadeSeconds: duration,
+  travelSeconds: duration,
+  furtherSeconds: optional(numberIn(-1e9, 1e9)),
+  own: optional(fields<CoatTimes>({ fadeSeconds: duration, travelSeconds: duration })),
+  leaveSeconds: optional(duration),
   personId: textUpTo(64),
 });

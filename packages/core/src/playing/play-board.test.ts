@@ -49,10 +49,10 @@ describe("a board", () => {
 
   it("keeps the travel's share under a pace", () => {
     const paced = after(show, 100, { type: "pace", seconds: 4, boardIds: [board.id] });
-    expect(boardTimes(paced, board, {})).toEqual({ fadeSeconds: 4, travelSeconds: 4 });
-    expect(boardTimes(paced, board, { fadeSeconds: 2, travelSeconds: 1 })).toEqual({ fadeSeconds: 4, travelSeconds: 2 });
-    expect(boardTimes(paced, board, { fadeSeconds: 0, travelSeconds: 1 })).toEqual({ fadeSeconds: 0, travelSeconds: 4 });
-    expect(boardTimes(paced, board, { fadeSeconds: 0, travelSeconds: 0 })).toEqual({ fadeSeconds: 4, travelSeconds: 0 });
+    expect(boardTimes(paced, board, {})).toEqual({ fadeSeconds: 4, travelSeconds: 4, own: { fadeSeconds: 1, travelSeconds: 1 } });
+    expect(boardTimes(paced, board, { fadeSeconds: 2, travelSeconds: 1 })).toMatchObject({ fadeSeconds: 4, travelSeconds: 2 });
+    expect(boardTimes(paced, board, { fadeSeconds: 0, travelSeconds: 1 })).toMatchObject({ fadeSeconds: 0, travelSeconds: 4 });
+    expect(boardTimes(paced, board, { fadeSeconds: 0, travelSeconds: 0 })).toMatchObject({ fadeSeconds: 4, travelSeconds: 0 });
     expect(boardTimes(show, board, { fadeSeconds: 3 })).toEqual({ fadeSeconds: 3, travelSeconds: 1 });
   });
 

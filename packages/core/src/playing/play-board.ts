@@ -67,13 +67,13 @@ export function boardChanges(show: Show, command: BoardCommand, by: By): Result<
       return ok(bedIds.flatMap((bedId) => layers.flatMap((layer) => takenOff(present(bedId, layer), seconds, by))));
     }
     case "mask-on": {
-      const { fadeSeconds } = boardTimes(show, board, {});
+      const times = boardTimes(show, board, { travelSeconds: 0 });
       return ok(
         bedIds.flatMap((bedId) => {
           const second = present(bedId, "second");
           if (!second?.color || second.mask !== movedOn(command.mask)) return [];
-          const { travel: _, ...rest } = second;
-          const next: Coat = { ...rest, mask: command.mask, fadeSeconds, travelSeconds: 0, goSeconds: by.t, personId: by.personId };
+          const { travel: _, own: __, furtherSeconds: ___, ...rest } = second;
+          const next: Coat = { ...rest, mask: command.mask, ...times, goSeconds: by.t, personId: by.personId };
           return fieldChanges(second, next);
         }),
       );
@@ -89,7 +89,7 @@ export function boardChanges(show: Show, command: BoardCommand, by: By): Result<
   }
 }
 
-type Said = Pick<Coat, "layer" | "color" | "fadeSeconds" | "travelSeconds"> & Partial<Pick<Coat, "mask" | "travel" | "level">> & By;
+type Said = Pick<Coat, "layer" | "color" | "fadeSeconds" | "travelSeconds"> & Partial<Pick<Coat, "mask" | "travel" | "level" | "own">> & By;
 
 function coat(board: Board, bedId: string, { t, ...said }: Said): Coat {
   const id = coatIdOf(board.id, bedId, said.layer);
@@ -102,8 +102,21 @@ function coatChanges(present: Coat | null, next: Coat): Change[] {
 
 function takenOff(present: Coat | null, leaveSeconds: Seconds, { personId }: By): Change[] {
   if (!present || saysNothing(present)) return [];
-  const { level: _, mask: __, travel: ___, ...rest } = present;
-  const next: Coat = { ...rest, color: null, leaveSeconds, personId };
+  const { id, kind, version, boardId, bedId, layer, goSeconds, fadeSeconds, travelSeconds } = present;
+  const next: Coat = {
+    id,
+    kind,
+    version,
+    boardId,
+    bedId,
+    layer,
+    goSeconds,
+    fadeSeconds,
+    travelSeconds,
+    color: null,
+    leaveSeconds,
+    personId,
+  };
   return fieldChanges(present, next);
 }
 

@@ -2,8 +2,10 @@ import { fieldChanges } from "../document/field-changes";
 import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import { PACE_ID, type Pace } from "../playback/pace";
+import { coatedSeconds, type Coat } from "../playback/coat";
 import { fadedSeconds } from "../playback/playback";
 import type { Seconds } from "../units/units";
+import { pacedTimes } from "./pace-for";
 import { stateChanges, type NextState } from "./playback-changes";
 import { runningSeconds } from "./running-times";
 import type { Show } from "../show/show";
@@ -33,14 +35,18 @@ export function paceChanges(show: Show, command: PaceCommand, { t, personId }: {
     ...(command.boardIds === undefined ? {} : { boardIds: [...new Set(command.boardIds)] }),
     ...((command.live ?? was) ? { live: true } : {}),
   };
-  return ok([...(present ? fieldChanges(present, record) : [{ op: "add" as const, record }]), ...underWay(show, record, t)]);
+  return ok([
+    ...(present ? fieldChanges(present, record) : [{ op: "add" as const, record }]),
+    ...runsUnderWay(show, record, t),
+    ...coatsUnderWay(show, record, t),
+  ]);
 }
 
 /**
  * Runs of the company that haven't arrived go on with a live pace: what is done stays done, and the rest takes its share of the new time. A time
  * that was chosen for one go holds, and so does what a hand moves, or a chase.
  */
-function underWay(show: Show, { live, seconds, listIds }: Pace, t: Seconds): Change[] {
+function runsUnderWay(show: Show, { live, seconds, listIds }: Pace, t: Seconds): Change[] {
   if (!live) return [];
   return show.all("playbackState").flatMap((state): Change[] => {
     const cue = show.get("cue", state.cueId);
@@ -57,5 +63,27 @@ function underWay(show: Show, { live, seconds, listIds }: Pace, t: Seconds): Cha
     // All times are drawn out or together alike, so that all of it is as far as it was.
     const further = before > 0 ? faded * (after / before - 1) : 0;
     return stateChanges(state.playbackId, state, { ...times, furtherSeconds: (state.furtherSeconds ?? 0) + further || undefined });
+  });
+}
+
+/** The same of what boards were painted with: each head is as far as it was, and the rest takes its share of the new time. */
+function coatsUnderWay(show: Show, { live, seconds, boardIds = [] }: Pace, t: Seconds): Change[] {
+  if (!live) return [];
+  return show.all("coat").flatMap((coat): Change[] => {
+    const coated = coatedSeconds(coat, t);
+    if (!boardIds.includes(coat.boardId) || !coat.color || coated >= coat.fadeSeconds + coat.travelSeconds) return [];
+    const { own = coat, own: paced, furtherSeconds = 0, ...rest } = coat;
+    const { fadeSeconds, travelSeconds } = seconds === null ? own : pacedTimes(own, seconds);
+    const [before, after] = coat.fadeSeconds > 0 ? [coat.fadeSeconds, fadeSeconds] : [coat.travelSeconds, travelSeconds];
+    const further = furtherSeconds + coated * (after / before - 1);
+    const kept = paced ?? { fadeSeconds: coat.fadeSeconds, travelSeconds: coat.travelSeconds };
+    const next: Coat = {
+      ...rest,
+      fadeSeconds,
+      travelSeconds,
+      ...(further === 0 ? {} : { furtherSeconds: further }),
+      ...(seconds === null ? {} : { own: kept }),
+    };
+    return fieldChanges(coat, next);
   });
 }
