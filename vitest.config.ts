@@ -13,6 +13,7 @@ const SCREENS = [
   "far-hands",
   "fingers",
   "following",
+  "guests",
   "held",
   "locked-screen",
   "motion",

@@ -21,18 +21,24 @@ export function runMacro(client: ShowClient, macroId: string): void {
 
 /** The macros that run: where each is, what it asks whoever began it, why it stopped. A touch ends it; what it has done stays. */
 export function MacroRuns(): React.JSX.Element {
-  const me = useMe();
   const runs = useFromClient(({ view }) => view.all("runningMacro"));
-  useGoingAlong(runs, me.id);
-  const asking = runs.find(({ asks, stopped, personId }) => asks && stopped === undefined && personId === me.id);
   return (
     <>
       {runs.map((run) => (
         <RunChip key={run.id} run={run} />
       ))}
-      {asking?.asks && <Question key={`${asking.id} ${asking.at}`} run={asking} asks={asking.asks} />}
+      <MacroQuestion />
     </>
   );
+}
+
+/** What a macro asks that was begun by the person here; what they began in this window goes along with it. */
+export function MacroQuestion(): React.JSX.Element | null {
+  const me = useMe();
+  const runs = useFromClient(({ view }) => view.all("runningMacro"));
+  useGoingAlong(runs, me.id);
+  const asking = runs.find(({ asks, stopped, personId }) => asks && stopped === undefined && personId === me.id);
+  return asking?.asks ? <Question key={`${asking.id} ${asking.at}`} run={asking} asks={asking.asks} /> : null;
 }
 
 function RunChip({ run }: { run: RunningMacro }): React.JSX.Element {

@@ -88,15 +88,12 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   if (extent === "no" || (extent === "allowed" && !isAllowed(show, act)))
     return refused(act === "play" ? "Playing" : label, WHO_DOES[act] ?? "the lead");
   if ("boardId" in command) return mayPaint(show, person, command);
-  if (extent === "page" && of !== "card") return refused("Anything but the cards of their page", "the people of the show");
+  if (extent === "page" && of !== "card" && !isOnOwnPage(show, person, command))
+    return refused("Anything but the cards of their page", "the people of the show");
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
   if (command.type === "pace" || command.type === "song") return mayPace(show, person, "listIds" in command ? command : {});
-  if (command.type === "group-level") {
-    const territoryId = show.get("page", show.get("groupMaster", command.groupMasterId)?.pageId)?.territoryId ?? null;
-    if (person.role === "lead" || territoryId === null || owns(show, person, territoryId)) return null;
-    return refused(label, territoryPeople(show, territoryId));
-  }
+  if (command.type === "group-level") return mayPlayPage(show, person, show.get("groupMaster", command.groupMasterId)?.pageId);
   return isPark(command) ? mayPark(show, person, command) : null;
 }
 
@@ -237,6 +234,17 @@ function owns(show: Show, person: Person, territoryId: string): boolean {
   const device = show.get("device", person.id);
   if (device) return device.territoryId === territoryId;
   return isOf(person, show.get("territory", territoryId));
+}
+
+/** A macro or a group's master has a card on a page of one's own. */
+function isOnOwnPage(show: Show, person: Person, command: PlayCommand): boolean {
+  const cards =
+    "macroId" in command
+      ? show.all("macroCard").filter(({ macroId }) => macroId === command.macroId)
+      : command.type === "group-level"
+        ? [show.get("groupMaster", command.groupMasterId)]
+        : [];
+  return cards.some((card) => card !== null && isOwnPage(show, person, card.pageId));
 }
 
 /** A page is a guest's own, or the one that a device plays. */

@@ -1,5 +1,6 @@
 import type { Person } from "../territory/territory";
-import type { ShowRecord } from "../show/records";
+import { cardsOf, type PageCard } from "../show/cards-of";
+import type { Kind, ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 
 /**
@@ -18,15 +19,47 @@ export function seenBy(show: Show, person: Person): ((record: ShowRecord) => boo
         record.kind !== "note" || record.toPersonId === null || record.toPersonId === person.id || record.fromPersonId === person.id;
     case "guest": {
       const pages = new Set(show.all("page").flatMap(({ id, personId }) => (personId === person.id ? [id] : [])));
-      const cards = show.all("playback").filter(({ pageId }) => pages.has(pageId));
-      const seen = new Set([person.id, ...pages, ...cards.flatMap(({ id, listId }) => [id, listId])]);
-      return (record) => (record.kind === "playbackState" ? seen.has(record.playbackId) : seen.has(record.id));
+      const cards = cardsOf(show).filter(({ pageId }) => pages.has(pageId));
+      const seen = new Set([person.id, ...pages, ...cards.flatMap((card) => [card.id, ...namedBy(card)])]);
+      return (record) => seen.has(whatItIsOf(record));
     }
   }
 }
 
+/** What a card needs besides itself to be drawn and played: what it plays, the names of beds, the colours of pots. */
+function namedBy(card: PageCard): string[] {
+  switch (card.kind) {
+    case "playback":
+      return [card.listId];
+    case "macroCard":
+      return [card.macroId];
+    case "groupMaster":
+      return [];
+    case "board": {
+      const presets = Object.values(card.pots).flatMap(({ color }) => ("presetId" in color ? [color.presetId] : []));
+      return [...Object.values(card.beds).map(({ groupId }) => groupId), ...presets];
+    }
+  }
+}
+
+/** How a card stands goes with the card. */
+function whatItIsOf(record: ShowRecord): string {
+  switch (record.kind) {
+    case "playbackState":
+      return record.playbackId;
+    case "groupMasterState":
+      return record.groupMasterId;
+    case "runningMacro":
+      return record.macroId;
+    case "coat":
+      return record.boardId;
+    default:
+      return record.id;
+  }
+}
+
 /** Kinds of records that decide what a guest sees. */
-const DECIDING: ReadonlySet<string> = new Set(["person", "page", "playback"]);
+const DECIDING: ReadonlySet<string> = new Set<Kind>(["person", "page", "playback", "macroCard", "groupMaster", "board"]);
 
 /** Somebody may see other records after these have changed. */
 export function mayTurnView(kinds: readonly string[]): boolean {

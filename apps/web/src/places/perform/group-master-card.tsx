@@ -1,29 +1,20 @@
 import { Settings2 } from "lucide-react";
 import type { Cells, GroupMaster } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { PopSheet } from "../../ui/pop-sheet";
 import { WingControls } from "../../wings/wing-controls";
 import { Arranged } from "./arranged";
 import { cellStyle } from "./card";
-import { useFader } from "./use-fader";
+import { useFader, type Fader } from "./use-fader";
 import { usePlacing } from "./use-placing";
 
 /** A fader for the intensities of a group: it scales what plays there, or lights the group by itself. */
 export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arranging: boolean }): React.JSX.Element {
   const { master, cells, arranging } = of;
-  const show = useShow();
-  const client = useClient();
-  const me = useMe();
   const placing = usePlacing(master, { name: master.name, shown: cells });
-  const fader = useFader({
-    level: show.groupMasterLevel(master),
-    disabled: arranging || me.role === "guest",
-    send: (level) => client.play({ type: "group-level", groupMasterId: master.id, level }),
-  });
-  const scales = master.how === "scales";
-  const works = scales ? fader.level < 1 : fader.level > 0;
+  const { fader, works, words } = useGroupFader(master, arranging);
   return (
     <article
       data-card={master.id}
@@ -35,26 +26,10 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
       )}
       style={cellStyle(placing.cells)}
     >
-      <div
-        role="slider"
-        tabIndex={0}
-        aria-label={`Master ${master.name}`}
-        aria-orientation="vertical"
-        aria-valuemin={0}
-        aria-valuemax={100}
-        aria-valuenow={Math.round(fader.level * 100)}
-        className="absolute inset-0 touch-none outline-none"
-        {...fader.handlers}
-      >
-        <div
-          aria-hidden
-          className={cn("absolute inset-x-0 bottom-0 border-t-2", works ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
-          style={{ height: `${fader.level * 100}%` }}
-        />
-      </div>
+      <GroupFader master={master} fader={fader} works={works} />
       <div className="pointer-events-none relative flex h-full flex-col gap-0.5">
         <h3 className="line-clamp-2 leading-tight font-semibold">{master.name}</h3>
-        {master.rows > 1 && <p className="text-xs text-ink-2">{scales ? "scales these heads" : "lights these heads"}</p>}
+        {master.rows > 1 && <p className="text-xs text-ink-2">{words}</p>}
         {!arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>}
       </div>
       {arranging && (
@@ -73,5 +48,41 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
         </Arranged>
       )}
     </article>
+  );
+}
+
+/** The level of a group's master, and whether it does anything where it stands. */
+export function useGroupFader(master: GroupMaster, disabled = false): { fader: Fader; works: boolean; words: string } {
+  const show = useShow();
+  const client = useClient();
+  const fader = useFader({
+    level: show.groupMasterLevel(master),
+    disabled,
+    send: (level) => client.play({ type: "group-level", groupMasterId: master.id, level }),
+  });
+  const scales = master.how === "scales";
+  return { fader, works: scales ? fader.level < 1 : fader.level > 0, words: scales ? "scales these heads" : "lights these heads" };
+}
+
+/** Fills its card. */
+export function GroupFader({ master, fader, works }: { master: GroupMaster; fader: Fader; works: boolean }): React.JSX.Element {
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label={`Master ${master.name}`}
+      aria-orientation="vertical"
+      aria-valuemin={0}
+      aria-valuemax={100}
+      aria-valuenow={Math.round(fader.level * 100)}
+      className="absolute inset-0 touch-none outline-none"
+      {...fader.handlers}
+    >
+      <div
+        aria-hidden
+        className={cn("absolute inset-x-0 bottom-0 border-t-2", works ? "border-live bg-live-deep/70" : "border-ink-3 bg-raised/60")}
+        style={{ height: `${fader.level * 100}%` }}
+      />
+    </div>
   );
 }

@@ -1,19 +1,19 @@
 import { useEffect, useRef, useState } from "react";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { cardName, cardsOf } from "@vexa/core";
+import { MacroQuestion } from "../../line/macro-runs";
+import { useMe, useShow } from "../../session/show-context";
 import { useActsAtTouch } from "../../ui/acts-at-touch";
-import { cn } from "../../ui/class-names";
-import { cardName, type Playback } from "@vexa/core";
+import { GuestCard } from "./guest-card";
 import { pageNews, type SeenButtons } from "./page-news";
 import { pagesFor } from "./perform-place";
 
-/** All that a guest sees: the big named buttons of their page. One touch turns a look on, the next lets it go. */
+/** All that a guest sees: what lies on their page, big and named. One touch turns a look on, the next lets it go. */
 export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
   const show = useShow();
   const me = useMe();
   useActsAtTouch();
   const page = pagesFor(me, show).find(({ personId }) => personId === me.id);
-  const cards = show.all("playback").filter(({ pageId }) => pageId === page?.id);
-  const inOrder = cards.toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const inOrder = (page ? cardsOf(show, page.id) : []).toSorted((a, b) => a.row - b.row || a.column - b.column);
   const [news, dismiss] = usePageNews(new Map(inOrder.map((card) => [card.id, cardName(show, card)])));
   return (
     <main className="flex h-full flex-col gap-4 p-6">
@@ -36,11 +36,12 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
         <p className="text-ink-2">Nothing has been put on this page for you yet. The lead does that in Perform, under Arrange.</p>
       ) : (
         <div className="grid min-h-0 flex-1 auto-rows-fr grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-4 overflow-y-auto">
-          {inOrder.map((playback) => (
-            <GuestButton key={playback.id} playback={playback} />
+          {inOrder.map((card) => (
+            <GuestCard key={card.id} card={card} />
           ))}
         </div>
       )}
+      <MacroQuestion />
     </main>
   );
 }
@@ -58,25 +59,4 @@ function usePageNews(now: SeenButtons): [news: string | null, dismiss: () => voi
     setNews(null);
   };
   return [news, dismiss];
-}
-
-function GuestButton({ playback }: { playback: Playback }): React.JSX.Element {
-  const show = useShow();
-  const client = useClient();
-  const running = (show.playbackState(playback.id)?.cueId ?? null) !== null;
-  return (
-    <button
-      type="button"
-      aria-pressed={running}
-      data-plays
-      className={cn(
-        "min-h-32 rounded border-2 border-edge bg-bench p-5 text-2xl font-semibold break-words active:bg-live-deep",
-        running && "border-live bg-live-deep/70",
-      )}
-      onClick={() => client.play({ type: "toggle", playbackId: playback.id })}
-    >
-      {cardName(show, playback)}
-      <span className="mt-2 block text-sm font-normal text-ink-2">{running ? "● on" : "off"}</span>
-    </button>
-  );
 }
