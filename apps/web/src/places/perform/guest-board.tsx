@@ -18,11 +18,7 @@ export function GuestBoard({ board }: { board: Board }): React.JSX.Element {
     void client.play(potId === RINSE ? { type: "rinse", ...on, coats: "all" } : { type: "paint", ...on, potId });
   };
   return (
-    <section
-      aria-label={board.name}
-      data-plays
-      className="col-span-full flex min-h-64 flex-col gap-3 rounded border-2 border-edge bg-bench p-4"
-    >
+    <section aria-label={board.name} data-plays className="col-span-full flex flex-col gap-3 rounded border-2 border-edge bg-bench p-4">
       <h2 className="text-2xl font-semibold break-words">{board.name}</h2>
       <p className="text-sm text-ink-2">
         {beds.length === 0 ? "Nothing to colour has been put on it yet." : "Touch a colour, then what is to take it."}

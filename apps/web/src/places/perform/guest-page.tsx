@@ -35,7 +35,7 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
       {inOrder.length === 0 ? (
         <p className="text-ink-2">Nothing has been put on this page for you yet. The lead does that in Perform, under Arrange.</p>
       ) : (
-        <div className="grid min-h-0 flex-1 auto-rows-fr grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-4 overflow-y-auto">
+        <div className="grid min-h-0 flex-1 auto-rows-auto grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-4 overflow-y-auto">
           {inOrder.map((card) => (
             <GuestCard key={card.id} card={card} />
           ))}

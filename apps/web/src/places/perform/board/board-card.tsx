@@ -115,6 +115,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
         )}
       </div>
       <PotsRow
+        className="max-h-[45%] overflow-y-auto"
         board={board}
         chosen={potId}
         disabled={disabled}

@@ -20,8 +20,9 @@ export function PotsRow(props: {
   onHeld: (potId: string | null) => void;
   onDropped: (potId: string, x: number, y: number) => void;
   onAll: () => void;
+  className?: string;
 }): React.JSX.Element {
-  const { board, chosen, disabled, onChosen, onHeld, onDropped, onAll } = props;
+  const { board, chosen, disabled, onChosen, onHeld, onDropped, onAll, className } = props;
   const show = useShow();
   const pots = inTheirOrder(board.pots);
   const hand = useRef<{ pointer: number; x: number; y: number } | null>(null);
@@ -61,7 +62,7 @@ export function PotsRow(props: {
       isChosen && "border-live bg-raised text-ink",
     );
   return (
-    <div className="flex max-h-[45%] shrink-0 flex-wrap items-stretch gap-1 overflow-y-auto" role="group" aria-label="Pots">
+    <div className={cn("flex shrink-0 flex-wrap items-stretch gap-1", className)} role="group" aria-label="Pots">
       <button
         type="button"
         className={potLook(chosen === RINSE)}
