@@ -193,7 +193,7 @@ export { COMMANDS, parseCommand, type CommandType, type PlayCommand } from "./pl
 export { REFERENCES, type Reference } from "./show/references";
 export { mayTurnView, seenBy } from "./rights/seen-by";
 export { tryEdit, type Tried } from "./rights/try-edit";
-export { allDue, nextDue, secondsLeft } from "./playing/next-due";
+export { allDue, isStillDue, nextDue, secondsLeft } from "./playing/next-due";
 export type { CardDue, Due } from "./playing/due";
 export { drivenBy, type DrivenBy } from "./questions/driven-by";
 export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace";

@@ -1,6 +1,6 @@
 import { EventEmitter } from "node:events";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { apply, playChanges, setChange, Show, type Change, type Person, type PlayCommand } from "@vexa/core";
+import { allDue, apply, isStillDue, playChanges, setChange, Show, type Change, type Person, type PlayCommand } from "@vexa/core";
 import { understory } from "@vexa/demo";
 import type { Door } from "./door";
 import { FollowOn } from "./follow-on";
@@ -70,5 +70,43 @@ describe("cues that come by themselves", () => {
     await door.play(ines, { type: "let-go", playbackId: "card-night-bloom" }, undefined);
     vi.advanceTimersByTime(60_000);
     expect(door.gos).toHaveLength(3);
+  });
+
+  it.each([
+    ["let go", { type: "let-go", playbackId: "card-night-bloom" }],
+    ["paused", { type: "pause", playbackId: "card-night-bloom" }],
+    ["sent to another cue", { type: "go", playbackId: "card-night-bloom", cueId: "cue-night-bloom-3", seconds: 0 }],
+  ] as const)("don't come when the playback was %s a moment before, however soon before", async (_, command) => {
+    await begin();
+    // Sooner than what is due is worked out anew.
+    vi.advanceTimersByTime(5995);
+    await door.play(door.show.get("person", "person-ines")!, command, undefined);
+    const [touched, gos] = [door.show.playbackState("card-night-bloom"), door.gos.length];
+    vi.advanceTimersByTime(60_000);
+    expect(door.gos).toHaveLength(gos);
+    expect(door.show.playbackState("card-night-bloom")).toBe(touched);
+  });
+
+  it("don't come when their time was changed a moment before", async () => {
+    await begin();
+    vi.advanceTimersByTime(5995);
+    door.change([setChange("cue-night-bloom-2", ["trigger"], { from: { type: "wait", seconds: 6 }, to: { type: "wait", seconds: 9 } })]);
+    vi.advanceTimersByTime(60_000);
+    expect(door.gos.map(({ at }) => at)).toEqual([1000, 1009]);
+  });
+
+  it("still are due as long as nobody touches what they are of", async () => {
+    const ines = door.show.get("person", "person-ines")!;
+    for (const { id } of door.show.all("playback")) await door.play(ines, { type: "go", playbackId: id }, undefined);
+    const { id: listId } = door.show.all("cueList").find(({ time }) => time !== undefined)!;
+    await door.play(ines, { type: "time-run", listId }, undefined);
+    const dues = allDue(door.show);
+    expect(dues.length).toBeGreaterThan(2);
+    for (const due of dues) expect(isStillDue(door.show, due)).toBe(true);
+    for (const due of dues) expect(isStillDue(door.show, { ...due, atSeconds: due.atSeconds + 1 })).toBe(false);
+    await door.play(ines, { type: "time-stop", listId }, undefined);
+    expect(dues.filter((due) => !isStillDue(door.show, due)).length).toBeGreaterThan(0);
+    for (const { id } of door.show.all("playback")) await door.play(ines, { type: "let-go", playbackId: id }, undefined);
+    for (const due of dues) expect(isStillDue(door.show, due)).toBe(false);
   });
 });

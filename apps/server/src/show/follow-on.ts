@@ -1,4 +1,4 @@
-import { allDue, clockDue, sameJson, type Due, type Person, type Show, type WallTime } from "@vexa/core";
+import { allDue, clockDue, isStillDue, sameJson, type Due, type Person, type Show, type WallTime } from "@vexa/core";
 import type { Door } from "./door";
 
 /** Changes come in crowds (a drag): what is due is worked out once for all of them. */
@@ -7,6 +7,8 @@ const REST_MS = 20;
 const CLOCK_MS = 30_000;
 /** Nearer than this two moments are the same: times of day are worked out from a clock that is read anew. */
 const SAME_SECONDS = 0.02;
+/** With this the keys of what comes at a time of day begin. */
+const CLOCK = "clock ";
 /** Node can't wait longer than this in one go. */
 const LONGEST_MS = 2 ** 31 - 1;
 
@@ -50,7 +52,7 @@ export class FollowOn {
       this.#wait(keyOf(due), due);
     }
     for (const due of clockDue(show, this.#now(), wallTime(this.#wall()))) {
-      const key = `clock ${keyOf(due)}`;
+      const key = `${CLOCK}${keyOf(due)}`;
       running.add(key);
       this.#wait(key, due);
     }
@@ -72,7 +74,10 @@ export class FollowOn {
   #go(key: string, due: Due): void {
     this.#timers.delete(key);
     if (this.#now() < due.atSeconds - 0.001) return this.#wait(key, due);
-    const person = whoPlays(this.#door.show, keyOf(due));
+    const { show } = this.#door;
+    // A touch since may not have been looked at yet: whoever lets go a moment before a cue follows on is left in peace.
+    const holds = key.startsWith(CLOCK) || isStillDue(show, due);
+    const person = holds ? whoPlays(show, keyOf(due)) : null;
     if (person) void this.#door.play(person, due.command, due.atSeconds);
     // What was refused changes nothing; the next one is waited for all the same.
     this.#resting ??= setTimeout(() => this.#look(), REST_MS);

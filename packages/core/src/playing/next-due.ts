@@ -1,3 +1,4 @@
+import { sameJson } from "../document/record";
 import type { CueList } from "../cue/cue";
 import { fadedSeconds, type PlaybackState } from "../playback/playback";
 import type { Seconds } from "../units/units";
@@ -23,6 +24,19 @@ export function allDue(show: Show): Due[] {
   }
   return [...first.values()];
 }
+
+/** Whether something that was due still is: what people did since may have made it void. Times of day hold by themselves. */
+export function isStillDue(show: Show, due: Due): boolean {
+  const { command, atSeconds } = due;
+  const list = show.get("cueList", "listId" in command ? command.listId : show.get("playback", command.playbackId)?.listId);
+  const state = "playbackId" in command ? show.playbackState(command.playbackId) : null;
+  const started = state && state.cueId !== null ? nextDue(show, state) : null;
+  const known = [...(started ? [started] : []), ...(list ? timedDue(show, list) : [])];
+  return known.some((other) => sameJson(other.command, command) && Math.abs(other.atSeconds - atSeconds) < SAME_SECONDS);
+}
+
+/** Nearer than this two moments are the same. */
+const SAME_SECONDS = 0.02;
 
 /**
  * What a running playback does next by itself: a cue that follows on when the one before has arrived or waits so long after its go, the
