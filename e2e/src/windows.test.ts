@@ -30,6 +30,11 @@ const open = async (name: string): Promise<Page> => {
   await popup.getByRole("main", { name }).waitFor();
   return popup;
 };
+const popups = (): Page[] =>
+  main
+    .context()
+    .pages()
+    .filter((page) => page.url().includes("/window/"));
 const stageOf = (page: Page): ReturnType<Page["getByRole"]> => page.getByRole("img", { name: /^Stage plan/ });
 const selected = (page: Page): Promise<string | null> => stageOf(page).getAttribute("data-selected");
 
@@ -91,6 +96,67 @@ describe("windows of one desk", () => {
     stage = await open("Stage");
     expect(await stage.evaluate(() => innerWidth)).toBe(960);
     await stage.close();
+  });
+
+  it("know the keys of the place that their part is of", async () => {
+    await pickGroup(main, "Rib 3 spots");
+    stage = await open("Stage");
+    await until("they are selected there", async () => (await selected(stage)) === "8");
+    await stage.keyboard.press("o");
+    await until("odd ones in both", async () => (await selected(stage)) === "4" && (await selected(main)) === "4");
+    await stage.keyboard.press("]");
+    await stage.keyboard.press("\\");
+    await until("all again", async () => (await selected(main)) === "8");
+    await stage.keyboard.press("Escape");
+    await until("nobody", async () => (await selected(main)) === "0");
+    // Not those of another place.
+    const list = await open("Running list");
+    await pickGroup(main, "Rib 3 spots");
+    await list.keyboard.press("o");
+    await list.keyboard.press("?");
+    await list.getByRole("dialog", { name: "Shortcuts" }).getByRole("button", { name: "Close" }).click();
+    expect(await selected(main)).toBe("8");
+    await list.close();
+    await stage.close();
+  });
+
+  it("are opened again together when all was shut, but for what was shut by itself", async () => {
+    for (const name of ["Stage", "Lanes", "Cue view"]) await open(name);
+    const menu = (): Promise<void> => main.getByRole("button", { name: "Windows" }).click();
+    const before = (): ReturnType<Page["getByRole"]> => main.getByRole("menuitem", { name: /^Those of before/ });
+    const [, , cues] = popups();
+    await cues!.close();
+    await until("it isn't wanted back", () =>
+      main.evaluate(() => localStorage.getItem("vexa-windows-open person-ines") === '["stage","lanes"]'),
+    );
+    await menu();
+    await main.getByRole("menuitem", { name: /^Stage/ }).waitFor();
+    expect(await before().count()).toBe(0);
+    await main.keyboard.press("Escape");
+    // Loading one anew is no shutting.
+    await popups()[0]!.reload();
+    await popups()[0]!.getByRole("main", { name: "Stage" }).waitFor();
+    // The whole desk goes, as at the end of a day.
+    const context = main.context();
+    const next = await context.newPage();
+    await main.close();
+    for (const popup of popups().filter((page) => page !== next)) await popup.close();
+    main = Object.assign(next, { errors });
+    await main.goto(vexa.url);
+    await main.getByRole("complementary", { name: "Cast" }).waitFor();
+    await menu();
+    await before().getByText("Stage, Lanes").waitFor();
+    await before().click();
+    await until("both are back", () => popups().length === 2);
+    for (const name of ["Stage", "Lanes"])
+      await until(name, async () => (await Promise.all(popups().map((page) => page.getByRole("main", { name }).count()))).includes(1));
+    await until("nothing else is wanted", async () => {
+      await menu();
+      const count = await before().count();
+      await main.keyboard.press("Escape");
+      return count === 0;
+    });
+    for (const popup of popups()) await popup.close();
   });
 
   it("stay what they are when a song is begun in one, whose list is chosen there", async () => {

@@ -10,8 +10,8 @@ import { macroOfChord, useMacroKeys } from "./macro-keys";
 import { chordFor, useOwnShortcuts } from "./own-shortcuts";
 import { SHORTCUTS, type Shortcut } from "./shortcut-table";
 
-/** Listens to the keys, and shows them on `?`. */
-export function Shortcuts(): React.JSX.Element {
+/** Listens to the keys, and shows them on `?`. `placeOfPart`: the place whose keys work in the window of a part. */
+export function Shortcuts({ placeOfPart }: { placeOfPart?: Shortcut["where"] | undefined }): React.JSX.Element {
   const client = useClient();
   const { pathname } = useLocation();
   const { shortcutsShown, set } = useInterfaceOf("shortcutsShown", "set");
@@ -22,7 +22,7 @@ export function Shortcuts(): React.JSX.Element {
       const typing = (event.target as Element).closest("input, textarea, [role=combobox], [role=menu]");
       const undoing = event.ctrlKey || event.metaKey;
       if (event.defaultPrevented || event.repeat || (typing && !(undoing && typing.matches("[role=combobox]")))) return;
-      const place = pathname.split("/")[1];
+      const place = placeOfPart ?? pathname.split("/")[1];
       const chord = chordOf(event);
       const { chords } = useOwnShortcuts.getState();
       const means = (shortcut: Shortcut): boolean => shortcut.fits?.(event) ?? chordFor(shortcut, chords) === chord;
@@ -37,14 +37,14 @@ export function Shortcuts(): React.JSX.Element {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [client, pathname]);
+  }, [client, pathname, placeOfPart]);
   return (
     <Dialog.Root open={shortcutsShown} onOpenChange={(open) => set({ shortcutsShown: open })}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-50 w-[440px] -translate-x-1/2 -translate-y-1/2 rounded border border-edge bg-bench p-5 shadow-sheet"
+          className="fixed top-1/2 left-1/2 z-50 max-h-[94vh] w-[min(440px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded border border-edge bg-bench p-5 shadow-sheet"
         >
           <Dialog.Title className="mb-3 text-base font-semibold">Shortcuts</Dialog.Title>
           <dl className="grid grid-cols-[120px_1fr] gap-y-1.5 text-[13px]">

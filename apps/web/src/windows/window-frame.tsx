@@ -6,6 +6,7 @@ import { MessageLine } from "../shell/message-line";
 import { Shortcuts } from "../shell/shortcuts";
 import { GoTo } from "../line/go-to";
 import { QuickLine } from "../line/quick-line";
+import { tellOpen } from "./open-windows";
 import { isWindowPart, WINDOW_PARTS } from "./window-parts";
 import { keepPlace } from "./window-places";
 
@@ -22,6 +23,7 @@ export function WindowFrame({ part }: { part: string | undefined }): React.JSX.E
       document.title = "Vexa";
     };
   }, [title]);
+  useEffect(() => (isWindowPart(part) ? tellOpen(me.id, part) : undefined), [me.id, part]);
   useEffect(() => {
     if (!isWindowPart(part)) return;
     const keep = (): void =>
@@ -48,7 +50,7 @@ export function WindowFrame({ part }: { part: string | undefined }): React.JSX.E
         </Caught>
       </main>
       <MessageLine />
-      <Shortcuts />
+      <Shortcuts placeOfPart={known.keys} />
       <QuickLine />
       <GoTo />
     </div>

@@ -8,16 +8,25 @@ import { StageCanvas } from "../stage/stage-canvas";
 import { StageTools } from "../stage/stage-tools";
 import { CueView } from "./cue-view";
 
+interface Part {
+  readonly name: string;
+  readonly what: string;
+  /** The place whose keys work there. */
+  readonly keys?: "build" | "perform";
+  Part(): React.JSX.Element;
+}
+
 /** What can stand in a window of its own. */
-export const WINDOW_PARTS = {
-  stage: { name: "Stage", what: "the plan or 3D, to pick and aim on", Part: StagePart },
-  lanes: { name: "Lanes", what: "the lanes of who is selected", Part: LanesPanel },
-  list: { name: "Running list", what: "the chosen list, and all that runs", Part: ListPart },
+const PARTS = {
+  stage: { name: "Stage", what: "the plan or 3D, to pick and aim on", keys: "build", Part: StagePart },
+  lanes: { name: "Lanes", what: "the lanes of who is selected", keys: "build", Part: LanesPanel },
+  list: { name: "Running list", what: "the chosen list, and all that runs", keys: "perform", Part: ListPart },
   chart: { name: "Time chart", what: "when everything of the cue that runs arrives", Part: ChartPart },
   cues: { name: "Cue view", what: "this cue and the next, to be read from across the room", Part: CueView },
   trace: { name: "Trace", what: "why it looks as it does", Part: TracePlace },
-} as const satisfies Readonly<Record<string, { name: string; what: string; Part: () => React.JSX.Element }>>;
-export type WindowPart = keyof typeof WINDOW_PARTS;
+} as const satisfies Readonly<Record<string, Part>>;
+export type WindowPart = keyof typeof PARTS;
+export const WINDOW_PARTS: Readonly<Record<WindowPart, Part>> = PARTS;
 
 export function isWindowPart(text: string | undefined): text is WindowPart {
   return text !== undefined && Object.hasOwn(WINDOW_PARTS, text);

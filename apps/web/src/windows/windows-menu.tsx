@@ -1,17 +1,24 @@
 import { AppWindow } from "lucide-react";
+import { useEffect, useState } from "react";
 import { useMe } from "../session/show-context";
 import { Menu, MenuItem } from "../ui/menu";
 import { refuse } from "../ui/messages";
+import { watchWindows } from "./open-windows";
 import { WINDOW_PARTS, type WindowPart } from "./window-parts";
 import { featuresOf, placeOfWindow } from "./window-places";
 
 /** Opens parts in windows of their own, where the person had them last. */
 export function WindowsMenu({ className }: { className: string }): React.JSX.Element {
   const me = useMe();
-  const open = (part: WindowPart): void => {
-    const opened = window.open(`/window/${part}`, `vexa-${part}`, featuresOf(placeOfWindow(me.id, part)));
-    if (!opened) refuse("The browser didn’t open the window. Allow Vexa to open windows, then try again.");
-    else opened.focus();
+  const [wanted, setWanted] = useState<readonly WindowPart[]>([]);
+  useEffect(() => watchWindows(me.id, setWanted), [me.id]);
+  const open = (parts: readonly WindowPart[]): void => {
+    const kept = parts.filter((part) => {
+      const opened = window.open(`/window/${part}`, `vexa-${part}`, featuresOf(placeOfWindow(me.id, part)));
+      opened?.focus();
+      return !opened;
+    });
+    if (kept.length > 0) refuse(`The browser didn’t open ${namesOf(kept)}. Allow Vexa to open windows, then try again.`);
   };
   return (
     <Menu
@@ -21,11 +28,18 @@ export function WindowsMenu({ className }: { className: string }): React.JSX.Ele
         </button>
       }
     >
+      {wanted.length > 0 && (
+        <MenuItem onSelect={() => open(wanted)} hint={namesOf(wanted)}>
+          Those of before
+        </MenuItem>
+      )}
       {(Object.keys(WINDOW_PARTS) as WindowPart[]).map((part) => (
-        <MenuItem key={part} onSelect={() => open(part)} hint={WINDOW_PARTS[part].what}>
+        <MenuItem key={part} onSelect={() => open([part])} hint={WINDOW_PARTS[part].what}>
           {WINDOW_PARTS[part].name}
         </MenuItem>
       ))}
     </Menu>
   );
 }
+
+const namesOf = (parts: readonly WindowPart[]): string => parts.map((part) => WINDOW_PARTS[part].name).join(", ");
