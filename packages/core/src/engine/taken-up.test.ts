@@ -12,7 +12,7 @@ import type { Part, Strokes } from "../stroke/stroke";
 import { CROWD_GROUPS, crowdedShow, EngineOnBench, listWithCard, moving, part, pick, smallShow, waveMotion, strokeOn } from "../testing";
 import { Engine } from "./engine";
 import { overruled } from "./overruled";
-import { takenUp } from "./taken-up";
+import { takenUp, takenUpChanges } from "./taken-up";
 
 let ids = 0;
 const newId = (): string => `t${++ids}`;
@@ -183,6 +183,19 @@ describe("taking up what is on stage", () => {
       bench.read(1, 0, 0);
       expect([...bench.frame].filter((octet, at) => Math.abs(octet - before[at]!) > 1 && at % 2 === 0)).toEqual([]);
     }
+  });
+
+  it.each([[["fx-3"]], [["fx-3", "fx-5"]]])("is of these heads alone, also of one: %s", (heads) => {
+    const bench = benchWith(["some", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.2, 1]), Pan: part([30]) })] }]]);
+    const { show, values } = bench.engine;
+    const before = bench.frame.slice();
+    bench.change(takenUpChanges(show, { personId: "ann", newId, heads, stage: asSent(values), now: bench.t }));
+    const { strokes } = bench.engine.show.sketchOf("ann")!;
+    const parts = Object.values(strokes).flatMap(({ parts: own }) => Object.keys(own));
+    expect(new Set(parts)).toEqual(new Set(["Dimmer", "Color", "Position"]));
+    for (const stroke of Object.values(strokes)) expect(headsOf(stroke.who, show).map(({ key }) => key)).toEqual(heads);
+    bench.read(1, 0, 0.5);
+    expect(bench.frame).toEqual(before);
   });
 
   it("changes no octet, whatever plays (50 random playbacks, seeds)", () => {
