@@ -167,6 +167,10 @@ describe("reading a value back", () => {
     expect(setAt(functionAt(gobo!, 14 / 255), 14)).toBe("Ferns");
     expect(functionAt(turn!, 0.5, () => 200).attribute).toBe("Gobo1PosRotate");
     expect(functionAt(turn!, 0.5, () => 100).attribute).toBe("Gobo1Pos");
+    // What lies between two DMX values is the nearer one's.
+    expect(functionAt(shutter!, 199.4 / 255).attribute).toBe("Shutter1Strobe");
+    expect(functionAt(shutter!, 49.6 / 255).attribute).toBe("Shutter1Strobe");
+    expect(functionAt(shutter!, 49.4 / 255).attribute).toBe("Shutter1");
   });
 });
 
