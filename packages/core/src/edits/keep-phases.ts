@@ -1,7 +1,7 @@
 import { changedId, setChange, type Change } from "../document/transaction";
 import { sameJson } from "../document/record";
 import { sumOfCycles, type Lead, type Summand } from "../motion/lead";
-import type { Motion } from "../motion/motion";
+import { OWN_BPM, type Motion } from "../motion/motion";
 import type { Playback, PlaybackState, RunLead } from "../playback/playback";
 import type { Preset, PresetParts } from "../preset/preset";
 import { clockCount, type ClockCount } from "../playback/speed-master";
@@ -105,9 +105,6 @@ function partLeads(
 function drives({ rate, masterId, ownBpm }: Motion): string {
   return JSON.stringify([rate, masterId, ownBpm ?? OWN_BPM]);
 }
-
-/** Beats a minute of a motion's own clock where it doesn't say. */
-const OWN_BPM = 60;
 
 function leadFor(from: Motion, to: Motion, { before, after, t, run, attribute }: At & { attribute: Attribute }): Lead {
   const { family } = attributeInfo(attribute);

@@ -38,6 +38,30 @@ export function layOver(next: Source, present: Source, { merged, gain }: { merge
   limitDepth(next);
 }
 
+/**
+ * Lets what a sketch takes up in mid motion begin from that motion as it goes on, not from where it was: so nothing on stage changes. Of the
+ * sources whose values are what is on stage (`merged`) the one that moves most of `parameters`; it isn't touched itself.
+ */
+export function beginFromMoving(
+  next: Source,
+  { playing, merged, parameters }: { playing: readonly Source[]; merged: Float32Array; parameters: ReadonlySet<number> },
+): void {
+  let most = 0;
+  for (const source of playing) {
+    const moving = movingRows(source);
+    const rows = rowsIn(next.compiled.parameters, source.compiled);
+    rows.forEach((old, row) => {
+      const parameter = next.compiled.parameters[row]!;
+      const shows = old >= 0 && moving[old] === 1 && Math.abs(merged[parameter]! - source.rowValue(old)) < 1e-6;
+      if (!shows || !parameters.has(parameter)) rows[row] = -1;
+    });
+    const count = rows.reduce((sum, old) => sum + Number(old >= 0), 0);
+    if (count <= most) continue;
+    most = count;
+    next.beneath = { source, rows, gain: 1 };
+  }
+}
+
 /** 1 for the rows whose value time alone changes. */
 export function movingRows({ compiled, beneath }: Source): Uint8Array {
   const moving = new Uint8Array(compiled.parameters.length);

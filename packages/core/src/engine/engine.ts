@@ -197,7 +197,7 @@ export class Engine {
   }
 
   #context(): SourceContext {
-    return { show: this.#show, merged: this.#stage.values, ways: this.#ways };
+    return { show: this.#show, merged: this.#stage.values, ways: this.#ways, playing: this.#stack.playing };
   }
 
   /** Another rig: what runs goes on where its parameters lie now, with its fades, phases and all that is held. */

@@ -7,10 +7,12 @@ import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import { isColumn, withoutTimes } from "../stroke/column";
 import type { Row } from "../stroke/row";
+import { headsOf } from "../stroke/spread";
+import { parametersOf } from "../rig/head-attributes";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
 import { goOnSoftly } from "./come-softly";
-import { carryStarts, layOver, movingRows } from "./carry-over";
+import { beginFromMoving, carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
 import { followedAngles } from "./flat-follows";
 import type { RigWays } from "./rig-ways";
@@ -25,6 +27,8 @@ export interface SourceContext {
   /** What is on stage now, by parameter. */
   readonly merged: Float32Array;
   readonly ways: RigWays;
+  /** What plays, from the lowest to the topmost. */
+  readonly playing: readonly Source[];
 }
 
 /** What a playback starts from: its own source so far, and the stage. */
@@ -221,7 +225,8 @@ const MOTION_START_SECONDS = 1;
  * The source of a sketch; null when it is empty. It takes over at once: times are for cues. Only positions come softly into a
  * motion; what moved in the sketch before keeps its place.
  */
-export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: SourceContext, present: Source | null = null): Source | null {
+export function sketchSource(sketch: Sketch, t: Seconds, context: SourceContext, present: Source | null = null): Source | null {
+  const { show, merged, playing } = context;
   const resolved = sketchDrives(show, sketch);
   if (!resolved || resolved.content.length === 0) return null;
   const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
@@ -243,9 +248,21 @@ export function sketchSource(sketch: Sketch, t: Seconds, { show, merged }: Sourc
     level: 1,
     htpCount: 0,
   });
+  const taken = takenInMotion(sketch, show, begun);
+  if (taken.size > 0) beginFromMoving(source, { playing, merged, parameters: taken });
   if (!present) return source;
   source.follows.goOnFrom(present.follows);
   return goOnSoftly(present, source, show.rig.htpCount);
+}
+
+/** The parameters whose motions a sketch has taken up from the stage just now. */
+function takenInMotion({ strokes }: Sketch, show: Show, begun: ReadonlyMap<number, Begun>): Set<number> {
+  const taken = Object.values(strokes).flatMap(({ who, parts }) =>
+    Object.entries(parts).flatMap(([attribute, { motion, takenFrom }]) =>
+      motion && takenFrom ? headsOf(who, show).flatMap((head) => parametersOf(head, attribute)) : [],
+    ),
+  );
+  return new Set(taken.filter((parameter) => !begun.has(parameter)));
 }
 
 interface Begun {

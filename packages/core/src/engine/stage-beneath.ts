@@ -11,10 +11,11 @@ import { coveredBy } from "./curtains";
 import { highlightOverlay } from "./highlight-overlay";
 import { progressAt } from "./fade-progress";
 import { rigWays } from "./rig-ways";
+import { RANK_OF } from "./source";
 import { timesOfContent } from "./row-times";
 import { stageOverlay } from "./stage-overlay";
 
-/** A card that runs, at its cue; the one started last comes last. */
+/** A card that runs, at its cue; the one on top comes last. */
 export interface RunningPlayback {
   readonly playback: Playback;
   readonly state: PlaybackState;
@@ -33,7 +34,11 @@ export function runningPlaybacks(show: Show, now: Seconds): RunningPlayback[] {
       const { rows } = listDrives(show, { listId: playback.listId, cueId: cue.id });
       return [{ playback, state, cue, rows: byParameter(rows), level: cardLevel(playback, state, now) }];
     })
-    .sort((a, b) => a.state.goSeconds - b.state.goSeconds);
+    .sort((a, b) => rankOf(a.playback) - rankOf(b.playback) || a.state.goSeconds - b.state.goSeconds);
+}
+
+function rankOf({ priority }: Playback): number {
+  return RANK_OF[priority ?? "normal"];
 }
 
 /** The cues of a list that count at one of them, the latest first; blocks end the row. */
@@ -87,8 +92,8 @@ export function seenStage(show: Show, { stage, now }: { stage: Float32Array; now
 
 /**
  * What the merge gives for parameters, before highlight, masters, parking and curtains: the exact value of a cue or sketch where the
- * stage shows it, else what the stage shows, taken back through the masters. Where that is hidden, or something rides on it, it is what runs
- * there.
+ * stage shows it, else what the stage shows, taken back through the masters and through nudges that ride on it. Where that is hidden, or
+ * something swings on it, it is what lies on top there.
  */
 export function stageBeneath(
   show: Show,
@@ -96,47 +101,93 @@ export function stageBeneath(
 ): Map<number, number> {
   const stage = seenStage(show, of);
   const { htpCount, parameters: all } = show.rig;
-  const sketches = show.all("sketch").flatMap((sketch) => {
-    const driven = sketchDrives(show, sketch);
-    return driven ? [byParameter(driven.rows)] : [];
-  });
+  const layers = layersOf(show, of);
   const values = new Map<number, number>();
   for (const parameter of of.parameters) {
-    const riders = [
-      ...of.running.flatMap((run) => riderOf(run.rows.get(parameter), (row) => comeOf(row, run, { rig: show.rig, now: of.now }))),
-      ...sketches.flatMap((rows) => riderOf(rows.get(parameter), () => 1)),
-    ];
+    const rows = layers.flatMap(({ rows: own, come, ...layer }): Lying[] => {
+      const row = own.get(parameter);
+      return row ? [{ ...layer, row, come: () => come(row) }] : [];
+    });
+    const riders = rows.filter(({ row }) => row.value === null);
     const htp = parameter < htpCount;
-    const seen = riders.length > 0 ? null : stage.value(parameter);
-    const said = [
-      ...of.running.flatMap(({ rows, level }) => {
-        const value = plainValue(rows.get(parameter));
+    const said = rows
+      .flatMap(({ row, level }) => {
+        const value = plainValue(row);
         return value === null ? [] : [htp ? value * level : value];
-      }),
-      ...sketches.flatMap((rows) => plainValue(rows.get(parameter)) ?? []),
-    ].map((value) => Math.min(1, Math.max(0, value)));
+      })
+      .map(limited);
     const { home } = all[parameter]!;
-    if (seen !== null) values.set(parameter, [...said, home].findLast((value) => stage.shows(parameter, value)) ?? seen);
-    else if (said.length > 0) values.set(parameter, htp ? Math.max(home, ...said) : said.at(-1)!);
-    // What lies beneath moves by itself, or isn't there.
-    else values.set(parameter, withoutRiders(stage.value(parameter), riders) ?? home);
+    const swings = riders.some(({ row }) => row.motions.length > 0);
+    const nudged = riders.reduce((sum, { row, come }) => sum + (swings ? 0 : row.nudge * come()), 0);
+    const seen = stage.value(parameter);
+    const over = higherParts(rows);
+    const seenAs = (value: number): number =>
+      limited(over.reduce((below, above) => below + (above.value - below) * above.share, value) + nudged);
+    const exact = swings || seen === null ? undefined : [...said, home].findLast((value) => stage.shows(parameter, seenAs(value)));
+    const below = (value: number): number =>
+      over.reduceRight((whole, above) => limited((whole - above.share * above.value) / (1 - above.share)), value);
+    if (exact !== undefined) values.set(parameter, exact);
+    else if (seen !== null && !swings) values.set(parameter, below(seen - nudged));
+    else values.set(parameter, (htp ? Math.max(home, ...said) : onTop(rows, home)) ?? seen ?? said.at(-1) ?? home);
   }
   return values;
+}
+
+const limited = (value: number): number => Math.min(1, Math.max(0, value));
+
+interface Layer {
+  readonly rank: number;
+  readonly level: number;
+  /** The level is the part by which it replaces what lies beneath it. */
+  readonly scaled: boolean;
+}
+
+/** What a layer says of a parameter, and how much of that there is by now, 0..1. */
+interface Lying extends Layer {
+  readonly row: Row;
+  readonly come: () => number;
+}
+
+/** Cards and sketches from the lowest to the topmost. */
+function layersOf(
+  show: Show,
+  { running, now }: { running: readonly RunningPlayback[]; now: Seconds },
+): (Layer & { readonly rows: ReadonlyMap<number, Row>; readonly come: (row: Row) => number })[] {
+  const cards = running.map((run) => ({
+    rank: rankOf(run.playback),
+    rows: run.rows,
+    level: run.level,
+    scaled: roleOf(run.playback) === "everything" && run.playback.colors !== "add",
+    come: (row: Row): number => comeOf(row, run, { rig: show.rig, now }),
+  }));
+  const sketches = show.all("sketch").flatMap((sketch) => {
+    const driven = sketchDrives(show, sketch);
+    return driven ? [{ rank: RANK_OF.normal, rows: byParameter(driven.rows), level: 1, scaled: false, come: () => 1 }] : [];
+  });
+  return [...cards, ...sketches].sort((a, b) => a.rank - b.rank);
+}
+
+/** What higher cards lay over a sketch in part, by their faders; none where one of them can't be looked through. */
+function higherParts(rows: readonly Lying[]): { readonly value: number; readonly share: number }[] {
+  const higher = rows.filter(({ rank, row }) => rank > RANK_OF.normal && row.value !== null);
+  const parts = higher.flatMap(({ row, level, scaled }) => {
+    const value = scaled && level < 1 ? plainValue(row) : null;
+    return value === null ? [] : [{ value: limited(value), share: level }];
+  });
+  return parts.length === higher.length ? parts : [];
+}
+
+/** What the topmost row says that takes the value's place, home where none does; null = it moves, or is still on its way. */
+function onTop(rows: readonly Lying[], home: number): number | null {
+  const top = rows.findLast(({ row }) => row.value !== null);
+  if (!top) return home;
+  const value = top.come() >= 1 ? plainValue(top.row) : null;
+  return value === null ? null : limited(value);
 }
 
 /** What a row says without moving; null = it only rides, or a motion takes the value's place. */
 function plainValue(row: Row | undefined): number | null {
   return row === undefined || row.motions.some(({ relative }) => !relative) ? null : row.value;
-}
-
-/** What only rides, and how far it has come. */
-interface Rider {
-  readonly row: Row;
-  readonly come: () => number;
-}
-
-function riderOf(row: Row | undefined, comeOf: (row: Row) => number): Rider[] {
-  return row?.value === null ? [{ row, come: () => comeOf(row) }] : [];
 }
 
 /** How much of a row of a running cue there is by now, 0..1: by its fade, and by the card's fader where that scales it. */
@@ -150,12 +201,6 @@ function fadedPart(row: Row, { state, cue }: RunningPlayback, { rig, now }: { ri
   const { home } = rig.parameters[row.parameter]!;
   const { fades, delays } = timesOfContent(cue, [[row]], { rig, startOf: () => home, chosen: state.seconds, byPace: state.byPace });
   return progressAt(fadedSeconds(state, now), delays[0]!, fades[0]!);
-}
-
-/** What is seen of a parameter without what nudges add to it, so that with them it is seen again; null where something swings on it. */
-function withoutRiders(seen: number | null, riders: readonly Rider[]): number | null {
-  if (seen === null || riders.some(({ row }) => row.motions.length > 0)) return null;
-  return riders.reduce((value, { row, come }) => value - row.nudge * come(), seen);
 }
 
 /** Rows to look up; rows are one a parameter. */

@@ -18,6 +18,7 @@ import { onlyRides } from "../stroke/resolve";
 import { headsOf } from "../stroke/spread";
 import { inRank, withoutOrigin, type Part, type TakenFrom } from "../stroke/stroke";
 import type { Seconds } from "../units/units";
+import { partOfRun } from "./motion-of-run";
 import { Preview } from "./preview";
 import { countingCues, runningPlaybacks, stageBeneath, type RunningPlayback } from "./stage-beneath";
 
@@ -173,13 +174,12 @@ function wholePart(show: Show, of: TakingUp & { heads: readonly Head[]; running:
     const found = inRank(sketch.strokes).findLast(([, { who, parts }]) => parts[of.attribute] && fits({ who, part: parts[of.attribute]! }));
     if (found) return withoutOrigin(found[1].parts[of.attribute]!);
   }
-  for (const { playback, cue } of of.running.toReversed())
-    for (const counting of countingCues(show, { listId: playback.listId, cueId: cue.id })) {
-      const found = inRank(counting.strokes).findLast(
-        ([, { who, parts }]) => parts[of.attribute] && fits({ who, part: parts[of.attribute]! }),
-      );
-      if (found) return { ...withoutOrigin(found[1].parts[of.attribute]!), takenFrom: [{ cueId: counting.id }] };
-    }
+  for (const run of of.running.toReversed())
+    for (const counting of countingCues(show, { listId: run.playback.listId, cueId: run.cue.id }))
+      for (const [, { who, parts }] of inRank(counting.strokes).toReversed()) {
+        const part = parts[of.attribute] && partOfRun(parts[of.attribute]!, run);
+        if (part && fits({ who, part })) return { ...withoutOrigin(part), takenFrom: [{ cueId: counting.id }] };
+      }
   return null;
 }
 

@@ -22,6 +22,9 @@ import { MEETS, type Meets } from "../stroke/meeting";
 import { veilFields, type Veil } from "./veil";
 import { WAVEFORMS, type Waveform, type WaveformOptions } from "./waveform";
 
+/** Beats a minute of a motion's own clock where it doesn't say: its rate then counts cycles a second. */
+export const OWN_BPM = 60;
+
 /** What all motions have in common: how they lie along the selection, and what drives them. */
 export interface Drive {
   /** `absolute` takes the value's place; `relative` adds to the value beneath. */

@@ -1,6 +1,6 @@
 import type { Vector } from "../geometry/beam";
 import type { CycleTable } from "../motion/cycle-table";
-import type { Motion, PathMotion, Step, StepMotion, WaveMotion } from "../motion/motion";
+import { OWN_BPM, type Motion, type PathMotion, type Step, type StepMotion, type WaveMotion } from "../motion/motion";
 import { anglePathTables, PATH_CELLS, pathCycles, pathPoint, stepTable, waveMotionTable, type MotionTable } from "../motion/motion-table";
 import { attributeInfo, type Attribute, type Family } from "../rig/attributes";
 import type { Head } from "../rig/rig";
@@ -70,9 +70,6 @@ function meeting(swing: Omit<Swing, "cycles">, size: number, way: Meeting): Omit
   const neutral = neutralOf(way);
   return { ...swing, low: neutral + (swing.low - neutral) * size, span: swing.span * size, middle: neutral, meeting: way };
 }
-
-/** Beats a minute of a motion's own clock where it doesn't say: its rate then counts cycles a second. */
-const OWN_BPM = 60;
 
 function tablesOf(of: MotionIn): HeadSwings {
   const { motion } = of;
