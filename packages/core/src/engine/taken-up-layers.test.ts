@@ -13,9 +13,14 @@ const pan = (id: string, of: Part, card: Card = {}): Parameters<typeof listWithC
   card,
 ];
 
+const wide = {
+  ...{ id: "all-movers", kind: "group" as const, version: 1, name: "All movers", rank: 9, territoryId: null },
+  heads: [8, 7, 6, 5, 4, 3, 2, 1].map((number) => `fx-${number}`),
+};
+
 /** Cards that run, the last one started last; each at its level. */
 function running(...lists: readonly (readonly [of: Parameters<typeof listWithCard>, level: number])[]): EngineOnBench {
-  const bench = new EngineOnBench(smallShow(lists.flatMap(([of]) => listWithCard(...of))));
+  const bench = new EngineOnBench(smallShow([wide, ...lists.flatMap(([of]) => listWithCard(...of))]));
   for (const [[id], level] of lists) {
     bench.play({ type: "go", playbackId: `card-${id}` });
     bench.play({ type: "level", playbackId: `card-${id}`, level });
@@ -64,5 +69,22 @@ describe("taking up what several cards give", () => {
     // Where nobody says anything beneath it, it is home, which is worked out from what is seen.
     const alone = running([pan("over", part([60]), { priority: "high", fader: "everything" }), 0.4]);
     expect(taking(alone).level?.knots[0]).toBeCloseTo(0, 2);
+  });
+
+  it("names the cue that shows, whichever was started last", () => {
+    const bench = running([pan("shows", part([-30])), 1], [pan("low", part([45]), { priority: "low" }), 1]);
+    expect(taking(bench)).toMatchObject({ takenFrom: [{ cueId: "shows-1" }] });
+  });
+
+  it("looks through a higher card at a sketch, and at what moves", () => {
+    const over = [pan("over", part([60]), { priority: "high", fader: "everything" }), 0.4] as const;
+    const sketched = running([pan("shows", part([-30])), 1], over);
+    sketched.sketch("ben", { s1: strokeOn("movers", { Pan: part([10]) }) });
+    sketched.read(1, 2);
+    expect(taking(sketched)).toMatchObject({ level: { knots: [10] } });
+    // On other heads than the stroke has: their numbers are worked out from what is seen.
+    const sway = moving(waveMotion({ low: -40, high: 40, phase: { knots: [0, 90] } }));
+    const moves = running([["moves", [{ inSeconds: 0, strokes: [strokeOn("all-movers", { Pan: sway })] }]], 1], over);
+    expect(taking(moves).taken).toBeDefined();
   });
 });

@@ -92,6 +92,33 @@ describe("taking up what is on stage", () => {
     }
   });
 
+  it.each([true, false])(
+    "is as far ahead as an edit in mid run made it, unless the list was started anew since: in the same run %s",
+    (same) => {
+      const sway = moving(waveMotion({ low: -40, high: 40, rate: { knots: [0.5] } }));
+      const bench = benchWith(["sway", [{ inSeconds: 0, strokes: [strokeOn("movers", { Pan: sway })] }]]);
+      const { show } = bench.engine;
+      const faster = [
+        setChange("sway-1", ["strokes", "s1", "parts", "Pan", "motion", "rate"], { from: { knots: [0.5] }, to: { knots: [0.8] } }),
+      ];
+      const after = edit(show, faster);
+      if (!after.ok) throw new Error(after.error.code);
+      bench.change([...faster, ...phaseChanges(show, after.value, { changes: faster, t: bench.t })]);
+      bench.read(1, 2, 1.7);
+      if (!same) {
+        bench.play({ type: "let-go", playbackId: "card-sway" });
+        bench.read(1, 2, 3);
+        bench.play({ type: "go", playbackId: "card-sway" });
+        bench.read(1, 2, 1.3);
+      }
+      const taken = lay(bench, movers, "Pan");
+      expect(taken.motion?.lead === undefined).toBe(!same);
+      bench.read(1, 2, 0.4);
+      const { links } = bench.engine.trace(bench.engine.show.rig.headByKey.get("fx-5")!.parameters.get("Pan")!);
+      expect(links[1]!.says).toBeCloseTo(links[0]!.says!, 4);
+    },
+  );
+
   it("is one level where all heads have the same, and each head's own where they haven't", () => {
     const bench = benchWith(
       ["a", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.6]), Pan: part([-35, 35]) })] }]],
