@@ -31,7 +31,8 @@ export function coatSource(coat: Coat, { show, merged }: SourceContext, { retime
     level: isLevel ? coat.level! : 1,
     htpCount: isLevel ? rig.htpCount : 0,
   });
-  source.pause = { since: null, heldSeconds: -(coat.furtherSeconds ?? 0) };
+  const { furtherSeconds = 0 } = coat;
+  source.pause = { since: null, heldSeconds: 0 - furtherSeconds };
   source.rank = RANK_OF[show.get("board", coat.boardId)?.priority ?? "normal"];
   return source;
 }

@@ -71,9 +71,25 @@ describe("taking up what several cards give", () => {
     expect(taking(alone).level?.knots[0]).toBeCloseTo(0, 2);
   });
 
-  it("names the cue that shows, whichever was started last", () => {
-    const bench = running([pan("shows", part([-30])), 1], [pan("low", part([45]), { priority: "low" }), 1]);
-    expect(taking(bench)).toMatchObject({ takenFrom: [{ cueId: "shows-1" }] });
+  it("names the cue that shows where numbers are taken, whichever was started last", () => {
+    // The stroke is on the same heads in another order: no fan of it is one of these heads.
+    const fan = (id: string, knots: readonly number[], card: Card): Parameters<typeof listWithCard> => [
+      id,
+      [{ inSeconds: 0, strokes: [strokeOn("all-movers", { Pan: part(knots) })] }],
+      card,
+    ];
+    const bench = running([fan("shows", [-30, 20], {}), 1], [fan("low", [45, 80], { priority: "low" }), 1]);
+    const taken = taking(bench);
+    expect(taken.taken).toBeDefined();
+    expect(taken.takenFrom).toEqual([{ cueId: "shows-1" }]);
+  });
+
+  it("is what a higher card says over a sketch where something swings on it", () => {
+    const swing = moving(waveMotion({ base: "relative", low: -5, high: 5 }));
+    const bench = running([pan("over", part([60]), { priority: "high" }), 1], [pan("rides", swing), 1]);
+    bench.sketch("ben", { s1: strokeOn("movers", { Pan: part([10]) }) });
+    bench.read(1, 2);
+    expect(taking(bench)).toMatchObject({ level: { knots: [60] } });
   });
 
   it("looks through a higher card at a sketch, and at what moves", () => {

@@ -86,7 +86,7 @@ describe("taking up what is on stage", () => {
         for (const mover of [1, 5, 8]) {
           bench.read(mover, 2, 0.09);
           const { links } = bench.engine.trace(bench.engine.show.rig.headByKey.get(`fx-${mover}`)!.parameters.get("Pan")!);
-          const says = (id: string): number => links.find(({ sourceId }) => sourceId === id)!.says;
+          const says = (id: string): number => links.find(({ sourceId }) => sourceId === id)!.says!;
           expect(says("sketch ann")).toBeCloseTo(says("card-sway"), 4);
         }
     }
