@@ -65,3 +65,34 @@ describe("behind a curtain", () => {
     await until("nor marked", async () => (await stages.getAttribute("data-curtained")) === "0");
   });
 });
+
+describe("a card that parks a group", () => {
+  it("keeps it as it is for whoever plays its page, an operator too, and frees it at the next touch", async () => {
+    const { page } = story;
+    await story.fresh();
+    await openPlace(page, "/perform/page-main");
+    await page.getByRole("button", { name: "Arrange" }).click();
+    await page.getByRole("button", { name: "Add a card" }).click();
+    await page.getByRole("menuitem", { name: "Rib spots", exact: true }).last().click();
+    await page.getByRole("button", { name: "Park Rib spots" }).waitFor();
+    await page.getByRole("button", { name: "Done" }).click();
+    const night = page.getByRole("article", { name: "Night bloom" });
+    await night.getByRole("button", { name: "Go", exact: true }).click();
+    await until("they are lit", () => story.dimmer(0) > 0.15);
+    const operator = await signedIn(story.browser, story.url, "operator");
+    await openPlace(operator, "/perform/page-main");
+    await operator.getByRole("button", { name: "Park Rib spots" }).click();
+    await operator.getByText("■ 56 heads parked").first().waitFor();
+    const held = story.dimmer(0);
+    expect(held).toBeGreaterThan(0.1);
+    await night.getByRole("button", { name: "Let go", exact: true }).click();
+    await page.getByText("Nothing is running").waitFor();
+    await until("what isn't parked is out", () => story.node.levels(11)!.every((octet, at) => at % 13 !== 4 || octet === 0));
+    expect(story.dimmer(0)).toBeCloseTo(held, 3);
+    await operator.getByRole("button", { name: "Free Rib spots" }).click();
+    await until("they are free", () => story.dimmer(0) === 0);
+    await operator.getByRole("button", { name: "Park Rib spots" }).waitFor();
+    expect(operator.errors).toEqual([]);
+    await operator.context().close();
+  });
+});

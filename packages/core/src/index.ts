@@ -157,7 +157,7 @@ export {
 } from "./playback/control";
 export { ControlEar, controlStanding } from "./playing/play-controls";
 export { curtainIdOf, raisedPart, type Curtain } from "./playback/curtain";
-export { groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
+export { groupMasterStateIdOf, HOW, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
 export { FIRST_SETTINGS, parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, masterStateIdOf, tempoOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";

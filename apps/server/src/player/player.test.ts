@@ -86,14 +86,21 @@ describe("the player", () => {
 
   it("starts cues at their time of day", async () => {
     const list = understory().find((record) => record.kind === "cueList" && record.name === LIST)!;
-    const soon = new Date(Date.now() + 1500);
-    const seconds = soon.getHours() * 3600 + soon.getMinutes() * 60 + soon.getSeconds();
-    const records = understory().map((record) => {
-      const first = record.kind === "cue" && record.listId === list.id;
-      return first ? { ...record, trigger: { type: "clock" as const, seconds } } : record;
-    });
-    await opened(write("clock.vexa", records), { lists: [] });
-    expect(player!.status()).toContain("nothing runs");
+    // On a busy machine the moment may be over before the file is open: then it is the next one's turn.
+    for (let late = true; late;) {
+      await player?.stop();
+      const soon = new Date(Date.now() + 1500);
+      soon.setMilliseconds(0);
+      const seconds = soon.getHours() * 3600 + soon.getMinutes() * 60 + soon.getSeconds();
+      const records = understory().map((record) => {
+        const first = record.kind === "cue" && record.listId === list.id;
+        return first ? { ...record, trigger: { type: "clock" as const, seconds } } : record;
+      });
+      await opened(write("clock.vexa", records), { lists: [] });
+      const status = player!.status();
+      late = Date.now() >= soon.getTime();
+      if (!late) expect(status).toContain("nothing runs");
+    }
     await until(() => player!.status().includes(LIST));
   });
 

@@ -61,7 +61,7 @@ export function setAt({ thing, value }: Words, context: LineContext): Result<Lin
       play: [{ type: "bpm", masterId: master.id, bpm: number }],
     });
   }
-  const group = show.all("groupMaster").find(({ name }) => name.toLowerCase() === thing!.toLowerCase());
+  const group = show.all("groupMaster").find(({ name, how }) => how !== "parks" && name.toLowerCase() === thing!.toLowerCase());
   if (group) return at(group.name, (to) => ({ type: "group-level", groupMasterId: group.id, level: to }));
   const card = cardMeant(thing!, context);
   if (!card.ok) return card;

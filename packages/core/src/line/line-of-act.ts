@@ -65,6 +65,11 @@ function write(command: PlayCommand, show: Show): ActLine | null {
       return name === null ? null : at(name, command.level * 100);
     case "group-level":
       return at(show.get("groupMaster", command.groupMasterId)?.name, command.level * 100);
+    case "group-park": {
+      const { groupIds = [], mask } = show.get("groupMaster", command.groupMasterId)?.who ?? {};
+      const group = groupIds.length === 1 && !mask ? show.get("group", groupIds[0]) : null;
+      return group && once(`${group.name} ${Object.keys(command.values).length > 0 ? "park" : "unpark"}`);
+    }
     case "grand-master":
       return at("grand master", command.level * 100);
     case "bpm":

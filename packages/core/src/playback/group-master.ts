@@ -4,7 +4,7 @@ import { cellsSchemas } from "./page-grid";
 
 /**
  * A fader for the intensities of some heads: it scales what plays on them, as a grand master of theirs, or it lights them by
- * itself, and the higher level wins. It lies on a page like a card.
+ * itself, and the higher level wins. Or a button that parks them as they are on stage, and frees them. It lies on a page like a card.
  */
 export interface GroupMaster {
   readonly id: string;
@@ -13,12 +13,15 @@ export interface GroupMaster {
   readonly pageId: string;
   readonly name: string;
   readonly who: Who;
-  readonly how: "scales" | "lights";
+  readonly how: (typeof HOW)[number];
   readonly column: number;
   readonly row: number;
   readonly columns: number;
   readonly rows: number;
 }
+
+/** What a group's card does. */
+export const HOW = ["scales", "lights", "parks"] as const;
 
 /** Where its fader stands. Kept through a restart, never undone. */
 export interface GroupMasterState {
@@ -34,9 +37,9 @@ export function groupMasterStateIdOf(groupMasterId: string): string {
   return `state-${groupMasterId}`;
 }
 
-/** The level before anybody has touched it: one that scales is up, one that lights is down. */
+/** The level before anybody has touched it: one that lights is down, others are up. */
 export function restingLevel({ how }: Pick<GroupMaster, "how">): number {
-  return how === "scales" ? 1 : 0;
+  return how === "lights" ? 0 : 1;
 }
 
 const version = integerIn(0, Number.MAX_SAFE_INTEGER);
@@ -48,7 +51,7 @@ export const groupMasterSchema: Schema<GroupMaster> = fields<GroupMaster>({
   pageId: textUpTo(64),
   name: textUpTo(80),
   who: whoSchema,
-  how: oneOf(["scales", "lights"]),
+  how: oneOf(HOW),
   ...cellsSchemas,
 });
 

@@ -137,6 +137,13 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     fields: { groupMasterId: id, level },
     lands: ["groupMasterState"],
   },
+  "group-park": {
+    ...ON_STAGE,
+    label: "This card",
+    act: "play",
+    fields: { groupMasterId: id, values: mapOf(values, MOST_HEADS) },
+    lands: ["park"],
+  },
   park: { ...PARK, fields: { head, values } },
   unpark: { ...PARK, fields: { head } },
   "park-all": {

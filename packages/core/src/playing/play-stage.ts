@@ -5,7 +5,10 @@ import { fail, ok, type Result } from "../errors/result";
 import { curtainIdOf, type Curtain } from "../playback/curtain";
 import { groupMasterStateIdOf, type GroupMasterState } from "../playback/group-master";
 import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stage-state";
+import { attributeInfo, isAttribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
+import { placedHeads } from "../selection/who";
+import { reachOfOwner } from "../territory/reach";
 import { clamp, type Seconds } from "../units/units";
 import type { Show } from "../show/show";
 import { paceChanges, type PaceCommand } from "./play-pace";
@@ -18,6 +21,12 @@ export type StageCommand =
   /** Sends home what was left behind where families stay. */
   | { readonly type: "sweep" }
   | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
+  /** A card that parks its heads: at these values, those that its page reaches; none = it frees them. */
+  | {
+      readonly type: "group-park";
+      readonly groupMasterId: string;
+      readonly values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>>;
+    }
   | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
   | { readonly type: "unpark"; readonly head: HeadKey }
   /** The same for many heads at once. */
@@ -44,7 +53,10 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       return ok(stageState(show, { sweptSeconds: t }));
     case "group-level": {
       const { groupMasterId } = command;
-      if (!show.get("groupMaster", groupMasterId)) return fail("record.unknown", { what: "group master" });
+      const master = show.get("groupMaster", groupMasterId);
+      if (!master) return fail("record.unknown", { what: "group master" });
+      if (master.how === "parks")
+        return fail("value.invalid", { field: "The level", value: master.name, why: "this card parks its heads" });
       const id = groupMasterStateIdOf(groupMasterId);
       const level = clamp(command.level, 0, 1);
       const present = show.get("groupMasterState", id);
@@ -56,6 +68,8 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
           .map((field) => setChange(id, [field], { from: present[field], to: record[field] })),
       );
     }
+    case "group-park":
+      return groupParkChanges(show, command, personId);
     case "park":
       return parkChanges(show, { [command.head]: command.values }, personId);
     case "park-all":
@@ -77,13 +91,31 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       return curtainChanges(show, command, { t, personId });
     case "unpark":
     case "unpark-all":
-      return ok(
-        [...new Set(command.type === "unpark" ? [command.head] : command.heads)].flatMap((head): Change[] => {
-          const present = show.get("park", parkIdOf(head));
-          return present ? [{ op: "remove", record: present }] : [];
-        }),
-      );
+      return ok(unparkChanges(show, command.type === "unpark" ? [command.head] : command.heads));
   }
+}
+
+function unparkChanges(show: Show, heads: readonly HeadKey[]): Change[] {
+  return [...new Set(heads)].flatMap((head): Change[] => {
+    const present = show.get("park", parkIdOf(head));
+    return present ? [{ op: "remove", record: present }] : [];
+  });
+}
+
+/** By right of its page: of the heads of the card those, and of them those families, that the page's territory reaches. */
+function groupParkChanges(show: Show, command: Extract<StageCommand, { type: "group-park" }>, personId: string): Result<Change[]> {
+  const master = show.get("groupMaster", command.groupMasterId);
+  if (!master) return fail("record.unknown", { what: "group master" });
+  if (master.how !== "parks")
+    return fail("value.invalid", { field: "The card", value: master.name, why: "it is a fader and parks nobody" });
+  const heads = placedHeads(master.who, show).map(({ key }) => key);
+  const reach = reachOfOwner(show.get("page", master.pageId)?.territoryId ?? null, show);
+  if (Object.keys(command.values).length === 0) return ok(unparkChanges(show, heads));
+  const values: Record<HeadKey, Record<string, number>> = {};
+  for (const head of heads)
+    for (const [attribute, value] of Object.entries(command.values[head] ?? {}))
+      if (isAttribute(attribute) && reach(head, attributeInfo(attribute).family)) (values[head] ??= {})[attribute] = value;
+  return parkChanges(show, values, personId);
 }
 
 function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>>, personId: string): Result<Change[]> {

@@ -93,7 +93,7 @@ export function mayDo(show: Show, person: Person, command: PlayCommand): UserErr
   if ("playbackId" in command) return mayPlay(show, person, command.playbackId);
   if ("listId" in command) return mayRun(show, person, command.listId);
   if (command.type === "pace" || command.type === "song") return mayPace(show, person, "listIds" in command ? command : {});
-  if (command.type === "group-level") return mayPlayPage(show, person, show.get("groupMaster", command.groupMasterId)?.pageId);
+  if ("groupMasterId" in command) return mayPlayPage(show, person, show.get("groupMaster", command.groupMasterId)?.pageId);
   return isPark(command) ? mayPark(show, person, command) : null;
 }
 
@@ -241,7 +241,7 @@ function isOnOwnPage(show: Show, person: Person, command: PlayCommand): boolean 
   const cards =
     "macroId" in command
       ? show.all("macroCard").filter(({ macroId }) => macroId === command.macroId)
-      : command.type === "group-level"
+      : "groupMasterId" in command
         ? [show.get("groupMaster", command.groupMasterId)]
         : [];
   return cards.some((card) => card !== null && isOwnPage(show, person, card.pageId));

@@ -5,6 +5,7 @@ import {
   cardsOf,
   copiedCard,
   freeName,
+  HOW,
   newBoard,
   newCard,
   newGroupMaster,
@@ -27,6 +28,12 @@ function showCard(id: string): void {
   requestAnimationFrame(() => document.querySelector(`[data-card="${id}"]`)?.scrollIntoView({ block: "nearest" }));
 }
 
+const HOW_TITLES: Readonly<Record<GroupMaster["how"], string>> = {
+  scales: "Masters that scale a group",
+  lights: "Masters that light a group",
+  parks: "Buttons that park a group",
+};
+
 /** Puts a cue list on the page as a card. Lists that lie on it already come last. */
 export function AddCard({ page }: { page: Page }): React.JSX.Element {
   const show = useShow();
@@ -40,7 +47,8 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
   };
   const addMaster = (group: Group, how: GroupMaster["how"]): void => {
     const record = newGroupMaster(client.view, { newId, pageId: page.id, group, how });
-    if (client.transact(`Put a master of ${group.name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
+    const what = how === "parks" ? "a button that parks" : "a master of";
+    if (client.transact(`Put ${what} ${group.name} on ${page.name}`, [{ op: "add", record }])) showCard(record.id);
   };
   const addBoard = (): void => {
     const colors = show
@@ -81,9 +89,9 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
           {name}
         </MenuItem>
       ))}
-      {(["scales", "lights"] as const).map((how) => (
+      {HOW.map((how) => (
         <Fragment key={how}>
-          <MenuTitle>{how === "scales" ? "Masters that scale a group" : "Masters that light a group"}</MenuTitle>
+          <MenuTitle>{HOW_TITLES[how]}</MenuTitle>
           {show.all("group").map((group) => (
             <MenuItem key={group.id} onSelect={() => addMaster(group, how)}>
               {group.name}

@@ -1,8 +1,10 @@
 import { Settings2 } from "lucide-react";
-import type { Cells, GroupMaster } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { counted, mayDo, parkedAsNow, parkedHeads, placedHeads, type Cells, type GroupMaster } from "@vexa/core";
+import { useClient, useMe, useShow } from "../../session/show-context";
+import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { useOnce } from "../../ui/once";
 import { PopSheet } from "../../ui/pop-sheet";
 import { WingControls } from "../../wings/wing-controls";
 import { Arranged } from "./arranged";
@@ -15,6 +17,7 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
   const { master, cells, arranging } = of;
   const placing = usePlacing(master, { name: master.name, shown: cells });
   const { fader, works, words } = useGroupFader(master, arranging);
+  const parks = master.how === "parks";
   return (
     <article
       data-card={master.id}
@@ -26,11 +29,11 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
       )}
       style={cellStyle(placing.cells)}
     >
-      <GroupFader master={master} fader={fader} works={works} />
+      {parks ? <ParkButton master={master} disabled={arranging} /> : <GroupFader master={master} fader={fader} works={works} />}
       <div className="pointer-events-none relative flex h-full flex-col gap-0.5">
         <h3 className="line-clamp-2 leading-tight font-semibold">{master.name}</h3>
         {master.rows > 1 && <p className="text-xs text-ink-2">{words}</p>}
-        {!arranging && <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>}
+        {!arranging && !parks && <p className="mt-auto font-mono text-lg leading-none font-semibold">{Math.round(fader.level * 100)}</p>}
       </div>
       {arranging && (
         <Arranged record={master} name={master.name} placing={placing}>
@@ -43,11 +46,53 @@ export function GroupMasterCard(of: { master: GroupMaster; cells: Cells; arrangi
             }
           >
             <h3 className="font-semibold">{master.name}</h3>
-            <WingControls jobs={["group-level"]} targetId={master.id} />
+            {parks ? (
+              <p className="text-[13px] text-ink-2">A touch parks it, the next frees it.</p>
+            ) : (
+              <WingControls jobs={["group-level"]} targetId={master.id} />
+            )}
           </PopSheet>
         </Arranged>
       )}
     </article>
+  );
+}
+
+const WORDS: Readonly<Record<GroupMaster["how"], string>> = {
+  scales: "scales these heads",
+  lights: "lights these heads",
+  parks: "parks these heads",
+};
+
+/** A touch keeps the heads as they are on stage, the next one frees them; by right of the page, which reaches what its territory does. */
+function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boolean }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const me = useMe();
+  const counts = useOnce();
+  const heads = placedHeads(master.who, show).map(({ key }) => key);
+  const parked = parkedHeads(show).filter((key) => heads.includes(key)).length;
+  const refused = mayDo(show, me, { type: "group-park", groupMasterId: master.id, values: {} }) !== null;
+  const act = (event: { readonly timeStamp: number }): void => {
+    if (!counts(event)) return;
+    // As it is at the touch, not as it was when this was drawn.
+    const { view, values } = client;
+    const now = parked > 0 ? {} : parkedAsNow(view, { heads, isMeant: () => true, values });
+    void client.play({ type: "group-park", groupMasterId: master.id, values: now });
+  };
+  return (
+    <button
+      type="button"
+      aria-pressed={parked > 0}
+      aria-label={parked > 0 ? `Free ${master.name}` : `Park ${master.name}`}
+      disabled={disabled || refused || heads.length === 0}
+      className="absolute inset-0 touch-none p-2.5 text-left outline-none focus-visible:ring-2 focus-visible:ring-live disabled:opacity-60 aria-pressed:bg-parked/15"
+      {...atTheTouch(act)}
+    >
+      <span className={cn("absolute bottom-2.5 left-2.5 text-xs", parked > 0 ? "text-parked" : "text-ink-3")}>
+        {parked > 0 ? `■ ${counted(parked, "head")} parked` : "touch to park"}
+      </span>
+    </button>
   );
 }
 
@@ -61,7 +106,7 @@ export function useGroupFader(master: GroupMaster, disabled = false): { fader: F
     send: (level) => client.play({ type: "group-level", groupMasterId: master.id, level }),
   });
   const scales = master.how === "scales";
-  return { fader, works: scales ? fader.level < 1 : fader.level > 0, words: scales ? "scales these heads" : "lights these heads" };
+  return { fader, works: scales ? fader.level < 1 : master.how === "lights" && fader.level > 0, words: WORDS[master.how] };
 }
 
 /** Fills its card. */

@@ -14,7 +14,7 @@ export function GuestCard({ card }: { card: PageCard }): React.JSX.Element {
     case "macroCard":
       return <GuestMacro card={card} />;
     case "groupMaster":
-      return <GuestMaster master={card} />;
+      return card.how === "parks" ? <GuestParked master={card} /> : <GuestMaster master={card} />;
     case "board":
       return <GuestBoard board={card} />;
   }
@@ -68,6 +68,16 @@ function GuestMaster({ master }: { master: GroupMaster }): React.JSX.Element {
           {Math.round(fader.level * 100)} %, {words}
         </p>
       </div>
+    </div>
+  );
+}
+
+/** What is on stage isn't known here, so that nobody can be parked as they are. */
+function GuestParked({ master }: { master: GroupMaster }): React.JSX.Element {
+  return (
+    <div className="min-h-32 rounded border-2 border-edge bg-bench p-5 text-center">
+      <p className="text-2xl font-semibold break-words">{master.name}</p>
+      <p className="mt-2 text-sm text-ink-2">is parked from the desk</p>
     </div>
   );
 }
