@@ -157,7 +157,7 @@ export {
 } from "./playback/control";
 export { ControlEar, controlStanding } from "./playing/play-controls";
 export { curtainIdOf, raisedPart, type Curtain } from "./playback/curtain";
-export { groupMasterStateIdOf, HOW, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
+export { GROUP_CARD_WAYS, groupMasterStateIdOf, restingLevel, type GroupMaster, type GroupMasterState } from "./playback/group-master";
 export { FIRST_SETTINGS, parkIdOf, SETTINGS_ID, STAGE_ID, type Park, type ShowSettings, type StageState } from "./playback/stage-state";
 export { TIMECODE, timeStateIdOf, type TimeState } from "./playback/time-state";
 export { drivenCycles, masterStateIdOf, tempoOf, type Driven, type MasterState, type SpeedMaster } from "./playback/speed-master";
@@ -193,7 +193,7 @@ export { COMMANDS, parseCommand, type CommandType, type PlayCommand } from "./pl
 export { REFERENCES, type Reference } from "./show/references";
 export { mayTurnView, seenBy } from "./rights/seen-by";
 export { tryEdit, type Tried } from "./rights/try-edit";
-export { allDue, isStillDue, nextDue, secondsLeft } from "./playing/next-due";
+export { allDue, isStillDue, nextDue, sameDue, secondsLeft } from "./playing/next-due";
 export type { CardDue, Due } from "./playing/due";
 export { drivenBy, type DrivenBy } from "./questions/driven-by";
 export type { LayRule, Showing, Trace, TraceLink, TraceStep } from "./show/trace";

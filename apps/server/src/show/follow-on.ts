@@ -1,12 +1,10 @@
-import { allDue, clockDue, isStillDue, sameJson, type Due, type Person, type Show, type WallTime } from "@vexa/core";
+import { allDue, clockDue, isStillDue, sameDue, type Due, type Person, type Show, type WallTime } from "@vexa/core";
 import type { Door } from "./door";
 
 /** Changes come in crowds (a drag): what is due is worked out once for all of them. */
 const REST_MS = 20;
 /** The clock on the wall may be put right: times of day are worked out anew so often. */
 const CLOCK_MS = 30_000;
-/** Nearer than this two moments are the same: times of day are worked out from a clock that is read anew. */
-const SAME_SECONDS = 0.02;
 /** With this the keys of what comes at a time of day begin. */
 const CLOCK = "clock ";
 /** Node can't wait longer than this in one go. */
@@ -65,7 +63,7 @@ export class FollowOn {
 
   #wait(key: string, due: Due): void {
     const present = this.#timers.get(key);
-    if (present && sameJson(present.due.command, due.command) && Math.abs(present.due.atSeconds - due.atSeconds) < SAME_SECONDS) return;
+    if (present && sameDue(present.due, due)) return;
     if (present) clearTimeout(present.timer);
     const ms = Math.min(LONGEST_MS, Math.max(0, (due.atSeconds - this.#now()) * 1000));
     this.#timers.set(key, { due, timer: setTimeout(() => this.#go(key, due), ms) });

@@ -6,7 +6,7 @@ import type { Row } from "../stroke/row";
 import { listDrives, sketchDrives } from "../show/driving";
 import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
-import type { Seconds } from "../units/units";
+import { clamp, type Seconds } from "../units/units";
 import { coveredBy } from "./curtains";
 import { highlightOverlay } from "./highlight-overlay";
 import { progressAt } from "./fade-progress";
@@ -133,7 +133,7 @@ export function stageBeneath(
   return values;
 }
 
-const limited = (value: number): number => Math.min(1, Math.max(0, value));
+const limited = (value: number): number => clamp(value, 0, 1);
 
 interface Layer {
   readonly rank: number;

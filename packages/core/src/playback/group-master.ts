@@ -13,7 +13,7 @@ export interface GroupMaster {
   readonly pageId: string;
   readonly name: string;
   readonly who: Who;
-  readonly how: (typeof HOW)[number];
+  readonly how: (typeof GROUP_CARD_WAYS)[number];
   readonly column: number;
   readonly row: number;
   readonly columns: number;
@@ -21,7 +21,7 @@ export interface GroupMaster {
 }
 
 /** What a group's card does. */
-export const HOW = ["scales", "lights", "parks"] as const;
+export const GROUP_CARD_WAYS = ["scales", "lights", "parks"] as const;
 
 /** Where its fader stands. Kept through a restart, never undone. */
 export interface GroupMasterState {
@@ -51,7 +51,7 @@ export const groupMasterSchema: Schema<GroupMaster> = fields<GroupMaster>({
   pageId: textUpTo(64),
   name: textUpTo(80),
   who: whoSchema,
-  how: oneOf(HOW),
+  how: oneOf(GROUP_CARD_WAYS),
   ...cellsSchemas,
 });
 

@@ -27,16 +27,20 @@ export function allDue(show: Show): Due[] {
 
 /** Whether something that was due still is: what people did since may have made it void. Times of day hold by themselves. */
 export function isStillDue(show: Show, due: Due): boolean {
-  const { command, atSeconds } = due;
+  const { command } = due;
   const list = show.get("cueList", "listId" in command ? command.listId : show.get("playback", command.playbackId)?.listId);
   const state = "playbackId" in command ? show.playbackState(command.playbackId) : null;
   const started = state && state.cueId !== null ? nextDue(show, state) : null;
   const known = [...(started ? [started] : []), ...(list ? timedDue(show, list) : [])];
-  return known.some((other) => sameJson(other.command, command) && Math.abs(other.atSeconds - atSeconds) < SAME_SECONDS);
+  return known.some((other) => sameDue(other, due));
 }
 
-/** Nearer than this two moments are the same. */
+/** Nearer than this two moments are the same: times of day are worked out from a clock that is read anew. */
 const SAME_SECONDS = 0.02;
+
+export function sameDue(a: Due, b: Due): boolean {
+  return sameJson(a.command, b.command) && Math.abs(a.atSeconds - b.atSeconds) < SAME_SECONDS;
+}
 
 /**
  * What a running playback does next by itself: a cue that follows on when the one before has arrived or waits so long after its go, the

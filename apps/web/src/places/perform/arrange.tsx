@@ -5,7 +5,7 @@ import {
   cardsOf,
   copiedCard,
   freeName,
-  HOW,
+  GROUP_CARD_WAYS,
   newBoard,
   newCard,
   newGroupMaster,
@@ -89,7 +89,7 @@ export function AddCard({ page }: { page: Page }): React.JSX.Element {
           {name}
         </MenuItem>
       ))}
-      {HOW.map((how) => (
+      {GROUP_CARD_WAYS.map((how) => (
         <Fragment key={how}>
           <MenuTitle>{HOW_TITLES[how]}</MenuTitle>
           {show.all("group").map((group) => (

@@ -71,7 +71,8 @@ function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boole
   const me = useMe();
   const counts = useOnce();
   const heads = placedHeads(master.who, show).map(({ key }) => key);
-  const parked = parkedHeads(show).filter((key) => heads.includes(key)).length;
+  const own = new Set(heads);
+  const parked = parkedHeads(show).filter((key) => own.has(key)).length;
   const refused = mayDo(show, me, { type: "group-park", groupMasterId: master.id, values: {} }) !== null;
   const act = (event: { readonly timeStamp: number }): void => {
     if (!counts(event)) return;

@@ -153,9 +153,8 @@ function boardAlone(show: Show, page: Page): Board | null {
 
 function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): React.JSX.Element {
   const show = useQuietShow();
-  const { chosenPlaybackId, shownPlaybackId } = useInterfaceOf("chosenPlaybackId", "shownPlaybackId");
+  const { shownPlaybackId } = useInterfaceOf("shownPlaybackId");
   const cards = cardsOf(show, page.id);
-  const atHand = show.get("playback", chosenPlaybackId)?.id ?? shownPlaybackId;
   if (cards.length === 0)
     return <p className="grid flex-1 place-content-center text-ink-3">This page is empty. Put a cue list on it under Arrange.</p>;
   return (
@@ -166,7 +165,7 @@ function PageGrid({ page, arranging }: { page: Page; arranging: boolean }): Reac
     >
       {spreadOut(cards).map(({ card, cells }) =>
         card.kind === "playback" ? (
-          <Card key={card.id} playback={card} cells={cells} arranging={arranging} chosen={card.id === atHand} />
+          <Card key={card.id} playback={card} cells={cells} arranging={arranging} chosen={card.id === shownPlaybackId} />
         ) : card.kind === "board" ? (
           <BoardCard key={card.id} board={card} cells={cells} arranging={arranging} />
         ) : card.kind === "macroCard" ? (

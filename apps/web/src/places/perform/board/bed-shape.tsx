@@ -121,8 +121,7 @@ function BedLevel({ board, bedId, name, barred }: { board: Board; bedId: string;
   );
 }
 
-/** "Ember, Dusk on even". */
-/** What a bed is painted with, in words; empty = nothing. */
+/** What a bed is painted with, as in "Ember, Dusk on even"; empty = nothing. */
 export function coatWords(show: Show, board: Board, bedId: string): string {
   const of = (layer: CoatLayer): Coat | null => show.get("coat", coatIdOf(board.id, bedId, layer));
   const said = (coat: Coat | null): string | null => (coat?.color ? coatColorName(show, board, coat.color) : null);
