@@ -49,6 +49,8 @@ describe("a guest's page", () => {
     await lead.getByRole("button", { name: "Arrange" }).click();
     await add(/Doors/);
     await add("Lantern string");
+    await lead.getByRole("button", { name: "Add a card" }).click();
+    await lead.getByRole("menuitem", { name: "Lantern string", exact: true }).last().click();
     await add(/^A colour board/);
     await lead.getByRole("button", { name: "Options of Colour board" }).click();
     const options = lead.getByRole("dialog", { name: "Options of Colour board" });
@@ -94,6 +96,24 @@ describe("a guest's page", () => {
     await until("and up again", () => lantern(levels, 0) > 0.3);
     await guest.getByRole("button", { name: /Walk-in light/ }).tap();
     await until("out", () => lantern(levels, 0) === 0);
+  });
+
+  it("parks a group as it is on stage, whatever plays, and frees it", async () => {
+    const park = guest.getByRole("button", { name: /^Lantern string/ });
+    await guest.getByRole("button", { name: /Walk-in light/ }).tap();
+    await until("the lanterns are lit", () => lantern(levels, 0) > 0.3);
+    const held = lantern(levels, 0);
+    await park.tap();
+    await park.getByText(/^■ 60 heads parked/).waitFor();
+    await guest.getByRole("button", { name: /Walk-in light/ }).tap();
+    await guest.getByRole("button", { name: /Walk-in light.*off/ }).waitFor();
+    // It goes out slowly where it isn't parked.
+    await lead.getByRole("link", { name: /parked/ }).waitFor();
+    expect(lantern(levels, 0)).toBeCloseTo(held, 2);
+    await park.tap();
+    await park.getByText("parks as it is on stage").waitFor();
+    await until("they went out meanwhile", () => lantern(levels, 0) === 0);
+    expect(await complaints(guest)).toEqual([]);
   });
 
   it("runs a macro that asks, does what the guest may, and says where it stopped", async () => {

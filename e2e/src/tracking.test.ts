@@ -132,7 +132,10 @@ describe("the space of a tracker", () => {
       await now("Horn")
         .getByText(`${x.toFixed(1)}, ${y.toFixed(1)}, 1.5`)
         .waitFor();
-      if (x === -3) await horn.getByRole("button", { name: "Record" }).click();
+      if (x !== -3) continue;
+      await horn.getByRole("button", { name: "Record" }).click();
+      // It stands there long enough to be seen in each round.
+      await horn.getByRole("button", { name: /^● 1 s: end$/ }).waitFor();
     }
     await horn.getByRole("button", { name: /: end$/ }).click();
     const walk = horn.getByRole("button", { name: /^Walk \d+ s$/ });

@@ -271,7 +271,7 @@ export { commonOf, cueFieldChanges, type Common, type CueFields } from "./edits/
 export { learnedChanges } from "./edits/learned-control";
 export { learnedGo, type LearnedGo } from "./edits/learned-go";
 export { drawnLike } from "./motion/drawn-like";
-export { CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
+export { asRead, CELL_STEP, movedCells, overlap, PAGE_COLUMNS, spreadOut, type Cells } from "./playback/page-grid";
 export {
   drawnStretches,
   earlierTempos,

@@ -26,6 +26,7 @@ import {
   type Transaction,
 } from "@vexa/core";
 import type { DoorJournal } from "./door-journal";
+import type { DoorOptions } from "./door-options";
 import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
 import { loanLabel } from "./loan-label";
 import { withWhatGoesAlong } from "./edit-goes-with";
@@ -59,6 +60,7 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #storage: DoorStorage;
   readonly #journal: DoorJournal | null;
   readonly #now: () => number;
+  readonly #values: () => ArrayLike<number> | null;
   #queue: Promise<unknown> = Promise.resolve();
   /** The show with the edit that is on its way into the database: what is played meanwhile must fit it too. */
   #coming: Show | null = null;
@@ -67,20 +69,13 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #unsaved: Unsaved;
   readonly #recent = new RecentEdits();
 
-  constructor(of: {
-    show: Show;
-    seq: number;
-    storage: DoorStorage;
-    now: () => number;
-    journal?: DoorJournal;
-    /** What a former run of the door had not saved. */
-    unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
-  }) {
+  constructor(of: DoorOptions) {
     super();
     this.#show = of.show;
     this.#seq = of.seq;
     this.#storage = of.storage;
     this.#now = of.now;
+    this.#values = of.values ?? (() => null);
     this.#journal = of.journal ?? null;
     this.#unsaved = new Unsaved({
       storage: of.storage,
@@ -161,7 +156,7 @@ export class Door extends EventEmitter<DoorEvents> {
     if (refused) return { ok: false, error: refused };
     const now = this.#now();
     const hand = handSeconds(atSeconds, now);
-    const changes = playChanges(this.#show, command, { t: Math.min(hand, now), hand, personId: person.id });
+    const changes = playChanges(this.#show, command, { t: Math.min(hand, now), hand, personId: person.id, values: this.#values });
     return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
   }
 

@@ -92,7 +92,9 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
         ...(options.clockOffset === undefined ? {} : { clockOffset: options.clockOffset }),
       });
     const { journal, unsaved } = options;
-    door = new Door({ show, seq, storage, now: this.host.now, ...(journal ? { journal } : {}), ...(unsaved ? { unsaved } : {}) });
+    const { now } = this.host;
+    const values = (): ArrayLike<number> | null => this.host.values();
+    door = new Door({ show, seq, storage, now, values, ...(journal ? { journal } : {}), ...(unsaved ? { unsaved } : {}) });
     this.door = door;
     this.door.on("changes", (number, transaction, at) => {
       const seconds = this.#crossings.get(transaction.id);
@@ -133,7 +135,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     giveWay(this.door, this.host);
     this.#moveDark = new MoveDark(this.door, this.host, this.host.now);
     const nothing = new Float32Array(0);
-    this.#macros = new MacroPlayer(this.door, this.host.now, () => this.host.values() ?? nothing);
+    this.#macros = new MacroPlayer(this.door, this.host.now, () => values() ?? nothing);
     this.#timecode = new TimecodeInput(this.door, this.host.now);
     this.#wings = new WingLink(
       () => this.door.show,

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { cardsOf, tonight } from "@vexa/core";
+import { asRead, cardsOf, tonight } from "@vexa/core";
 import { useMe, useQuietShow } from "../session/show-context";
 import { Choice, Option } from "../ui/choice";
 import { BoardCard } from "../places/perform/board/board-card";
@@ -24,7 +24,7 @@ export function RemoteCards(): React.JSX.Element {
   const { songs, song } = tonight(show);
   const page = pages.find(({ id }) => id === (chosenId ?? song?.pageId)) ?? pages[0];
   if (!page) return <p className="p-4 text-ink-2">There are no pages yet. The lead makes one in Perform, under Arrange.</p>;
-  const cards = cardsOf(show, page.id).toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const cards = cardsOf(show, page.id).toSorted(asRead);
   let row = 0;
   return (
     <div className="flex h-full flex-col gap-2 p-3">

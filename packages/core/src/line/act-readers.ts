@@ -3,7 +3,7 @@ import { recordChanges } from "../edits/record-cue";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
-import { parkedAsNow } from "../questions/parked-heads";
+import { parkedAsNow } from "../playing/parked-heads";
 import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import type { Playback } from "../playback/playback";

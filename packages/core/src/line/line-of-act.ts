@@ -68,7 +68,7 @@ function write(command: PlayCommand, show: Show): ActLine | null {
     case "group-park": {
       const { groupIds = [], mask } = show.get("groupMaster", command.groupMasterId)?.who ?? {};
       const group = groupIds.length === 1 && !mask ? show.get("group", groupIds[0]) : null;
-      return group && once(`${group.name} ${Object.keys(command.values).length > 0 ? "park" : "unpark"}`);
+      return group && once(`${group.name} ${command.on ? "park" : "unpark"}`);
     }
     case "grand-master":
       return at("grand master", command.level * 100);

@@ -1,5 +1,5 @@
 import { ok, type Result } from "../errors/result";
-import { parkedHeads } from "../questions/parked-heads";
+import { parkedHeads } from "../playing/parked-heads";
 import type { HeadKey } from "../rig/fixture";
 import { litHeads } from "../selection/find-heads";
 import { NO_GROUP, readWho, type NamedHeads } from "../selection/read-who";

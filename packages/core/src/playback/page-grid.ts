@@ -28,6 +28,11 @@ export interface Cells {
   readonly rows: number;
 }
 
+/** Sorts what lies on a page as it is read: row by row, each from left to right. */
+export function asRead(a: Pick<Cells, "row" | "column">, b: Pick<Cells, "row" | "column">): number {
+  return a.row - b.row || a.column - b.column;
+}
+
 export function overlap(a: Cells, b: Cells): boolean {
   return a.column < b.column + b.columns && b.column < a.column + a.columns && a.row < b.row + b.rows && b.row < a.row + a.rows;
 }

@@ -141,7 +141,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     ...ON_STAGE,
     label: "This card",
     act: "play",
-    fields: { groupMasterId: id, values: mapOf(values, MOST_HEADS) },
+    fields: { groupMasterId: id, on: yesOrNo },
     lands: ["park"],
   },
   park: { ...PARK, fields: { head, values } },

@@ -1,8 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
-import { parkedAsNow } from "../questions/parked-heads";
 import type { ShowRecord } from "../show/records";
-import type { Show } from "../show/show";
 import type { Person } from "../territory/territory";
 import { mayDo } from "../rights/rights";
 import { playChanges } from "./play";
@@ -26,9 +24,7 @@ const north = {
   parts: [{ groupIds: ["movers"], heads: [], families: ["Intensity", "Position"] as const }],
 };
 const show = small.withRecords(new Map([...small.records, ["north", north]]), ["north"]);
-const everything = (of: Show, heads: readonly string[], values: ArrayLike<number>) =>
-  parkedAsNow(of, { heads, isMeant: () => true, values });
-const groupPark = (groupMasterId: string, values: object) => ({ type: "group-park", groupMasterId, values }) as never;
+const groupPark = (groupMasterId: string, on: boolean) => ({ type: "group-park", groupMasterId, on }) as const;
 
 describe("a card that parks a group", () => {
   it("keeps its heads as they are on stage, whatever plays, and frees them again", () => {
@@ -36,11 +32,11 @@ describe("a card that parks a group", () => {
     bench.play({ type: "go", playbackId: "card-lit" });
     expect(bench.read(3, 0, 0.1)).toBeCloseTo(0.6, 3);
     const heads = show.groupHeads("movers")!;
-    bench.play(groupPark("parks", everything(bench.engine.show, heads, bench.engine.values)));
+    bench.play(groupPark("parks", true));
     expect(bench.engine.show.all("park").map(({ head }) => head)).toEqual(heads);
     bench.play({ type: "let-go", playbackId: "card-lit" });
     expect(bench.read(3, 0, 5)).toBeCloseTo(0.6, 3);
-    bench.play(groupPark("parks", {}));
+    bench.play(groupPark("parks", false));
     expect(bench.engine.show.all("park")).toEqual([]);
     expect(bench.read(3, 0, 0.1)).toBe(0);
   });
@@ -51,22 +47,29 @@ describe("a card that parks a group", () => {
     expect(bench.read(3, 0, 0.1)).toBeCloseTo(0.6, 3);
     for (const command of [
       { type: "group-level", groupMasterId: "parks", level: 0 },
-      groupPark("scales", {}),
-      groupPark("gone", {}),
+      groupPark("scales", true),
+      groupPark("gone", true),
     ] as const)
-      expect(playChanges(show, command as never, { t: 1, personId: "ann" }).ok).toBe(false);
+      expect(playChanges(show, command, { t: 1, personId: "ann", values: () => bench.engine.values }).ok).toBe(false);
   });
 
   it("parks only heads of its own, and of these the families that its page reaches", () => {
     const bench = new EngineOnBench(show);
-    const [cell] = show.groupHeads("cells")!;
-    const values = everything(show, ["fx-1", cell!], bench.engine.values);
-    bench.play(groupPark("bens-card", values));
+    bench.play(groupPark("bens-card", true));
     const parked = bench.engine.show.all("park");
-    expect(parked.map(({ head }) => head)).toEqual(["fx-1"]);
-    expect(Object.keys(parked[0]!.values).sort()).toEqual(["Dimmer", "Pan", "Tilt"]);
-    bench.play(groupPark("cells-card", values));
-    expect(bench.engine.show.all("park")).toHaveLength(1);
+    const movers = show.groupHeads("movers")!;
+    expect(parked.map(({ head }) => head)).toEqual(movers);
+    for (const { values } of parked) expect(Object.keys(values).sort()).toEqual(["Dimmer", "Pan", "Tilt"]);
+    bench.play(groupPark("cells-card", true));
+    expect(bench.engine.show.all("park")).toHaveLength(movers.length);
+  });
+
+  it("parks nobody while it isn't known how they are: before the first frame, and while another rig is being laid out", () => {
+    for (const values of [() => null, () => [0.5], undefined]) {
+      const done = playChanges(show, groupPark("parks", true), { t: 1, personId: "ann", ...(values ? { values } : {}) });
+      expect(done).toMatchObject({ ok: false, error: { code: "stage.away" } });
+    }
+    expect(playChanges(show, groupPark("parks", false), { t: 1, personId: "ann" })).toEqual({ ok: true, value: [] });
   });
 
   it("is played by right of its page: by operators too, who park nowhere else, and not by those who only look on", () => {
@@ -81,7 +84,7 @@ describe("a card that parks a group", () => {
     const on =
       (who: Person, of = show) =>
       (id: string): boolean =>
-        mayDo(of, who, groupPark(id, {})) === null;
+        mayDo(of, who, groupPark(id, true)) === null;
     expect(["parks", "bens-card"].map(on(person("operator", "olu")))).toEqual([true, true]);
     expect(["parks", "bens-card"].map(on(person("operator", "other")))).toEqual([true, false]);
     expect(["parks", "bens-card"].map(on(person("watcher")))).toEqual([false, false]);

@@ -1,5 +1,6 @@
 import type { Cue, CueList } from "../cue/cue";
 import { timeline } from "../cue/timeline";
+import { asRead } from "../playback/page-grid";
 import type { Playback } from "../playback/playback";
 import { TIMECODE } from "../playback/time-state";
 import type { TimePlace } from "../timecode/time-place";
@@ -19,7 +20,7 @@ export function listPlace(show: Show, list: CueList): TimePlace | null {
 export function timeCard(show: Show, listId: string): Playback | null {
   const rankOf = ({ pageId }: Playback): number => show.get("page", pageId)?.rank ?? 0;
   const cards = show.all("playback").filter((card) => card.listId === listId);
-  return cards.toSorted((a, b) => rankOf(a) - rankOf(b) || a.row - b.row || a.column - b.column)[0] ?? null;
+  return cards.toSorted((a, b) => rankOf(a) - rankOf(b) || asRead(a, b))[0] ?? null;
 }
 
 /** Cues with a time of their own, in the order of their times. */

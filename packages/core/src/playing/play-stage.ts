@@ -5,13 +5,15 @@ import { fail, ok, type Result } from "../errors/result";
 import { curtainIdOf, type Curtain } from "../playback/curtain";
 import { groupMasterStateIdOf, type GroupMasterState } from "../playback/group-master";
 import { parkIdOf, STAGE_ID, type Park, type StageState } from "../playback/stage-state";
-import { attributeInfo, isAttribute } from "../rig/attributes";
+import { parkedAsNow } from "./parked-heads";
+import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import { placedHeads } from "../selection/who";
 import { reachOfOwner } from "../territory/reach";
 import { clamp, type Seconds } from "../units/units";
 import type { Show } from "../show/show";
 import { paceChanges, type PaceCommand } from "./play-pace";
+import type { Played } from "./played";
 import { eveningChanges, type SongCommand } from "./play-songs";
 
 /** What people do with the stage as a whole, and with masters of groups. Values to park at are 0..1 of the channels' ranges. */
@@ -21,12 +23,8 @@ export type StageCommand =
   /** Sends home what was left behind where families stay. */
   | { readonly type: "sweep" }
   | { readonly type: "group-level"; readonly groupMasterId: string; readonly level: number }
-  /** A card that parks its heads: at these values, those that its page reaches; none = it frees them. */
-  | {
-      readonly type: "group-park";
-      readonly groupMasterId: string;
-      readonly values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>>;
-    }
+  /** A card that parks its heads as they are on stage, of them what its page reaches; or frees them. */
+  | { readonly type: "group-park"; readonly groupMasterId: string; readonly on: boolean }
   | { readonly type: "park"; readonly head: HeadKey; readonly values: Readonly<Record<string, number>> }
   | { readonly type: "unpark"; readonly head: HeadKey }
   /** The same for many heads at once. */
@@ -43,7 +41,7 @@ export type StageCommand =
 
 const AT_REST = { grandMaster: 1, blackout: false, sweptSeconds: 0 } as const;
 
-export function stageChanges(show: Show, command: StageCommand, { t, personId }: { t: Seconds; personId: string }): Result<Change[]> {
+export function stageChanges(show: Show, command: StageCommand, { t, personId, values }: Omit<Played, "hand">): Result<Change[]> {
   switch (command.type) {
     case "grand-master":
       return ok(stageState(show, { grandMaster: clamp(command.level, 0, 1) }));
@@ -69,7 +67,7 @@ export function stageChanges(show: Show, command: StageCommand, { t, personId }:
       );
     }
     case "group-park":
-      return groupParkChanges(show, command, personId);
+      return groupParkChanges(show, command, { personId, values: values?.() ?? null });
     case "park":
       return parkChanges(show, { [command.head]: command.values }, personId);
     case "park-all":
@@ -103,19 +101,22 @@ function unparkChanges(show: Show, heads: readonly HeadKey[]): Change[] {
 }
 
 /** By right of its page: of the heads of the card those, and of them those families, that the page's territory reaches. */
-function groupParkChanges(show: Show, command: Extract<StageCommand, { type: "group-park" }>, personId: string): Result<Change[]> {
+function groupParkChanges(
+  show: Show,
+  command: Extract<StageCommand, { type: "group-park" }>,
+  { personId, values }: { personId: string; values: ArrayLike<number> | null },
+): Result<Change[]> {
   const master = show.get("groupMaster", command.groupMasterId);
   if (!master) return fail("record.unknown", { what: "group master" });
   if (master.how !== "parks")
     return fail("value.invalid", { field: "The card", value: master.name, why: "it is a fader and parks nobody" });
   const heads = placedHeads(master.who, show).map(({ key }) => key);
+  if (!command.on) return ok(unparkChanges(show, heads));
+  // Before the first frame, and while a changed rig is being laid out, nobody knows how they are.
+  if (values?.length !== show.rig.parameters.length) return fail("stage.away");
   const reach = reachOfOwner(show.get("page", master.pageId)?.territoryId ?? null, show);
-  if (Object.keys(command.values).length === 0) return ok(unparkChanges(show, heads));
-  const values: Record<HeadKey, Record<string, number>> = {};
-  for (const head of heads)
-    for (const [attribute, value] of Object.entries(command.values[head] ?? {}))
-      if (isAttribute(attribute) && reach(head, attributeInfo(attribute).family)) (values[head] ??= {})[attribute] = value;
-  return parkChanges(show, values, personId);
+  const isMeant = (attribute: Attribute, head: HeadKey): boolean => reach(head, attributeInfo(attribute).family);
+  return parkChanges(show, parkedAsNow(show, { heads, isMeant, values }), personId);
 }
 
 function parkChanges(show: Show, values: Readonly<Record<HeadKey, Readonly<Record<string, number>>>>, personId: string): Result<Change[]> {

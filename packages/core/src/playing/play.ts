@@ -1,22 +1,15 @@
 import type { Change } from "../document/transaction";
 import type { Result } from "../errors/result";
-import type { Seconds } from "../units/units";
 import { COMMANDS, type PlayCommand } from "./commands";
 import { macroChanges, type MacroCommand } from "./play-macros";
 import { boardChanges, type BoardCommand } from "./play-board";
 import { cardChanges, type CardCommand } from "./play-cards";
 import { masterChanges, type MasterCommand } from "./play-masters";
 import { stageChanges, type StageCommand } from "./play-stage";
+import type { Played } from "./played";
 import { targetChanges, type TargetCommand } from "./play-targets";
 import { timeChanges, type TimeCommand } from "./play-time";
 import type { Show } from "../show/show";
-
-/** Who plays, and when: `hand` is the moment by the clock of who did it, where that isn't quite ours. */
-export interface Played {
-  readonly t: Seconds;
-  readonly personId: string;
-  readonly hand?: Seconds;
-}
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
 export function playChanges(show: Show, command: PlayCommand, { hand, ...by }: Played): Result<Change[]> {

@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { apply } from "../document/apply";
 import { coatIdOf } from "../playback/coat";
+import { parkIdOf } from "../playback/stage-state";
+import { parkedOn } from "../playing/parked-heads";
 import { runningIdOf } from "../playback/running-macro";
 import type { PlayCommand } from "../playing/commands";
 import { playChanges } from "../playing/play";
@@ -26,11 +28,14 @@ const show = smallShow([
   record({ id: "loud-card", kind: "macroCard", pageId: "page", macroId: "loud", ...at }),
   record({ id: "his-cells", kind: "groupMaster", name: "Cells", pageId: "his", who: { groupIds: ["cells"] }, how: "scales", ...at }),
   record({ id: "all-cells", kind: "groupMaster", name: "Cells", pageId: "page", who: { groupIds: ["cells"] }, how: "scales", ...at }),
+  record({ id: "his-lamps", kind: "groupMaster", name: "Movers", pageId: "his", who: { groupIds: ["movers"] }, how: "parks", ...at }),
+  record({ id: "all-lamps", kind: "groupMaster", name: "Cells", pageId: "page", who: { groupIds: ["cells"] }, how: "parks", ...at }),
   { ...board, id: "his-board", pageId: "his", beds: { movers: { rank: 1, groupId: "movers" } } },
   { ...board, id: "their-board", beds: { cells: { rank: 1, groupId: "cells" } } },
 ]);
 const after = (before: Show, command: PlayCommand): Show => {
-  const changes = playChanges(before, command, { t: 10, personId: "gus" });
+  const values = (): number[] => before.rig.parameters.map(() => 0.5);
+  const changes = playChanges(before, command, { t: 10, personId: "gus", values });
   if (!changes.ok) throw new Error(changes.error.code);
   const applied = apply(before.records, changes.value);
   if (!applied.ok) throw new Error(applied.error.code);
@@ -54,6 +59,10 @@ const PAIRS: readonly (readonly [PlayCommand, PlayCommand])[] = [
   [
     { type: "group-level", groupMasterId: "his-cells", level: 0.5 },
     { type: "group-level", groupMasterId: "all-cells", level: 0.5 },
+  ],
+  [
+    { type: "group-park", groupMasterId: "his-lamps", on: true },
+    { type: "group-park", groupMasterId: "all-lamps", on: true },
   ],
   [
     { type: "paint", boardId: "his-board", bedIds: ["movers"], potId: "red" },
@@ -107,11 +116,16 @@ describe("a guest's page", () => {
     const ids = [...played.records.values()].filter(sees).map(({ id }) => id);
     expect(new Set(ids)).toEqual(
       new Set([
-        ...["gus", "his", "quiet", "quiet-card", "his-cells", "his-board", "movers", "blue"],
+        ...["gus", "his", "quiet", "quiet-card", "his-cells", "his-lamps", "his-board", "movers", "blue"],
         ...[runningIdOf("quiet"), "state-his-cells", coatIdOf("his-board", "movers", "first")],
+        ...show.groupHeads("movers")!.map(parkIdOf),
       ]),
     );
-    for (const kind of ["board", "macroCard", "groupMaster", "playback", "page"] as const) expect(mayTurnView([kind])).toBe(true);
+    const theirs = played.withRecords(new Map([...played.records].filter(([, record]) => sees(record))));
+    const card = theirs.get("groupMaster", "his-lamps")!;
+    expect(parkedOn(theirs, card)).toEqual(show.groupHeads("movers"));
+    expect(parkedOn(played, played.get("groupMaster", "all-lamps")!)).toEqual(show.groupHeads("cells"));
+    for (const kind of ["board", "macroCard", "groupMaster", "playback", "page", "group"] as const) expect(mayTurnView([kind])).toBe(true);
     expect(mayTurnView(["coat", "macro", "runningMacro", "groupMasterState"])).toBe(false);
   });
 });

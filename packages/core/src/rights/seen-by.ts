@@ -1,6 +1,8 @@
 import type { Person } from "../territory/territory";
 import { cardsOf, type PageCard } from "../show/cards-of";
 import type { Kind, ShowRecord } from "../show/records";
+import type { GroupMaster } from "../playback/group-master";
+import { namedHeads } from "../playing/parked-heads";
 import type { Show } from "../show/show";
 
 /**
@@ -21,7 +23,8 @@ export function seenBy(show: Show, person: Person): ((record: ShowRecord) => boo
       const pages = new Set(show.all("page").flatMap(({ id, personId }) => (personId === person.id ? [id] : [])));
       const cards = cardsOf(show).filter(({ pageId }) => pages.has(pageId));
       const seen = new Set([person.id, ...pages, ...cards.flatMap((card) => [card.id, ...namedBy(card)])]);
-      return (record) => seen.has(whatItIsOf(record));
+      const parks = new Set(cards.flatMap((card) => (isParking(card) ? namedHeads(show, card.who) : [])));
+      return (record) => (record.kind === "park" ? parks.has(record.head) : seen.has(whatItIsOf(record)));
     }
   }
 }
@@ -34,12 +37,17 @@ function namedBy(card: PageCard): string[] {
     case "macroCard":
       return [card.macroId];
     case "groupMaster":
-      return [];
+      return isParking(card) ? [...(card.who.groupIds ?? [])] : [];
     case "board": {
       const presets = Object.values(card.pots).flatMap(({ color }) => ("presetId" in color ? [color.presetId] : []));
       return [...Object.values(card.beds).map(({ groupId }) => groupId), ...presets];
     }
   }
+}
+
+/** Whether its heads are parked is told by their parks. */
+function isParking(card: PageCard): card is GroupMaster {
+  return card.kind === "groupMaster" && card.how === "parks";
 }
 
 /** How a card stands goes with the card. */
@@ -59,7 +67,7 @@ function whatItIsOf(record: ShowRecord): string {
 }
 
 /** Kinds of records that decide what a guest sees. */
-const DECIDING: ReadonlySet<string> = new Set<Kind>(["person", "page", "playback", "macroCard", "groupMaster", "board"]);
+const DECIDING: ReadonlySet<string> = new Set<Kind>(["person", "page", "playback", "macroCard", "groupMaster", "board", "group"]);
 
 /** Somebody may see other records after these have changed. */
 export function mayTurnView(kinds: readonly string[]): boolean {

@@ -20,7 +20,7 @@ export class EngineOnBench {
   }
 
   play(command: PlayCommand): void {
-    const changes = playChanges(this.engine.show, command, { t: this.t, personId: "ann" });
+    const changes = playChanges(this.engine.show, command, { t: this.t, personId: "ann", values: () => this.engine.values });
     if (!changes.ok) throw new Error(changes.error.code);
     this.change(changes.value);
   }

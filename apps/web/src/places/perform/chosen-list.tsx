@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
-import { type Board, counted, cueAfter, cueName, lettingGoOf, mayDo, paintedBeds, runningOf, type Page } from "@vexa/core";
+import { asRead, type Board, counted, cueAfter, cueName, lettingGoOf, mayDo, paintedBeds, runningOf, type Page } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
@@ -17,7 +17,7 @@ export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
   const me = useMe();
   const { chosenPlaybackId, set } = useInterfaceOf("chosenPlaybackId", "set");
   const cards = show.all("playback");
-  const onPage = cards.filter(({ pageId }) => pageId === page?.id).toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const onPage = cards.filter(({ pageId }) => pageId === page?.id).toSorted(asRead);
   const chosen = show.get("playback", chosenPlaybackId) ?? onPage[0] ?? null;
   const shownPlaybackId = chosen?.id ?? null;
   useEffect(() => {

@@ -1,5 +1,5 @@
 import { Settings2 } from "lucide-react";
-import { counted, mayDo, parkedAsNow, parkedHeads, placedHeads, type Cells, type GroupMaster } from "@vexa/core";
+import { counted, mayDo, parkedOn, placedHeads, type Cells, type GroupMaster } from "@vexa/core";
 import { useClient, useMe, useShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
@@ -70,23 +70,17 @@ function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boole
   const client = useClient();
   const me = useMe();
   const counts = useOnce();
-  const heads = placedHeads(master.who, show).map(({ key }) => key);
-  const own = new Set(heads);
-  const parked = parkedHeads(show).filter((key) => own.has(key)).length;
-  const refused = mayDo(show, me, { type: "group-park", groupMasterId: master.id, values: {} }) !== null;
+  const parked = parkedOn(show, master).length;
+  const command = { type: "group-park", groupMasterId: master.id, on: parked === 0 } as const;
   const act = (event: { readonly timeStamp: number }): void => {
-    if (!counts(event)) return;
-    // As it is at the touch, not as it was when this was drawn.
-    const { view, values } = client;
-    const now = parked > 0 ? {} : parkedAsNow(view, { heads, isMeant: () => true, values });
-    void client.play({ type: "group-park", groupMasterId: master.id, values: now });
+    if (counts(event)) void client.play(command);
   };
   return (
     <button
       type="button"
       aria-pressed={parked > 0}
       aria-label={parked > 0 ? `Free ${master.name}` : `Park ${master.name}`}
-      disabled={disabled || refused || heads.length === 0}
+      disabled={disabled || mayDo(show, me, command) !== null || placedHeads(master.who, show).length === 0}
       className="absolute inset-0 touch-none p-2.5 text-left outline-none focus-visible:ring-2 focus-visible:ring-live disabled:opacity-60 aria-pressed:bg-parked/15"
       {...atTheTouch(act)}
     >

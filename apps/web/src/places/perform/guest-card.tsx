@@ -1,4 +1,4 @@
-import { cardName, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
+import { cardName, counted, parkedOn, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
 import { runMacro } from "../../line/macro-runs";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
@@ -72,13 +72,19 @@ function GuestMaster({ master }: { master: GroupMaster }): React.JSX.Element {
   );
 }
 
-/** What is on stage isn't known here, so that nobody can be parked as they are. */
+/** A touch keeps its heads as they are on stage, the next one frees them. */
 function GuestParked({ master }: { master: GroupMaster }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const counts = useOnce();
+  const parked = parkedOn(show, master).length;
+  const press = (event: React.MouseEvent): void => {
+    if (counts(event)) void client.play({ type: "group-park", groupMasterId: master.id, on: parked === 0 });
+  };
   return (
-    <div className="min-h-32 rounded border-2 border-edge bg-bench p-5 text-center">
-      <p className="text-2xl font-semibold break-words">{master.name}</p>
-      <p className="mt-2 text-sm text-ink-2">is parked from the desk</p>
-    </div>
+    <GuestButton name={master.name} on={parked > 0} onPress={press}>
+      {parked > 0 ? `■ ${counted(parked, "head")} parked; touch to free` : "parks as it is on stage"}
+    </GuestButton>
   );
 }
 

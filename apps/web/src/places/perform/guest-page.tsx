@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { cardName, cardsOf } from "@vexa/core";
+import { asRead, cardName, cardsOf } from "@vexa/core";
 import { MacroQuestion } from "../../line/macro-runs";
 import { useMe, useShow } from "../../session/show-context";
 import { useActsAtTouch } from "../../ui/acts-at-touch";
@@ -13,7 +13,7 @@ export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.E
   const me = useMe();
   useActsAtTouch();
   const page = pagesFor(me, show).find(({ personId }) => personId === me.id);
-  const inOrder = (page ? cardsOf(show, page.id) : []).toSorted((a, b) => a.row - b.row || a.column - b.column);
+  const inOrder = (page ? cardsOf(show, page.id) : []).toSorted(asRead);
   const [news, dismiss] = usePageNews(new Map(inOrder.map((card) => [card.id, cardName(show, card)])));
   return (
     <main className="flex h-full flex-col gap-4 p-6">

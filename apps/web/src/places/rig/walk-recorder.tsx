@@ -33,10 +33,12 @@ export function WalkRecorder(props: { target: Target; edits: boolean; plays: boo
   const recording = recorded !== null;
   useEffect(() => {
     if (!recording) return;
-    points.current = [];
+    const place = (): Vector => targetNow(client, now.current).place;
+    // Where it was at the press is where it begins.
+    points.current = [place()];
     const timer = setInterval(() => {
-      points.current.push(targetNow(client, now.current).place);
-      setRecorded(points.current.length);
+      points.current.push(place());
+      setRecorded(points.current.length - 1);
       if (points.current.length >= MOST_WALK_POINTS) setRecorded(null);
     }, 1000 * WALK_STEP_SECONDS);
     // However it ends, by the button, by being long enough or by another place: what was recorded is kept.

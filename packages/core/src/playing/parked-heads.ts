@@ -1,17 +1,19 @@
 import { FAMILIES, attributeInfo, type Attribute, type Family } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
+import { placedHeads, type Who } from "../selection/who";
+import type { GroupMaster } from "../playback/group-master";
 import type { Show } from "../show/show";
 
 /** What parking heads as they are on stage now comes to, by head: all attributes that are meant, 0..1 of the channels' ranges. */
 export function parkedAsNow(
   show: Show,
-  of: { heads: readonly HeadKey[]; isMeant: (attribute: Attribute) => boolean; values: ArrayLike<number> },
+  of: { heads: readonly HeadKey[]; isMeant: (attribute: Attribute, head: HeadKey) => boolean; values: ArrayLike<number> },
 ): Record<HeadKey, Record<Attribute, number>> {
   const { rig } = show;
   const found: Record<HeadKey, Record<Attribute, number>> = {};
   for (const key of of.heads)
     for (const [attribute, parameter] of rig.headByKey.get(key)?.parameters ?? [])
-      if (of.isMeant(attribute)) (found[key] ??= {})[attribute] = of.values[parameter] ?? rig.parameters[parameter]!.home;
+      if (of.isMeant(attribute, key)) (found[key] ??= {})[attribute] = of.values[parameter] ?? rig.parameters[parameter]!.home;
   return found;
 }
 
@@ -19,6 +21,18 @@ export function parkedAsNow(
 export function parkedHeads(show: Show): HeadKey[] {
   const parked = new Set(show.all("park").map(({ head }) => head));
   return show.rig.heads.flatMap(({ key }) => (parked.has(key) ? [key] : []));
+}
+
+/** All that groups or a list name, whatever hangs: a guest's browser has no rig. */
+export function namedHeads(show: Show, { groupIds, heads = [] }: Who): readonly HeadKey[] {
+  return groupIds === undefined ? heads : groupIds.flatMap((id) => show.groupHeads(id) ?? []);
+}
+
+/** The heads of a card that are parked. */
+export function parkedOn(show: Show, { who }: GroupMaster): HeadKey[] {
+  const heads = show.rig.heads.length > 0 ? placedHeads(who, show).map(({ key }) => key) : namedHeads(show, who);
+  const own = new Set(heads);
+  return show.all("park").flatMap(({ head }) => (own.has(head) ? [head] : []));
 }
 
 /** A parked head, for a list of them. */
