@@ -47,13 +47,14 @@ const WRITTEN: readonly string[] = [
   "walk Voice",
 ];
 const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;
+const VALUES = show.rig.parameters.map((_, at) => (at % 100) / 100);
 const context = (of: Partial<LineContext> = {}): LineContext => {
   let ids = 0;
   return {
     show,
     personId: "person-ines",
     selection: { groupIds: [RIBS] },
-    values: show.rig.parameters.map((_, at) => (at % 100) / 100),
+    values: VALUES,
     newId: () => `n${++ids}`,
     cardId: "card-ember-wash",
     ...of,

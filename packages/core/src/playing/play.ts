@@ -12,14 +12,14 @@ import { timeChanges, type TimeCommand } from "./play-time";
 import type { Show } from "../show/show";
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
-export function playChanges(show: Show, command: PlayCommand, { hand, ...by }: Played): Result<Change[]> {
+export function playChanges(show: Show, command: PlayCommand, { hand, values, ...by }: Played): Result<Change[]> {
   switch (COMMANDS[command.type].of) {
     case "card":
       return cardChanges(show, command as CardCommand, by);
     case "time line":
       return timeChanges(show, command as TimeCommand, by);
     case "stage":
-      return stageChanges(show, command as StageCommand, by);
+      return stageChanges(show, command as StageCommand, { ...by, ...(values ? { values } : {}) });
     case "board":
       return boardChanges(show, command as BoardCommand, by);
     case "macro":

@@ -58,7 +58,12 @@ function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: re
   // A name may have anything in it: one that stands alone is taken as it is.
   if (groupNamed(text, names)) return { terms: [{ sign: "+", word: text.trim(), masks: [] }], masks: [] };
   // After a blank, masks are of all that stands before them.
-  const [, list = "", behind = ""] = /^(.*?)((?:\s+\/[^/,+]*)*)$/.exec(text.trimEnd().replace(/\s+/g, " ")) ?? [];
+  const masks: string[] = [];
+  let list = text.trimEnd().replace(/\s+/g, " ");
+  for (let at = list.lastIndexOf("/"); at > 0 && list[at - 1] === " " && !/[,+]/.test(list.slice(at)); at = list.lastIndexOf("/")) {
+    masks.unshift(list.slice(at + 1).trim());
+    list = list.slice(0, at - 1);
+  }
   // A minus only takes away between blanks: names may have hyphens, and ranges are written with one.
   const words = list.split(/\s*([,+])\s*|\s+(-)\s+/).filter((word) => word !== undefined && word.trim() !== "");
   let sign: "+" | "-" = "+";
@@ -66,11 +71,11 @@ function splitTerms(text: string, names: NamedHeads): { terms: Term[]; masks: re
   for (const part of words)
     if (part === "+" || part === "," || part === "-") sign = part === "-" ? "-" : "+";
     else {
-      const [word = "", ...masks] = part.split("/").map((piece) => piece.trim());
-      terms.push({ sign, word, masks });
+      const [word = "", ...own] = part.split("/").map((piece) => piece.trim());
+      terms.push({ sign, word, masks: own });
       sign = "+";
     }
-  return { terms: withRanges(terms), masks: behind.split("/").flatMap((mask) => mask.trim() || []) };
+  return { terms: withRanges(terms), masks: masks.filter((mask) => mask !== "") };
 }
 
 /** `101 - 108`: to take one lamp away from another one means nothing, so that all between them are meant. */
