@@ -31,6 +31,20 @@ async function contentOf(demo: Demo): Promise<{ readonly name: string; readonly 
   }
 }
 
+/** Of the demo's passwords, which everybody knows: once a process is enough. */
+let demoAccounts: ReturnType<typeof hashedAccounts> | null = null;
+
+function hashedAccounts() {
+  return Promise.all(
+    DEMO_SIGN_INS.map(async ({ personId, signInName, password }) => ({
+      signInName,
+      personId,
+      passwordHash: await hashPassword(password),
+      hasDemoPassword: true,
+    })),
+  );
+}
+
 /** Fills an empty database with a show and its sign-ins. True when it was empty. */
 export async function seedWhenEmpty(database: DataSource, demo: Demo = "understory"): Promise<boolean> {
   const shows = database.getRepository(ShowEntity);
@@ -41,16 +55,9 @@ export async function seedWhenEmpty(database: DataSource, demo: Demo = "understo
     records.map((record) => ({ op: "add", record })),
   );
   if (!checked.ok) throw new Error(`the demo show doesn't hold together: ${JSON.stringify(checked.error)}`);
-  const accounts = await Promise.all(
-    DEMO_SIGN_INS.map(async ({ personId, signInName, password }) => ({
-      signInName,
-      personId,
-      passwordHash: await hashPassword(password),
-      hasDemoPassword: true,
-    })),
-  );
+  const accounts = await (demoAccounts ??= hashedAccounts());
   await database.transaction(async (manager) => {
-    await manager.getRepository(AccountEntity).save(accounts);
+    await manager.getRepository(AccountEntity).save(accounts.map((account) => ({ ...account })));
     await manager.getRepository(ShowEntity).save({ id: SHOW_ID, name, seq: "0", cid: randomUUID() });
   });
   if (demo === "understory") await keepDemoFiles(database);
