@@ -113,6 +113,12 @@ const MASTERS: readonly Pick<GroupMaster, "id" | "name" | "who" | "how" | "colum
   { id: "group-master-lanterns", name: "Lantern string", who: { groupIds: ["group-lanterns"] }, how: "lights", column: 8 },
 ];
 
+/** Key light that is to stay whatever is played: a touch keeps it as it is. */
+const PARKS: GroupMaster = {
+  ...{ id: "group-park-front", kind: "groupMaster", version: 1, pageId: "page-improvise", name: "Front washes" },
+  ...{ who: { groupIds: ["group-front-washes"] }, how: "parks", column: 7.5, row: 3, columns: 1.5, rows: 1 },
+};
+
 const GUEST_CARDS: readonly Card[] = [
   { ...NO_FADER, listId: "list-walk-in", column: 0, row: 0, columns: 4, rows: 2, releaseSeconds: 4, buttons: ["toggle"] },
   { ...NO_FADER, listId: "list-work-light", column: 4, row: 0, columns: 4, rows: 2, releaseSeconds: 2, buttons: ["toggle"] },
@@ -144,8 +150,9 @@ export function improvisedPages(): (Page | Playback | GroupMaster | MacroCard)[]
     })),
     {
       ...{ id: "macro-card-lanterns", kind: "macroCard", version: 1, pageId: "page-improvise", macroId: "macro-lanterns" },
-      ...{ column: 6, row: 3, columns: 3, rows: 1 },
+      ...{ column: 6, row: 3, columns: 1.5, rows: 1 },
     },
+    PARKS,
     { ...page("page-foyer", "Foyer", 2), personId: "person-foyer" },
     ...GUEST_CARDS.map((of) => card(of, "page-foyer")),
   ];

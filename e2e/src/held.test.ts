@@ -66,6 +66,32 @@ describe("behind a curtain", () => {
   });
 });
 
+describe("heads parked at values", () => {
+  it("stand at what is typed, whatever their lanes say, until they are freed; what isn't understood parks nothing", async () => {
+    const { page } = story;
+    await story.fresh();
+    await pickGroup(page, "Rib spots");
+    await setLane(page, "Dimmer", "70");
+    await until("lit", () => Math.abs(story.dimmer(0) - 0.7) < 0.01);
+    await page.getByRole("button", { name: "Park", exact: true }).click();
+    const sheet = page.getByRole("dialog", { name: "Park", exact: true });
+    const values = sheet.getByLabel("Or at values, whatever is on stage");
+    await values.fill("dim 20, moonbeam");
+    await values.press("Enter");
+    await sheet.getByRole("alert").getByText(/“moonbeam”/).waitFor();
+    await values.fill("dim 20..40");
+    await sheet.getByRole("button", { name: "Park at these" }).click();
+    await page.getByRole("link", { name: "■ 56 parked" }).waitFor();
+    await until("as typed, fanned", () => Math.abs(story.dimmer(0) - 0.2) < 0.01 && Math.abs(story.dimmer(55) - 0.4) < 0.01);
+    await setLane(page, "Dimmer", "90");
+    await page.getByText("all saved").waitFor();
+    expect(story.dimmer(0)).toBeCloseTo(0.2, 2);
+    await page.getByRole("button", { name: "■ Park (56)" }).click();
+    await sheet.getByRole("button", { name: "Free all" }).click();
+    await until("as their lane says", () => Math.abs(story.dimmer(0) - 0.9) < 0.01);
+  });
+});
+
 describe("a card that parks a group", () => {
   it("keeps it as it is for whoever plays its page, an operator too, and frees it at the next touch", async () => {
     const { page } = story;

@@ -3,14 +3,12 @@ import { recordChanges } from "../edits/record-cue";
 import type { Change } from "../document/transaction";
 import { ok, type Result } from "../errors/result";
 import type { PlayCommand } from "../playing/commands";
-import { parkedAsNow } from "../playing/parked-heads";
 import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import type { Playback } from "../playback/playback";
 import { familyOf, presetContent, suggestedScope } from "../preset/record-preset";
 import { contentName } from "../preset/preset-name";
 import { presetKeys } from "../preset/preset";
-import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
 import { seenStrokes } from "../stroke/seen";
@@ -20,7 +18,6 @@ import { drivenBpm } from "../tempo/tempo-clock";
 import { counted } from "../units/counted";
 import { timeCard } from "../playing/list-clock";
 import { named, notRead, type LineContext, type LineDoes, type Words } from "./line";
-import { whoMeant } from "./line-who";
 
 export const does = (line: string, says: string, of: Partial<LineDoes>): Result<LineDoes> => ok({ heads: [], ...of, line, says });
 
@@ -85,27 +82,6 @@ export function paceInBeats(text: string, word: string | undefined, show: Show):
   return does(`pace ${seconds}`, `a pace of ${seconds} s for its company, ${counted(beats, "beat")} of ${master.value.name}`, {
     play: [{ type: "pace", seconds }],
   });
-}
-
-export function park({ who, attributes }: Words, context: LineContext): Result<LineDoes> {
-  const meant = whoMeant(who!, context);
-  if (!meant.ok) return meant;
-  const { heads } = meant.value;
-  const wanted = attributes?.split(",").map((word) => word.trim().toLowerCase());
-  const isNamed = (attribute: Attribute): boolean => !wanted || wanted.some((word) => isMeant(attribute, word));
-  const values = parkedAsNow(context.show, { heads, isMeant: isNamed, values: context.values });
-  const found = new Set(Object.values(values).flatMap((own) => Object.keys(own)));
-  if (found.size === 0) return notRead(attributes ?? who!, "none of these heads has it");
-  const words = attributes === undefined ? "" : ` ${[...found].map((attribute) => attributeInfo(attribute).label).join(", ")}`;
-  return does(`${who} park${words}`, `parks${words} of ${counted(Object.keys(values).length, "head")} as they are now`, {
-    heads,
-    play: [{ type: "park-all", values }],
-  });
-}
-
-function isMeant(attribute: Attribute, word: string): boolean {
-  const { label, family } = attributeInfo(attribute);
-  return word !== "" && (label.toLowerCase().startsWith(word) || attribute.toLowerCase() === word || family.toLowerCase() === word);
 }
 
 function ownStrokes({ show, personId }: LineContext): Strokes {

@@ -4,8 +4,9 @@ import type { PlayCommand } from "../playing/commands";
 import { MOST_PACE_SECONDS } from "../playback/pace";
 import { cardName } from "../questions/card-name";
 import { counted } from "../units/counted";
-import { cardMeant, does, keepCue, keepPreset, paceInBeats, park, secondsOf, setAt } from "./act-readers";
+import { cardMeant, does, keepCue, keepPreset, paceInBeats, secondsOf, setAt } from "./act-readers";
 import { BOARD_ACTS } from "./board-acts";
+import { PARK_ACTS } from "./park-acts";
 import { ON_CARDS, RUNNING_ACTS } from "./running-acts";
 import { SONG_ACTS } from "./song-acts";
 import { TARGET_ACTS } from "./target-acts";
@@ -126,42 +127,7 @@ export const LINE_ACTS: readonly LineAct[] = [
       return does(`pace ${time}`, `a pace of ${time} s for its company`, { play: [{ type: "pace", seconds: time }] });
     },
   },
-  {
-    form: "unpark all",
-    example: "unpark all",
-    what: "frees all parked heads",
-    pattern: /^unpark all$/i,
-    read: (_, { show }) => {
-      const heads = show.all("park").map(({ head }) => head);
-      return does("unpark all", `frees ${counted(heads.length, "head")}`, {
-        heads,
-        play: heads.length > 0 ? [{ type: "unpark-all", heads }] : [],
-      });
-    },
-  },
-  {
-    form: "WHO park [ATTRIBUTES]",
-    example: "101..104 park pan, tilt",
-    what: "keeps heads as they are on stage now, whatever plays",
-    pattern: /^(?<who>.+?) park(?: (?<attributes>.+))?$/i,
-    read: park,
-  },
-  {
-    form: "WHO unpark",
-    example: "sel unpark",
-    what: "frees parked heads",
-    pattern: /^(?<who>.+) unpark$/i,
-    read: ({ who }, context) => {
-      const meant = whoMeant(who!, context);
-      if (!meant.ok) return meant;
-      const parked = new Set(context.show.all("park").map(({ head }) => head));
-      const heads = meant.value.heads.filter((head) => parked.has(head));
-      return does(`${who} unpark`, `frees ${counted(heads.length, "head")}`, {
-        heads: meant.value.heads,
-        play: heads.length > 0 ? [{ type: "unpark-all", heads }] : [],
-      });
-    },
-  },
+  ...PARK_ACTS,
   {
     form: "WHO highlight · highlight off",
     example: "Rib spots/odd highlight",

@@ -3,12 +3,18 @@ import type { HeadKey } from "../rig/fixture";
 import { placedHeads, type Who } from "../selection/who";
 import type { GroupMaster } from "../playback/group-master";
 import type { Show } from "../show/show";
+import { resolve } from "../stroke/resolve";
+import type { Strokes } from "../stroke/stroke";
+import { clamp } from "../units/units";
+
+/** Values to park at by head and attribute, 0..1 of the channels' ranges. */
+export type ParkedValues = Readonly<Record<HeadKey, Readonly<Record<Attribute, number>>>>;
 
 /** What parking heads as they are on stage now comes to, by head: all attributes that are meant, 0..1 of the channels' ranges. */
 export function parkedAsNow(
   show: Show,
   of: { heads: readonly HeadKey[]; isMeant: (attribute: Attribute, head: HeadKey) => boolean; values: ArrayLike<number> },
-): Record<HeadKey, Record<Attribute, number>> {
+): ParkedValues {
   const { rig } = show;
   const found: Record<HeadKey, Record<Attribute, number>> = {};
   for (const key of of.heads)
@@ -21,6 +27,19 @@ export function parkedAsNow(
 export function parkedHeads(show: Show): HeadKey[] {
   const parked = new Set(show.all("park").map(({ head }) => head));
   return show.rig.heads.flatMap(({ key }) => (parked.has(key) ? [key] : []));
+}
+
+/**
+ * What parking heads at what strokes say comes to. Null where something moves, follows or only adds, which doesn't stand still.
+ */
+export function parkedAt(show: Show, strokes: Strokes): ParkedValues | null {
+  const found: Record<HeadKey, Record<Attribute, number>> = {};
+  for (const { parameter, value, motions, follows } of resolve(strokes, show).rows) {
+    if (value === null || motions.length > 0 || follows) return null;
+    const { head, channel } = show.rig.parameters[parameter]!;
+    (found[head.key] ??= {})[channel.attribute] = clamp(value, 0, 1);
+  }
+  return found;
 }
 
 /** All that groups or a list name, whatever hangs: a guest's browser has no rig. */

@@ -1,8 +1,22 @@
-import { useState } from "react";
-import { attributesOf, attributeInfo, counted, FAMILIES, mayDo, parkedAsNow, parkedLines, type Family } from "@vexa/core";
+import { useId, useState } from "react";
+import {
+  attributesOf,
+  attributeInfo,
+  counted,
+  explain,
+  FAMILIES,
+  mayDo,
+  parkedAsNow,
+  parkedLines,
+  readLine,
+  type Family,
+} from "@vexa/core";
+import { doRead, lineContext } from "../../../line/run-line";
 import { useSelected } from "../../../selection/use-selection";
 import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
+import { Complaint, useComplaint } from "../../../ui/complaint";
+import { Field, TextInput } from "../../../ui/field";
 import { tell } from "../../../ui/messages";
 import { PopSheet } from "../../../ui/pop-sheet";
 import { Tick } from "../../../ui/tick";
@@ -32,6 +46,39 @@ export function ParkSheet(): React.JSX.Element {
     >
       <ParkForm onDone={() => setOpen(false)} />
     </PopSheet>
+  );
+}
+
+/** Parks what is selected at values, typed as in the line. */
+function ParkAt({ onDone }: { onDone: () => void }): React.JSX.Element {
+  const client = useClient();
+  const [text, setText] = useState("");
+  const [complaint, setComplaint] = useComplaint();
+  const field = useId();
+  const park = (event: React.FormEvent): void => {
+    event.preventDefault();
+    const read = readLine(`sel park at ${text}`, lineContext(client));
+    if (!read.ok) return setComplaint(explain(read.error));
+    doRead(client, read.value);
+    onDone();
+  };
+  return (
+    <form className="relative flex items-end gap-1.5 border-t border-edge pt-2" onSubmit={park}>
+      <Field label="Or at values, whatever is on stage">
+        <TextInput
+          aria-invalid={complaint !== null}
+          aria-describedby={complaint === null ? undefined : field}
+          maxLength={200}
+          placeholder="dim 0, zoom 20"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </Field>
+      <Button type="submit" disabled={text.trim() === ""}>
+        Park at these
+      </Button>
+      {complaint !== null && <Complaint id={field} text={complaint} />}
+    </form>
   );
 }
 
@@ -85,6 +132,7 @@ function ParkForm({ onDone }: { onDone: () => void }): React.JSX.Element {
             {own.length > 0 && <Button onClick={() => free(own)}>■ Free {counted(own.length, "head")}</Button>}
           </div>
           {refusal && <p className="text-barred">▬ Some of them aren’t yours to park.</p>}
+          <ParkAt onDone={onDone} />
         </>
       )}
       {lines.length > 0 && (
