@@ -78,7 +78,10 @@ describe("heads parked at values", () => {
     const values = sheet.getByLabel("Or at values, whatever is on stage");
     await values.fill("dim 20, moonbeam");
     await values.press("Enter");
-    await sheet.getByRole("alert").getByText(/“moonbeam”/).waitFor();
+    await sheet
+      .getByRole("alert")
+      .getByText(/“moonbeam”/)
+      .waitFor();
     await values.fill("dim 20..40");
     await sheet.getByRole("button", { name: "Park at these" }).click();
     await page.getByRole("link", { name: "■ 56 parked" }).waitFor();
@@ -86,9 +89,25 @@ describe("heads parked at values", () => {
     await setLane(page, "Dimmer", "90");
     await page.getByText("all saved").waitFor();
     expect(story.dimmer(0)).toBeCloseTo(0.2, 2);
+    // The lane and the groups wear the square as well: all of one, eight of another.
+    const lane = page.getByRole("article", { name: "Lane Dimmer" });
+    await lane.getByText("■ 56 heads parked").waitFor();
+    expect(await lane.getByRole("img", { name: "Parked in Dimmer" }).locator("span").count()).toBe(56);
+    const cast = page.getByRole("complementary", { name: "Cast" });
+    await cast.getByRole("button", { name: /^Rib 3 spots ■/ }).waitFor();
+    expect(await cast.getByRole("button", { name: /^Floor washes ■/ }).count()).toBe(0);
     await page.getByRole("button", { name: "■ Park (56)" }).click();
     await sheet.getByRole("button", { name: "Free all" }).click();
     await until("as their lane says", () => Math.abs(story.dimmer(0) - 0.9) < 0.01);
+    await page.keyboard.press("Escape");
+    await cast.getByRole("button", { name: "Change Rib 3 spots" }).click();
+    const tools = page.getByRole("dialog", { name: "Change Rib 3 spots" });
+    await tools.getByRole("button", { name: "Park it" }).click();
+    await cast.getByRole("button", { name: /^Rib spots ■ 8/ }).waitFor();
+    await cast.getByRole("button", { name: "Change Rib 3 spots" }).click();
+    await tools.getByRole("button", { name: "■ Free 8 heads" }).click();
+    await page.getByRole("button", { name: "Park", exact: true }).waitFor();
+    await page.keyboard.press("Escape");
   });
 });
 

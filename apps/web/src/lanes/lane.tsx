@@ -13,6 +13,7 @@ import { LaneMoves } from "./lane-moves";
 import { LaneWhat } from "./lane-what";
 import { LaneWhen } from "./lane-when";
 import { OverruledNote } from "./overruled-note";
+import { ParkedMarks, ParkedNote } from "./parked-marks";
 import { ShapeChips } from "./shape-chips";
 import { shapeWords } from "./shape-library";
 import { useLaneEdits, type LaneEdits } from "./use-lane-edits";
@@ -70,11 +71,13 @@ export function LaneRow({ lane, heads, placed }: { lane: Lane; heads: readonly H
           </div>
           <LaneEntry lane={lane} heads={heads} edits={edits} />
           <LimitNote lane={lane} heads={heads} />
+          <ParkedNote attribute={attribute} heads={heads} />
         </div>
         <div className="flex min-w-0 flex-col pt-1 pr-2">
           <LaneChips lane={lane} heads={heads} edits={edits} />
           <div className="relative min-h-[58px] flex-1">
             <LaneWhat lane={lane} heads={heads} placed={placed} edits={edits} />
+            <ParkedMarks attribute={attribute} heads={heads} />
           </div>
         </div>
       </div>

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { explain } from "../errors/result";
+import { parkedAmong } from "../playing/parked-heads";
 import { mayDo } from "../rights/rights";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 import type { LineContext, LineDoes } from "./line";
@@ -63,6 +64,18 @@ describe("parking at values", () => {
     ["Movers park zoom 20", /“zoom”/],
   ])("“%s” is refused with the word", (line, why) => {
     expect(refusal(line)).toMatch(why);
+  });
+
+  it("is known for each head and attribute; of whole positions any part counts", () => {
+    const bench = new EngineOnBench(show);
+    for (const command of read("1, 3 park pan 20").play ?? []) bench.play(command);
+    for (const command of read("2 park dim 20", { show: bench.engine.show }).play ?? []) bench.play(command);
+    const among = (attribute: string) => parkedAmong(bench.engine.show, attribute, ["fx-1", "fx-2", "fx-3", "gone"]);
+    expect(among("Pan")).toEqual([true, false, true, false]);
+    expect(among("Position")).toEqual([true, false, true, false]);
+    expect(among("Tilt")).toEqual([false, false, false, false]);
+    expect(among("Dimmer")).toEqual([false, true, false, false]);
+    expect(among("Color")).toEqual([false, false, false, false]);
   });
 
   it("is for whoever has the heads", () => {

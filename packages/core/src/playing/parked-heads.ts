@@ -2,6 +2,7 @@ import { FAMILIES, attributeInfo, type Attribute, type Family } from "../rig/att
 import type { HeadKey } from "../rig/fixture";
 import { placedHeads, type Who } from "../selection/who";
 import type { GroupMaster } from "../playback/group-master";
+import { parkIdOf } from "../playback/stage-state";
 import type { Show } from "../show/show";
 import { resolve } from "../stroke/resolve";
 import type { Strokes } from "../stroke/stroke";
@@ -52,6 +53,14 @@ export function parkedOn(show: Show, { who }: GroupMaster): HeadKey[] {
   const heads = show.rig.heads.length > 0 ? placedHeads(who, show).map(({ key }) => key) : namedHeads(show, who);
   const own = new Set(heads);
   return show.all("park").flatMap(({ head }) => (own.has(head) ? [head] : []));
+}
+
+/** For each of some heads whether an attribute of it is parked; of whole colours and positions any part counts. */
+export function parkedAmong(show: Show, attribute: Attribute, heads: readonly HeadKey[]): boolean[] {
+  const { family } = attributeInfo(attribute);
+  const isWhole = attribute === "Color" || attribute === "Position";
+  const counts = (parked: Attribute): boolean => (isWhole ? attributeInfo(parked).family === family : parked === attribute);
+  return heads.map((head) => Object.keys(show.get("park", parkIdOf(head))?.values ?? {}).some(counts));
 }
 
 /** A parked head, for a list of them. */

@@ -5,6 +5,7 @@ import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { cn } from "../../../ui/class-names";
+import { parkedOfGroup } from "./park-group";
 import { pickedGroup, useForeignOwner } from "./group-row";
 
 interface Spot {
@@ -71,6 +72,7 @@ function GroupButton({ group, start, size }: { group: Group; start: Spot; size: 
   const client = useClient();
   const { selection, select } = useInterfaceOf("selection", "select");
   const owner = useForeignOwner(group);
+  const isParked = parkedOfGroup(useQuietShow(), group).length > 0;
   const drag = useRef<{ x: number; y: number; from: Spot; moved: boolean } | null>(null);
   const [dragged, setDragged] = useState<Spot | null>(null);
   const spot = dragged ?? start;
@@ -115,6 +117,7 @@ function GroupButton({ group, start, size }: { group: Group; start: Spot; size: 
         if (event.key === "Enter" || event.key === " ") select(pickedGroup(selection, group.id, event.ctrlKey ? "adds" : "alone"));
       }}
     >
+      {isParked && <span className="text-parked">■ </span>}
       {group.name}
     </button>
   );

@@ -7,6 +7,7 @@ import { Button } from "../../../ui/button";
 import { TextInput } from "../../../ui/field";
 import { NumberChip } from "../../../ui/number-chip";
 import { PopSheet } from "../../../ui/pop-sheet";
+import { ParkGroup } from "./park-group";
 import { newId } from "../../../session/new-id";
 
 /** What can be done to one group: its name, its heads and their order, its parts. Every look that uses it follows. */
@@ -66,6 +67,7 @@ function GroupForm({ group, onDone }: { group: Group; onDone: () => void }): Rea
           Save {parts === 2 ? "odd and even" : `every ${parts} parts`} as groups
         </Button>
       </div>
+      <ParkGroup group={group} onDone={onDone} />
       <Button
         once
         size="small"
