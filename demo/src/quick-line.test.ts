@@ -121,6 +121,20 @@ describe("the quick line", () => {
     expect(read("undo").undo).toBe("undo");
   });
 
+  it("paints part of a bed: by place, those of a group, or all but these", () => {
+    const rib = show.all("group").find(({ name }) => name === "Rib 3 spots")!;
+    for (const [part, mask] of [
+      ["odd", "odd"],
+      ["Rib 3 spots", { groupId: rib.id }],
+      ["all but Rib 3 spots", { groupId: rib.id, others: true }],
+    ] as const) {
+      const done = read(`left ribs paint orchid on ${part}`);
+      expect(done).toMatchObject({ line: `Left ribs paint Orchid on ${part}`, play: [{ type: "paint", mask }] });
+      expect(lineOfCommand(done.play![0]!, context())?.line).toBe(done.line);
+    }
+    expect(refusal("left ribs paint orchid on moonbeams")).toMatch(/“moonbeams”.*a group's heads, or on all but these/);
+  });
+
   it("keeps what is in the sketch as a cue or a preset", () => {
     const cue = read("keep in Night bloom 9 as Dusk", withSketch).changes!;
     expect(cue).toMatchObject([{ op: "add", record: { kind: "cue", number: 9, name: "Dusk" } }]);

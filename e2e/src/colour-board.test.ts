@@ -93,6 +93,21 @@ describe("a colour board on a tablet", () => {
     await touch(coat("First coat"));
   });
 
+  it("lays one on those of a saved group, and moves it on to all others", async () => {
+    await coat("group…").click();
+    await page.getByRole("menuitem", { name: "Rib 3 spots" }).click();
+    await touch(pot("Berry"));
+    await touch(bed("Left ribs"));
+    await bed("Left ribs: Berry on Rib 3 spots").waitFor();
+    await touch(coat("Rib 3 spots"));
+    await bed("Left ribs: Berry on all but Rib 3 spots").waitFor();
+    expect(await complaints(page)).toEqual([]);
+    await touch(coat("First coat"));
+    await touch(pot("Rinse"));
+    await touch(bed("Left ribs"));
+    await bed("Left ribs: not painted").waitFor();
+  });
+
   it("shows a dab while a pot is held with the other hand, or the corner of a bed", async () => {
     await hands.put("left", await middle(pot("Berry")));
     await hands.put("right", await middle(bed("Front washes")));

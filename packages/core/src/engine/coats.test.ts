@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { coatIdOf } from "../playback/coat";
 import type { PlayCommand } from "../playing/commands";
+import { playChanges } from "../playing/play";
 import { listWithCard, smallShow, strokeOn } from "../testing";
 import { board, bluePreset, lit, show, paint, leaves, all, RED, GREEN, BLUE, touched, blue } from "../testing/board-show";
 import { EngineOnBench } from "../testing/engine-on-bench";
@@ -64,6 +65,28 @@ describe("coats of a colour board", () => {
     expect(leaves(bench, 3, 1)).toEqual([0.5, 0.5, 1]);
     expect(leaves(bench, 3, 1)).toEqual([1, 1, 1]);
     expect(bench.engine.running).toEqual([]);
+  });
+
+  it("lies on those of a saved group, moves on to the rest, and follows the group; of one that goes nobody keeps it", () => {
+    const some = { id: "some", kind: "group", version: 1, name: "Some", rank: 9, heads: ["fx-2", "fx-3"], territoryId: null } as const;
+    const bench = new EngineOnBench(show.withRecords(new Map([...show.records, [some.id, some]])));
+    bench.play(paint("red", { fadeSeconds: 0, travelSeconds: 0 }));
+    const mask = { groupId: "some" };
+    bench.play(paint("green", { fadeSeconds: 0, mask }));
+    expect(all(bench)).toBe("rggrrrrr");
+    bench.change([setChange("some", ["heads"], { from: some.heads, to: ["fx-3", "fx-8"] })]);
+    expect(all(bench)).toBe("rrgrrrrg");
+    bench.play({ type: "mask-on", boardId: board.id, bedIds: ["movers"], mask: { groupId: "some", others: true } });
+    bench.t += 2;
+    expect(all(bench)).toBe("ggrggggr");
+    // Not the one that lies there: nothing moves on.
+    bench.play({ type: "mask-on", boardId: board.id, bedIds: ["movers"], mask: { groupId: "some", others: true } });
+    expect(all(bench)).toBe("ggrggggr");
+    bench.change([{ op: "remove", record: bench.engine.show.get("group", "some")! }]);
+    bench.t += 2;
+    expect(all(bench)).toBe("rrrrrrrr");
+    const gone = playChanges(bench.engine.show, paint("green", { mask }), { t: bench.t, personId: "ann" });
+    expect(gone).toMatchObject({ ok: false, error: { code: "record.unknown" } });
   });
 
   it("win over what was started before, lose to what is started after, and lie by their board's priority", () => {

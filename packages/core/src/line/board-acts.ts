@@ -1,13 +1,24 @@
 import { ok, type Result } from "../errors/result";
 import { inTheirOrder, type Board } from "../playback/board";
 import type { HeadKey } from "../rig/fixture";
-import { MASK_PAIRS, type CoatMask } from "../selection/coat-mask";
+import { MASK_PAIRS, type CoatMask, type PlaceMask } from "../selection/coat-mask";
+import { coatMaskName } from "../show/coat-mask-name";
 import { potName } from "../show/pot-name";
 import type { Show } from "../show/show";
 import { does } from "./act-readers";
 import { named, notRead, type LineAct, type LineContext } from "./line";
 
-const MASKS: readonly CoatMask[] = MASK_PAIRS.flat();
+const MASKS: readonly PlaceMask[] = MASK_PAIRS.flat();
+const OTHERS = /^all but /i;
+
+/** A part of a bed by name: odd, left…, a group's name, or all but a group. */
+function maskMeant(word: string, show: Show): Result<CoatMask> {
+  const place = MASKS.find((each) => each === word.toLowerCase());
+  if (place) return ok(place);
+  const group = named(show.all("group"), word.replace(OTHERS, ""), { name: ({ name }) => name, what: "group" });
+  if (!group.ok) return notRead(word, `a second coat lies on ${MASKS.join(", ")}, on a group's heads, or on all but these`);
+  return ok({ groupId: group.value.id, ...(OTHERS.test(word) ? { others: true as const } : {}) });
+}
 
 interface NamedBed {
   readonly board: Board;
@@ -40,8 +51,8 @@ export const BOARD_ACTS: readonly LineAct[] = [
   {
     form: "BED paint POT [on PART]",
     example: "Left ribs paint Orchid on odd",
-    what: `paints a bed of a colour board with one of its pots; a second coat on a part: ${MASKS.join(", ")}`,
-    pattern: /^(?<bed>.+?) paint (?<pot>.+?)(?: on (?<mask>[a-z-]+))?$/i,
+    what: `paints a bed of a colour board with one of its pots; a second coat on a part: ${MASKS.join(", ")}, those of a group, or all but these`,
+    pattern: /^(?<bed>.+?) paint (?<pot>.+?)(?: on (?<mask>.+))?$/i,
     read: ({ bed: bedWord, pot: potWord, mask: maskWord }, context) => {
       const bed = bedMeant(bedWord!, context);
       if (!bed.ok) return bed;
@@ -49,9 +60,10 @@ export const BOARD_ACTS: readonly LineAct[] = [
       const pots = inTheirOrder(board.pots).map(([id, pot]) => ({ id, name: potName(context.show, pot) }));
       const pot = named(pots, potWord!, { name: (each) => each.name, what: `pot on ${board.name}` });
       if (!pot.ok) return pot;
-      const mask = MASKS.find((each) => each === maskWord?.toLowerCase());
-      if (maskWord !== undefined && !mask) return notRead(maskWord, `a second coat lies on ${MASKS.join(", ")}`);
-      const on = mask ? ` on ${mask}` : "";
+      const masked = maskWord === undefined ? null : maskMeant(maskWord, context.show);
+      if (masked && !masked.ok) return masked;
+      const mask = masked?.value;
+      const on = mask ? ` on ${coatMaskName(context.show, mask)}` : "";
       return does(`${name} paint ${pot.value.name}${on}`, `paints ${name} with ${pot.value.name}${on}`, {
         heads,
         play: [{ type: "paint", boardId: board.id, bedIds: [bedId], potId: pot.value.id, ...(mask ? { mask } : {}) }],

@@ -6,6 +6,7 @@ import type { HeadKey } from "../rig/fixture";
 import { selectedHeads } from "../selection/selection";
 import type { Who } from "../selection/who";
 import { inTheirOrder } from "../playback/board";
+import { coatMaskName } from "../show/coat-mask-name";
 import { potName } from "../show/pot-name";
 import type { Show } from "../show/show";
 import type { Part, Strokes } from "../stroke/stroke";
@@ -120,7 +121,9 @@ function write(command: PlayCommand, show: Show): ActLine | null {
       const bed = board?.beds[command.bedIds[0] ?? ""];
       const pot = board && inTheirOrder(board.pots).find(([id]) => id === command.potId)?.[1];
       const group = show.get("group", bed?.groupId);
-      return group && pot ? once(`${group.name} paint ${potName(show, pot)}${command.mask ? ` on ${command.mask}` : ""}`) : null;
+      return group && pot
+        ? once(`${group.name} paint ${potName(show, pot)}${command.mask ? ` on ${coatMaskName(show, command.mask)}` : ""}`)
+        : null;
     }
     case "rinse": {
       const group = show.get("group", show.get("board", command.boardId)?.beds[command.bedIds[0] ?? ""]?.groupId);

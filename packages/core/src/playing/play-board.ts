@@ -3,7 +3,7 @@ import type { Change } from "../document/transaction";
 import { fail, ok, type Result } from "../errors/result";
 import type { Board } from "../playback/board";
 import { coatIdOf, COLOR_LAYERS, saysNothing, type Coat, type CoatLayer } from "../playback/coat";
-import { movedOn, type CoatMask } from "../selection/coat-mask";
+import { movedOn, sameMask, type CoatMask } from "../selection/coat-mask";
 import type { Travel } from "../shape/travel";
 import type { Show } from "../show/show";
 import { clamp, type Seconds } from "../units/units";
@@ -49,6 +49,7 @@ export function boardChanges(show: Show, command: BoardCommand, by: By): Result<
       const pot = board.pots[command.potId];
       if (!pot) return fail("record.unknown", { what: "pot" });
       const { mask, travel, ...own } = command;
+      if (typeof mask === "object" && !show.get("group", mask.groupId)) return fail("record.unknown", { what: "group" });
       const times = boardTimes(show, board, own);
       const layer = mask === undefined ? "first" : "second";
       const said = { color: pot.color, ...times, ...(mask ? { mask } : {}), ...(travel ? { travel } : {}) };
@@ -71,7 +72,7 @@ export function boardChanges(show: Show, command: BoardCommand, by: By): Result<
       return ok(
         bedIds.flatMap((bedId) => {
           const second = present(bedId, "second");
-          if (!second?.color || second.mask !== movedOn(command.mask)) return [];
+          if (!second?.color || !sameMask(second.mask, movedOn(command.mask))) return [];
           const { travel: _, own: __, furtherSeconds: ___, ...rest } = second;
           const next: Coat = { ...rest, mask: command.mask, ...times, goSeconds: by.t, personId: by.personId };
           return fieldChanges(second, next);

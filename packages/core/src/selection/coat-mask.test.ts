@@ -1,11 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { PlacedHead } from "../shape/order";
-import { coatedHeads, MASK_PAIRS, movedOn, type CoatMask } from "./coat-mask";
+import { maskedBed, MASK_PAIRS, movedOn, sameMask, type CoatMask } from "./coat-mask";
 
 const at = (key: string, x: number, y: number): PlacedHead => ({ key, number: [1, 1], address: null, position: { x, y, z: 4 } });
+const groupHeads = (id: string): readonly string[] | null => (id === "some" ? ["1", "f", "a", "elsewhere"] : null);
+const GROUP_MASKS: readonly CoatMask[] = [{ groupId: "some" }, { groupId: "some", others: true }];
 const keys = (heads: readonly PlacedHead[], mask: CoatMask): string =>
-  coatedHeads(heads, mask)
+  maskedBed(heads, mask, groupHeads)
     .map(({ key }) => key)
     .join(" ");
 
@@ -38,6 +40,11 @@ describe("masks of a second coat", () => {
     expect(keys(rows, mask)).toBe(expected);
   });
 
+  it("of a saved group are its heads in the bed's order, and all others; of one that is gone nobody", () => {
+    expect(GROUP_MASKS.map((mask) => keys(rows, mask))).toEqual(["a f", "d c b h g e"]);
+    expect([keys(rows, { groupId: "gone" }), keys(rows, { groupId: "gone", others: true })]).toEqual(["", ""]);
+  });
+
   it("have the middle one of an odd number to the left and near; one head alone is odd, left, near and an end", () => {
     const three = [at("a", 0, 0), at("b", 1, 1), at("c", 2, 2)];
     expect([keys(three, "left"), keys(three, "right"), keys(three, "near"), keys(three, "far"), keys(three, "ends")]).toEqual([
@@ -55,11 +62,12 @@ describe("masks of a second coat", () => {
   it("are pairs: what one leaves the other has, and twice on comes back", () => {
     const heads = fc.array(fc.tuple(fc.integer({ min: -9, max: 9 }), fc.integer({ min: -9, max: 9 })), { maxLength: 40 });
     fc.assert(
-      fc.property(heads, fc.constantFrom(...(MASK_PAIRS.flat() as CoatMask[])), (places, mask) => {
+      fc.property(heads, fc.constantFrom(...(MASK_PAIRS.flat() as CoatMask[]), ...GROUP_MASKS), (places, mask) => {
         const all = places.map(([x, y], index) => at(String(index), x, y));
-        const both = [...coatedHeads(all, mask), ...coatedHeads(all, movedOn(mask))].map(({ key }) => Number(key));
+        const both = [mask, movedOn(mask)].flatMap((each) => maskedBed(all, each, groupHeads)).map(({ key }) => Number(key));
         expect(both.sort((a, b) => a - b)).toEqual(all.map((_, index) => index));
-        expect(movedOn(movedOn(mask))).toBe(mask);
+        expect(movedOn(movedOn(mask))).toEqual(mask);
+        expect(sameMask(movedOn(mask), mask)).toBe(false);
       }),
     );
   });

@@ -1,4 +1,4 @@
-import { coatedHeads, MASK_PAIRS, type CoatMask } from "./coat-mask";
+import { coatedHeads, MASK_PAIRS, type PlaceMask } from "./coat-mask";
 import type { Mask } from "./mask";
 import { placedHeads, type Who, type WhoContext } from "./who";
 import type { HeadKey } from "../rig/fixture";
@@ -37,7 +37,7 @@ export function withMask(who: Who, word: string, context: WhoContext & StageHead
   return { heads: heads.flatMap(({ key }) => (those.has(key) ? [key] : [])) };
 }
 
-function isPlace(word: string): word is CoatMask {
+function isPlace(word: string): word is PlaceMask {
   return (MASK_PAIRS.flat() as readonly string[]).includes(word);
 }
 

@@ -1,6 +1,6 @@
 import { COAT_LAYERS, coatIdOf, coatOfId, saysNothing, type Coat } from "../playback/coat";
 import type { Bed, Board } from "../playback/board";
-import { coatedHeads } from "../selection/coat-mask";
+import { maskedBed } from "../selection/coat-mask";
 import { resolve, Resolved } from "../stroke/resolve";
 import { contextWith } from "../stroke/row";
 import { PLACES } from "../stroke/part-reads";
@@ -46,7 +46,7 @@ export function coatStroke(show: Show, coat: Coat): Stroke | null {
   const parts = { Color: { ...colors, ...PLAIN } };
   if (!coat.mask) return stroke(bed, parts);
   const placed = (show.groupHeads(bed.groupId) ?? []).flatMap((key) => show.placed(key) ?? []);
-  return { ...stroke(bed, parts), who: { heads: coatedHeads(placed, coat.mask).map(({ key }) => key) } };
+  return { ...stroke(bed, parts), who: { heads: maskedBed(placed, coat.mask, (id) => show.groupHeads(id)).map(({ key }) => key) } };
 }
 
 const PLAIN = { shape: {}, touched: 1 } as const;
@@ -60,7 +60,8 @@ export function coatDrives(show: Show, coat: Coat): Resolved | null {
   if (!board || !drawn) return null;
   const resolved = resolve({ coat: drawn }, contextWith(show, { reaches: boardReach(show, board) }));
   const groupId = board.beds[coat.bedId]!.groupId;
-  return new Resolved(resolved.content, new Set([...resolved.reads, board.id, groupId, PLACES]));
+  const masks = typeof coat.mask === "object" ? [coat.mask.groupId] : [];
+  return new Resolved(resolved.content, new Set([...resolved.reads, board.id, groupId, ...masks, PLACES]));
 }
 
 /** Whether content may name this in place of a preset: the coat of a bed that there is. */

@@ -1,4 +1,14 @@
-import { coatColorName, coatIdOf, type Board, type Coat, type CoatLayer, type Show, type Travel } from "@vexa/core";
+import {
+  coatColorName,
+  coatIdOf,
+  coatMaskName,
+  type Board,
+  type Coat,
+  type CoatLayer,
+  type CoatMask,
+  type Show,
+  type Travel,
+} from "@vexa/core";
 import { useClient, useShow } from "../../../session/show-context";
 import { cn } from "../../../ui/class-names";
 import { useFader } from "../use-fader";
@@ -127,10 +137,15 @@ export function coatWords(show: Show, board: Board, bedId: string): string {
   const said = (coat: Coat | null): string | null => (coat?.color ? coatColorName(show, board, coat.color) : null);
   const [first, second] = [said(of("first")), said(of("second"))];
   const mask = of("second")?.mask;
-  return [first, second && `${second} on ${MASK_WORDS[mask ?? "odd"]}`].filter(Boolean).join(", ");
+  return [first, second && `${second} on ${maskWords(show, mask ?? "odd")}`].filter(Boolean).join(", ");
 }
 
-export const MASK_WORDS = {
+/** A part of a bed, as people say it. */
+export function maskWords(show: Show, mask: CoatMask): string {
+  return typeof mask === "object" ? coatMaskName(show, mask) : MASK_WORDS[mask];
+}
+
+const MASK_WORDS = {
   odd: "odd",
   even: "even",
   left: "the left half",

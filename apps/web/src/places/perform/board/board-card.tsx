@@ -4,6 +4,7 @@ import {
   inTheirOrder,
   mayDo,
   movedOn,
+  sameMask,
   type Board,
   type Cells,
   type CoatMask,
@@ -67,7 +68,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
     else if (pot !== RINSE) act({ ...on, potId: pot });
   });
   const chooseMask = (next: CoatMask | null): void => {
-    if (next === null || mask === null || (next !== mask && next !== movedOn(mask))) return setMask(next);
+    if (next === null || mask === null || (!sameMask(next, mask) && !sameMask(next, movedOn(mask)))) return setMask(next);
     // The one that is chosen already moves on, and with it what lies there.
     setMask(movedOn(mask));
     if (all.length > 0) act({ type: "mask-on", boardId: board.id, bedIds: all, mask: movedOn(mask) });

@@ -1,6 +1,16 @@
 import { Compass } from "lucide-react";
-import { MASK_PAIRS, mayBuild, MOST_BOARD_SECONDS, movedOn, type Board, type CoatMask, type Travel } from "@vexa/core";
-import { useMe } from "../../../session/show-context";
+import {
+  MASK_PAIRS,
+  mayBuild,
+  MOST_BOARD_SECONDS,
+  movedOn,
+  type Board,
+  type CoatMask,
+  type GroupMask,
+  type PlaceMask,
+  type Travel,
+} from "@vexa/core";
+import { useMe, useShow } from "../../../session/show-context";
 import { atTheTouch } from "../../../ui/at-the-touch";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
@@ -8,7 +18,7 @@ import { Menu, MenuItem } from "../../../ui/menu";
 import { useOnce } from "../../../ui/once";
 import { SecondsField } from "../../../ui/seconds-field";
 import { KeepAsCue } from "./keep-as-cue";
-import { MASK_WORDS } from "./bed-shape";
+import { maskWords } from "./bed-shape";
 
 /** How the hand paints now: one's own, and gone with the page. */
 export interface Ways {
@@ -50,6 +60,7 @@ export function BoardWays(props: {
 }): React.JSX.Element {
   const { board, mask, onMask, ways, onWays, disabled } = props;
   const me = useMe();
+  const show = useShow();
   const wayWords = WAYS.find(([, way]) => JSON.stringify(way) === JSON.stringify(ways.way))?.[0] ?? "as I swipe";
   const time = (field: "fadeSeconds" | "travelSeconds") => (seconds: number | null) => {
     if (seconds !== null && seconds > MOST_BOARD_SECONDS)
@@ -66,20 +77,21 @@ export function BoardWays(props: {
         </Chip>
         <span className="pl-1 whitespace-nowrap">Second on</span>
         {MASK_PAIRS.map((pair) => {
-          const shown = mask !== null && (pair as readonly CoatMask[]).includes(mask) ? mask : pair[0];
+          const shown = mask !== null && typeof mask !== "object" && (pair as readonly PlaceMask[]).includes(mask) ? mask : pair[0];
           const on = mask === shown;
           return (
             <Chip
               key={pair[0]}
               on={on}
               disabled={disabled}
-              title={on ? `Touch again: on ${MASK_WORDS[movedOn(shown)]}` : `A second coat on ${MASK_WORDS[shown]}`}
+              title={on ? `Touch again: on ${maskWords(show, movedOn(shown))}` : `A second coat on ${maskWords(show, shown)}`}
               onPress={() => onMask(shown)}
             >
               {CHIP_WORDS[shown]}
             </Chip>
           );
         })}
+        <GroupChip board={board} mask={typeof mask === "object" ? mask : null} onMask={onMask} disabled={disabled} />
       </div>
       <Menu
         trigger={
@@ -105,6 +117,48 @@ export function BoardWays(props: {
       ))}
       {mayBuild(me) && <KeepAsCue board={board} />}
     </div>
+  );
+}
+
+/** A second coat on those of a saved group, or on the rest of the bed: groups that share some of their heads with a bed. */
+function GroupChip(of: {
+  board: Board;
+  mask: GroupMask | null;
+  onMask: (mask: CoatMask | null) => void;
+  disabled: boolean;
+}): React.JSX.Element | null {
+  const { board, mask, onMask, disabled } = of;
+  const show = useShow();
+  const beds = Object.values(board.beds).map(({ groupId }) => new Set(show.groupHeads(groupId) ?? []));
+  const groups = show.all("group").filter(({ heads }) =>
+    beds.some((bed) => {
+      const shared = heads.filter((head) => bed.has(head)).length;
+      return shared > 0 && shared < bed.size;
+    }),
+  );
+  if (groups.length === 0 && !mask) return null;
+  return (
+    <>
+      {mask && (
+        <Chip on disabled={disabled} title={`Touch again: on ${maskWords(show, movedOn(mask))}`} onPress={() => onMask(mask)}>
+          {maskWords(show, mask)}
+        </Chip>
+      )}
+      <Menu
+        trigger={
+          <Button size="touch" tone="chip" disabled={disabled} title="A second coat on the heads of a group">
+            {mask ? "…" : "group…"}
+            {mask && <span className="sr-only">another group</span>}
+          </Button>
+        }
+      >
+        {groups.map(({ id, name }) => (
+          <MenuItem key={id} onSelect={() => onMask({ groupId: id })} hint={id === mask?.groupId ? "chosen" : ""}>
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
   );
 }
 
