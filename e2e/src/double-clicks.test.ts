@@ -65,7 +65,7 @@ const listen = async (): Promise<Socket> => {
 };
 
 /** Of buttons that are alike but for their numbers, as the blocks of all lamps, so many are pressed. */
-const MOST_ALIKE = 3;
+const MOST_ALIKE = 2;
 
 /** Buttons that stand around every place are pressed in the first one. */
 const around = new Set<string>();

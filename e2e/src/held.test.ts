@@ -29,6 +29,18 @@ const light = (stage: Locator): Promise<number> =>
       return sum;
     });
 
+/** Whether anything on the stage is drawn in the ink of what is parked, which is bone. */
+const hasBone = async (stage: Locator): Promise<boolean> =>
+  (
+    await stage.locator("canvas").evaluateAll((canvases: HTMLCanvasElement[]) =>
+      canvases.map((canvas) => {
+        const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+        for (let at = 0; at < data.length; at += 4) if (data[at] === 0xd9 && data[at + 1] === 0xcd && data[at + 2] === 0xb4) return true;
+        return false;
+      }),
+    )
+  ).includes(true);
+
 describe("behind a curtain", () => {
   it("the next look is seen on stage's other side; heads that are held are marked on the stage, on cards and for others", async () => {
     const { page } = story;
@@ -89,6 +101,8 @@ describe("heads parked at values", () => {
     await setLane(page, "Dimmer", "90");
     await page.getByText("all saved").waitFor();
     expect(story.dimmer(0)).toBeCloseTo(0.2, 2);
+    const stage = page.getByRole("img", { name: /^Stage plan/ });
+    await until("heads on the stage wear a square of bone", () => hasBone(stage));
     // The lane and the groups wear the square as well: all of one, eight of another.
     const lane = page.getByRole("article", { name: "Lane Dimmer" });
     await lane.getByText("■ 56 heads parked").waitFor();
@@ -99,6 +113,7 @@ describe("heads parked at values", () => {
     await page.getByRole("button", { name: "■ Park (56)" }).click();
     await sheet.getByRole("button", { name: "Free all" }).click();
     await until("as their lane says", () => Math.abs(story.dimmer(0) - 0.9) < 0.01);
+    await until("and no square any more", async () => !(await hasBone(stage)));
     await page.keyboard.press("Escape");
     await cast.getByRole("button", { name: "Change Rib 3 spots" }).click();
     const tools = page.getByRole("dialog", { name: "Change Rib 3 spots" });
