@@ -127,6 +127,19 @@ describe("people to follow", () => {
     await around.fill("");
     await around.press("Enter");
     await until("the heads look at them again", () => Math.abs(pan() - right) < 0.002);
+    const inside = lane.getByLabel("Part of the stage that these heads stay in");
+    await inside.fill("over there");
+    await inside.press("Enter");
+    await page
+      .getByText(/^Write two corners in metres/)
+      .first()
+      .waitFor();
+    await inside.fill("-8,-3,0..-4,8,3");
+    await inside.press("Enter");
+    await until("they look no further than where the singer was first", () => Math.abs(pan() - left) < 0.002);
+    await inside.fill("");
+    await inside.press("Enter");
+    await until("and after the singer again", () => Math.abs(pan() - right) < 0.002);
   });
 
   it("are moved on the stage by hand, and what is heard doesn't move them meanwhile", async () => {

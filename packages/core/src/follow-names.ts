@@ -19,6 +19,7 @@ export {
   type Target,
   type WhenLost,
 } from "./follow/target";
+export { boxText, readBox, type StageBox } from "./follow/stage-box";
 export { MOST_METRES as MOST_STAGE_METRES } from "./follow/stage-point";
 export { placeAt } from "./follow/target-path";
 export { MOST_WALK_POINTS, roundSeconds as walkRoundSeconds, WALK_STEP_SECONDS, type Walk } from "./follow/walk";

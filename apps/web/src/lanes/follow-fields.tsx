@@ -1,4 +1,5 @@
 import {
+  boxText,
   followKind,
   LEAST_BEAM_WIDTH,
   LEAST_FOLLOW_EDGE,
@@ -6,6 +7,7 @@ import {
   MOST_FOLLOW_EDGE,
   MOST_LEAD_SECONDS,
   MOST_RING,
+  readBox,
   readQuantity,
   type Follow,
   type FollowKind,
@@ -91,6 +93,12 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
       ? put({ ...rest, offset })
       : "Write metres to the right, upstage and up, such as 0,0,0.5. Nothing was changed.";
   };
+  const takeWithin = (text: string): boolean | string => {
+    const { within: _, ...rest } = follow;
+    if (text.trim() === "") return put(rest);
+    const within = readBox(text);
+    return within ? put({ ...rest, within }) : "Write two corners in metres, such as -4,-2,0..4,3,2. Nothing was changed.";
+  };
   const free = kind === "light" ? follow.targetIds.flatMap((id) => (show.target(id)?.within ? [] : (show.target(id)?.name ?? []))) : [];
   const toggle = (id: string): void => {
     const others = follow.targetIds.filter((other) => other !== id);
@@ -132,6 +140,18 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
               placeholder="x,y,z"
               text={follow.offset ? pointText([follow.offset]) : ""}
               onTake={takeBeside}
+            />
+          </label>
+        )}
+        {kind !== "light" && (
+          <label className="flex items-center gap-1.5">
+            within, m
+            <DraftField
+              label="Part of the stage that these heads stay in"
+              className="h-6 w-36"
+              placeholder="anywhere"
+              text={follow.within ? boxText(follow.within) : ""}
+              onTake={takeWithin}
             />
           </label>
         )}

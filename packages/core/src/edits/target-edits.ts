@@ -9,10 +9,10 @@ import {
   MOST_SPEED,
   OSC_ADDRESS,
   type OtpAddress,
-  type StageBox,
   type Target,
   type WhenLost,
 } from "../follow/target";
+import { boxText, readBox } from "../follow/stage-box";
 import { MOST_METRES } from "../follow/stage-point";
 import { MOST_WALK_POINTS, WALK_STEP_SECONDS } from "../follow/walk";
 import type { Vector } from "../geometry/beam";
@@ -40,27 +40,13 @@ export function targetText(target: Target, field: TargetField): string {
     case "address":
       return target.otp ? otpText(target.otp) : (target.address ?? "");
     case "within":
-      return target.within ? [target.within.low, target.within.high].map(({ x, y, z }) => `${x},${y},${z}`).join("..") : "";
+      return target.within ? boxText(target.within) : "";
     case "smoothSeconds":
     case "mostSpeed":
       return String(target[field] ?? "");
     default:
       return String(target.home[field]);
   }
-}
-
-/** "-4,-2,0..4,3,2": two corners. Null where it isn't that. */
-function readBox(plain: string): StageBox | null {
-  const corners = plain.split("..").map((corner) => corner.split(",").map((text) => readQuantity(text, "metres") ?? NaN));
-  const [one, other] = corners;
-  const fit = corners.length === 2 && corners.every((axes) => axes.length === 3 && axes.every((at) => Math.abs(at) <= MOST_METRES));
-  if (!fit) return null;
-  const corner = (pick: (...values: number[]) => number): Vector => ({
-    x: pick(one![0]!, other![0]!),
-    y: pick(one![1]!, other![1]!),
-    z: pick(one![2]!, other![2]!),
-  });
-  return { low: corner(Math.min), high: corner(Math.max) };
 }
 
 /** Within what part of the stage it is, and how fast at the most; nothing typed = anywhere, however fast. */

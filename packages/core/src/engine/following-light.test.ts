@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
-import type { Follow, StageBox, Target } from "../follow/target";
+import type { StageBox } from "../follow/stage-box";
+import type { Follow, Target } from "../follow/target";
 import { edit } from "../show/edit";
 import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import { EngineOnBench } from "../testing/engine-on-bench";

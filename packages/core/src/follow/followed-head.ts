@@ -1,7 +1,8 @@
 import type { Aimable } from "../geometry/aim";
 import type { Vector } from "../geometry/beam";
 import { newPathPlace, type PathPlace } from "./target-path";
-import type { Follow, StageBox } from "./target";
+import { intoBox, type StageBox } from "./stage-box";
+import type { Follow } from "./target";
 import type { Degrees, Metres, Seconds } from "../units/units";
 
 /** A head that follows, and the point beside its targets at which it looks. */
@@ -37,7 +38,7 @@ export function followedPlace(
   t: Seconds,
   into: Float64Array,
 ): "still" | "moves" | null {
-  const { targetIds, offset, ring = 0, leadSeconds = 0 } = follow;
+  const { targetIds, offset, ring = 0, leadSeconds = 0, within } = follow;
   const last = targetIds.length - 1;
   const at = along * last;
   const first = Math.floor(at);
@@ -54,6 +55,7 @@ export function followedPlace(
   into[0] = one[0]! + one[3]! * leadSeconds + ring * Math.cos(turn) + (offset?.x ?? 0);
   into[1] = one[1]! + one[4]! * leadSeconds + ring * Math.sin(turn) + (offset?.y ?? 0);
   into[2] = one[2]! + one[5]! * leadSeconds + (offset?.z ?? 0);
+  if (within) intoBox(within, into);
   return moves;
 }
 

@@ -1,6 +1,7 @@
 import { fields, integerIn, listOf, numberIn, oneOf, optional, textUpTo, where, type Schema } from "../document/schema";
 import type { Vector } from "../geometry/beam";
 import type { Metres, Seconds } from "../units/units";
+import { stageBoxSchema, type StageBox } from "./stage-box";
 import { pointSchema } from "./stage-point";
 import { walkSchema, type Walk } from "./walk";
 
@@ -26,12 +27,6 @@ export interface Target {
   readonly within?: StageBox;
   /** Metres a second: what is heard to be faster comes after. */
   readonly mostSpeed?: number;
-}
-
-/** A part of the stage, edges along its axes. */
-export interface StageBox {
-  readonly low: Vector;
-  readonly high: Vector;
 }
 
 export const [LEAST_SPEED, MOST_SPEED] = [0.1, 50] as const;
@@ -75,11 +70,7 @@ export const targetSchema: Schema<Target> = fields<Target>({
     }),
   ),
   walk: optional(walkSchema),
-  within: optional(
-    where(fields<StageBox>({ low: pointSchema, high: pointSchema }), ({ low, high }) =>
-      low.x <= high.x && low.y <= high.y && low.z <= high.z ? null : "its first corner must be the lower one",
-    ),
-  ),
+  within: optional(stageBoxSchema),
   mostSpeed: optional(numberIn(LEAST_SPEED, MOST_SPEED)),
 });
 
@@ -93,6 +84,8 @@ export interface Follow {
   readonly ring?: Metres;
   /** Aims where the target will be in so long, as fast as it goes now. */
   readonly leadSeconds?: Seconds;
+  /** Where these heads may look, whatever their target does: a volume, or a plane where two sides are one. */
+  readonly within?: StageBox;
   /** How wide a beam is to be where it looks: what zooms and irises say, and only these. */
   readonly width?: Metres;
   /** Over so many metres before a side of the part of the stage that its target may be in, light fades out: what dimmers say, and only these. */
@@ -112,6 +105,7 @@ export const followSchema: Schema<Follow> = fields<Follow>({
   offset: optional(pointSchema),
   ring: optional(numberIn(0, MOST_RING)),
   leadSeconds: optional(numberIn(0, MOST_LEAD_SECONDS)),
+  within: optional(stageBoxSchema),
   width: optional(numberIn(LEAST_WIDTH, MOST_WIDTH)),
   edge: optional(numberIn(LEAST_EDGE, MOST_EDGE)),
   light: optional(numberIn(0, 100)),

@@ -6,9 +6,9 @@ export const LINE_PARTS = [
   { form: "color COLOUR..COLOUR", example: "Rib spots: color amber..#0040ff", what: "colours in words or as #rrggbb" },
   { form: "point RIGHT UPSTAGE UP", example: "Rib spots: point 0 2 1.6", what: "aims them at a place, in metres" },
   {
-    form: "follow TARGET[..TARGET]",
+    form: "follow TARGET[..TARGET] [within CORNER..CORNER]",
     example: "Rib spots: follow Voice",
-    what: "looks where a target goes; several = the heads lie between them",
+    what: "looks where a target goes; several = the heads lie between them; never out of a part of the stage, such as within -4 -2 0..4 3 2",
   },
   {
     form: "wide METRES on TARGET[..TARGET]",

@@ -1,4 +1,5 @@
 import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
+import { boxText, readBox } from "../follow/stage-box";
 import type { Change } from "../document/transaction";
 import { inTurn } from "../edits/sketch-edits";
 import { ok, type Result } from "../errors/result";
@@ -19,13 +20,18 @@ function readTargets(text: string, { context: { show } }: Spot): Result<Target[]
 }
 
 export function readFollow(text: string, spot: Spot): Result<ReadPart> {
-  const found = readTargets(text, spot);
+  const { names: whom = text, box } = /^(?<names>.+?) within (?<box>.+)$/i.exec(text)?.groups ?? {};
+  const found = readTargets(whom, spot);
   if (!found.ok) return found;
+  const within = box === undefined ? null : readBox(box);
+  if (box !== undefined && !within) return notRead(box, "write two corners in metres, such as within -4 -2 0..4 3 2");
   if (!hasAttribute(spot, "Position")) return notRead("follow", "none of these heads moves");
   spot.attributes.push("Position");
-  const edit = put(spot, "Position", (present) => ({ ...kept(present), follow: { targetIds: found.value.map(({ id }) => id) } }));
+  const follow = { targetIds: found.value.map(({ id }) => id), ...(within ? { within } : {}) };
+  const edit = put(spot, "Position", (present) => ({ ...kept(present), follow }));
   const names = found.value.map(({ name }) => name);
-  return ok({ text: `follow ${names.join("..")}`, says: `follows ${names.join(" to ")}`, edit });
+  const where = within ? ` within ${boxText(within, " ")}` : "";
+  return ok({ text: `follow ${names.join("..")}${where}`, says: `follows ${names.join(" to ")}${where}`, edit });
 }
 
 export function readWide(text: string, spot: Spot): Result<ReadPart> {

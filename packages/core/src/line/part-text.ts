@@ -1,5 +1,6 @@
 import { hexOfColor, xyzOf, type XyY } from "../color/colorimetry";
 import type { Motion } from "../motion/motion";
+import { boxText } from "../follow/stage-box";
 import { presetName } from "../preset/preset-name";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { formatFan } from "../shape/fan";
@@ -32,9 +33,9 @@ function contentText(show: Show, attribute: Attribute, part: Part): string | nul
   if (part.presets) return part.presets.ids.map((id) => (show.preset(id) ? presetName(show.preset(id)!) : "")).join("..");
   if (part.follow) {
     const names = part.follow.targetIds.map((id) => show.target(id)?.name ?? "").join("..");
-    const { width, edge, light } = part.follow;
+    const { width, edge, light, within } = part.follow;
     if (edge !== undefined) return `edge ${edge} on ${names}${light === undefined ? "" : ` at ${light}`}`;
-    return width === undefined ? `follow ${names}` : `wide ${width} on ${names}`;
+    return width === undefined ? `follow ${names}${within ? ` within ${boxText(within, " ")}` : ""}` : `wide ${width} on ${names}`;
   }
   if (point)
     return points.length > 0 ? null : `point ${[point.x, point.y, point.z].map((metres) => Math.round(metres * 1000) / 1000).join(" ")}`;

@@ -4,6 +4,7 @@ import { fail, ok, type Result } from "../errors/result";
 import { heardAt, placeAt } from "../follow/target-path";
 import { targetOffIdOf, type TargetOff } from "../follow/target-off";
 import { isLost, targetStateIdOf, unheard, type TargetState } from "../follow/target-state";
+import { nearestIn } from "../follow/stage-box";
 import type { Target } from "../follow/target";
 import type { Vector } from "../geometry/beam";
 import type { HeadKey } from "../rig/fixture";
@@ -82,17 +83,9 @@ function stateOf(show: Show, { id }: Target): TargetState | null {
   return show.get("targetState", targetStateIdOf(id));
 }
 
-const within = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
-
 /** A place that was heard, as its target may be there: within its part of the stage, and no further than it can have gone since it was heard of last. */
 function allowed({ within: box, mostSpeed }: Target, place: Vector, last: { from: Vector; seconds: Seconds } | null): Vector {
-  const { x, y, z } = box
-    ? {
-        x: within(place.x, box.low.x, box.high.x),
-        y: within(place.y, box.low.y, box.high.y),
-        z: within(place.z, box.low.z, box.high.z),
-      }
-    : place;
+  const { x, y, z } = box ? nearestIn(box, place) : place;
   if (mostSpeed === undefined || !last) return { x, y, z };
   const { from } = last;
   const away = Math.hypot(x - from.x, y - from.y, z - from.z);

@@ -1,3 +1,4 @@
+import { boxText } from "../follow/stage-box";
 import type { Follow } from "../follow/target";
 import { namedKnots } from "../shape/fan";
 import type { Show } from "../show/show";
@@ -19,7 +20,7 @@ const rounded = (value: number): number => Math.round(value * 100) / 100;
 
 /** "follows Voice, 2 m around, 0.3 s ahead, 0,0,0.5 beside". */
 export function followWords(show: Show, follow: Follow): string {
-  const { ring, leadSeconds, offset, width, edge, light } = follow;
+  const { ring, leadSeconds, offset, within, width, edge, light } = follow;
   return [
     `follows ${followedNames(show, follow)}`,
     width ? `${rounded(width)} m wide` : "",
@@ -28,6 +29,7 @@ export function followWords(show: Show, follow: Follow): string {
     ring ? `${rounded(ring)} m around` : "",
     leadSeconds ? `${rounded(leadSeconds)} s ahead` : "",
     offset ? `${[offset.x, offset.y, offset.z].map(rounded).join(",")} beside` : "",
+    within ? `within ${boxText(within)}` : "",
   ]
     .filter(Boolean)
     .join(", ");
