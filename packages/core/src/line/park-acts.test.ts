@@ -3,12 +3,14 @@ import { explain } from "../errors/result";
 import { parkedAmong } from "../playing/parked-heads";
 import { mayDo } from "../rights/rights";
 import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
+import { singer } from "../testing/follow-show";
 import type { LineContext, LineDoes } from "./line";
 import { readLine } from "./read-line";
 
 const tess = { id: "tess", kind: "person", version: 1, name: "Tess", initials: "Ts", role: "technician" } as const;
 const show = smallShow([
   tess,
+  singer,
   ...listWithCard("lit", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: part([0.4]), Pan: part([33]), Tilt: part([7]) })] }]),
 ]);
 const context: LineContext = { show, personId: "ann", selection: { groupIds: ["movers"] }, values: [], newId: () => "new" };
@@ -55,6 +57,7 @@ describe("parking at values", () => {
   it.each([
     ["Movers park dim wave sine 0..100", /“dim wave sine 0..100”.*can't be parked/],
     ["Movers park dim +5", /can't be parked/],
+    ["Movers park follow singer", /can't be parked/],
     ["Movers park fade 2", /say a value, such as dim 0/],
     ["Movers park dim 0, moonbeam", /“moonbeam”/],
     ["Movers park pan, moonbeam", /“moonbeam”.*attributes alone, or a value for each/],

@@ -3,7 +3,8 @@ import type { PlayCommand } from "../playing/commands";
 import { ODD_LAMP, smallShow } from "../testing";
 import { dancer, singer } from "../testing/follow-show";
 import type { LineContext } from "./line";
-import { lineOfCommand } from "./line-of-act";
+import { edit } from "../show/edit";
+import { lineOfCommand, linesOfSketch } from "./line-of-act";
 import { readLine } from "./read-line";
 
 const show = smallShow([{ ...singer, name: "The Voice" }, dancer]);
@@ -71,6 +72,27 @@ describe("lines about targets", () => {
       ["edge 2 on nobody", "target"],
     ] as const)
       expect(JSON.stringify(spoken(text))).toContain(why);
+  });
+
+  it("keep beams within a part of the stage, are written so again, and say why not", () => {
+    const followed = smallShow([singer, dancer]);
+    const spoken = (text: string) => readLine(`Movers: ${text}`, { ...context, show: followed });
+    const done = spoken("FOLLOW singer..dancer WITHIN 4 3 2..-4 -2.5 0");
+    expect(done).toMatchObject({ ok: true, value: { line: "Movers: follow singer..dancer within -4 -2.5 0..4 3 2" } });
+    const after = edit(followed, done.ok ? (done.value.changes ?? []) : []);
+    expect(after.ok && linesOfSketch(after.value, { ...context, show: followed })).toMatchObject({
+      lines: [{ line: "Movers: follow singer..dancer within -4 -2.5 0..4 3 2" }],
+      missed: 0,
+    });
+    for (const text of [
+      "follow singer within",
+      "follow singer within here",
+      "follow singer within 1 2 3",
+      "follow singer within 0 0 0..1 1",
+    ])
+      expect(spoken(text).ok).toBe(false);
+    expect(JSON.stringify(spoken("follow singer within here"))).toContain("two corners in metres");
+    expect(JSON.stringify(spoken("follow nobody within 0 0 0..1 1 1"))).toContain("nobody");
   });
 
   it("name a target that is there, and aren't written where no line says them", () => {
