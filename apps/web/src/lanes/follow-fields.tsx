@@ -99,6 +99,24 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
     const within = readBox(text);
     return within ? put({ ...rest, within }) : "Write two corners in metres, such as -4,-2,0..4,3,2. Nothing was changed.";
   };
+  const places = [
+    {
+      words: "beside, m",
+      label: "Metres beside the target",
+      className: "h-6 w-24",
+      placeholder: "x,y,z",
+      text: follow.offset ? pointText([follow.offset]) : "",
+      onTake: takeBeside,
+    },
+    {
+      words: "within, m",
+      label: "Part of the stage that these heads stay in",
+      className: "h-6 w-36",
+      placeholder: "anywhere",
+      text: follow.within ? boxText(follow.within) : "",
+      onTake: takeWithin,
+    },
+  ];
   const free = kind === "light" ? follow.targetIds.flatMap((id) => (show.target(id)?.within ? [] : (show.target(id)?.name ?? []))) : [];
   const toggle = (id: string): void => {
     const others = follow.targetIds.filter((other) => other !== id);
@@ -131,30 +149,13 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
             />
           </label>
         ))}
-        {kind !== "light" && (
-          <label className="flex items-center gap-1.5">
-            beside, m
-            <DraftField
-              label="Metres beside the target"
-              className="h-6 w-24"
-              placeholder="x,y,z"
-              text={follow.offset ? pointText([follow.offset]) : ""}
-              onTake={takeBeside}
-            />
-          </label>
-        )}
-        {kind !== "light" && (
-          <label className="flex items-center gap-1.5">
-            within, m
-            <DraftField
-              label="Part of the stage that these heads stay in"
-              className="h-6 w-36"
-              placeholder="anywhere"
-              text={follow.within ? boxText(follow.within) : ""}
-              onTake={takeWithin}
-            />
-          </label>
-        )}
+        {kind !== "light" &&
+          places.map(({ words, ...of }) => (
+            <label key={words} className="flex items-center gap-1.5">
+              {words}
+              <DraftField {...of} />
+            </label>
+          ))}
       </div>
       {free.length > 0 && (
         <p className="text-parked">
