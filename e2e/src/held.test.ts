@@ -106,7 +106,7 @@ describe("heads parked at values", () => {
     // The lane and the groups wear the square as well: all of one, eight of another.
     const lane = page.getByRole("article", { name: "Lane Dimmer" });
     await lane.getByText("■ 56 heads parked").waitFor();
-    expect(await lane.getByRole("img", { name: "Parked in Dimmer" }).locator("span").count()).toBe(56);
+    expect(await lane.getByRole("img", { name: "Parked in Dimmer" }).getAttribute("data-parked")).toBe("56");
     const cast = page.getByRole("complementary", { name: "Cast" });
     await cast.getByRole("button", { name: /^Rib 3 spots ■/ }).waitFor();
     expect(await cast.getByRole("button", { name: /^Floor washes ■/ }).count()).toBe(0);

@@ -13,7 +13,7 @@ export type { Travel } from "./shape/travel";
 export { bedPlaces } from "./geometry/bed-places";
 export { laidApart, type PlacedShape } from "./geometry/laid-apart";
 export { lettingGoOf, runningOf } from "./questions/running-of";
-export { barredBeds, coatName, paintedBeds } from "./show/coat-drives";
+export { barredBeds, coatName, maskGroups, paintedBeds } from "./show/coat-drives";
 export { coatsAsPresets } from "./questions/coats-as-presets";
 export { coatColorName, potName } from "./show/pot-name";
 export { referenceName } from "./show/reference-name";

@@ -17,7 +17,7 @@ export { completeLine, type Completion } from "./line/complete-line";
 export { LINE_ACTS } from "./line/line-acts";
 export type { LineAct, LineContext, LineDoes } from "./line/line";
 export { namedThings, thingsNamed, type FoundLeads, type FoundThing } from "./questions/find-anything";
-export { parkedAmong, parkedAsNow, parkedHeads, parkedLines, parkedOn, type ParkedLine } from "./playing/parked-heads";
+export { parkedAmong, parkedAsNow, parkedLines, parkedOf, parkedOn, type ParkedLine } from "./playing/parked-heads";
 export { LINE_PARTS } from "./line/line-part-forms";
 export { MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, type Pace } from "./playback/pace";
 export { paceFor } from "./playing/pace-for";

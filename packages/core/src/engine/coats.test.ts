@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { coatIdOf } from "../playback/coat";
 import type { PlayCommand } from "../playing/commands";
+import { maskGroups } from "../show/coat-drives";
 import { playChanges } from "../playing/play";
 import { listWithCard, smallShow, strokeOn } from "../testing";
 import { board, bluePreset, lit, show, paint, leaves, all, RED, GREEN, BLUE, touched, blue } from "../testing/board-show";
@@ -74,6 +75,8 @@ describe("coats of a colour board", () => {
     const mask = { groupId: "some" };
     bench.play(paint("green", { fadeSeconds: 0, mask }));
     expect(all(bench)).toBe("rggrrrrr");
+    // Of the groups that there are it alone is a part of a bed: the others are whole beds.
+    expect(maskGroups(bench.engine.show, board).map(({ id }) => id)).toEqual(["some"]);
     bench.change([setChange("some", ["heads"], { from: some.heads, to: ["fx-3", "fx-8"] })]);
     expect(all(bench)).toBe("rrgrrrrg");
     bench.play({ type: "mask-on", boardId: board.id, bedIds: ["movers"], mask: { groupId: "some", others: true } });

@@ -1,5 +1,5 @@
 import { ok, type Result } from "../errors/result";
-import { parkedHeads } from "../playing/parked-heads";
+import { parkedOf } from "../playing/parked-heads";
 import type { HeadKey } from "../rig/fixture";
 import { litHeads } from "../selection/find-heads";
 import { NO_GROUP, readWho, type NamedHeads } from "../selection/read-who";
@@ -40,6 +40,10 @@ function namesOf({ show, selection, values }: OfWhom): NamedHeads {
     groupHeads: (id) => show.groupHeads(id),
     placed: (key) => show.placed(key),
     ...(values && { lit: () => litHeads(show.rig, values) }),
-    parked: () => parkedHeads(show),
+    parked: () =>
+      parkedOf(
+        show,
+        show.rig.heads.map(({ key }) => key),
+      ),
   };
 }

@@ -1,5 +1,5 @@
 import type { Result } from "../errors/result";
-import { parkedAsNow, parkedAt, type ParkedValues } from "../playing/parked-heads";
+import { parkedAsNow, parkedAt, parkedOf } from "../playing/parked-heads";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
@@ -34,8 +34,8 @@ export const PARK_ACTS: readonly LineAct[] = [
     read: ({ who }, context) => {
       const meant = whoMeant(who!, context);
       if (!meant.ok) return meant;
-      const parked = new Set(context.show.all("park").map(({ head }) => head));
-      return freed(`${who} unpark`, { heads: meant.value.heads.filter((head) => parked.has(head)), meant: meant.value.heads });
+      const { heads } = meant.value;
+      return freed(`${who} unpark`, { heads: parkedOf(context.show, heads), meant: heads });
     },
   },
 ];
@@ -88,7 +88,8 @@ function parkAt(who: string, said: string, { context, meant }: { context: LineCo
   if (!values) return notRead(said, "what moves, follows or adds can't be parked: say a value, such as dim 0");
   const count = Object.keys(values).length;
   if (count === 0) return notRead(said, "say a value, such as dim 0");
-  return does(`${who} park ${line}`, `parks ${counted(count, "head")} at ${says}`, { heads: meant.heads, play: [parked(values)] });
+  return does(`${who} park ${line}`, `parks ${counted(count, "head")} at ${says}`, {
+    heads: meant.heads,
+    play: [{ type: "park-all", values }],
+  });
 }
-
-const parked = (values: ParkedValues) => ({ type: "park-all", values }) as const;

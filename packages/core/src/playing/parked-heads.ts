@@ -24,12 +24,6 @@ export function parkedAsNow(
   return found;
 }
 
-/** The heads of which something is parked, in the rig's order. */
-export function parkedHeads(show: Show): HeadKey[] {
-  const parked = new Set(show.all("park").map(({ head }) => head));
-  return show.rig.heads.flatMap(({ key }) => (parked.has(key) ? [key] : []));
-}
-
 /**
  * What parking heads at what strokes say comes to. Null where something moves, follows or only adds, which doesn't stand still.
  */
@@ -43,6 +37,13 @@ export function parkedAt(show: Show, strokes: Strokes): ParkedValues | null {
   return found;
 }
 
+/** Those of some heads of which something is parked. */
+export function parkedOf(show: Show, heads: readonly HeadKey[]): HeadKey[] {
+  const parked = new Set(show.all("park").map(({ head }) => head));
+  // Nearly always nothing is.
+  return parked.size === 0 ? [] : heads.filter((head) => parked.has(head));
+}
+
 /** All that groups or a list name, whatever hangs: a guest's browser has no rig. */
 export function namedHeads(show: Show, { groupIds, heads = [] }: Who): readonly HeadKey[] {
   return groupIds === undefined ? heads : groupIds.flatMap((id) => show.groupHeads(id) ?? []);
@@ -51,8 +52,7 @@ export function namedHeads(show: Show, { groupIds, heads = [] }: Who): readonly 
 /** The heads of a card that are parked. */
 export function parkedOn(show: Show, { who }: GroupMaster): HeadKey[] {
   const heads = show.rig.heads.length > 0 ? placedHeads(who, show).map(({ key }) => key) : namedHeads(show, who);
-  const own = new Set(heads);
-  return show.all("park").flatMap(({ head }) => (own.has(head) ? [head] : []));
+  return parkedOf(show, heads);
 }
 
 /** For each of some heads whether an attribute of it is parked; of whole colours and positions any part counts. */

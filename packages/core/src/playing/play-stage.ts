@@ -41,7 +41,7 @@ export type StageCommand =
 
 const AT_REST = { grandMaster: 1, blackout: false, sweptSeconds: 0 } as const;
 
-export function stageChanges(show: Show, command: StageCommand, { t, personId, values }: Omit<Played, "hand">): Result<Change[]> {
+export function stageChanges(show: Show, command: StageCommand, { t, personId, values }: Played): Result<Change[]> {
   switch (command.type) {
     case "grand-master":
       return ok(stageState(show, { grandMaster: clamp(command.level, 0, 1) }));

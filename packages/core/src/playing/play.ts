@@ -12,14 +12,16 @@ import { timeChanges, type TimeCommand } from "./play-time";
 import type { Show } from "../show/show";
 
 /** The changes that a command comes to at time t. An empty list means that it had nothing to do. */
-export function playChanges(show: Show, command: PlayCommand, { hand, values, ...by }: Played): Result<Change[]> {
+export function playChanges(show: Show, command: PlayCommand, played: Played): Result<Change[]> {
+  const { t, personId, hand } = played;
+  const by = { t, personId };
   switch (COMMANDS[command.type].of) {
     case "card":
       return cardChanges(show, command as CardCommand, by);
     case "time line":
       return timeChanges(show, command as TimeCommand, by);
     case "stage":
-      return stageChanges(show, command as StageCommand, { ...by, ...(values ? { values } : {}) });
+      return stageChanges(show, command as StageCommand, played);
     case "board":
       return boardChanges(show, command as BoardCommand, by);
     case "macro":
@@ -27,6 +29,6 @@ export function playChanges(show: Show, command: PlayCommand, { hand, values, ..
     case "target":
       return targetChanges(show, command as TargetCommand, by);
     case "master":
-      return masterChanges(show, command as MasterCommand, by.t, hand);
+      return masterChanges(show, command as MasterCommand, t, hand);
   }
 }

@@ -1,5 +1,7 @@
 import { COAT_LAYERS, coatIdOf, coatOfId, saysNothing, type Coat } from "../playback/coat";
 import type { Bed, Board } from "../playback/board";
+import type { Group } from "../rig/group";
+import type { HeadKey } from "../rig/fixture";
 import { maskedBed } from "../selection/coat-mask";
 import { resolve, Resolved } from "../stroke/resolve";
 import { contextWith } from "../stroke/row";
@@ -21,6 +23,16 @@ export function barredBeds(show: Show, board: Pick<Board, "pageId" | "beds">): R
     return heads.length > 0 && !heads.some((head) => reach(head, "Colour"));
   });
   return new Set(barred.map(([bedId]) => bedId));
+}
+
+/** Saved groups that a second coat may lie on: those that have some heads of a bed and not all of it. */
+export function maskGroups(show: Show, { beds }: Pick<Board, "beds">): readonly Group[] {
+  const own = Object.values(beds).map(({ groupId }) => new Set(show.groupHeads(groupId) ?? []));
+  const isPartOf = (heads: readonly HeadKey[], bed: ReadonlySet<HeadKey>): boolean => {
+    const shared = heads.filter((head) => bed.has(head)).length;
+    return shared > 0 && shared < bed.size;
+  };
+  return show.all("group").filter(({ heads }) => own.some((bed) => isPartOf(heads, bed)));
 }
 
 /** The beds of a board that have a coat of colour or a level, or those that somebody gave them. */

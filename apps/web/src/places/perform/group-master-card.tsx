@@ -67,14 +67,8 @@ const WORDS: Readonly<Record<GroupMaster["how"], string>> = {
 /** A touch keeps the heads as they are on stage, the next one frees them; by right of the page, which reaches what its territory does. */
 function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boolean }): React.JSX.Element {
   const show = useShow();
-  const client = useClient();
   const me = useMe();
-  const counts = useOnce();
-  const parked = parkedOn(show, master).length;
-  const command = { type: "group-park", groupMasterId: master.id, on: parked === 0 } as const;
-  const act = (event: { readonly timeStamp: number }): void => {
-    if (counts(event)) void client.play(command);
-  };
+  const { parked, command, act } = usePark(master);
   return (
     <button
       type="button"
@@ -89,6 +83,18 @@ function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boole
       </span>
     </button>
   );
+}
+
+/** How many heads of a card are parked, and what a touch does about it; the second half of a double touch does nothing. */
+export function usePark(master: GroupMaster) {
+  const client = useClient();
+  const counts = useOnce();
+  const parked = parkedOn(useShow(), master).length;
+  const command = { type: "group-park", groupMasterId: master.id, on: parked === 0 } as const;
+  const act = (event: { readonly timeStamp: number }): void => {
+    if (counts(event)) void client.play(command);
+  };
+  return { parked, command, act };
 }
 
 /** The level of a group's master, and whether it does anything where it stands. */

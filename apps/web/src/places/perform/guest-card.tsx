@@ -1,9 +1,9 @@
-import { cardName, counted, parkedOn, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
+import { cardName, counted, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
 import { runMacro } from "../../line/macro-runs";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { useOnce } from "../../ui/once";
-import { GroupFader, useGroupFader } from "./group-master-card";
+import { GroupFader, useGroupFader, usePark } from "./group-master-card";
 import { GuestBoard } from "./guest-board";
 
 /** What lies on a guest's page, big enough for whoever has never seen it. */
@@ -74,15 +74,9 @@ function GuestMaster({ master }: { master: GroupMaster }): React.JSX.Element {
 
 /** A touch keeps its heads as they are on stage, the next one frees them. */
 function GuestParked({ master }: { master: GroupMaster }): React.JSX.Element {
-  const show = useShow();
-  const client = useClient();
-  const counts = useOnce();
-  const parked = parkedOn(show, master).length;
-  const press = (event: React.MouseEvent): void => {
-    if (counts(event)) void client.play({ type: "group-park", groupMasterId: master.id, on: parked === 0 });
-  };
+  const { parked, act } = usePark(master);
   return (
-    <GuestButton name={master.name} on={parked > 0} onPress={press}>
+    <GuestButton name={master.name} on={parked > 0} onPress={act}>
       {parked > 0 ? `■ ${counted(parked, "head")} parked; touch to free` : "parks as it is on stage"}
     </GuestButton>
   );

@@ -1,11 +1,10 @@
 import { useMemo, useRef, useState } from "react";
-import { counted, laidApart, setChange, type Group, type Show } from "@vexa/core";
+import { counted, laidApart, parkedOf, setChange, type Group, type Show } from "@vexa/core";
 import { useSize } from "../../../frames/use-size";
 import { useInterfaceOf } from "../../../selection/interface-store";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { planProjection } from "../../../stage/projection";
 import { cn } from "../../../ui/class-names";
-import { parkedOfGroup } from "./park-group";
 import { pickedGroup, useForeignOwner } from "./group-row";
 
 interface Spot {
@@ -72,7 +71,7 @@ function GroupButton({ group, start, size }: { group: Group; start: Spot; size: 
   const client = useClient();
   const { selection, select } = useInterfaceOf("selection", "select");
   const owner = useForeignOwner(group);
-  const isParked = parkedOfGroup(useQuietShow(), group).length > 0;
+  const isParked = parkedOf(useQuietShow(), group.heads).length > 0;
   const drag = useRef<{ x: number; y: number; from: Spot; moved: boolean } | null>(null);
   const [dragged, setDragged] = useState<Spot | null>(null);
   const spot = dragged ?? start;

@@ -1,6 +1,6 @@
 import { Ellipsis } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { counted, isOf, ownership, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
+import { counted, isOf, ownership, parkedOf, selectGroups, type Group, type Rig, type Selection } from "@vexa/core";
 import { sharpContext, token } from "../../../frames/use-size";
 import { applyPreset, PRESET_DRAG } from "../../../presets/preset-edits";
 import { useInterfaceOf } from "../../../selection/interface-store";
@@ -9,7 +9,6 @@ import { planProjection } from "../../../stage/projection";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
 import { GroupTools } from "./group-tools";
-import { parkedOfGroup } from "./park-group";
 
 /** The selection when a group is picked: it alone, or with Ctrl it comes to those that are there, or goes. */
 export function pickedGroup(selection: Selection, groupId: string, adds: "alone" | "adds"): Selection {
@@ -34,7 +33,7 @@ export function GroupRow({ group }: { group: Group }): React.JSX.Element {
   const { selection, select } = useInterfaceOf("selection", "select");
   const chosen = selection.groupIds?.includes(group.id) ?? false;
   const owner = useForeignOwner(group);
-  const parked = parkedOfGroup(show, group).length;
+  const parked = parkedOf(show, group.heads).length;
   return (
     <li
       className={cn(

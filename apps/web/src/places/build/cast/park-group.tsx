@@ -1,21 +1,14 @@
-import { counted, mayDo, parkedAsNow, type Group, type Show } from "@vexa/core";
+import { counted, mayDo, parkedAsNow, parkedOf, type Group, type Show } from "@vexa/core";
 import { useClient, useMe, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { tell } from "../../../ui/messages";
-
-/** The heads of a group of which anything is parked. */
-export function parkedOfGroup(show: Show, { heads }: Group): readonly string[] {
-  if (show.all("park").length === 0) return [];
-  const parked = new Set(show.all("park").map(({ head }) => head));
-  return heads.filter((head) => parked.has(head));
-}
 
 /** Keeps a group as it is on stage now, and frees it. */
 export function ParkGroup({ group, onDone }: { group: Group; onDone: () => void }): React.JSX.Element {
   const client = useClient();
   const show = useQuietShow();
   const me = useMe();
-  const parked = parkedOfGroup(show, group);
+  const parked = parkedOf(show, group.heads);
   const asNow = (of: Show) =>
     ({ type: "park-all", values: parkedAsNow(of, { heads: group.heads, isMeant: () => true, values: client.values }) }) as const;
   const command = asNow(show);

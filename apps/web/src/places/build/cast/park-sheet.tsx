@@ -52,6 +52,7 @@ export function ParkSheet(): React.JSX.Element {
 /** Parks what is selected at values, typed as in the line. */
 function ParkAt({ onDone }: { onDone: () => void }): React.JSX.Element {
   const client = useClient();
+  const me = useMe();
   const [text, setText] = useState("");
   const [complaint, setComplaint] = useComplaint();
   const field = useId();
@@ -59,6 +60,8 @@ function ParkAt({ onDone }: { onDone: () => void }): React.JSX.Element {
     event.preventDefault();
     const read = readLine(`sel park at ${text}`, lineContext(client));
     if (!read.ok) return setComplaint(explain(read.error));
+    const refusal = (read.value.play ?? []).map((command) => mayDo(client.view, me, command)).find((refused) => refused !== null);
+    if (refusal) return setComplaint(explain(refusal));
     doRead(client, read.value);
     onDone();
   };

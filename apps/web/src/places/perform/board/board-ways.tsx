@@ -1,6 +1,8 @@
 import { Compass } from "lucide-react";
+import { useMemo } from "react";
 import {
   MASK_PAIRS,
+  maskGroups,
   mayBuild,
   MOST_BOARD_SECONDS,
   movedOn,
@@ -10,7 +12,7 @@ import {
   type PlaceMask,
   type Travel,
 } from "@vexa/core";
-import { useMe, useShow } from "../../../session/show-context";
+import { useMe, useQuietShow } from "../../../session/show-context";
 import { atTheTouch } from "../../../ui/at-the-touch";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
@@ -60,7 +62,7 @@ export function BoardWays(props: {
 }): React.JSX.Element {
   const { board, mask, onMask, ways, onWays, disabled } = props;
   const me = useMe();
-  const show = useShow();
+  const show = useQuietShow();
   const wayWords = WAYS.find(([, way]) => JSON.stringify(way) === JSON.stringify(ways.way))?.[0] ?? "as I swipe";
   const time = (field: "fadeSeconds" | "travelSeconds") => (seconds: number | null) => {
     if (seconds !== null && seconds > MOST_BOARD_SECONDS)
@@ -77,7 +79,7 @@ export function BoardWays(props: {
         </Chip>
         <span className="pl-1 whitespace-nowrap">Second on</span>
         {MASK_PAIRS.map((pair) => {
-          const shown = mask !== null && typeof mask !== "object" && (pair as readonly PlaceMask[]).includes(mask) ? mask : pair[0];
+          const shown = typeof mask === "string" && (pair as readonly PlaceMask[]).includes(mask) ? mask : pair[0];
           const on = mask === shown;
           return (
             <Chip
@@ -128,14 +130,8 @@ function GroupChip(of: {
   disabled: boolean;
 }): React.JSX.Element | null {
   const { board, mask, onMask, disabled } = of;
-  const show = useShow();
-  const beds = Object.values(board.beds).map(({ groupId }) => new Set(show.groupHeads(groupId) ?? []));
-  const groups = show.all("group").filter(({ heads }) =>
-    beds.some((bed) => {
-      const shared = heads.filter((head) => bed.has(head)).length;
-      return shared > 0 && shared < bed.size;
-    }),
-  );
+  const show = useQuietShow();
+  const groups = useMemo(() => maskGroups(show, board), [show, board]);
   if (groups.length === 0 && !mask) return null;
   return (
     <>
