@@ -1,10 +1,11 @@
 #!/usr/bin/env node
 /**
- * The stories that are timed at the wire. Moments say nothing of the product while others keep this machine from working: files that failed
- * are run once more where a part of its time was taken, and only there; how much is said.
+ * timed-stories.mjs RECORD [FILE…]: the stories that are timed at the wire, all or these. Moments say nothing of the product while others
+ * keep this machine from working: where a part of its time was taken, and only there, files that failed are named in RECORD, to be run once
+ * more when nothing else runs here; how much was taken is said.
  */
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir } from "node:os";
 import { join } from "node:path";
 import { performance } from "node:perf_hooks";
@@ -50,15 +51,12 @@ function failing(files) {
   }
 }
 
+const [, , record, ...asked] = process.argv;
 const [began, stolen] = [performance.now(), stolenSeconds()];
-let failed = failing(process.argv.slice(2));
+const failed = failing(asked);
 const taken = (stolenSeconds() - stolen) / (((performance.now() - began) / 1000) * cpus().length);
-const percent = `${(100 * taken).toFixed(1)} %`;
-if (failed?.length) {
-  const names = failed.map((file) => file.split("/").at(-1)).join(", ");
-  if (taken >= TAKEN) {
-    console.log(`others took ${percent} of this machine meanwhile: once more: ${names}`);
-    failed = failing(failed);
-  } else console.log(`others took ${percent} of this machine meanwhile: that is no reason for ${names}`);
-}
-process.exit(failed?.length === 0 ? 0 : 1);
+const names = (failed ?? []).map((file) => file.split("/").at(-1));
+if (names.length > 0) console.log(`others took ${(100 * taken).toFixed(1)} % of this machine meanwhile; failed: ${names.join(", ")}`);
+const again = names.length > 0 && asked.length === 0 && taken >= TAKEN;
+if (again) writeFileSync(record, names.join("\n"));
+process.exit(failed?.length === 0 || again ? 0 : 1);

@@ -67,12 +67,15 @@ export function WeaveCanvas(props: {
     let moving: Animation | undefined;
     let last = -1;
     const stands = tempo?.running === "held";
-    // The browser moves the line by itself until the stretch ends: a frame of ours at each of its steps costs ten times as much.
+    // The browser moves the line by itself until the stretch ends: a frame of ours at each of its steps costs ten times as much. It goes by
+    // whole pixels: between them there is nothing new to see, and each frame costs a picture of all that has changed.
+    const easing = `steps(${Math.max(1, width)})`;
     const place = (): void => {
       const at = client.now();
       const { from, seconds } = weaveSpan(client.view, motion, { beats, now: at });
       moving?.cancel();
-      moving = now.current!.animate([{ transform: "none" }, { transform: `translateX(${width}px)` }], { duration: seconds * 1000 });
+      const way = [{ transform: "none" }, { transform: `translateX(${width}px)` }];
+      moving = now.current!.animate(way, { duration: seconds * 1000, easing });
       moving.currentTime = (at - from) * 1000;
       if (stands) moving.pause();
       // Each new stretch is another one where the dice decide, or where other masters have gone on.

@@ -15,15 +15,14 @@ export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: 
   const canvas = useRef<HTMLCanvasElement>(null);
   const { colors } = motion;
   const shades = useMemo(
-    () => colors && Array.from({ length: SHADES + 1 }, (_, shade) => hexOfColor(fanColor(colors, shade / SHADES), "as-is")),
+    () => colors && Array.from({ length: SHADES + 1 }, (_, shade) => octetsOfHex(hexOfColor(fanColor(colors, shade / SHADES), "as-is"))),
     [colors],
   );
+  const image = useMemo(() => new ImageData(COLUMNS, ROWS), []);
   const { request } = useFrameLoop(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
-    const ink = token("stage-thread");
-    context.fillStyle = token("stage");
-    context.fillRect(0, 0, COLUMNS, ROWS);
+    const ink = octetsOfHex(token("stage-thread"));
     const cycles = (performance.now() / 1000) * CYCLES_A_SECOND;
     for (let row = 0; row < ROWS; row++)
       for (let column = 0; column < COLUMNS; column++) {
@@ -31,18 +30,12 @@ export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: 
         const seen = picture && pictureSeen(motion, place, { cycles: [cycles], picture, size: dotsOfCell(picture) });
         const dot = seen?.dots;
         const opaque = seen?.opaque?.[0] ?? 1;
-        if (dot && !shades) {
-          context.globalAlpha = opaque;
-          context.fillStyle = `rgb(${[...dot].map(Math.round).join(" ")})`;
-          context.fillRect(column, row, 1, 1);
-          continue;
-        }
+        const at = 4 * (row * COLUMNS + column);
         const bright = dot ? brightnessOf(dot) : brightAt(motion, place, cycles);
-        context.globalAlpha = shades ? opaque : bright * opaque;
-        context.fillStyle = shades ? shades[Math.round(bright * SHADES)]! : ink;
-        context.fillRect(column, row, 1, 1);
+        image.data.set(shades ? shades[Math.round(bright * SHADES)]! : (dot ?? ink), at);
+        image.data[at + 3] = 255 * opaque * (shades || dot ? 1 : bright);
       }
-    context.globalAlpha = 1;
+    context.putImageData(image, 0, 0);
   });
   useEffect(() => {
     const timer = setInterval(request, EVERY_MS);
@@ -61,6 +54,11 @@ export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: 
       className="h-24 w-full rounded-sm bg-stage"
     />
   );
+}
+
+/** Red, green and blue of "#f0a868", 0..255. */
+function octetsOfHex(hex: string): number[] {
+  return [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16));
 }
 
 /** So much of a picture lies under one cell of what is drawn here. */
