@@ -144,9 +144,9 @@ describe("a song of four cues", () => {
     const levels = story.node
       .history(3)
       .map(({ atSeconds, levels: slots }) => ({ at: atSeconds, level: (slots[4]! * 256 + slots[5]!) / 65535 }));
-    // So near to a turn that a packet every 23 ms can't miss it; what lies so near counts for neither fade.
-    const low = levels.findIndex(({ level }) => level < 0.23);
-    const high = levels.findIndex(({ level }, at) => at > low && level > 0.57);
+    // Where it turns: down to here, up to there. A packet that the machine held up lies before its turn or behind it, and moves no median.
+    const low = levels.findIndex(({ level }, at) => level < (levels[at + 1]?.level ?? 0));
+    const high = levels.findIndex(({ level }, at) => at > low && level > (levels[at + 1]?.level ?? 1));
     const began = (packets: typeof levels, from: number, to: number): number => {
       const moments = packets
         .map(({ at, level }) => ({ at, part: (level - from) / (to - from) }))
