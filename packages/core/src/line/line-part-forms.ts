@@ -11,8 +11,8 @@ export const LINE_PARTS = [
     what: "looks where a target goes; several = the heads lie between them; never out of a part of the stage, such as within -4 -2 0..4 3 2",
   },
   {
-    form: "wide METRES on TARGET[..TARGET]",
-    example: "Rib spots: follow Voice, wide 2 on Voice",
+    form: "wide METRES on TARGET[..TARGET] [within CORNER..CORNER]",
+    example: "Rib spots: follow Voice, wide 2 on Voice within -4 -2 0..4 3 2",
     what: "opens zooms, or irises where there is none, so far that beams stay so wide where the target is, however near it comes",
   },
   {

@@ -1,4 +1,4 @@
-import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Target } from "../follow/target";
+import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Follow, type Target } from "../follow/target";
 import { boxText, readBox } from "../follow/stage-box";
 import type { Change } from "../document/transaction";
 import { inTurn } from "../edits/sketch-edits";
@@ -19,37 +19,45 @@ function readTargets(text: string, { context: { show } }: Spot): Result<Target[]
   return ok(targets.flatMap((target) => (target.ok ? target.value : [])));
 }
 
-export function readFollow(text: string, spot: Spot): Result<ReadPart> {
-  const { names: whom = text, box } = /^(?<names>.+?) within (?<box>.+)$/i.exec(text)?.groups ?? {};
-  const found = readTargets(whom, spot);
+/** `Voice..Horn within -4 -2 0..4 3 2`: whom heads follow, where they may look meanwhile, and both as they are written and said. */
+function readFollowed(text: string, spot: Spot): Result<{ follow: Follow; written: string; said: string }> {
+  const { names = text, box } = /^(?<names>.+?) within (?<box>.+)$/i.exec(text)?.groups ?? {};
+  const found = readTargets(names, spot);
   if (!found.ok) return found;
   const within = box === undefined ? null : readBox(box);
   if (box !== undefined && !within) return notRead(box, "write two corners in metres, such as within -4 -2 0..4 3 2");
+  const whom = found.value.map(({ name }) => name);
+  const where = within ? ` within ${boxText(within, " ")}` : "";
+  const follow = { targetIds: found.value.map(({ id }) => id), ...(within ? { within } : {}) };
+  return ok({ follow, written: `${whom.join("..")}${where}`, said: `${whom.join(" to ")}${where}` });
+}
+
+export function readFollow(text: string, spot: Spot): Result<ReadPart> {
+  const found = readFollowed(text, spot);
+  if (!found.ok) return found;
+  const { follow, written, said } = found.value;
   if (!hasAttribute(spot, "Position")) return notRead("follow", "none of these heads moves");
   spot.attributes.push("Position");
-  const follow = { targetIds: found.value.map(({ id }) => id), ...(within ? { within } : {}) };
   const edit = put(spot, "Position", (present) => ({ ...kept(present), follow }));
-  const names = found.value.map(({ name }) => name);
-  const where = within ? ` within ${boxText(within, " ")}` : "";
-  return ok({ text: `follow ${names.join("..")}${where}`, says: `follows ${names.join(" to ")}${where}`, edit });
+  return ok({ text: `follow ${written}`, says: `follows ${said}`, edit });
 }
 
 export function readWide(text: string, spot: Spot): Result<ReadPart> {
-  const { metres, names } = /^(?<metres>\S+)(?: ?m)? on (?<names>.+)$/i.exec(text)?.groups ?? {};
+  const { metres, whom } = /^(?<metres>\S+)(?: ?m)? on (?<whom>.+)$/i.exec(text)?.groups ?? {};
   const width = metres === undefined ? null : readQuantity(metres, "metres");
   if (width === null || !(width >= LEAST_WIDTH && width <= MOST_WIDTH))
     return notRead(text, `write how wide and on whom, such as wide 2 on Voice: ${LEAST_WIDTH} to ${MOST_WIDTH} m`);
-  const found = readTargets(names!, spot);
+  const found = readFollowed(whom!, spot);
   if (!found.ok) return found;
+  const { written, said } = found.value;
   // Lamps without a zoom may have an iris; those that have both zoom.
   const own = (["Zoom", "Iris"] as const).filter((attribute) => hasAttribute(spot, attribute));
   if (own.length === 0) return notRead("wide", "none of these heads zooms or has an iris");
   spot.attributes.push(...own);
-  const follow = { targetIds: found.value.map(({ id }) => id), width };
+  const follow = { ...found.value.follow, width };
   const edits = own.map((attribute) => put(spot, attribute, (present) => ({ ...kept(present), follow })));
   const edit = (show: Show): Change[] => inTurn(show, edits);
-  const of = found.value.map(({ name }) => name);
-  return ok({ text: `wide ${width} on ${of.join("..")}`, says: `${width} m wide on ${of.join(" to ")}`, edit });
+  return ok({ text: `wide ${width} on ${written}`, says: `${width} m wide on ${said}`, edit });
 }
 
 export function readEdge(text: string, spot: Spot): Result<ReadPart> {

@@ -35,7 +35,8 @@ function contentText(show: Show, attribute: Attribute, part: Part): string | nul
     const names = part.follow.targetIds.map((id) => show.target(id)?.name ?? "").join("..");
     const { width, edge, light, within } = part.follow;
     if (edge !== undefined) return `edge ${edge} on ${names}${light === undefined ? "" : ` at ${light}`}`;
-    return width === undefined ? `follow ${names}${within ? ` within ${boxText(within, " ")}` : ""}` : `wide ${width} on ${names}`;
+    const whom = `${names}${within ? ` within ${boxText(within, " ")}` : ""}`;
+    return width === undefined ? `follow ${whom}` : `wide ${width} on ${whom}`;
   }
   if (point)
     return points.length > 0 ? null : `point ${[point.x, point.y, point.z].map((metres) => Math.round(metres * 1000) / 1000).join(" ")}`;

@@ -85,6 +85,8 @@ describe("lines about targets", () => {
       missed: 0,
     });
     for (const text of [
+      "wide 2 on singer within",
+      "wide 2 on singer within there",
       "follow singer within",
       "follow singer within here",
       "follow singer within 1 2 3",
