@@ -19,6 +19,7 @@ import type { HealthBook } from "./health/health-book";
 import { healthRoutes } from "./health/health-routes";
 import { answerError, lastResort } from "./http/answer-error";
 import { ownPagesOnly, plainAddress } from "./http/own-pages";
+import { webPages } from "./http/web-pages";
 import { networkRoutes } from "./output/network-routes";
 import { photoRoutes } from "./notes/photo-routes";
 import { rigRoutes } from "./rig/rig-routes";
@@ -112,11 +113,7 @@ export function createApp(parts: AppParts): Express {
   app.use("/api/health", healthRoutes({ ...parts, book: parts.health }));
   app.use("/api/show", showRoutes(parts.stage, parts.audience, parts.show));
   app.use("/api", (_request, response) => answerError(response, { code: "request.unknown-place", details: {} }));
-  if (parts.webFolder && existsSync(join(parts.webFolder, "index.html"))) {
-    const page = join(parts.webFolder, "index.html");
-    app.use(express.static(parts.webFolder, { index: false, maxAge: "1h" }));
-    app.get("/{*splat}", (_request, response) => response.set("Cache-Control", "no-store").sendFile(page));
-  }
+  if (parts.webFolder && existsSync(join(parts.webFolder, "index.html"))) app.use(webPages(parts.webFolder));
   app.use(lastResort);
   return app;
 }
