@@ -82,6 +82,20 @@ describe.each([0, 100])("hands at %i ms each way", (delayMs) => {
     await page.keyboard.press("Escape");
   });
 
+  it("presses on a switch count from where it is seen, however quickly they come", async () => {
+    const blackout = page.getByRole("button", { name: "Blackout" });
+    const isDark = async (): Promise<boolean | undefined> => (await record<{ blackout: boolean }>("stage"))?.blackout;
+    for (const on of ["true", "false", "true"]) {
+      await blackout.click();
+      expect(await blackout.getAttribute("aria-pressed")).toBe(on);
+    }
+    await until("the server is dark", async () => (await isDark()) === true);
+    await blackout.click();
+    await until("and lit", async () => (await isDark()) === false);
+    await pause(3 * delayMs);
+    expect(await blackout.getAttribute("aria-pressed")).toBe("false");
+  });
+
   it("a second drag begins where the first one ended, and nothing snaps back", async () => {
     await fader("Ember wash").press("Home");
     await until("it is at zero", async () => (await shown(fader("Ember wash"))) === 0);

@@ -5,15 +5,25 @@ import { useInterface } from "../selection/interface-store";
 import type { ShowClient } from "../session/show-client";
 import { useClient, useMe, useQuietShow } from "../session/show-context";
 import { Button } from "../ui/button";
+import { HandLevel } from "../ui/hand-level";
 import { PopSheet } from "../ui/pop-sheet";
 import { Slider } from "../ui/slider";
 import { SecondsField } from "../ui/seconds-field";
 
+/** Whether a person has their curtain down; each key after another counts from the last one, however late answers come. */
+const hands = new WeakMap<ShowClient, HandLevel<boolean>>();
+
 /** Drops one's curtain over the selection, or over all within reach; raises one that is down. */
 export function toggleCurtain(client: ShowClient): void {
+  const hand = hands.get(client) ?? new HandLevel<boolean>(() => undefined);
+  hands.set(client, hand);
   const curtain = client.view.get("curtain", curtainIdOf(client.personId));
-  if (curtain && raisedPart(curtain, client.now()) < 1) client.play({ type: "curtain-raise", seconds: 2 });
-  else client.play({ type: "curtain-drop", heads: selectedHeads(useInterface.getState().selection, client.view) });
+  hand.move(!hand.seen(curtain !== null && raisedPart(curtain, client.now()) < 1));
+  hand.tell((down) =>
+    down
+      ? client.play({ type: "curtain-drop", heads: selectedHeads(useInterface.getState().selection, client.view) })
+      : client.play({ type: "curtain-raise", seconds: 2 }),
+  );
 }
 
 /** One's curtain: holds what is on stage while the next look is built behind it. */

@@ -14,6 +14,7 @@ export function StageMasters(): React.JSX.Element {
   const why = refusal ? explain(refusal) : undefined;
   const { grandMaster = 1, blackout = false } = useFromClient(({ view }) => view.stageState) ?? {};
   const level = useHandLevel(grandMaster, (next) => client.play({ type: "grand-master", level: next }));
+  const dark = useHandLevel(blackout, (on) => client.play({ type: "blackout", on }));
   const percent = Math.round(level.value * 100);
   return (
     <div className="flex items-center gap-2 text-[13px] text-ink-2" role="group" aria-label="Whole stage" title={why} data-plays>
@@ -31,12 +32,12 @@ export function StageMasters(): React.JSX.Element {
       <span className="w-7 text-right font-mono text-ink">{percent}</span>
       <Button
         size="small"
-        className={cn(blackout && "border-barred text-barred")}
-        aria-pressed={blackout}
+        className={cn(dark.value && "border-barred text-barred")}
+        aria-pressed={dark.value}
         disabled={!may}
-        onClick={() => client.play({ type: "blackout", on: !blackout })}
+        onClick={() => dark.set(!dark.value)}
       >
-        {blackout ? "▬ Blackout" : "Blackout"}
+        {dark.value ? "▬ Blackout" : "Blackout"}
       </Button>
     </div>
   );

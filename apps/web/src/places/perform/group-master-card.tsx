@@ -6,6 +6,7 @@ import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { useOnce } from "../../ui/once";
 import { PopSheet } from "../../ui/pop-sheet";
+import { useHandLevel } from "../../ui/use-hand-level";
 import { WingControls } from "../../wings/wing-controls";
 import { Arranged } from "./arranged";
 import { cellStyle } from "./card";
@@ -68,33 +69,33 @@ const WORDS: Readonly<Record<GroupMaster["how"], string>> = {
 function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boolean }): React.JSX.Element {
   const show = useShow();
   const me = useMe();
-  const { parked, command, act } = usePark(master);
+  const { on, words, command, act } = usePark(master);
   return (
     <button
       type="button"
-      aria-pressed={parked > 0}
-      aria-label={parked > 0 ? `Free ${master.name}` : `Park ${master.name}`}
+      aria-pressed={on}
+      aria-label={on ? `Free ${master.name}` : `Park ${master.name}`}
       disabled={disabled || mayDo(show, me, command) !== null || placedHeads(master.who, show).length === 0}
       className="absolute inset-0 touch-none p-2.5 text-left outline-none focus-visible:ring-2 focus-visible:ring-live disabled:opacity-60 aria-pressed:bg-parked/15"
       {...atTheTouch(act)}
     >
-      <span className={cn("absolute bottom-2.5 left-2.5 text-xs", parked > 0 ? "text-parked" : "text-ink-3")}>
-        {parked > 0 ? `■ ${counted(parked, "head")} parked` : "touch to park"}
-      </span>
+      <span className={cn("absolute bottom-2.5 left-2.5 text-xs", on ? "text-parked" : "text-ink-3")}>{on ? words : "touch to park"}</span>
     </button>
   );
 }
 
-/** How many heads of a card are parked, and what a touch does about it; the second half of a double touch does nothing. */
+/** Whether a card keeps its heads, in words too, and what a touch does about it; the second half of a double touch does nothing. */
 export function usePark(master: GroupMaster) {
   const client = useClient();
   const counts = useOnce();
   const parked = parkedOn(useShow(), master).length;
-  const command = { type: "group-park", groupMasterId: master.id, on: parked === 0 } as const;
+  const commandTo = (on: boolean) => ({ type: "group-park", groupMasterId: master.id, on }) as const;
+  const kept = useHandLevel(parked > 0, (on) => client.play(commandTo(on)));
   const act = (event: { readonly timeStamp: number }): void => {
-    if (counts(event)) void client.play(command);
+    if (counts(event)) kept.set(!kept.value);
   };
-  return { parked, command, act };
+  const words = parked > 0 ? `■ ${counted(parked, "head")} parked` : "■ parking…";
+  return { on: kept.value, words, command: commandTo(!kept.value), act };
 }
 
 /** The level of a group's master, and whether it does anything where it stands. */

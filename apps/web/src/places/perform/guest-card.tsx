@@ -1,4 +1,4 @@
-import { cardName, counted, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
+import { cardName, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
 import { runMacro } from "../../line/macro-runs";
 import { useClient, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
@@ -74,10 +74,10 @@ function GuestMaster({ master }: { master: GroupMaster }): React.JSX.Element {
 
 /** A touch keeps its heads as they are on stage, the next one frees them. */
 function GuestParked({ master }: { master: GroupMaster }): React.JSX.Element {
-  const { parked, act } = usePark(master);
+  const { on, words, act } = usePark(master);
   return (
-    <GuestButton name={master.name} on={parked > 0} onPress={act}>
-      {parked > 0 ? `■ ${counted(parked, "head")} parked; touch to free` : "parks as it is on stage"}
+    <GuestButton name={master.name} on={on} onPress={act}>
+      {on ? `${words}; touch to free` : "parks as it is on stage"}
     </GuestButton>
   );
 }

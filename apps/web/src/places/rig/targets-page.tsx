@@ -24,6 +24,7 @@ import { followersLeft, NOBODY_FOLLOWS, targetNow, targetWords } from "../../sta
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
+import { useHandLevel } from "../../ui/use-hand-level";
 
 const HEADS: Readonly<Record<TargetField, LineHead>> = {
   name: { head: "Name", title: "" },
@@ -67,7 +68,9 @@ export function TargetsPage(): React.JSX.Element {
   const plays = mayDo(show, me, { type: "target-hold", on: true }) === null;
   const { heads } = useSelected();
   const allOff = targets.length > 0 && targets.every((target) => targetNow(client, target).left !== null);
-  const allHeld = targets.length > 0 && targets.every((target) => targetNow(client, target).state?.held);
+  const allHeld = targets.length > 0 && targets.every((target) => targetNow(client, target).state?.held === true);
+  const held = useHandLevel(allHeld, (on) => client.play({ type: "target-hold", on }));
+  const off = useHandLevel(allOff, (on) => client.play({ type: "target-off", on }));
   return (
     <section className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto p-4" aria-label="Targets">
       <header className="flex flex-wrap items-center gap-3">
@@ -77,15 +80,15 @@ export function TargetsPage(): React.JSX.Element {
         </p>
         {plays && targets.length > 0 && (
           <>
-            <Button aria-pressed={allHeld} onClick={() => void client.play({ type: "target-hold", on: !allHeld })}>
-              {allHeld ? "▪ All held" : "Hold all"}
+            <Button aria-pressed={held.value} onClick={() => held.set(!held.value)}>
+              {held.value ? "▪ All held" : "Hold all"}
             </Button>
             <Button
-              aria-pressed={allOff}
+              aria-pressed={off.value}
               title="Heads that follow go back to what lies beneath, over two seconds"
-              onClick={() => void client.play({ type: "target-off", on: !allOff })}
+              onClick={() => off.set(!off.value)}
             >
-              {allOff ? `▪ ${followersLeft(show.all("targetOff"))}` : "Nobody follows"}
+              {off.value ? `▪ ${followersLeft(show.all("targetOff"))}` : "Nobody follows"}
             </Button>
             <Button
               disabled={heads.length === 0}
@@ -151,7 +154,8 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
   };
   const play = (command: PlayCommand): void => void client.play(command);
   const { state, left } = targetNow(client, target);
-  const off = left !== null;
+  const held = useHandLevel(state?.held ?? false, (on) => client.play({ type: "target-hold", targetIds: [id], on }));
+  const off = useHandLevel(left !== null, (on) => client.play({ type: "target-off", targetIds: [id], on }));
   const nameAddress = `/vexa/target/${name.toLowerCase().replaceAll(" ", "_")}`;
   const field = (key: TargetField): React.JSX.Element => (
     <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
@@ -164,26 +168,26 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
           size="small"
           tone="chip"
           disabled={!plays}
-          aria-pressed={state?.held ?? false}
+          aria-pressed={held.value}
           title="It stands still, whatever is heard"
-          onClick={() => play({ type: "target-hold", targetIds: [id], on: !(state?.held ?? false) })}
+          onClick={() => held.set(!held.value)}
         >
-          {state?.held ? "▪ held" : "Hold"}
+          {held.value ? "▪ held" : "Hold"}
         </Button>
         <Button
           size="small"
           tone="chip"
           disabled={!plays}
-          aria-pressed={off}
+          aria-pressed={off.value}
           title="Nobody follows it: heads go back to what lies beneath, over two seconds"
-          onClick={() => play({ type: "target-off", targetIds: [id], on: !off })}
+          onClick={() => off.set(!off.value)}
         >
-          {left === null ? "Unfollow" : left === NOBODY_FOLLOWS ? "▪ unfollowed" : "▪ some follow"}
+          {!off.value ? "Unfollow" : left === null || left === NOBODY_FOLLOWS ? "▪ unfollowed" : "▪ some follow"}
         </Button>
         <Button
           size="small"
           tone="chip"
-          disabled={!plays || (!state?.held && !state?.handId && !state?.walk)}
+          disabled={!plays || (!held.value && !state?.handId && !state?.walk)}
           title="Out of the hand, not held and not on its walk: what is heard moves it again"
           onClick={() => play({ type: "target-free", targetId: id })}
         >
