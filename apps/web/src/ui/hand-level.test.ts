@@ -68,3 +68,32 @@ describe.each([0, 50, 500])("a fader before a server that answers after %i ms", 
     expect([Math.round(server * 100), sent]).toEqual([60, [0.3, 0.6]]);
   });
 });
+
+describe.each([0, 50, 500])("a switch before a server that answers after %i ms", (delayMs) => {
+  it("counts each press from where it is seen, and goes back where it isn't done", async () => {
+    let server = false;
+    let refuses = false;
+    const hand = new HandLevel<boolean>(() => undefined);
+    const send: SendLevel<boolean> = (on) =>
+      new Promise((resolve) =>
+        setTimeout(() => {
+          if (!refuses) server = on;
+          resolve(null);
+        }, delayMs),
+      );
+    const press = async (): Promise<boolean> => {
+      hand.move(!hand.seen(server));
+      hand.tell(send);
+      const seen = hand.seen(server);
+      await vi.advanceTimersByTimeAsync(10);
+      return seen;
+    };
+    expect([await press(), await press(), await press()]).toEqual([true, false, true]);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect([server, hand.seen(server)]).toEqual([true, true]);
+    refuses = true;
+    expect(await press()).toBe(false);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect([server, hand.seen(server)]).toEqual([true, true]);
+  });
+});

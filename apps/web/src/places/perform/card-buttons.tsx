@@ -1,5 +1,6 @@
 import { cueAfter, USUAL_BUTTONS, type CardButton, type Cue, type Playback, type PlaybackState } from "@vexa/core";
 import { useClient } from "../../session/show-context";
+import { usePaused, type Paused } from "../../tempo/use-paused";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { useOnce } from "../../ui/once";
 import { Button } from "../../ui/button";
@@ -67,7 +68,7 @@ export function buttonWorks(button: CardButton, { playback, state, cues }: Of): 
 }
 
 function OneButton({ button, ...of }: Of & { button: CardButton }): React.JSX.Element {
-  const press = usePress(button, of);
+  const { press, words } = useCardButton(button, of);
   return (
     <Button
       size="touch"
@@ -76,7 +77,7 @@ function OneButton({ button, ...of }: Of & { button: CardButton }): React.JSX.El
       {...(button === "toggle" ? { "aria-pressed": (of.state?.cueId ?? null) !== null } : {})}
       {...press}
     >
-      {buttonWords(button, of)}
+      {words}
     </Button>
   );
 }
@@ -86,8 +87,14 @@ type Press = Pick<
   "onClick" | "onPointerDown" | "onPointerUp" | "onPointerCancel" | "onKeyDown" | "onKeyUp" | "onBlur"
 >;
 
-/** What touching a card's button does, at the touch. A flash lasts as long as the finger. */
-export function usePress(button: CardButton, { playback, state }: Pick<Of, "playback" | "state">): Press {
+/** What a card's button says, and what touching it does, at the touch. A flash lasts as long as the finger. */
+export function useCardButton(button: CardButton, of: Of): { press: Press; words: string } {
+  const paused = usePaused(of);
+  const press = usePress(button, of, paused);
+  return { press, words: button === "pause" ? (paused.value ? "Continue" : "Pause") : buttonWords(button, of) };
+}
+
+function usePress(button: CardButton, { playback, state }: Of, paused: Paused): Press {
   const client = useClient();
   const playbackId = playback.id;
   const counts = useOnce();
@@ -97,7 +104,7 @@ export function usePress(button: CardButton, { playback, state }: Pick<Of, "play
       const at = client.momentOf(event);
       if (button === "tap") {
         if (playback.masterId !== undefined) void client.play({ type: "tap", masterId: playback.masterId }, at);
-      } else if (button === "pause") void client.play({ type: state?.pausedSeconds === undefined ? "pause" : "continue", playbackId }, at);
+      } else if (button === "pause") paused.turn(at);
       else void client.play({ type: button, playbackId }, at);
     });
   const up = (): void => void client.play({ type: "flash", playbackId, press: "up" });

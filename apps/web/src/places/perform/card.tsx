@@ -3,7 +3,7 @@ import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useFromClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { Arranged } from "./arranged";
-import { buttonWords, buttonWorks, CardButtons, usePress } from "./card-buttons";
+import { buttonWorks, CardButtons, useCardButton } from "./card-buttons";
 import { PresetPicture } from "../../presets/preset-picture";
 import { CardSign } from "./card-looks";
 import { CardHeads } from "./card-heads";
@@ -74,7 +74,7 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
   const show = useQuietShow();
   const of = { playback, state, cues: show.cuesOf(playback.listId) };
   const running = state !== null && state.cueId !== null;
-  const press = usePress(button, of);
+  const { press, words } = useCardButton(button, of);
   return (
     <button
       type="button"
@@ -82,7 +82,7 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
         "flex size-full touch-none flex-col gap-0.5 p-2.5 text-left active:bg-live-deep disabled:opacity-50",
         running && "bg-live-deep/70",
       )}
-      aria-label={`${buttonWords(button, of)}: ${name}`}
+      aria-label={`${words}: ${name}`}
       aria-pressed={running}
       disabled={!buttonWorks(button, of)}
       {...press}
@@ -92,7 +92,7 @@ function OneTouch(props: { playback: Playback; state: PlaybackState | null; name
       <CardWarning playback={playback} state={state} barred={null} />
       <span className="mt-auto text-xs text-ink-2">
         {running && <span className="text-live">● </span>}
-        {buttonWords(button, of)}
+        {words}
       </span>
     </button>
   );

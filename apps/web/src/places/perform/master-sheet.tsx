@@ -34,8 +34,10 @@ export function MasterSheet({
 }): React.JSX.Element {
   const client = useClient();
   const show = useShow();
-  const released = show.masterState(master.id)?.released !== undefined;
   const masterId = master.id;
+  const released = useHandLevel(show.masterState(masterId)?.released !== undefined, (on) =>
+    client.play({ type: on ? "release" : "take", masterId }),
+  );
   const scale = useHandLevel(tempo.scale, (factor) => client.play({ type: "scale", masterId, factor }));
   const bpm = useHandLevel(tempo.bpm, (to) => client.play({ type: "bpm", masterId, bpm: to }));
   return (
@@ -63,11 +65,11 @@ export function MasterSheet({
       <div className="grid grid-cols-2 gap-1">
         <Button
           size="small"
-          aria-pressed={released}
-          title={released ? "What it drives follows it again, softly" : "What it drives runs at its own speed, from where it is"}
-          onClick={() => client.play({ type: released ? "take" : "release", masterId })}
+          aria-pressed={released.value}
+          title={released.value ? "What it drives follows it again, softly" : "What it drives runs at its own speed, from where it is"}
+          onClick={() => released.set(!released.value)}
         >
-          {released ? "Take back" : "Release"}
+          {released.value ? "Take back" : "Release"}
         </Button>
         <Button
           size="small"

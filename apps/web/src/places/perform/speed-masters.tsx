@@ -5,6 +5,7 @@ import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
+import { useHandLevel } from "../../ui/use-hand-level";
 import { MasterSheet } from "./master-sheet";
 import { masterStanding } from "./master-standing";
 import { TapDot } from "./tap-dot";
@@ -69,6 +70,7 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
   const state = show.masterState(master.id);
   const tempo = tempoOf(master, state);
   const { held, released, stands, scaled, mark, words } = masterStanding(state);
+  const stop = useHandLevel(held, (on) => client.play({ type: on ? "hold" : "run", masterId: master.id }));
   const count = useDriven(master.id).length;
   return (
     <article
@@ -109,13 +111,8 @@ function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
           >
             re-sync
           </Button>
-          <Button
-            size="touch"
-            className="px-1 text-xs"
-            aria-pressed={held}
-            onClick={() => client.play({ type: held ? "run" : "hold", masterId: master.id })}
-          >
-            {held ? "run" : "hold"}
+          <Button size="touch" className="px-1 text-xs" aria-pressed={stop.value} onClick={() => stop.set(!stop.value)}>
+            {stop.value ? "run" : "hold"}
           </Button>
         </div>
       </div>

@@ -1,20 +1,12 @@
 import { useEffect, useRef, useState } from "react";
-import {
-  explain,
-  MOST_WALK_POINTS,
-  recordedWalk,
-  WALK_STEP_SECONDS,
-  walkRoundSeconds,
-  type PlayCommand,
-  type Target,
-  type Vector,
-} from "@vexa/core";
+import { explain, MOST_WALK_POINTS, recordedWalk, WALK_STEP_SECONDS, walkRoundSeconds, type Target, type Vector } from "@vexa/core";
 import { useClient } from "../../session/show-context";
 import type { ShowClient } from "../../session/show-client";
 import { targetNow } from "../../stage/target-now";
 import { Button } from "../../ui/button";
 import { TakeAway } from "../../ui/line-table";
 import { tell } from "../../ui/messages";
+import { useHandLevel } from "../../ui/use-hand-level";
 
 function keep(client: ShowClient, { id, name }: Target, points: readonly Vector[] | null): void {
   const changes = recordedWalk(client.view, id, points);
@@ -47,9 +39,9 @@ export function WalkRecorder(props: { target: Target; edits: boolean; plays: boo
       keep(client, now.current, points.current);
     };
   }, [recording, client]);
-  const play = (command: PlayCommand): void => void client.play(command);
   const { state } = targetNow(client, target);
   const { id, name, walk } = target;
+  const walks = useHandLevel(state?.walk !== undefined, (on) => client.play({ type: on ? "target-walk" : "target-free", targetId: id }));
   const seconds = (count: number): string => `${count.toFixed(0)} s`;
   return (
     <span className="flex items-center gap-1.5">
@@ -70,11 +62,11 @@ export function WalkRecorder(props: { target: Target; edits: boolean; plays: boo
           size="small"
           tone="chip"
           disabled={!plays}
-          aria-pressed={state?.walk !== undefined}
+          aria-pressed={walks.value}
           title={`It goes its walk of ${seconds(walkRoundSeconds(walk))}, round and round, whatever is heard`}
-          onClick={() => play(state?.walk ? { type: "target-free", targetId: id } : { type: "target-walk", targetId: id })}
+          onClick={() => walks.set(!walks.value)}
         >
-          {state?.walk ? "▪ walks" : `Walk ${seconds(walkRoundSeconds(walk))}`}
+          {walks.value ? "▪ walks" : `Walk ${seconds(walkRoundSeconds(walk))}`}
         </Button>
       )}
       {walk && edits && !recording && <TakeAway name={`the walk of ${name}`} onTake={() => keep(client, target, null)} />}

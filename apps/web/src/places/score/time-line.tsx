@@ -22,6 +22,7 @@ import { useClient, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { refuse, tell } from "../../ui/messages";
+import { useHandLevel } from "../../ui/use-hand-level";
 import { SoundPicture } from "./sound-picture";
 import { CUE_DRAG, snapped, TimeFlags } from "./time-flags";
 import { TimeSource } from "./time-source";
@@ -57,7 +58,7 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
   const put = useTimeEdit(list);
   const { learningTimes, hearsSound, presetInHand, set } = useInterfaceOf("learningTimes", "hearsSound", "presetInHand", "set");
   const place = listPlace(show, list);
-  const running = place?.running === true;
+  const running = useHandLevel(place?.running === true, (on) => client.play({ type: on ? "time-run" : "time-stop", listId: list.id }));
   const timed = timedCues(show, list.id);
   const markers = time.markers ?? [];
   const inHand = show.preset(presetInHand ?? "");
@@ -81,13 +82,13 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
         <>
           <Button
             size="small"
-            tone={running ? "plain" : "live"}
+            tone={running.value ? "plain" : "live"}
             onClick={() => {
-              if (!running) set({ hearsSound: true });
-              client.play({ type: running ? "time-stop" : "time-run", listId: list.id });
+              if (!running.value) set({ hearsSound: true });
+              running.set(!running.value);
             }}
           >
-            {running ? "Stop" : "Play"}
+            {running.value ? "Stop" : "Play"}
           </Button>
           <Button size="small" onClick={() => client.play({ type: "time-seek", listId: list.id, seconds: 0 })}>
             To the start

@@ -1,7 +1,8 @@
 import { useRef, useState } from "react";
-import { cueName, learnedGo, timeCard, type CueList, type LearnedGo } from "@vexa/core";
+import { cueName, learnedGo, timeCard, type CueList, type LearnedGo, type Playback } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useClient, useShow } from "../../session/show-context";
+import { usePaused } from "../../tempo/use-paused";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
 import { readSeconds } from "../../ui/seconds-text";
@@ -9,24 +10,28 @@ import { placeWords } from "./time-words";
 
 /** Runs the list from here: go, back, pause, to the chosen cue in a time of choice, and let go with the time that this takes. */
 export function Transport({ list }: { list: CueList }): React.JSX.Element {
-  const show = useShow();
-  const client = useClient();
-  const { chosenCueIds, learningTimes } = useInterfaceOf("chosenCueIds", "learningTimes");
-  const [time, setTime] = useState("");
-  const lastLearned = useRef<LearnedGo | null>(null);
-  const playback = timeCard(show, list.id);
+  const playback = timeCard(useShow(), list.id);
   if (!playback)
     return (
       <p className="shrink-0 border-b border-edge px-3 py-2 text-xs text-ink-3">
         No card plays this list: put it on a page in Perform, under Arrange.
       </p>
     );
+  return <Running list={list} playback={playback} />;
+}
+
+function Running({ list, playback }: { list: CueList; playback: Playback }): React.JSX.Element {
+  const show = useShow();
+  const client = useClient();
+  const { chosenCueIds, learningTimes } = useInterfaceOf("chosenCueIds", "learningTimes");
+  const [time, setTime] = useState("");
+  const lastLearned = useRef<LearnedGo | null>(null);
   const playbackId = playback.id;
   const state = show.playbackState(playbackId);
   const cue = show.get("cue", state?.cueId);
   const chosen = show.get("cue", chosenCueIds.at(-1));
   const seconds = time.trim() === "" ? undefined : readSeconds(time);
-  const paused = state?.pausedSeconds !== undefined;
+  const paused = usePaused({ playback, state });
   const learn = (): LearnedGo | null => {
     const learned = learnedGo(client.view, list, { t: client.now(), last: lastLearned.current });
     const number = client.view.get("cue", learned?.cueId)?.number;
@@ -55,13 +60,8 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
       <Button size="small" disabled={!cue} onClick={() => client.play({ type: "back", playbackId })}>
         Back
       </Button>
-      <Button
-        size="small"
-        disabled={!cue}
-        aria-pressed={paused}
-        onClick={() => client.play({ type: paused ? "continue" : "pause", playbackId })}
-      >
-        {paused ? "Continue" : "Pause"}
+      <Button size="small" disabled={!cue} aria-pressed={paused.value} onClick={() => paused.turn(client.now())}>
+        {paused.value ? "Continue" : "Pause"}
       </Button>
       <span className="flex items-center gap-1">
         <Button
