@@ -44,6 +44,7 @@ const WRITTEN: readonly string[] = [
   "song Canopy drift",
   "song Night bloom",
   "stop Quiet house",
+  "take Voice by hand",
   "walk Voice",
 ];
 const RIBS = show.all("group").find(({ name }) => name === "Rib spots")!.id;

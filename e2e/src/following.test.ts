@@ -150,6 +150,7 @@ describe("people to follow", () => {
     await page.mouse.move(box.x - 80, box.y + 20, { steps: 8 });
     await page.mouse.up();
     await mark("Voice").getByText("by hand").waitFor();
+    await page.getByRole("link", { name: "▪ Voice by hand" }).waitFor();
     await until("the head follows the hand", () => Math.abs(pan() - before) > 0.01);
     const there = await still();
     say("voice", 4, 0, 1.6);
@@ -163,18 +164,27 @@ describe("people to follow", () => {
       .waitFor();
     say("voice", 4, 0, 1.6);
     await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
+    await tell("take Voice by hand");
+    await page.getByRole("link", { name: "▪ Voice by hand" }).waitFor();
+    say("voice", 1, 0, 1.6);
+    await still();
+    await tell("leave Voice to OSC");
+    await page.getByRole("link", { name: "▪ Voice by hand" }).waitFor({ state: "detached" });
+    await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
   });
 
   it("are held all at once, and shown as lost when nothing is heard of them", async () => {
     await page.getByRole("button", { name: "Hold all" }).click();
     await now("Voice").getByText("held").waitFor();
     await now("Drum").getByText("held").waitFor();
+    await page.getByRole("link", { name: "▪ all targets held" }).waitFor();
     const before = await still();
     say("voice", -4, 0, 1.6);
     await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
     expect(await still()).toBe(before);
     await page.getByRole("button", { name: "All held" }).click();
     await page.getByRole("button", { name: "Hold all" }).waitFor();
+    await page.getByRole("link", { name: "▪ all targets held" }).waitFor({ state: "detached" });
     say("voice", -4, 0, 1.6);
     await until("it goes on", () => Math.abs(pan() - before) > 0.05);
     await now("Voice")

@@ -40,6 +40,7 @@ const type = async (label: string, text: string): Promise<void> => {
   await field.fill(text);
   await field.press("Enter");
 };
+const says = (words: string | RegExp): Promise<void> => page.getByText(words).first().waitFor();
 const handles = async (): Promise<Record<string, [number, number]>> =>
   JSON.parse((await page.locator("[data-handles]").getAttribute("data-handles"))!) as Record<string, [number, number]>;
 
@@ -76,16 +77,10 @@ describe("a veil over the stage", () => {
     await type("Opacity fan", "40");
     await until("and now by four tenths", () => lit() > 0.2 && lit() < 0.41);
     await type("Opacity fan", "140");
-    await page
-      .getByText(/140 can.t be: it goes from 0 to 100 %\. 40 was kept/)
-      .first()
-      .waitFor();
+    await says(/140 can.t be: it goes from 0 to 100 %\. 40 was kept/);
     // The lane's own curve takes no more either.
     await type("Dimmer size", "250");
-    await page
-      .getByText(/250 can.t be: it goes from 0 to 100 %/)
-      .first()
-      .waitFor();
+    await says(/250 can.t be: it goes from 0 to 100 %/);
     await type("Opacity fan", "0");
     await until("not at all: it is dark", () => lit() === 0);
     await type("Opacity fan", "100");
@@ -108,10 +103,7 @@ describe("a veil over the stage", () => {
     expect((await handles())["centre"]![0]).toBeCloseTo(centre![0] + 90, -1);
     expect(Number((await page.getByLabel("Middle", { exact: true }).inputValue()).split(",")[0])).toBeGreaterThan(1);
     await type("Middle", "over there");
-    await page
-      .getByText(/isn't a place on stage/)
-      .first()
-      .waitFor();
+    await says(/isn't a place on stage/);
     await type("Middle", "0,6,0");
     await until("it is in the middle again", () => {
       const levels = front();
@@ -136,10 +128,7 @@ describe("a veil over the stage", () => {
     }
     await page.getByRole("button", { name: "Other dice" }).click();
     await type("Formula", "1 / x");
-    await page
-      .getByText(/no number at x = 0/)
-      .first()
-      .waitFor();
+    await says(/no number at x = 0/);
     await type("Formula", "x > 0 ? 1 : 0");
     await until("the right half is lit and the left half isn't", () => {
       const levels = front();
@@ -152,10 +141,7 @@ describe("a veil over the stage", () => {
       .click();
     await page.getByRole("button", { name: "Draw one like this" }).click();
     await type("Formula of the waveform", "x.constructor");
-    await page
-      .getByText(/The formula wasn't taken: it must be one formula of numbers, names and functions/)
-      .first()
-      .waitFor();
+    await says(/The formula wasn't taken: it must be one formula of numbers, names and functions/);
     await type("Formula of the waveform", "0.25");
     await until("all are at a quarter", () => front().every((level) => Math.abs(level - 0.25) < 0.01));
     await choose("Motion of", "Colour");
@@ -165,10 +151,7 @@ describe("a veil over the stage", () => {
       .first()
       .click();
     await type("Colours from dark to bright", "red..unheard of");
-    await page
-      .getByText(/aren't colours/)
-      .first()
-      .waitFor();
+    await says(/aren't colours/);
     await type("Colours from dark to bright", "red..blue");
     const ends = (): [number, number][] => [0, ROW - 1].map((at) => [wash(ROW + at).red, wash(ROW + at).blue]);
     const bare = ends();
@@ -190,10 +173,7 @@ describe("a veil over the stage", () => {
   it("may be a picture: a file's, in its own colours, or words that run; what is no picture is refused in words", async () => {
     const file = page.getByLabel("Picture over the stage");
     await file.setInputFiles({ name: "notes.png", mimeType: "image/png", buffer: Buffer.from("no picture at all") });
-    await page
-      .getByText("notes.png can't be taken as a picture: this browser reads no picture in it. Nothing was changed.")
-      .first()
-      .waitFor();
+    await says("notes.png can't be taken as a picture: this browser reads no picture in it. Nothing was changed.");
     // Blue at the left and red at the right, written by another encoder (pngjs).
     const image = new PNG({ width: 8, height: 2 });
     for (let dot = 0; dot < 16; dot++) image.data.set(dot % 8 < 4 ? [0, 0, 255, 255] : [255, 0, 0, 255], 4 * dot);
@@ -225,6 +205,13 @@ describe("a veil over the stage", () => {
     await page.getByRole("checkbox", { name: "its own colours" }).click();
     await page.getByLabel("Colours from dark to bright", { exact: true }).waitFor();
     await until("dark and bright of other colours", () => !blueThenRed());
+    // Nothing of what is opaque is red: where that counts, all is as dark as where nothing is.
+    await until("the right is brighter than the left", () => JSON.stringify(right()) !== JSON.stringify(left()));
+    await choose("What counts of it", "its red");
+    await until("the right is as dark as the left", () => JSON.stringify(right()) === JSON.stringify(left()));
+    await choose("What counts of it", "its green");
+    await until("and bright again", () => JSON.stringify(right()) !== JSON.stringify(left()));
+    await choose("What counts of it", "how bright it is");
     await type("Words", "Good night");
     await page.getByRole("img", { name: "The picture Good night, moving" }).waitFor();
     await choose("Pattern", "picture Light through leaves");
@@ -291,10 +278,7 @@ describe("a veil over the stage", () => {
     await openPlace(page, "/score");
     await page.getByRole("navigation", { name: "Cue lists" }).getByText("Canopy drift").first().click();
     await page.getByText("Rings on the water").first().click();
-    await page
-      .getByText(/rings 20 × 16 m/)
-      .first()
-      .waitFor();
+    await says(/rings 20 × 16 m/);
     expect(page.errors).toEqual([]);
   });
 });

@@ -1,14 +1,16 @@
 export { PATTERNS, patternAt, patternCycles, type PatternKind } from "./motion/patterns";
 export {
-  brightnessOf,
+  amountOf,
   dotsOf,
   MOST_DOTS,
   MOST_FILM_DOTS,
   MOST_FRAMES,
   MOST_PICTURE_COLUMNS,
   MOST_PICTURE_ROWS,
+  PICTURE_PARTS,
   type Dot,
   type Picture,
+  type PicturePart,
 } from "./motion/picture";
 export { filmFrame } from "./motion/film";
 export { keptDots, paintedOctets } from "./motion/clearness";

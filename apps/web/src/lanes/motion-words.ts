@@ -77,7 +77,8 @@ export function motionWords(attribute: Attribute, motion: Motion): string {
     case "veil": {
       const ends = motion.colors ? "" : ` ${formatFan([motion.low, motion.high].map((value) => value * screenScale(attribute)))}`;
       const what = motion.pictureId !== undefined ? "picture" : motion.formula === undefined ? PATTERN_WORDS[motion.pattern] : "formula";
-      return `${what} ${motion.width} × ${motion.height} m${ends}`;
+      const counts = motion.counts === undefined ? "" : `, its ${motion.counts}`;
+      return `${what} ${motion.width} × ${motion.height} m${ends}${counts}`;
     }
     case "steps":
       return `${motion.steps.length} ${motion.steps.length === 1 ? "step" : "steps"}`;

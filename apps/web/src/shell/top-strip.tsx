@@ -3,12 +3,12 @@ import { counted, curtainsDown, territoriesOf, type Person, type PresenceEntry, 
 import { useNow } from "../frames/use-now";
 import { useClient, useFromClient, useHealth, useMe, useQuietShow } from "../session/show-context";
 import { cn } from "../ui/class-names";
-import { followersLeft, NOBODY_FOLLOWS } from "../stage/target-now";
 import { tintClass } from "../territories/tints";
 import { CurtainButton } from "./curtain";
 import { following } from "./follow";
 import { placeName } from "./place-name";
 import { StageMasters } from "./stage-masters";
+import { TargetsNote, UnfollowedNote } from "./targets-notes";
 
 const TOLD_FOR_MS = 120_000;
 
@@ -23,6 +23,7 @@ export function TopStrip(): React.JSX.Element {
       <span className="flex-1" />
       {!lost && <HowItFares />}
       <HeldNote />
+      <TargetsNote />
       <UnfollowedNote />
       <CurtainButton />
       <StageMasters />
@@ -35,7 +36,7 @@ export function TopStrip(): React.JSX.Element {
 function SaveState({ lost }: { lost: boolean }): React.JSX.Element {
   const saving = useFromClient(({ waiting }) => waiting > 0);
   return (
-    <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "max-sm:hidden")} role="status">
+    <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "whitespace-nowrap max-sm:hidden")} role="status">
       {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : saving ? "saving…" : "all saved"}
     </p>
   );
@@ -53,9 +54,9 @@ function HowItFares(): React.JSX.Element | null {
         </p>
       )}
       <BegunAgain />
-      <p className="rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2 max-sm:hidden" aria-label="Output">
+      <p className="shrink-[9] truncate rounded border border-edge px-2.5 py-1 text-[13px] text-ink-2 max-sm:hidden" aria-label="Output">
         <span className={health.lateFrames > 0 ? "text-barred" : "text-live"}>{health.lateFrames > 0 ? "▬" : "●"}</span>{" "}
-        {Math.round(health.framesPerSecond)} Hz · {health.universes} universes ·{" "}
+        {Math.round(health.framesPerSecond)} Hz<span className="max-xl:hidden"> · {health.universes} universes</span> ·{" "}
         {health.lateFrames > 0 ? `${health.lateFrames} late` : "none late"}
       </p>
     </>
@@ -94,26 +95,6 @@ function HeldNote(): React.JSX.Element | null {
         .join(". ")}
     >
       ■ {[parked > 0 ? `${parked} parked` : "", theirs.length > 0 ? `curtain: ${whose}` : ""].filter(Boolean).join(" · ")}
-    </Link>
-  );
-}
-
-/** That nobody follows who was to be followed: seen from every place. */
-function UnfollowedNote(): React.JSX.Element | null {
-  const view = useQuietShow();
-  const offs = view.all("targetOff").filter(({ off }) => off);
-  const names = offs.flatMap(({ targetId }) => view.target(targetId)?.name ?? []);
-  if (names.length === 0) return null;
-  const all = names.length === view.all("target").length;
-  const who = followersLeft(offs);
-  return (
-    <Link
-      to="/rig/targets"
-      className="max-w-48 truncate rounded border border-parked px-2 py-1 text-[13px] text-parked"
-      title={`${who === NOBODY_FOLLOWS ? "Nobody follows" : `Of those who follow, ${who}:`} ${names.join(", ")}`}
-    >
-      ▪ {who}
-      {all ? "" : ` ${names.join(", ")}`}
     </Link>
   );
 }

@@ -107,6 +107,7 @@ describe("a target on its walk", () => {
     for (const end of [
       { type: "target-free", targetId: "singer" },
       { type: "target-hold", on: true },
+      { type: "target-take", targetId: "singer" },
     ] as const) {
       const bench = begun();
       bench.play(walks);
@@ -127,6 +128,26 @@ describe("a target on its walk", () => {
     // And the other way: a walk takes it out of the hand.
     bench.play(walks);
     expect(state(bench)).toMatchObject({ handId: null, held: false });
+  });
+
+  it("is taken by hand where it stands, and nothing that is heard moves it until it is left again", () => {
+    const bench = begun();
+    bench.play(moved("singer", at(2, 4, 1.5)));
+    bench.t += 3;
+    bench.play({ type: "target-take", targetId: "singer" });
+    bench.play(moved("singer", at(5, 4, 1.5)));
+    bench.t += 5;
+    expect(missOf(bench, 1, at(2, 4, 1.5))).toBeLessThan(0.02);
+    expect(isLost(state(bench)!, bench.t)).toBe(false);
+    bench.play({ type: "target-take", targetId: "singer" });
+    bench.play(moved("singer", at(1, 4, 1.5), "hand"));
+    bench.t += 2;
+    expect(missOf(bench, 1, at(1, 4, 1.5))).toBeLessThan(0.02);
+    bench.play({ type: "target-free", targetId: "singer" });
+    bench.play(moved("singer", at(5, 4, 1.5)));
+    bench.t += 3;
+    expect(missOf(bench, 1, at(5, 4, 1.5))).toBeLessThan(0.02);
+    expect(playChanges(show, { type: "target-take", targetId: "nobody" }, { t: 1, personId: "ann" }).ok).toBe(false);
   });
 
   it("is the same after a start of the engine in its midst, and never jumps", () => {

@@ -105,9 +105,12 @@ function write(command: PlayCommand, show: Show): ActLine | null {
     case "target-hold":
       return once(command.on ? "hold targets" : "hold targets off");
     case "target-walk":
+    case "target-take":
     case "target-free": {
       const name = show.target(command.targetId)?.name;
-      return once(command.type === "target-walk" ? `walk ${name}` : `leave ${name} to OSC`);
+      return once(
+        { "target-walk": `walk ${name}`, "target-take": `take ${name} by hand`, "target-free": `leave ${name} to OSC` }[command.type],
+      );
     }
     case "target-off": {
       const [first] = command.targetIds ?? [];

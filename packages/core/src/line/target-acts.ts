@@ -66,6 +66,18 @@ export const TARGET_ACTS: readonly LineAct[] = [
     },
   },
   {
+    form: "take TARGET by hand",
+    example: "take Voice by hand",
+    what: "a target stands where it is, whatever is heard, until somebody drags it or it is left to OSC",
+    pattern: /^take (?<target>.+) by hand$/i,
+    read: ({ target: word }, { show }) => {
+      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      if (!found.ok) return found;
+      const { id, name } = found.value;
+      return does(`take ${name} by hand`, `takes ${name} by hand, where it stands`, { play: [{ type: "target-take", targetId: id }] });
+    },
+  },
+  {
     form: "leave TARGET to OSC",
     example: "leave Voice to OSC",
     what: "takes a target out of the hand, and what is heard moves it again",

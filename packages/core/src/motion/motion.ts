@@ -207,14 +207,16 @@ const stepsSchema: Schema<StepMotion> = where(
 
 const veilSchema: Schema<VeilMotion> = where(
   fields<VeilMotion>({ ...drive, ...veilFields, kind: oneOf(["veil"]), centre: fields<Vector>({ x: metres, y: metres, z: metres }) }),
-  ({ colors, base, pictureId, formula, runs, meets }) =>
+  ({ colors, base, pictureId, formula, runs, counts, meets }) =>
     colors && base === "relative" && meets === undefined
       ? "colours can't be added to what lies beneath"
       : pictureId !== undefined && formula !== undefined
         ? "it must be a picture or a formula"
         : runs !== undefined && pictureId === undefined
           ? "only a picture runs"
-          : meetingFlaw(base, meets),
+          : counts !== undefined && pictureId === undefined
+            ? "only a picture has colours of its own that count"
+            : meetingFlaw(base, meets),
 );
 
 const BY_KIND: { readonly [K in Motion["kind"]]: Schema<Motion> } = {

@@ -173,6 +173,15 @@ export function brightnessOf(dot: Dot, at = 0): number {
   return (0.2126 * dot[at]! + 0.7152 * dot[at + 1]! + 0.0722 * dot[at + 2]!) / 255;
 }
 
+/** One of a picture's colours. */
+export const PICTURE_PARTS = ["red", "green", "blue"] as const;
+export type PicturePart = (typeof PICTURE_PARTS)[number];
+
+/** How much of a dot counts, 0..1: how bright it is, or how much of one colour there is in it; of a row of them the one that begins there. */
+export function amountOf(dot: Dot, part: PicturePart | undefined, at = 0): number {
+  return part === undefined ? brightnessOf(dot, at) : dot[at + PICTURE_PARTS.indexOf(part)]! / 255;
+}
+
 /** A picture's dots as they are kept; `octets`: red, green, blue, dot by dot. */
 export function dotsOf(octets: ArrayLike<number>): string {
   let dots = "";

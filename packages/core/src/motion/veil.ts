@@ -6,7 +6,7 @@ import { clamp, fraction, type Metres } from "../units/units";
 import { patternAt, PATTERNS, type PatternKind } from "./patterns";
 import { clearnessOf, offBlack, opaqueOf } from "./clearness";
 import { filmAt, framesOf } from "./film";
-import { averagesIn, brightnessOf, type Box, type Picture } from "./picture";
+import { amountOf, averagesIn, PICTURE_PARTS, type Box, type Picture, type PicturePart } from "./picture";
 
 /** `flat`: over the plan, seen from above; `across`: seen from the front; `along`: seen from a side. */
 export const VEIL_PLANES = ["flat", "across", "along"] as const;
@@ -26,6 +26,8 @@ export interface Veil {
   readonly pictureId?: string;
   /** Of a picture; none = it stands still. Films don't run. */
   readonly runs?: PictureRun;
+  /** Of a picture: the one of its colours that counts; none = how bright it is. */
+  readonly counts?: PicturePart;
   /** The middle of it, in metres on stage; of its three measures the one across the plane doesn't count. */
   readonly centre: Vector;
   /** Metres from edge to edge. */
@@ -73,6 +75,7 @@ export const veilFields = {
   formula: optional(where(textUpTo(LONGEST_FORMULA), veilFormulaFlaw)),
   pictureId: optional(textUpTo(64)),
   runs: optional(oneOf(PICTURE_RUNS)),
+  counts: optional(oneOf(PICTURE_PARTS)),
   plane: oneOf(VEIL_PLANES),
   width: numberIn(0.01, 1000),
   height: numberIn(0.01, 1000),
@@ -197,7 +200,7 @@ function averagesAt({ repeat = false, runs }: LaidPicture, at: { u: number; v: n
 
 /** How bright a veil is over a place on stage after so many cycles, 0..1. `picture`: the one that it names. */
 export function veilAt(veil: LaidVeil, place: Vector, cycles: number, picture: Picture | null = null): number {
-  if (picture) return clamp(brightnessOf(veilSeen(veil, place, [cycles], picture).dots), 0, 1);
+  if (picture) return clamp(amountOf(veilSeen(veil, place, [cycles], picture).dots, veil.counts), 0, 1);
   const { blur = 0 } = veil;
   const [x, y] = onSurface(veil, place);
   if (blur === 0) return shown(veil, x, y, cycles);

@@ -199,6 +199,7 @@ export const COMMANDS: { readonly [T in CommandType]: CommandEntry<CommandOf<T>>
     fields: { targetId: id, place: pointSchema, by: optional(oneOf(["hand"])) },
   },
   "target-free": { ...ON_TARGET, label: "Leaving a target to what is heard", fields: { targetId: id } },
+  "target-take": { ...ON_TARGET, label: "Taking a target by hand", fields: { targetId: id } },
   "target-walk": { ...ON_TARGET, label: "A target’s walk", fields: { targetId: id } },
   "target-hold": {
     ...ON_TARGET,

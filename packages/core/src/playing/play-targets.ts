@@ -17,6 +17,8 @@ export type TargetCommand =
   | { readonly type: "target-at"; readonly targetId: string; readonly place: Vector; readonly by?: "hand" }
   /** It goes the way that was recorded, from its beginning, round and round. */
   | { readonly type: "target-walk"; readonly targetId: string }
+  /** Into the hand where it stands: nobody else moves it until it is left to them again. */
+  | { readonly type: "target-take"; readonly targetId: string }
   /** Out of the hand, not held and not on its walk any more. */
   | { readonly type: "target-free"; readonly targetId: string }
   /** Targets stand still, or go on from there; none named = all. */
@@ -115,6 +117,8 @@ function stateAfter(show: Show, target: Target, command: StateCommand, { t, pers
       if (!present || present.heardSeconds === 0) return { ...unheard(target), at, half: at, smooth: at, heardSeconds: t, handId };
       return { ...heardAt(present.walk ? standing(present) : present, target.smoothSeconds, { at, t }), handId, held: false };
     }
+    case "target-take":
+      return { ...standing(present ?? unheard(target)), heardSeconds: t, handId: personId, held: false };
     case "target-free":
       return present && { ...(present.walk ? { ...standing(present), heardSeconds: t } : present), held: false, handId: null };
     case "target-walk": {

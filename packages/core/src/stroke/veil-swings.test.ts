@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { VeilMotion } from "../motion/motion";
+import { motionSchema, type VeilMotion } from "../motion/motion";
 import { VEIL_EDGES, withVeilEdge, type VeilEdge } from "../motion/veil";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { listWithCard, part, smallShow, strokeOn } from "../testing/small-show";
@@ -11,10 +11,11 @@ const veil: VeilMotion = {
 };
 
 /** Where the first two movers look, in degrees of pan, under a card whose veil has this edge, above a card that says 45. */
-function pans(edge: VeilEdge, more: Partial<VeilMotion> = {}): number[] {
-  const motion = withVeilEdge({ ...veil, ...more }, edge);
+function pans(edge: VeilEdge, more: Partial<VeilMotion> = {}, on: VeilMotion = veil): number[] {
+  const motion = withVeilEdge({ ...on, ...more }, edge);
   const bench = new EngineOnBench(
     smallShow([
+      { id: "lime", kind: "picture", version: 1, name: "Lime", rank: 1, columns: 1, rows: 1, dots: "40ff00" },
       ...listWithCard("base", [{ inSeconds: 0, strokes: [strokeOn("movers", { Pan: part([45]) })] }]),
       ...listWithCard("over", [{ inSeconds: 0, strokes: [strokeOn("movers", { Pan: { shape: {}, touched: 0, motion } })] }]),
     ]),
@@ -38,5 +39,18 @@ describe("what lies beyond a veil's edges", () => {
     for (const from of VEIL_EDGES)
       for (const to of VEIL_EDGES) expect(withVeilEdge(withVeilEdge(veil, from), to)).toEqual(withVeilEdge(veil, to));
     expect(withVeilEdge(veil, "dark")).toEqual(veil);
+  });
+});
+
+describe("a picture on heads in any attribute", () => {
+  it("counts by how bright a picture is, or by one of its colours", () => {
+    const { formula: _, ...plain } = { ...veil, pictureId: "lime" };
+    const first = (counts?: "red" | "green" | "blue"): number | undefined => pans("dark", counts ? { counts } : {}, plain)[0];
+    expect([first("red"), first("green"), first("blue")]).toEqual([-45, 90, -90]);
+    // Luma of ITU-R BT.709.
+    expect(first()).toBe(Math.round(180 * ((0.2126 * 64) / 255 + 0.7152) - 90));
+    expect(motionSchema({ ...plain, counts: "red" }, [])).toBeNull();
+    expect(motionSchema({ ...plain, counts: "violet" }, [])).not.toBeNull();
+    expect(motionSchema({ ...veil, counts: "red" }, [])?.why).toContain("only a picture");
   });
 });

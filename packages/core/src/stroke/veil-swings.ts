@@ -4,7 +4,7 @@ import type { CycleTable } from "../motion/cycle-table";
 import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
-import { brightnessOf, type Picture } from "../motion/picture";
+import { amountOf, type Picture } from "../motion/picture";
 import { veilAt, veilCovers, veilSeen } from "../motion/veil";
 import type { Attribute } from "../rig/attributes";
 import { colorsAlong } from "../rig/common-color";
@@ -102,7 +102,7 @@ function brightOver(at: Vector, of: { motion: VeilMotion; picture: Picture | nul
   if (!picture) return { table: joinedTable(places.map((place) => veilAt(motion, at, place))) };
   // A picture is looked at once for all of its cells.
   const { dots, opaque } = veilSeen(motion, at, places, picture);
-  const table = joinedTable(places.map((_, look) => clamp(brightnessOf(dots, 3 * look), 0, 1)));
+  const table = joinedTable(places.map((_, look) => clamp(amountOf(dots, motion.counts, 3 * look), 0, 1)));
   return opaque ? { table, cover: joinedTable(opaque) } : { table };
 }
 

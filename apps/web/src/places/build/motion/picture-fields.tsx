@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { PICTURE_RUNS, type Attribute, type Picture, type PictureRun, type VeilMotion } from "@vexa/core";
+import { PICTURE_PARTS, PICTURE_RUNS, type Attribute, type Picture, type PicturePart, type PictureRun, type VeilMotion } from "@vexa/core";
 import { newId } from "../../../session/new-id";
 import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
@@ -18,13 +18,13 @@ const LONGEST_WORDS = 120;
 
 /** A veil with a picture in place of its pattern: coloured as it is, where it colours. */
 export function withPicture(motion: VeilMotion, pictureId: string, runs?: PictureRun): VeilMotion {
-  const { formula: _, colors: __, runs: ___, ...rest } = motion;
+  const { formula: _, colors: __, runs: ___, counts: ____, ...rest } = motion;
   return { ...rest, pictureId, ...(runs ? { runs } : {}) };
 }
 
 /** A veil without a picture or a formula, for a pattern or another formula: where it colours, along colours again. */
 export function withoutPicture(motion: VeilMotion, attribute: Attribute): VeilMotion {
-  const { formula: _, pictureId: __, runs: ___, ...rest } = motion;
+  const { formula: _, pictureId: __, runs: ___, counts: ____, ...rest } = motion;
   return { ...rest, ...(attribute === "Color" ? { colors: motion.colors ?? FIRST_COLORS } : {}) };
 }
 
@@ -118,13 +118,31 @@ export function PictureFields({ hand, motion }: { hand: MotionInHand; motion: Ve
           ) : (
             <p className="col-span-2 text-xs text-ink-2">A film of {picture.frames} pictures: a cycle goes through all of them.</p>
           )}
+          {(hand.attribute !== "Color" || motion.colors) && (
+            <Field label="What counts of it">
+              <Choice
+                value={motion.counts ?? ""}
+                onValue={(next) => {
+                  const { counts: _, ...rest } = motion;
+                  hand.put(next === "" ? rest : { ...rest, counts: next as PicturePart });
+                }}
+              >
+                <Option value="">how bright it is</Option>
+                {PICTURE_PARTS.map((part) => (
+                  <Option key={part} value={part}>
+                    its {part}
+                  </Option>
+                ))}
+              </Choice>
+            </Field>
+          )}
           <div className="col-span-2 flex flex-wrap items-center justify-between gap-2 pb-1">
             {hand.attribute === "Color" && (
               <Tick
                 label="its own colours"
                 on={motion.colors === undefined}
                 onTick={(own) => {
-                  const { colors: _, ...rest } = motion;
+                  const { colors: _, counts: __, ...rest } = motion;
                   hand.put(own ? rest : { ...rest, colors: FIRST_COLORS });
                 }}
               />

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from "react";
-import { brightAt, brightnessOf, fanColor, hexOfColor, pictureSeen, type Picture, type VeilMotion } from "@vexa/core";
+import { amountOf, brightAt, fanColor, hexOfColor, pictureSeen, type Picture, type VeilMotion } from "@vexa/core";
 import { token } from "../../../frames/use-size";
 import { useFrameLoop } from "../../../frames/use-frame-loop";
 import { PATTERN_WORDS } from "../../../lanes/motion-words";
@@ -31,9 +31,10 @@ export function VeilPicture({ motion, picture }: { motion: VeilMotion; picture: 
         const dot = seen?.dots;
         const opaque = seen?.opaque?.[0] ?? 1;
         const at = 4 * (row * COLUMNS + column);
-        const bright = dot ? brightnessOf(dot) : brightAt(motion, place, cycles);
-        image.data.set(shades ? shades[Math.round(bright * SHADES)]! : (dot ?? ink), at);
-        image.data[at + 3] = 255 * opaque * (shades || dot ? 1 : bright);
+        const bright = dot ? amountOf(dot, motion.counts) : brightAt(motion, place, cycles);
+        const own = motion.counts === undefined ? dot : null;
+        image.data.set(shades ? shades[Math.round(bright * SHADES)]! : (own ?? ink), at);
+        image.data[at + 3] = 255 * opaque * (shades || own ? 1 : bright);
       }
     context.putImageData(image, 0, 0);
   });
