@@ -1,7 +1,14 @@
 import { does } from "./act-readers";
+import type { Result } from "../errors/result";
+import type { Target } from "../follow/target";
+import type { Show } from "../show/show";
 import { counted } from "../units/counted";
 import { named, notRead, type LineAct } from "./line";
 import { whoMeant } from "./line-who";
+
+function targetNamed(word: string, show: Show): Result<Target> {
+  return named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
+}
 
 /** What the quick line does with targets. */
 export const TARGET_ACTS: readonly LineAct[] = [
@@ -28,7 +35,7 @@ export const TARGET_ACTS: readonly LineAct[] = [
         return does(plain, spoken, { play: [{ type: "target-off", on: isOff, ...(targetIds ? { targetIds } : {}) }] });
       };
       if (!word) return say("");
-      const found = named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
+      const found = targetNamed(word, show);
       return found.ok ? say(found.value.name, [found.value.id]) : found;
     },
   },
@@ -43,7 +50,7 @@ export const TARGET_ACTS: readonly LineAct[] = [
       const { heads } = meant.value;
       if (heads.length === 0) return notRead(who!, "nobody is meant");
       const { show } = context;
-      const found = word === undefined ? null : named(show.all("target"), word, { name: ({ name }) => name, what: "target" });
+      const found = word === undefined ? null : targetNamed(word, show);
       if (found && !found.ok) return found;
       const [name, ids] = found ? [` ${found.value.name}`, { targetIds: [found.value.id] }] : ["", {}];
       return does(`only ${who} follow${name}`, `lets nobody follow${name || " anybody"} but ${counted(heads.length, "head")}`, {
@@ -58,7 +65,7 @@ export const TARGET_ACTS: readonly LineAct[] = [
     what: "a target goes the way that was recorded for it, round and round, until it is left to OSC, held, or taken by hand",
     pattern: /^walk (?<target>.+)$/i,
     read: ({ target: word }, { show }) => {
-      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      const found = targetNamed(word!, show);
       if (!found.ok) return found;
       const { id, name, walk } = found.value;
       if (!walk) return notRead(name, "nobody has recorded a walk of it");
@@ -71,7 +78,7 @@ export const TARGET_ACTS: readonly LineAct[] = [
     what: "a target stands where it is, whatever is heard, until somebody drags it or it is left to OSC",
     pattern: /^take (?<target>.+) by hand$/i,
     read: ({ target: word }, { show }) => {
-      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      const found = targetNamed(word!, show);
       if (!found.ok) return found;
       const { id, name } = found.value;
       return does(`take ${name} by hand`, `takes ${name} by hand, where it stands`, { play: [{ type: "target-take", targetId: id }] });
@@ -83,7 +90,7 @@ export const TARGET_ACTS: readonly LineAct[] = [
     what: "takes a target out of the hand, and what is heard moves it again",
     pattern: /^leave (?<target>.+) to osc$/i,
     read: ({ target: word }, { show }) => {
-      const found = named(show.all("target"), word!, { name: ({ name }) => name, what: "target" });
+      const found = targetNamed(word!, show);
       if (!found.ok) return found;
       const { id, name } = found.value;
       return does(`leave ${name} to OSC`, `leaves ${name} to what is heard`, { play: [{ type: "target-free", targetId: id }] });
