@@ -2,7 +2,18 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../random/random";
 import { BOX_AVERAGES } from "../testing/box-averages";
-import { averagesIn, brightnessOf, dotsOf, MOST_DOTS, MOST_FILM_DOTS, pictureSchema, type Box, type Picture } from "./picture";
+import {
+  amountOf,
+  averagesIn,
+  brightnessOf,
+  PICTURE_PARTS,
+  dotsOf,
+  MOST_DOTS,
+  MOST_FILM_DOTS,
+  pictureSchema,
+  type Box,
+  type Picture,
+} from "./picture";
 import { veilAt, veilSeen, type Veil } from "./veil";
 
 const picture = (columns: number, rows: number, dots: string, more: Partial<Picture> = {}): Picture => ({
@@ -160,5 +171,14 @@ describe("a picture over the stage", () => {
     expect(dotOver(veil({ contrast: 0 }), { x: -1, y: 0, z: 0 }, 0, picture(2, 1, RED + BLUE))).toEqual([127.5, 127.5, 127.5]);
     expect(veilAt(veil(), { x: -1, y: 0.5, z: 0 }, 0, four)).toBeCloseTo(0.2126, 6);
     expect(veilAt(veil({ contrast: 9 }), { x: -1, y: -0.5, z: 0 }, 0, four)).toBeCloseTo(1, 9);
+  });
+
+  it("counts by one of its colours, where that is asked for", () => {
+    const over = (counts: "red" | "green" | "blue", x: number, y: number): number => veilAt(veil({ counts }), { x, y, z: 0 }, 0, four);
+    expect([over("red", -1, 0.5), over("green", -1, 0.5), over("green", 1, 0.5), over("blue", 1, -0.5)]).toEqual([1, 0, 1, 1]);
+    // Of a row of dots the one that begins there.
+    const row = [255, 0, 51, 0, 102, 255];
+    expect([0, 3].flatMap((from) => PICTURE_PARTS.map((part) => amountOf(row, part, from)))).toEqual(row.map((octet) => octet / 255));
+    expect(amountOf(row, undefined, 3)).toBe(brightnessOf(row, 3));
   });
 });
