@@ -15,15 +15,16 @@ afterAll(async () => {
 /** Slots of the floor washes on universe 11: 13 each; red, green, blue and white are the 8th to the 11th. */
 const WASH_SLOTS = 13;
 const BEAT_SECONDS = 60 / 128;
-/** Packets of one universe that come closer than this, in seconds, were held up together: they were sent a frame apart, 1/44 s. */
-const TOGETHER_SECONDS = 0.01;
+/** A packet came in time when it came about a frame, 1/44 s, after the one before; else one of both was held up, and may tell of a moment long before. */
+const IN_TIME_SECONDS = [0.01, 1.5 / 44] as const;
 
-/** Of each packet the moment, in seconds, before which it wasn't sent: when the last one came before it that wasn't held up with it. */
+/** Of each packet the moment, in seconds, from which on what is new in it may be: when the last one before it came that came in time. */
 function earliestMoments(came: readonly number[]): number[] {
   const earliest: number[] = [];
   came.forEach((at, index) => {
-    const before = came[index - 1] ?? at;
-    earliest.push(at - before < TOGETHER_SECONDS && index > 0 ? earliest[index - 1]! : before);
+    const [before, gap] = [came[index - 1] ?? at, (came[index - 1] ?? 0) - (came[index - 2] ?? 0)];
+    const inTime = index < 2 || (gap >= IN_TIME_SECONDS[0] && gap <= IN_TIME_SECONDS[1]);
+    earliest.push(inTime ? before : earliest[index - 1]!);
   });
   return earliest;
 }
