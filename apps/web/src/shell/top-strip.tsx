@@ -8,6 +8,7 @@ import { CurtainButton } from "./curtain";
 import { following } from "./follow";
 import { placeName } from "./place-name";
 import { StageMasters } from "./stage-masters";
+import { StripNote } from "./strip-note";
 import { TargetsNote, UnfollowedNote } from "./targets-notes";
 
 const TOLD_FOR_MS = 120_000;
@@ -87,15 +88,14 @@ function HeldNote(): React.JSX.Element | null {
   const whose = theirs.map((curtain) => view.get("person", curtain.personId)?.name ?? "somebody").join(", ");
   if (parked === 0 && theirs.length === 0) return null;
   return (
-    <Link
+    <StripNote
       to="/trace"
-      className="max-w-48 truncate rounded border border-parked px-2 py-1 text-[13px] text-parked"
       title={[parked > 0 ? `${counted(parked, "head")} parked` : "", theirs.length > 0 ? `Curtain down: ${whose}` : ""]
         .filter(Boolean)
         .join(". ")}
     >
       ■ {[parked > 0 ? `${parked} parked` : "", theirs.length > 0 ? `curtain: ${whose}` : ""].filter(Boolean).join(" · ")}
-    </Link>
+    </StripNote>
   );
 }
 
