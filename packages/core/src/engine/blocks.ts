@@ -12,6 +12,15 @@ export interface Spans {
 /** The span of all parameters. */
 export const wholeSpan = (parameters: number): Spans => ({ count: 1, bounds: Int32Array.of(0, parameters) });
 
+/** Copies what lies within spans from one array to another of the same length. */
+export function copySpans(from: Float32Array, to: Float32Array, { count, bounds }: Spans): void {
+  if (count === 1 && bounds[0] === 0 && bounds[1] === from.length) return to.set(from);
+  for (let at = 0; at < count; at++) {
+    const end = bounds[2 * at + 1]!;
+    for (let parameter = bounds[2 * at]!; parameter < end; parameter++) to[parameter] = from[parameter]!;
+  }
+}
+
 /** The parts of the stage that have to be merged again. Allocates nothing after it was made. */
 export class Blocks {
   readonly #parameters: number;

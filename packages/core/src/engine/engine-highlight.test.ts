@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange } from "../document/transaction";
 import { highlightIdOf, type Highlight } from "../selection/highlight";
 import type { Who } from "../selection/who";
-import { EngineOnBench, part, smallShow, strokeOn } from "../testing";
+import { EngineOnBench, listWithCard, part, smallShow, strokeOn } from "../testing";
 
 const highlight = (personId: string, who: Who, dim = 0.1): Highlight => ({
   id: highlightIdOf(personId),
@@ -50,6 +50,20 @@ describe("engine: highlight", () => {
     bench.change([{ op: "add", record: highlight("ben", { groupIds: ["movers", "cells"] }) }]);
     expect(bench.read(1, 0)).toBe(1);
     expect([...bench.frame.subarray(160, 169)].every((level) => level === 0)).toBe(true);
+  });
+
+  it("goes by the grand master as long as it lasts, whatever else moves meanwhile", () => {
+    const fade = listWithCard("fade", [{ inSeconds: 2, strokes: [strokeOn("movers", { Pan: part([90]) })] }]);
+    const bench = new EngineOnBench(smallShow([highlight("ann", secondOf("movers")), ...fade]));
+    bench.play({ type: "grand-master", level: 0.5 });
+    bench.read(2, 0);
+    const dimmer = bench.engine.show.rig.headByKey.get("fx-2")!.parameters.get("Dimmer")!;
+    bench.play({ type: "go", playbackId: "card-fade" });
+    for (let frame = 0; frame < 5; frame++) {
+      expect(bench.read(2, 0, 0.1)).toBeCloseTo(0.5, 4);
+      expect(bench.engine.values[dimmer]).toBeCloseTo(0.5, 6);
+    }
+    expect(bench.read(2, 2)).toBeGreaterThan(0.5);
   });
 
   it("is back after a restart, and follows its group", () => {
