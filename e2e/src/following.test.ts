@@ -127,6 +127,20 @@ describe("people to follow", () => {
     await around.fill("");
     await around.press("Enter");
     await until("the heads look at them again", () => Math.abs(pan() - right) < 0.002);
+    const speed = lane.getByLabel("Metres a second that they go at the most");
+    await speed.fill("0");
+    await speed.press("Enter");
+    await page.getByText("It must be from 0.1 to 50. Nothing was changed.").first().waitFor();
+    await speed.fill("0.5");
+    await speed.press("Enter");
+    say("voice", 2, 0, 1.6);
+    await until("they go after the singer", () => Math.abs(pan() - right) > 0.004);
+    const after = pan();
+    await until("no faster than was said: they are still on their way", () => Math.abs(pan() - after) > 0.01);
+    await speed.fill("");
+    await speed.press("Enter");
+    say("voice", 4, 0, 1.6);
+    await until("they are with the singer again", () => Math.abs(pan() - right) < 0.002);
     const inside = lane.getByLabel("Part of the stage that these heads stay in");
     await inside.fill("over there");
     await inside.press("Enter");
@@ -164,7 +178,7 @@ describe("people to follow", () => {
       .waitFor();
     say("voice", 4, 0, 1.6);
     await now("Voice").getByText("4.0, 0.0, 1.6").waitFor();
-    await tell("take Voice by hand");
+    await row("Voice").getByRole("button", { name: "By hand" }).click();
     await page.getByRole("link", { name: "▪ Voice by hand" }).waitFor();
     say("voice", 1, 0, 1.6);
     await still();
@@ -268,6 +282,8 @@ describe("people to follow", () => {
       .getByRole("article", { name: "Colour walk" })
       .getByText(/Strings.* lost/)
       .waitFor();
+    await tell("walk Voice");
+    await page.getByRole("link", { name: "▪ Voice on a walk" }).waitFor();
     await tell("hold targets");
     await openPlace(page, "/rig/targets");
     await now("Strings").getByText("held").waitFor();
@@ -276,6 +292,7 @@ describe("people to follow", () => {
     await openPlace(watcher, "/rig/targets");
     await watcher.getByText("held").first().waitFor();
     expect(await watcher.getByRole("button", { name: "Add a target" }).count()).toBe(0);
+    expect(await watcher.getByRole("button", { name: "By hand" }).first().isDisabled()).toBe(true);
     expect(await watcher.getByRole("button", { name: "All held" }).count()).toBe(0);
     expect(await watcher.getByRole("button", { name: "Nobody follows" }).count()).toBe(0);
   });

@@ -30,6 +30,7 @@ export {
   type VeilPlane,
 } from "./motion/veil";
 export { HOW_IT_MEETS, howItMeets, meetingSo, sizeEnds, type HowItMeets } from "./motion/how-it-meets";
+export { fanVeils, VEIL_SETTINGS, veilsOf, type SketchedVeil, type VeilSetting, type VeilSettingName } from "./edits/fan-veils";
 export { LONGEST_FORMULA } from "./formula/formula";
 export { WAVE_NAMES, waveFormulaFlaw } from "./motion/saved-wave";
 export type { VeilMotion } from "./motion/motion";

@@ -3,10 +3,13 @@ import {
   followKind,
   LEAST_BEAM_WIDTH,
   LEAST_FOLLOW_EDGE,
+  LEAST_FOLLOW_SPEED,
   MOST_BEAM_WIDTH,
   MOST_FOLLOW_EDGE,
+  MOST_FOLLOW_SPEED,
   MOST_LEAD_SECONDS,
   MOST_RING,
+  MOST_SMOOTH_SECONDS,
   readBox,
   readQuantity,
   type Follow,
@@ -21,14 +24,14 @@ import { pointText, readPoints } from "./point-text";
 import type { LaneEdits } from "./use-lane-edits";
 
 interface NumberField {
-  readonly field: "ring" | "leadSeconds" | "width" | "edge" | "light";
+  readonly field: "ring" | "leadSeconds" | "smoothSeconds" | "mostSpeed" | "width" | "edge" | "light";
   readonly words: string;
   readonly label: string;
   readonly quantity: Quantity;
   readonly least: number;
   readonly most: number;
-  /** What it is where nothing is written; null = it must be written. */
-  readonly usual: number | null;
+  /** What it is where nothing is written; "any" = there is no limit; null = it must be written. */
+  readonly usual: number | "any" | null;
 }
 
 const metres = (of: Omit<NumberField, "quantity">): NumberField => ({ ...of, quantity: "metres" });
@@ -67,9 +70,26 @@ const AHEAD: NumberField = {
   most: MOST_LEAD_SECONDS,
   usual: 0,
 };
+const SOFTLY: NumberField = {
+  field: "smoothSeconds",
+  words: "softly over, s",
+  label: "Seconds over which they come softly to the target",
+  quantity: "seconds",
+  least: 0,
+  most: MOST_SMOOTH_SECONDS,
+  usual: 0,
+};
+const SPEED = metres({
+  field: "mostSpeed",
+  words: "at most, m/s",
+  label: "Metres a second that they go at the most",
+  least: LEAST_FOLLOW_SPEED,
+  most: MOST_FOLLOW_SPEED,
+  usual: "any",
+});
 const NUMBERS: Readonly<Record<FollowKind, readonly NumberField[]>> = {
-  place: [AROUND, AHEAD],
-  width: [WIDTH, AROUND, AHEAD],
+  place: [AROUND, AHEAD, SOFTLY, SPEED],
+  width: [WIDTH, AROUND, AHEAD, SOFTLY, SPEED],
   light: [EDGE, LIGHT],
 };
 
@@ -82,6 +102,7 @@ export function FollowFields({ part, edits }: { part: Part; edits: LaneEdits }):
   const takeNumber = ({ field, quantity, least, most, usual }: NumberField, text: string): boolean | string => {
     const { [field]: _, ...rest } = follow;
     const value = text.trim() === "" ? usual : readQuantity(text, quantity);
+    if (value === "any") return put(rest);
     if (value === null || value < least || value > most) return `It must be from ${least} to ${most}. Nothing was changed.`;
     return put(value === usual ? rest : { ...rest, [field]: value });
   };

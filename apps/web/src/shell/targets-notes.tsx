@@ -22,7 +22,7 @@ export function UnfollowedNote(): React.JSX.Element | null {
   );
 }
 
-/** That targets stand still or are in somebody's hand, whatever is heard of them: seen from every place. */
+/** That targets stand still, are in somebody's hand or on their walk, whatever is heard of them: seen from every place. */
 export function TargetsNote(): React.JSX.Element | null {
   const words = useFromClient(({ view }) => targetsKept(view));
   if (words === "") return null;
@@ -33,7 +33,7 @@ export function TargetsNote(): React.JSX.Element | null {
   );
 }
 
-/** "all targets held", "Voice held · Horn by hand"; nothing where all go by what is heard. */
+/** "all targets held", "Voice held · Horn by hand · Drums on a walk"; nothing where all go by what is heard. */
 function targetsKept(show: Show): string {
   const targets = show.all("target").map(({ id, name }) => ({ name, state: show.get("targetState", targetStateIdOf(id)) }));
   const words = (kept: typeof targets, how: string): string[] => {
@@ -43,5 +43,6 @@ function targetsKept(show: Show): string {
   };
   const held = targets.filter(({ state }) => state?.held === true);
   const hands = targets.filter(({ state }) => state !== null && state.handId !== null && !state.held);
-  return [...words(held, "held"), ...words(hands, "by hand")].join(" · ");
+  const walks = targets.filter(({ state }) => state?.walk !== undefined);
+  return [...words(held, "held"), ...words(hands, "by hand"), ...words(walks, "on a walk")].join(" · ");
 }

@@ -129,6 +129,9 @@ describe("targets by hand", () => {
     expect(followWords(show, { targetIds: ["Voice", "Strings"], ring: 2, leadSeconds: 0.3, offset: { x: 0, y: 0, z: 0.5 } })).toBe(
       "follows Voice..Strings, 2 m around, 0.3 s ahead, 0,0,0.5 beside",
     );
+    expect(followWords(show, { targetIds: ["Voice"], smoothSeconds: 0.5, mostSpeed: 1.5 })).toBe(
+      "follows Voice, softly over 0.5 s, 1.5 m/s at the most",
+    );
     const within = { low: { x: -4, y: -2, z: 0 }, high: { x: 4, y: 3, z: 0 } };
     expect(followWords(show, { targetIds: ["Voice"], within })).toBe("follows Voice, within -4,-2,0..4,3,0");
   });

@@ -90,7 +90,7 @@ describe("irises that follow", () => {
     return bench.frame[(number - 1) * 20 + 9]! / 255;
   };
 
-  it("keep a beam as wide as is said, whichever way they open; lamps that zoom leave it to their zoom", () => {
+  it("keep a beam as wide as is said, whichever way they open; of lamps that zoom, from where the zoom can go no narrower", () => {
     const bench = new EngineOnBench(irisShow);
     bench.play(GO);
     bench.play(moved("singer", at(10, 4, 2)));
@@ -99,7 +99,11 @@ describe("irises that follow", () => {
     expect(irisOf(bench, 11)).toBeCloseTo(1 / 1.763, 2);
     const away = Math.hypot(1, 4, 3);
     expect(irisOf(bench, 12)).toBeCloseTo(1 - 1 / (2 * away * 0.17633), 2);
+    // Its zoom can be as narrow as 4°: 0.38 m here, and 1.05 m fifteen metres away.
     expect(irisOf(bench, 13)).toBe(1);
+    bench.play(moved("singer", at(12, 15, 5)));
+    frames(bench, FRAME);
+    expect(irisOf(bench, 13)).toBeCloseTo(1 / 1.0476, 2);
     bench.play(moved("singer", at(10, 8, 5)));
     frames(bench, FRAME);
     expect(irisOf(bench, 11)).toBeCloseTo(1 / 2.821, 2);

@@ -7,9 +7,12 @@ import type { Blocks } from "./blocks";
 import type { CompiledRows } from "./compile";
 import type { FlatFollows, FollowedAngle } from "./flat-follows";
 import { HandOvers } from "./hand-overs";
+import { SoftPlaces } from "./soft-places";
 
 /** A beam lags rather than jumps, as when a path passes straight beneath its head. Common practice: about what quick moving heads turn. */
 export const MOST_DEGREES_A_SECOND = 180;
+/** While nothing moves no frame is worked out: what moves then began a frame ago, not when it was looked at last. */
+const FRAME_SECONDS = 1 / 44;
 
 /** Where the heads of a source that follow look now: written into its rows, frame by frame. Allocates nothing after it was made. */
 export class RunningFollows {
@@ -23,6 +26,7 @@ export class RunningFollows {
   /** 1 = turned at the last advance. */
   readonly #turned: Uint8Array;
   readonly #handOvers: HandOvers;
+  readonly #soft: SoftPlaces;
   /** How wide each beam is now where it looks, in metres; 0 = it says nothing of that. */
   readonly #widths: Float64Array;
   readonly #from: Float32Array;
@@ -37,6 +41,7 @@ export class RunningFollows {
     this.#compiled = compiled;
     this.#from = from;
     this.#handOvers = new HandOvers(heads.length);
+    this.#soft = new SoftPlaces(heads);
     this.#widths = Float64Array.from(heads, ({ follow }) => follow.width ?? 0);
     this.#angles = new Float64Array(2 * heads.length);
     heads.forEach((_, at) => {
@@ -64,10 +69,13 @@ export class RunningFollows {
       const before = known.get(head) ?? known.get(this.#parameterOf(at));
       if (before === undefined) return;
       this.#angles.set(present.#angles.subarray(2 * before, 2 * before + 2), 2 * at);
-      this.#places.set(present.#places.subarray(3 * before, 3 * before + 3), 3 * at);
+      const place = present.#places.subarray(3 * before, 3 * before + 3);
+      this.#places.set(place, 3 * at);
       this.#handOvers.goOnFrom(at, present.#handOvers, before);
+      this.#soft.goOnFrom(at, present.#soft, { at: before, place });
     });
     this.#now = present.#now;
+    this.#moving = present.#moving;
   }
 
   /** Heads that look at others in the run before come from there in metres. `rows`: of each row the one there, or -1. Gives the rows of those heads. */
@@ -79,7 +87,8 @@ export class RunningFollows {
       const other = first ? byRow.get(rows[first.row]) : undefined;
       const tilt = this.#compiled.follows.Tilt[at];
       if (!first || other === undefined || (tilt && before.Tilt[other]?.row !== rows[tilt.row])) return [];
-      const stood = present.#handOvers.isUnderWay(other) ? present.#places.subarray(3 * other, 3 * other + 3) : null;
+      const isBehind = present.#handOvers.isUnderWay(other) || present.#soft.isSoft(other);
+      const stood = isBehind ? present.#places.subarray(3 * other, 3 * other + 3) : null;
       this.#handOvers.begin(at, before.heads[other]!, { stood, width: present.#widths[other]! });
       return tilt ? [first.row, tilt.row] : [first.row];
     });
@@ -94,7 +103,8 @@ export class RunningFollows {
   advance(t: Seconds, targets: TargetsAt, fades: { progressOf(row: number): number }): void {
     const { heads, Pan, Tilt, Zoom, Iris, Dimmer } = this.#compiled.follows;
     // Time goes backwards in previews alone: there is nothing to lag behind.
-    const most = t < this.#now ? Infinity : (t - this.#now) * MOST_DEGREES_A_SECOND;
+    const since = t < this.#now ? Infinity : Math.min(t - this.#now, this.#moving ? Infinity : FRAME_SECONDS);
+    const most = since * MOST_DEGREES_A_SECOND;
     this.#now = t;
     this.#moving = false;
     for (let at = 0; at < heads.length; at++) {
@@ -109,6 +119,7 @@ export class RunningFollows {
       }
       const isHanded = this.#handOvers.isUnderWay(at);
       if (isHanded) this.#handOver(at, targets, fades.progressOf(handed(this.#compiled.follows, at)!.row));
+      if (this.#soft.isSoft(at) && !this.#soft.come(at, this.#place, since)) this.#moving = true;
       const place = this.#takePlace(at);
       if (place === "same" && this.#arrived[at] === 1 && !isHanded) continue;
       const zoom = Zoom[at];

@@ -84,6 +84,10 @@ export interface Follow {
   readonly ring?: Metres;
   /** Aims where the target will be in so long, as fast as it goes now. */
   readonly leadSeconds?: Seconds;
+  /** These heads come softly to where their targets are, over about so long, besides what smooths the targets themselves. */
+  readonly smoothSeconds?: Seconds;
+  /** Metres a second that these heads go after their targets at the most. */
+  readonly mostSpeed?: number;
   /** Where these heads may look, whatever their target does: a volume, or a plane where two sides are one. */
   readonly within?: StageBox;
   /** How wide a beam is to be where it looks: what zooms and irises say, and only these. */
@@ -105,6 +109,8 @@ export const followSchema: Schema<Follow> = fields<Follow>({
   offset: optional(pointSchema),
   ring: optional(numberIn(0, MOST_RING)),
   leadSeconds: optional(numberIn(0, MOST_LEAD_SECONDS)),
+  smoothSeconds: optional(numberIn(0, MOST_SMOOTH_SECONDS)),
+  mostSpeed: optional(numberIn(LEAST_SPEED, MOST_SPEED)),
   within: optional(stageBoxSchema),
   width: optional(numberIn(LEAST_WIDTH, MOST_WIDTH)),
   edge: optional(numberIn(LEAST_EDGE, MOST_EDGE)),

@@ -6,14 +6,14 @@ export const LINE_PARTS = [
   { form: "color COLOUR..COLOUR", example: "Rib spots: color amber..#0040ff", what: "colours in words or as #rrggbb" },
   { form: "point RIGHT UPSTAGE UP", example: "Rib spots: point 0 2 1.6", what: "aims them at a place, in metres" },
   {
-    form: "follow TARGET[..TARGET] [within CORNER..CORNER]",
-    example: "Rib spots: follow Voice",
-    what: "looks where a target goes; several = the heads lie between them; never out of a part of the stage, such as within -4 -2 0..4 3 2",
+    form: "follow TARGET[..TARGET] [around METRES] [ahead SECONDS] [beside X Y Z] [softly SECONDS] [speed METRES] [within CORNER..CORNER]",
+    example: "Rib spots: follow Voice around 2 softly 0.5",
+    what: "looks where a target goes; several = the heads lie between them; softly over so long, so many metres a second at the most; never out of a part of the stage, such as within -4 -2 0..4 3 2",
   },
   {
-    form: "wide METRES on TARGET[..TARGET] [within CORNER..CORNER]",
+    form: "wide METRES on TARGET[..TARGET] [as behind follow]",
     example: "Rib spots: follow Voice, wide 2 on Voice within -4 -2 0..4 3 2",
-    what: "opens zooms, or irises where there is none, so far that beams stay so wide where the target is, however near it comes",
+    what: "opens zooms so far that beams stay so wide where the target is, however near it comes; irises where there is no zoom, or where it is too wide",
   },
   {
     form: "edge METRES on TARGET[..TARGET] [at PERCENT]",

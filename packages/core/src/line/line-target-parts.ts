@@ -1,11 +1,11 @@
 import { LEAST_EDGE, LEAST_WIDTH, MOST_EDGE, MOST_FOLLOWED, MOST_WIDTH, type Follow, type Target } from "../follow/target";
-import { boxText, readBox } from "../follow/stage-box";
 import type { Change } from "../document/transaction";
 import { inTurn } from "../edits/sketch-edits";
 import { ok, type Result } from "../errors/result";
 import type { Show } from "../show/show";
 import { knotWords } from "../shape/fan";
 import { readQuantity } from "../units/read-quantity";
+import { apartFromNames, followOptionsText, readFollowOptions } from "./follow-options";
 import { hasAttribute } from "./line-attributes";
 import { named, notRead } from "./line";
 import { kept, put, type ReadPart, type Spot } from "./line-spot";
@@ -19,17 +19,19 @@ function readTargets(text: string, { context: { show } }: Spot): Result<Target[]
   return ok(targets.flatMap((target) => (target.ok ? target.value : [])));
 }
 
-/** `Voice..Horn within -4 -2 0..4 3 2`: whom heads follow, where they may look meanwhile, and both as they are written and said. */
+/** `Voice..Horn around 2 within -4 -2 0..4 3 2`: whom heads follow, and how, and both as they are written and said. */
 function readFollowed(text: string, spot: Spot): Result<{ follow: Follow; written: string; said: string }> {
-  const { names = text, box } = /^(?<names>.+?) within (?<box>.+)$/i.exec(text)?.groups ?? {};
-  const found = readTargets(names, spot);
+  // A target may be called "Walk around": names alone come first.
+  const plain = readTargets(text, spot);
+  const { names, options } = plain.ok ? { names: text, options: "" } : apartFromNames(text);
+  const found = plain.ok ? plain : readTargets(names, spot);
   if (!found.ok) return found;
-  const within = box === undefined ? null : readBox(box);
-  if (box !== undefined && !within) return notRead(box, "write two corners in metres, such as within -4 -2 0..4 3 2");
+  const read = readFollowOptions(options);
+  if (!read.ok) return read;
   const whom = found.value.map(({ name }) => name);
-  const where = within ? ` within ${boxText(within, " ")}` : "";
-  const follow = { targetIds: found.value.map(({ id }) => id), ...(within ? { within } : {}) };
-  return ok({ follow, written: `${whom.join("..")}${where}`, said: `${whom.join(" to ")}${where}` });
+  const follow = { targetIds: found.value.map(({ id }) => id), ...read.value };
+  const how = followOptionsText(follow);
+  return ok({ follow, written: `${whom.join("..")}${how}`, said: `${whom.join(" to ")}${how}` });
 }
 
 export function readFollow(text: string, spot: Spot): Result<ReadPart> {
@@ -50,7 +52,7 @@ export function readWide(text: string, spot: Spot): Result<ReadPart> {
   const found = readFollowed(whom!, spot);
   if (!found.ok) return found;
   const { written, said } = found.value;
-  // Lamps without a zoom may have an iris; those that have both zoom.
+  // Lamps without a zoom may have an iris; of those that have both it closes where the zoom is too wide.
   const own = (["Zoom", "Iris"] as const).filter((attribute) => hasAttribute(spot, attribute));
   if (own.length === 0) return notRead("wide", "none of these heads zooms or has an iris");
   spot.attributes.push(...own);

@@ -1,12 +1,12 @@
 import { hexOfColor, xyzOf, type XyY } from "../color/colorimetry";
 import type { Motion } from "../motion/motion";
-import { boxText } from "../follow/stage-box";
 import { presetName } from "../preset/preset-name";
 import { attributeInfo, type Attribute } from "../rig/attributes";
 import { formatFan } from "../shape/fan";
 import type { Shape } from "../shape/place";
 import type { Show } from "../show/show";
 import type { Part } from "../stroke/stroke";
+import { followOptionsText } from "./follow-options";
 import { driveText, figureText } from "./line-motions";
 
 export const hexOf = (color: XyY): string => hexOfColor(xyzOf(color), "as-is");
@@ -33,9 +33,9 @@ function contentText(show: Show, attribute: Attribute, part: Part): string | nul
   if (part.presets) return part.presets.ids.map((id) => (show.preset(id) ? presetName(show.preset(id)!) : "")).join("..");
   if (part.follow) {
     const names = part.follow.targetIds.map((id) => show.target(id)?.name ?? "").join("..");
-    const { width, edge, light, within } = part.follow;
+    const { width, edge, light } = part.follow;
     if (edge !== undefined) return `edge ${edge} on ${names}${light === undefined ? "" : ` at ${light}`}`;
-    const whom = `${names}${within ? ` within ${boxText(within, " ")}` : ""}`;
+    const whom = `${names}${followOptionsText(part.follow)}`;
     return width === undefined ? `follow ${whom}` : `wide ${width} on ${whom}`;
   }
   if (point)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { PlayCommand } from "../playing/commands";
 import { ODD_LAMP, smallShow } from "../testing";
-import { dancer, singer } from "../testing/follow-show";
+import { at, dancer, singer } from "../testing/follow-show";
 import type { LineContext } from "./line";
 import { edit } from "../show/edit";
 import { lineOfCommand, linesOfSketch } from "./line-of-act";
@@ -95,6 +95,38 @@ describe("lines about targets", () => {
       expect(spoken(text).ok).toBe(false);
     expect(JSON.stringify(spoken("follow singer within here"))).toContain("two corners in metres");
     expect(JSON.stringify(spoken("follow nobody within 0 0 0..1 1 1"))).toContain("nobody");
+  });
+
+  it("say how beams follow, in any order, once each, and are written so again", () => {
+    const followed = smallShow([singer, dancer, { ...dancer, id: "walk", name: "Walk around" }]);
+    const spoken = (text: string) => readLine(`Movers: ${text}`, { ...context, show: followed });
+    const done = spoken("follow singer speed 1.5 m/s Softly 0.5 s within 0 0 0..1 1 1 ahead 0.3 beside 0 -1 0.5 around 2 m");
+    const line = "Movers: follow singer around 2 ahead 0.3 beside 0 -1 0.5 softly 0.5 speed 1.5 within 0 0 0..1 1 1";
+    expect(done).toMatchObject({ ok: true, value: { line } });
+    const after = edit(followed, done.ok ? (done.value.changes ?? []) : []);
+    expect(after.ok && linesOfSketch(after.value, { ...context, show: followed })).toMatchObject({ lines: [{ line }], missed: 0 });
+    expect(after.ok && Object.values(after.value.sketchOf("ann")!.strokes)[0]!.parts["Position"]!.follow).toEqual({
+      targetIds: ["singer"],
+      ring: 2,
+      leadSeconds: 0.3,
+      offset: { x: 0, y: -1, z: 0.5 },
+      smoothSeconds: 0.5,
+      mostSpeed: 1.5,
+      within: { low: at(0, 0, 0), high: at(1, 1, 1) },
+    });
+    expect(spoken("follow Walk around")).toMatchObject({ ok: true, value: { line: "Movers: follow Walk around" } });
+    for (const [text, why] of [
+      ["follow singer softly", "over how many seconds"],
+      ["follow singer softly 4", "0 to 3"],
+      ["follow singer speed 0", "0.1 to 50"],
+      ["follow singer around far", "metres around the target"],
+      ["follow singer ahead -1", "0 to 2"],
+      ["follow singer beside 1 2", "right, upstage and up"],
+      ["follow singer beside 1 2 3 4", "right, upstage and up"],
+      ["follow singer softly 1 softly 2", "say it once"],
+      ["follow around 2", "target"],
+    ] as const)
+      expect(JSON.stringify(spoken(text))).toContain(why);
   });
 
   it("name a target that is there, and aren't written where no line says them", () => {

@@ -20,7 +20,7 @@ const rounded = (value: number): number => Math.round(value * 100) / 100;
 
 /** "follows Voice, 2 m around, 0.3 s ahead, 0,0,0.5 beside". */
 export function followWords(show: Show, follow: Follow): string {
-  const { ring, leadSeconds, offset, within, width, edge, light } = follow;
+  const { ring, leadSeconds, smoothSeconds, mostSpeed, offset, within, width, edge, light } = follow;
   return [
     `follows ${followedNames(show, follow)}`,
     width ? `${rounded(width)} m wide` : "",
@@ -28,6 +28,8 @@ export function followWords(show: Show, follow: Follow): string {
     light === undefined ? "" : `${rounded(light)} %`,
     ring ? `${rounded(ring)} m around` : "",
     leadSeconds ? `${rounded(leadSeconds)} s ahead` : "",
+    smoothSeconds ? `softly over ${rounded(smoothSeconds)} s` : "",
+    mostSpeed ? `${rounded(mostSpeed)} m/s at the most` : "",
     offset ? `${[offset.x, offset.y, offset.z].map(rounded).join(",")} beside` : "",
     within ? `within ${boxText(within)}` : "",
   ]

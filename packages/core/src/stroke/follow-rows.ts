@@ -4,8 +4,9 @@ import { letGoOf, targetOffIdOf, type TargetLetsGo } from "../follow/target-off"
 import type { Vector } from "../geometry/beam";
 import type { Attribute } from "../rig/attributes";
 import type { HeadKey } from "../rig/fixture";
-import type { Head } from "../rig/rig";
-import { normalizedFreely, normalizedSize } from "../rig/scale";
+import type { Head, Rig } from "../rig/rig";
+import { normalizedFreely, normalizedSize, scaleOf } from "../rig/scale";
+import type { Degrees } from "../units/units";
 import { aimableOf, axesOf } from "./aim-head";
 import { aim } from "../geometry/aim";
 import type { Times } from "./part-times";
@@ -53,18 +54,25 @@ function angleRows(head: Head, { follow, along, around, show, times }: Following
 
 const NEVER_TURNS = { panRange: [0, 0], tiltRange: [0, 0] } as const;
 
-/** Of a lamp that zooms the zoom alone: how wide it is when its iris is open isn't known. */
+/** Where a lamp zooms its zoom says how wide the beam is, as far as it goes: its iris closes where that is too wide at its narrowest. */
 function widthRows(head: Head, { attribute, follow, along, around, show, times, by = 0 }: Following, width: number): Row[] {
   const axis = attribute === "Iris" ? attribute : "Zoom";
   const parameter = head.parameters.get(axis);
-  if (parameter === undefined || (axis === "Iris" && head.parameters.has("Zoom"))) return [];
+  if (parameter === undefined) return [];
   const { channel } = show.rig.parameters[parameter]!;
-  const followed: FollowedHead = { aimable: stiff(head), follow, along, around, openDegrees: head.profile.beamDegrees };
+  const followed: FollowedHead = { aimable: stiff(head), follow, along, around, openDegrees: openOf(head, show.rig) };
   const point = pointOf(head, followed, show);
   if (!point) return [];
   const own = normalizedFreely(channel, (axis === "Iris" ? irisOpen : beamDegrees)(followed, [point.x, point.y, point.z], width), axis);
   const value = own + normalizedSize(channel, by, axis);
   return [{ parameter, value, nudge: 0, ...times, motions: NO_MOTIONS, follows: { head: followed, axis, channel, own } }];
+}
+
+/** How wide the beam of a lamp is while its iris is open: as wide as its zoom is when that can be no narrower. */
+function openOf({ parameters, profile }: Head, rig: Rig): Degrees {
+  const zoom = parameters.get("Zoom");
+  if (zoom === undefined) return profile.beamDegrees;
+  return Math.min(...scaleOf(rig.parameters[zoom]!.channel, "Zoom").segments.flatMap(({ from, to }) => [from, to]));
 }
 
 function lightRows(head: Head, { follow, along, around, show, times, by = 0 }: Following): Row[] {

@@ -50,7 +50,7 @@ const HEADS: Readonly<Record<TargetField, LineHead>> = {
 };
 /** What counts in the bad moment stands first: it is seen on narrow screens, too. */
 const GRID =
-  "grid-cols-[minmax(6rem,1fr)_15rem_minmax(12rem,1fr)_4rem_4rem_4rem_4.5rem_5.5rem_10rem_8.5rem_minmax(9rem,1fr)_10.5rem_1.5rem]";
+  "grid-cols-[minmax(6rem,1fr)_19.5rem_minmax(12rem,1fr)_4rem_4rem_4rem_4.5rem_5.5rem_10rem_8.5rem_minmax(9rem,1fr)_10.5rem_1.5rem]";
 const ONCE_LOST: Readonly<Record<WhenLost, string>> = { beneath: "let go of it", dark: "go dark" };
 const LOST_TITLE =
   "Nothing was heard of it for a second. Over two seconds heads go back to what lies beneath, or their light goes; softly back when it is heard again";
@@ -119,7 +119,7 @@ export function TargetsPage(): React.JSX.Element {
         <LineTable
           label="Targets"
           grid={GRID}
-          width="min-w-[100rem]"
+          width="min-w-[104rem]"
           heads={[
             HEADS.name,
             "In the bad moment",
@@ -156,6 +156,9 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
   const { state, left } = targetNow(client, target);
   const held = useHandLevel(state?.held ?? false, (on) => client.play({ type: "target-hold", targetIds: [id], on }));
   const off = useHandLevel(left !== null, (on) => client.play({ type: "target-off", targetIds: [id], on }));
+  const hand = useHandLevel((state?.handId ?? null) !== null, (on) =>
+    client.play({ type: on ? "target-take" : "target-free", targetId: id }),
+  );
   const nameAddress = `/vexa/target/${name.toLowerCase().replaceAll(" ", "_")}`;
   const field = (key: TargetField): React.JSX.Element => (
     <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
@@ -178,6 +181,16 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
           size="small"
           tone="chip"
           disabled={!plays}
+          aria-pressed={hand.value}
+          title="It stays where it is until somebody drags it on the stage, whatever is heard"
+          onClick={() => hand.set(!hand.value)}
+        >
+          {hand.value ? "▪ by hand" : "By hand"}
+        </Button>
+        <Button
+          size="small"
+          tone="chip"
+          disabled={!plays}
           aria-pressed={off.value}
           title="Nobody follows it: heads go back to what lies beneath, over two seconds"
           onClick={() => off.set(!off.value)}
@@ -187,7 +200,7 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
         <Button
           size="small"
           tone="chip"
-          disabled={!plays || (!held.value && !state?.handId && !state?.walk)}
+          disabled={!plays || (!held.value && !hand.value && !state?.walk)}
           title="Out of the hand, not held and not on its walk: what is heard moves it again"
           onClick={() => play({ type: "target-free", targetId: id })}
         >

@@ -14,6 +14,7 @@ import { PhaseFields } from "./phase-fields";
 import { StepFields } from "./step-fields";
 import { useMotion, type MotionInHand } from "./use-motion";
 import { VeilFields } from "./veil-fields";
+import { VeilsFan } from "./veils-fan";
 import { WaveFields } from "./wave-fields";
 
 /** The motion of one attribute of the selection: its settings and its weave, before and while it runs. */
@@ -52,6 +53,7 @@ function MotionForm(of: { attribute: Attribute; offered: readonly Attribute[]; h
       <KindFields hand={hand} motion={motion} heads={heads} />
       <PhaseFields hand={hand} />
       <DriveFields hand={hand} />
+      {motion.kind === "veil" && <VeilsFan />}
     </div>
   );
 }
