@@ -232,7 +232,7 @@ describe("the quick line", () => {
       "Rib spots: Ember..Moss",
       "Rib spots: color #ffa000..#0040ff",
       "Rib spots: point 0 2 1.6",
-      "Rib spots: follow Voice",
+      "Rib spots: follow Voice around 2 softly 0.5",
       "Rib spots: wide 2 on Voice within -4 -2 0..4 3 2",
       "Rib spots: edge 2 on Voice at 80",
       "Rib spots: Dimmer 80, fade 2, delay 0..1.2",

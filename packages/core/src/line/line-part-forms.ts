@@ -12,12 +12,12 @@ export const LINE_PARTS = [
   },
   {
     form: "wide METRES on TARGET[..TARGET] [as behind follow]",
-    example: "Rib spots: follow Voice, wide 2 on Voice within -4 -2 0..4 3 2",
+    example: "Rib spots: wide 2 on Voice within -4 -2 0..4 3 2",
     what: "opens zooms so far that beams stay so wide where the target is, however near it comes; irises where there is no zoom, or where it is too wide",
   },
   {
     form: "edge METRES on TARGET[..TARGET] [at PERCENT]",
-    example: "Rib spots: follow Voice, edge 2 on Voice at 80",
+    example: "Rib spots: edge 2 on Voice at 80",
     what: "lights them while the target is inside its part of the stage, and fades them out over so many metres before its sides",
   },
   {
