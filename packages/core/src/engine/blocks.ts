@@ -25,11 +25,15 @@ export function copySpans(from: Float32Array, to: Float32Array, { count, bounds 
 export class Blocks {
   readonly #parameters: number;
   readonly #stale: Uint8Array;
+  /** The same four by four: what nobody moved is passed over quickly. */
+  readonly #fours: Int32Array;
   readonly #spans: { count: number; readonly bounds: Int32Array };
 
   constructor(parameters: number) {
     this.#parameters = parameters;
-    this.#stale = new Uint8Array(Math.ceil(parameters / (1 << SHIFT)));
+    const blocks = Math.ceil(parameters / (1 << SHIFT));
+    this.#fours = new Int32Array(Math.ceil(blocks / 4));
+    this.#stale = new Uint8Array(this.#fours.buffer, 0, blocks);
     this.#spans = { count: 0, bounds: new Int32Array(2 + this.#stale.length) };
   }
 
@@ -51,8 +55,8 @@ export class Blocks {
 
   /** Marks what is marked there. */
   markSame(other: Blocks): void {
-    const [stale, marked] = [this.#stale, other.#stale];
-    for (let block = 0; block < stale.length; block++) if (marked[block] === 1) stale[block] = 1;
+    const [fours, marked] = [this.#fours, other.#fours];
+    for (let four = 0; four < fours.length; four++) fours[four] = fours[four]! | marked[four]!;
   }
 
   isStale(parameter: number): boolean {
@@ -62,12 +66,13 @@ export class Blocks {
   /** What is marked, as spans: one and the same object, brought up to date by each call. */
   spans(): Spans {
     const spans = this.#spans;
-    const stale = this.#stale;
+    const [stale, fours] = [this.#stale, this.#fours];
     spans.count = 0;
     for (let block = 0; block < stale.length; block++) {
-      if (stale[block] === 0) continue;
+      while ((block & 3) === 0 && fours[block >> 2] === 0) block += 4;
+      if (stale[block] !== 1) continue;
       const first = block;
-      while (block + 1 < stale.length && stale[block + 1] === 1) block++;
+      while (stale[block + 1] === 1) block++;
       spans.bounds[2 * spans.count] = first << SHIFT;
       spans.bounds[2 * spans.count + 1] = Math.min(this.#parameters, (block + 1) << SHIFT);
       spans.count++;
