@@ -40,6 +40,12 @@ const type = async (label: string, text: string): Promise<void> => {
   await field.fill(text);
   await field.press("Enter");
 };
+const chooseVeil = (): Promise<void> =>
+  page
+    .getByRole("radio", { name: "Veil" })
+    .or(page.getByRole("button", { name: "Veil", exact: true }))
+    .first()
+    .click();
 const says = (words: string | RegExp): Promise<void> => page.getByText(words).first().waitFor();
 const handles = async (): Promise<Record<string, [number, number]>> =>
   JSON.parse((await page.locator("[data-handles]").getAttribute("data-handles"))!) as Record<string, [number, number]>;
@@ -49,11 +55,7 @@ describe("a veil over the stage", () => {
     await openPlace(page, "/build");
     await pickGroup(page, "Floor washes");
     await addLane(page, "Dimmer");
-    await page
-      .getByRole("radio", { name: "Veil" })
-      .or(page.getByRole("button", { name: "Veil", exact: true }))
-      .first()
-      .click();
+    await chooseVeil();
     await page.getByRole("img", { name: "The pattern rings, moving" }).waitFor();
     expect(await complaints(page)).toEqual([]);
     await page.getByRole("button", { name: "Add motion to Dimmer" }).click();
@@ -145,11 +147,7 @@ describe("a veil over the stage", () => {
     await type("Formula of the waveform", "0.25");
     await until("all are at a quarter", () => front().every((level) => Math.abs(level - 0.25) < 0.01));
     await choose("Motion of", "Colour");
-    await page
-      .getByRole("radio", { name: "Veil" })
-      .or(page.getByRole("button", { name: "Veil", exact: true }))
-      .first()
-      .click();
+    await chooseVeil();
     await type("Colours from dark to bright", "red..unheard of");
     await says(/aren't colours/);
     await type("Colours from dark to bright", "red..blue");
@@ -264,6 +262,24 @@ describe("a veil over the stage", () => {
     await page.getByRole("button", { name: "Picture or film…" }).waitFor();
     expect(await complaints(page)).toEqual([]);
     expect(page.errors).toEqual([]);
+  });
+
+  it("is fanned over several of the sketch, from the lowest to the topmost", async () => {
+    const fan = page.getByRole("region", { name: "Over several veils" }).getByLabel("Fan over the veils");
+    await pickGroup(page, "Rib 3 spots");
+    await addLane(page, "Dimmer");
+    await chooseVeil();
+    await page.getByRole("button", { name: "Add motion to Dimmer" }).click();
+    await choose("What is fanned", "width, m");
+    await type("Fan over the veils", "0..40");
+    await says(/veil 1 takes 0.01 to 1000/);
+    await type("Fan over the veils", "4..40");
+    await until(
+      "the topmost is as wide as the last",
+      async () => (await page.getByLabel("Width, m", { exact: true }).inputValue()) === "40",
+    );
+    expect((await fan.inputValue()).split("..")[0]).toBe("4");
+    expect(await complaints(page)).toEqual([]);
   });
 
   it("is recorded in a cue and told there in words; the demo has two", async () => {

@@ -68,7 +68,7 @@ export function VeilsFan(): React.JSX.Element | null {
           </Button>
         ))}
       </div>
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid gap-2">
         <Field label="What is fanned">
           <Choice value={setting} onValue={(next) => setSetting(next as VeilSettingName)}>
             {NAMES.map((name) => (
