@@ -5,7 +5,9 @@ import { interleaved, median } from "./measure";
 
 const FRAME = 1 / 44;
 /** So few that nothing is collected meanwhile. */
-const FRAMES = 20;
+const FRAMES = 200;
+/** As many until all of its loops are compiled for good: an engine runs for hours. */
+const WARM_UP = 8000;
 
 /** Octets that a frame takes from the heap, in the plain case, where rates are fanned (a clock for each head), and where colours add up. */
 export function octetsPerFrame(): { readonly plain: number; readonly fannedRates: number; readonly addedColours: number } {
@@ -32,7 +34,7 @@ function engineOf(of: (record: ShowRecord) => ShowRecord, universes: number): En
 function measured(of: (record: ShowRecord) => ShowRecord): number {
   const engine = engineOf(of, 16);
   const frame = new Uint8Array(engine.frameLength);
-  for (let round = 0; round < 2000; round++) engine.tick(START_SECONDS + 2 + (round * FRAME) / 10, frame);
+  for (let round = 0; round < WARM_UP; round++) engine.tick(START_SECONDS + 2 + (round * FRAME) / 10, frame);
   const taken: number[] = [];
   for (let look = 0; look < 30; look++) {
     const before = getHeapStatistics().used_heap_size;

@@ -1,6 +1,6 @@
 import { readTable, type CycleTable } from "../motion/cycle-table";
 import type { TargetsAt } from "../follow/followed-head";
-import { drivenCycles, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { drivenCycles, masterStateIdOf, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
 import { ADDS, COVERS } from "../stroke/meeting";
 import type { RowMotion } from "../stroke/row";
@@ -14,38 +14,47 @@ export interface DriveClock extends Driven {
   readonly count: number | null;
 }
 
-/** Where clocks, and targets, are at a time. */
+/** Where clocks, and targets, are at a time. What is read is put into a place of a row: a number that is returned would be made anew each time. */
 export interface ClockReader {
   readonly targetsAt: TargetsAt;
   /** Rounds that a clock has gone through. */
-  cyclesOf(clock: DriveClock, t: Seconds): number;
+  readonly putCycles: PutsCount;
   /** What all motions on such a clock multiply by their rates; NaN while each goes its own way. */
-  beatsOf(clock: DriveClock, t: Seconds): number;
+  readonly putBeats: PutsCount;
 }
+
+type PutsCount = (clock: DriveClock, t: Seconds, into: Float64Array, at: number) => void;
 
 /** What drives clocks, and targets: masters and how these stand, by their ids. */
 export interface Drives extends HeardTargets {
-  get<K extends "master" | "target" | "targetState">(kind: K, id: string): DrivingRecord[K] | null;
-  masterState(id: string): MasterState | null;
+  get<K extends keyof DrivingRecord>(kind: K, id: string): DrivingRecord[K] | null;
 }
 
 interface DrivingRecord extends TargetRecord {
   master: SpeedMaster;
+  masterState: MasterState;
 }
 
 /** A reader of clocks in the show as it is when they are asked. */
 export function clockReader(drives: () => Drives): ClockReader {
+  // Ids are put together once: frames make no text.
+  const stateIds = new Map<string, string>();
+  const stateOf = (masterId: string): MasterState | null => {
+    let stateId = stateIds.get(masterId);
+    if (stateId === undefined) stateIds.set(masterId, (stateId = masterStateIdOf(masterId)));
+    return drives().get("masterState", stateId);
+  };
   return {
     targetsAt: targetReader(drives),
-    cyclesOf: (clock, t) => {
+    putCycles: (clock, t, into, at) => {
       const { masterId } = clock;
-      if (masterId === null) return drivenCycles(null, null, clock, t);
-      return drivenCycles(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+      if (masterId === null) into[at] = drivenCycles(null, null, clock, t);
+      else into[at] = drivenCycles(drives().get("master", masterId), stateOf(masterId), clock, t);
     },
-    beatsOf: (clock, t) => {
+    putBeats: (clock, t, into, at) => {
       const { masterId } = clock;
-      if (masterId === null) return steadyBeats(null, null, clock, t);
-      return steadyBeats(drives().get("master", masterId), drives().masterState(masterId), clock, t);
+      if (masterId === null) into[at] = steadyBeats(null, null, clock, t);
+      else into[at] = steadyBeats(drives().get("master", masterId), stateOf(masterId), clock, t);
     },
   };
 }

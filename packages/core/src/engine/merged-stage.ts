@@ -45,7 +45,7 @@ export class MergedStage {
 
   /** Merges what has moved since the last merge, as the sources are now; tells so in `moved`. */
   advance(stack: Stack, overlay: StageOverlay, moved: Blocks): void {
-    this.#lookWhoHides(stack.order);
+    if (stack.order !== this.#order || this.#turnedOpaque()) this.#lookWhoHides(stack.order);
     const [order, seen, blocks] = [this.#order, this.#seen, this.#blocks];
     for (let at = 0; at < order.length; at++) this.#last[at]!.markMoved(order[at]!, seen[at]!, blocks);
     const spans = blocks.spans();
@@ -72,7 +72,6 @@ export class MergedStage {
 
   /** Works out anew what is seen of each source, when sources came or went or hide more or less than before. */
   #lookWhoHides(order: readonly Source[]): void {
-    if (order === this.#order && !this.#turnedOpaque()) return;
     const before = this.#order;
     const [was, is] = [new Set(before), new Set(order)];
     const stayed = before.filter((source) => is.has(source));

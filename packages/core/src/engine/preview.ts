@@ -8,7 +8,8 @@ import { compile } from "./compile";
 import { wholeSpan } from "./blocks";
 import { laidStage, type LaidStage } from "./laid-stage";
 import { layRuns } from "./lay-runs";
-import { clockReader, type ClockReader } from "./flat-motions";
+import { clockReader, type Drives, type ClockReader } from "./flat-motions";
+import { addRiders, clampRidden } from "./riders";
 import { Source } from "./source";
 import { rowNumbers } from "./numbers-of";
 
@@ -39,11 +40,13 @@ export class Preview {
       level: 1,
       htpCount: 0,
     });
-    const masterState = (id: string): MasterState | null => {
-      const state = show.masterState(id);
-      return state && running(state, now);
+    const drives: Drives = {
+      get: (kind, id) => {
+        const record = show.get(kind, id);
+        return record?.kind === "masterState" ? (running(record, now) as typeof record) : record;
+      },
     };
-    this.#clocks = clockReader(() => ({ get: (kind, id) => show.get(kind, id), masterState }));
+    this.#clocks = clockReader(() => drives);
     this.#htpCount = show.rig.htpCount;
     this.#beneath = stage.slice();
     this.#values = stage.slice();
@@ -63,8 +66,8 @@ export class Preview {
     for (let at = 0; at < this.#touched.length; at++) values[this.#touched[at]!] = this.#beneath[this.#touched[at]!]!;
     this.#source.advance(t, this.#clocks);
     layRuns(this.#source, this.#source.runs, this.#stage);
-    this.#source.addRiders(values, this.#htpCount);
-    this.#source.clampRiders(values);
+    addRiders(this.#source, values, this.#htpCount);
+    clampRidden(this.#source, values);
     return values;
   }
 
@@ -83,7 +86,7 @@ export class Preview {
     if (targets.length === 0) return;
     const swings = new Float32Array(this.#beneath.length);
     this.#source.advance(now, this.#clocks);
-    this.#source.addRiders(swings, this.#htpCount);
+    addRiders(this.#source, swings, this.#htpCount);
     for (const parameter of new Set(targets)) {
       const beneath = this.#beneath[parameter]! - swings[parameter]!;
       this.#beneath[parameter] = Math.min(1, Math.max(0, beneath));

@@ -1,5 +1,5 @@
 import { COVERS, met } from "../stroke/meeting";
-import { clamp, fraction, type Seconds } from "../units/units";
+import { clamp, fraction, leaveFractions, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
 import { ClockGroups } from "./clock-groups";
@@ -17,6 +17,10 @@ export class RunningMotions {
   readonly #cycles: Float64Array;
   /** Where counting clocks began; NaN before the first look. */
   readonly #begins: Float64Array;
+  /** The number in hand, and the share in which it is met: numbers that are handed to and fro would be made anew each time. */
+  readonly hand = Float64Array.of(0, 1);
+  /** What was read of a clock last. */
+  readonly #read = new Float64Array(1);
   #now: Seconds;
   #stopSeconds: Seconds | null = null;
 
@@ -66,60 +70,67 @@ export class RunningMotions {
   /** Clocks that differ in their rates alone are read once; while a glide takes each its own way, and where they count, one by one. */
   #readClocks(t: Seconds, reader: ClockReader): void {
     const { groups, rates } = this.#groups;
+    const [read, cycles] = [this.#read, this.#cycles];
     for (let group = 0; group < groups.length; group++) {
       const { first, members } = groups[group]!;
-      const beats = members.length > 1 ? reader.beatsOf(first, t) : NaN;
+      if (members.length > 1) reader.putBeats(first, t, read, 0);
       // A number that isn't one differs from itself.
-      if (beats === beats) for (let at = 0; at < members.length; at++) this.#cycles[members[at]!] = fraction(beats * rates[members[at]!]!);
-      else for (let at = 0; at < members.length; at++) this.#cycles[members[at]!] = this.#roundsOf(members[at]!, t, reader);
+      if (members.length > 1 && read[0] === read[0])
+        for (let at = 0; at < members.length; at++) cycles[members[at]!] = read[0]! * rates[members[at]!]!;
+      else for (let at = 0; at < members.length; at++) this.#readCycles(members[at]!, t, reader);
+      leaveFractions(cycles, members);
     }
   }
 
   /** Motions one by one, those of a row on each other. */
   #swingEach(begin: number, end: number): void {
     const { motions, base, to } = this.#compiled;
-    const { targets, relative, meetings } = motions;
+    const { targets } = motions;
+    const { hand } = this;
+    hand[1] = 1;
     for (let at = begin; at < end;) {
       const row = targets[at]!;
-      let value = base[row]!;
-      do {
-        const swing = this.swing(motions, at);
-        value = relative[at] === 0 ? swing : met(value, swing, this.opacity(motions, at), meetings[at]!);
-        at++;
-      } while (at < end && targets[at] === row);
+      hand[0] = base[row]!;
+      do this.meet(motions, at++);
+      while (at < end && targets[at] === row);
+      const value = hand[0];
       to[row] = value > 0 ? (value < 1 ? value : 1) : 0;
     }
   }
 
-  /** Clocks that count begin with the source and end after their rounds; others give their place in the round. */
-  #roundsOf(at: number, t: Seconds, reader: ClockReader): number {
+  /** Clocks that count begin with the source and end after their rounds. */
+  #readCycles(at: number, t: Seconds, reader: ClockReader): void {
     const clock = this.#compiled.clocks[at]!;
-    const cycles = reader.cyclesOf(clock, t);
-    if (clock.count === null) return fraction(cycles);
+    const [cycles, begins] = [this.#cycles, this.#begins];
+    reader.putCycles(clock, t, cycles, at);
+    if (clock.count === null) return;
     const way = clock.rate < 0 ? -1 : 1;
-    if (Number.isNaN(this.#begins[at]!)) this.#begins[at] = reader.cyclesOf(clock, this.#startSeconds);
+    if (Number.isNaN(begins[at]!)) reader.putCycles(clock, this.#startSeconds, begins, at);
     // A clock that was set back begins anew from there.
-    if ((cycles - this.#begins[at]!) * way < 0) this.#begins[at] = 0;
-    const gone = Math.max(0, (cycles - this.#begins[at]!) * way);
-    return fraction(way * Math.min(gone, clock.count));
+    if ((cycles[at]! - begins[at]!) * way < 0) begins[at] = 0;
+    const gone = Math.max(0, (cycles[at]! - begins[at]!) * way);
+    cycles[at] = way * Math.min(gone, clock.count);
   }
 
-  /** Where one motion, of rows or of what rides, is now: what covers is as large as ever, and as opaque as its size is. */
-  swing(motions: FlatMotions, at: number): number {
-    const swing = swingAt(motions, at, this.#cycles[motions.clocks[at]!]!);
-    const { fades } = motions;
-    if (motions.meetings[at] === COVERS) return swing;
-    const middle = motions.middles[at]!;
-    if (!fades) return this.size === 1 ? swing : middle + (swing - middle) * this.size;
-    return middle + (swing - middle) * this.#grown(motions, at) * this.size;
-  }
-
-  /** How far one motion counts, 0..1. */
-  opacity(motions: FlatMotions, at: number): number {
-    const { opacities, covers } = motions;
-    const clear = covers ? coverAt(motions, at, this.#cycles[motions.clocks[at]!]!) : 1;
-    if (!opacities || motions.meetings[at] !== COVERS) return clear;
-    return clear * clamp(opacities[at]! * this.#grown(motions, at) * this.size, 0, 1);
+  /**
+   * Meets the number in hand by one motion, of rows or of what rides, as it is now. What covers is as large as ever, and as opaque as its
+   * size is.
+   */
+  meet(motions: FlatMotions, at: number): void {
+    const { hand } = this;
+    const cycles = this.#cycles[motions.clocks[at]!]!;
+    const meeting = motions.meetings[at]!;
+    const grown = motions.fades ? this.#grown(motions, at) : 1;
+    let swing = swingAt(motions, at, cycles);
+    if (meeting !== COVERS && (motions.fades || this.size !== 1))
+      swing = motions.middles[at]! + (swing - motions.middles[at]!) * grown * this.size;
+    if (motions.relative[at] === 0) {
+      hand[0] = swing;
+      return;
+    }
+    let opacity = motions.covers ? coverAt(motions, at, cycles) : 1;
+    if (meeting === COVERS && motions.opacities) opacity *= clamp(motions.opacities[at]! * grown * this.size, 0, 1);
+    hand[0] = met(hand[0]!, swing, hand[1]! * opacity, meeting);
   }
 
   /** How far a motion has come in, and not gone again, 0..1. */

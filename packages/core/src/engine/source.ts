@@ -1,12 +1,11 @@
 import { cardLevel, flashMovesUntil } from "../playback/card-level";
 import { roleOf, type Playback, type PlaybackState, type Priority } from "../playback/playback";
-import { met } from "../stroke/meeting";
 import type { Seconds } from "../units/units";
 import { readTravel } from "./color-travel";
 import { lowerBound, type CompiledRows } from "./compile";
 import type { RigWays } from "./rig-ways";
 import { movedRows } from "./moved-rows";
-import { progressAt } from "./fade-progress";
+import { progressAt, putByHand, putProgress } from "./fade-progress";
 import { RunningFollows } from "./running-follows";
 import { RunningMotions } from "./running-motions";
 import { runsOf, type Runs } from "./runs";
@@ -236,17 +235,10 @@ export class Source {
   }
 
   #advanceFades(t: Seconds): void {
-    const { delays, fades } = this.compiled;
+    const { fades } = this.compiled;
     const elapsed = this.#rate * ((this.pause.since ?? t) - this.startSeconds - this.pause.heldSeconds);
-    let arrived = true;
     const { progress } = this;
-    for (let timing = 0; timing < fades.length; timing++) {
-      if (this.#hand === null) progress[timing] = progressAt(elapsed, delays[timing]!, fades[timing]!);
-      // What snaps is there as soon as the hand moves.
-      else progress[timing] = fades[timing]! < 0 && this.#hand > 0 ? 1 : this.#hand;
-      if (progress[timing]! < 1) arrived = false;
-    }
-    this.settled = arrived;
+    this.settled = this.#hand === null ? putProgress(progress, elapsed, this.compiled) : putByHand(progress, this.#hand, fades);
   }
 
   /** The part done of a row's fade, as of the last advance. */
@@ -269,28 +261,6 @@ export class Source {
     const { source, gain } = this.beneath!;
     const value = source.rowValue(under);
     return row < this.htpRows ? Math.min(1, value * gain) : value;
-  }
-
-  /** Adds the motions that ride on what lies beneath, after all sources are merged; `clampRiders` limits what comes of it. */
-  addRiders(values: Float32Array, htpCount: number): void {
-    const { targets } = this.compiled.riders;
-    for (let at = 0; at < targets.length; at++) values[targets[at]!] = this.ridden(at, values[targets[at]!]!, htpCount);
-  }
-
-  /** What one of the motions that ride makes of a value now. */
-  ridden(at: number, value: number, htpCount: number): number {
-    const { riders } = this.compiled;
-    const done = this.settled ? 1 : this.progress[riders.timings[at]!]!;
-    const gain = done * this.weight * (riders.targets[at]! < htpCount || this.scalesAll ? this.level : 1);
-    return met(value, this.motions.swing(riders, at), gain * this.motions.opacity(riders, at), riders.meetings[at]!);
-  }
-
-  clampRiders(values: Float32Array): void {
-    const { targets } = this.compiled.riders;
-    for (let at = 0; at < targets.length; at++) {
-      const value = values[targets[at]!]!;
-      values[targets[at]!] = value > 0 ? (value < 1 ? value : 1) : 0;
-    }
   }
 }
 

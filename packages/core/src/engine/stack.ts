@@ -1,6 +1,7 @@
 import type { Blocks } from "./blocks";
 import type { Seconds } from "../units/units";
 import type { ClockReader } from "./flat-motions";
+import { addRiders, clampRidden } from "./riders";
 import { SKETCH_RANK, type Source } from "./source";
 
 const NOBODY: readonly Source[] = [];
@@ -73,8 +74,8 @@ export class Stack {
   /** Adds all that rides on what lies beneath. */
   addRiders(values: Float32Array, htpCount: number): void {
     if (!this.#rides) return;
-    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.addRiders(values, htpCount);
-    for (let at = 0; at < this.#order.length; at++) this.#order[at]!.clampRiders(values);
+    for (let at = 0; at < this.#order.length; at++) addRiders(this.#order[at]!, values, htpCount);
+    for (let at = 0; at < this.#order.length; at++) clampRidden(this.#order[at]!, values);
   }
 
   /** Marks all that something rides on, or did when it was asked last. */

@@ -6,6 +6,7 @@ import type { HighlightOverlay } from "./highlight-overlay";
 import type { Trace, TraceLink, TraceStep } from "../show/trace";
 import { homeCounts } from "./home-share";
 import { layRow, raise, ruleOf, saidStage, shareOf, shownAt } from "./lay-rows";
+import { ridden as riddenOn } from "./riders";
 import type { RigWays } from "./rig-ways";
 import { bendOf, bent } from "./output-bends";
 import { scalersOf, SLOTS } from "./output-map";
@@ -123,7 +124,7 @@ function ridden(parameter: number, of: { value: number; links: TraceLink[]; stac
     targets.forEach((target, at) => {
       if (target !== parameter) return;
       any = true;
-      const adds = source.ridden(at, value, of.htpCount) - value;
+      const adds = riddenOn(source, at, { value, htpCount: of.htpCount }) - value;
       value = Math.fround(value + adds);
       const index = of.links.findIndex(({ sourceId }) => sourceId === source.id);
       of.links[index] = { ...of.links[index]!, rides: (of.links[index]!.rides ?? 0) + adds };

@@ -9,8 +9,11 @@ export function bringsIn(role: FaderRole): boolean {
 /** What scales a playback's intensities at t, 0..1: its fader where that is its role, and what a press of Flash makes of it. */
 export function cardLevel(playback: Playback, state: PlaybackState, t: Seconds): number {
   const rest = scalesContent(roleOf(playback)) ? state.level : 1;
-  const { flash } = state;
-  if (!flash) return rest;
+  return state.flash ? flashedLevel(playback, state.flash, rest, t) : rest;
+}
+
+/** Apart from where nobody flashes: that is asked every frame. */
+function flashedLevel(playback: Playback, flash: NonNullable<PlaybackState["flash"]>, rest: number, t: Seconds): number {
   const { level, inSeconds, outSeconds } = flashTimes(playback);
   // A press that started it comes in as its content does, in the time of the press.
   if (flash.alone) return level;

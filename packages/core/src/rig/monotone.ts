@@ -3,21 +3,23 @@
  * Steffen (1990), as in d3-shape's `curveMonotoneX`. At least two points; beyond the ends it stays at the ends.
  */
 export function monotone(points: readonly (readonly [x: number, y: number])[]): (x: number) => number {
-  const slopes = slopesOf(points);
+  const slopes = Float64Array.from(slopesOf(points));
+  const [xs, ys] = [Float64Array.from(points, ([x]) => x), Float64Array.from(points, ([, y]) => y)];
   const last = points.length - 1;
+  // Frames ask this: no lists, whose reading makes things.
   return (x) => {
-    if (x <= points[0]![0]) return points[0]![1];
-    if (x >= points[last]![0]) return points[last]![1];
+    if (x <= xs[0]!) return ys[0]!;
+    if (x >= xs[last]!) return ys[last]!;
     let piece = 0;
-    while (points[piece + 1]![0] <= x) piece++;
-    const [[x0, y0], [x1, y1]] = [points[piece]!, points[piece + 1]!];
-    const width = x1 - x0;
-    const t = (x - x0) / width;
-    const [t2, t3] = [t * t, t * t * t];
+    while (xs[piece + 1]! <= x) piece++;
+    const width = xs[piece + 1]! - xs[piece]!;
+    const t = (x - xs[piece]!) / width;
+    const t2 = t * t;
+    const t3 = t * t * t;
     return (
-      y0 * (2 * t3 - 3 * t2 + 1) +
+      ys[piece]! * (2 * t3 - 3 * t2 + 1) +
       slopes[piece]! * width * (t3 - 2 * t2 + t) +
-      y1 * (3 * t2 - 2 * t3) +
+      ys[piece + 1]! * (3 * t2 - 2 * t3) +
       slopes[piece + 1]! * width * (t3 - t2)
     );
   };

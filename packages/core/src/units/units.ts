@@ -22,6 +22,15 @@ export function softly(part: number): number {
   return part * part * (3 - 2 * part);
 }
 
+/** Leaves the fractional parts of some numbers of a row, as `fraction` gives them: for what frames do, since numbers that are handed over would be made anew. */
+export function leaveFractions(row: Float64Array, of: Int32Array): void {
+  for (let at = 0; at < of.length; at++) {
+    const value = row[of[at]!]!;
+    const rest = value - Math.floor(value);
+    row[of[at]!] = rest < 1 ? rest : 0;
+  }
+}
+
 /** The fractional part in 0 (included) to 1 (excluded), also for negative numbers. */
 export function fraction(value: number): number {
   const rest = value - Math.floor(value);
