@@ -1,4 +1,4 @@
-import { seededRandom, useKernels, type Kernels, type PlayCommand } from "@vexa/core";
+import { seededRandom, Show, useKernels, type Attribute, type Kernels, type PlayCommand, type ShowRecord } from "@vexa/core";
 import { crowdedShow, EngineOnBench, pick, type Random } from "@vexa/core/testing";
 import { afterEach, describe, expect, it } from "vitest";
 import { mergeKernels } from "./merge-kernels";
@@ -10,6 +10,7 @@ const PLAIN = {
   replace: ({ from, to, part }: Row) => from + (to - from) * part,
   blend: ({ from, to, part, share, beneath }: Row) => beneath + (from + (to - from) * part - beneath) * share,
   raise: ({ from, to, part, share, beneath }: Row) => Math.max(beneath, Math.fround((from + (to - from) * part) * share)),
+  lower: ({ from, to, part, share, beneath }: Row) => Math.min(beneath, Math.fround((from + (to - from) * part) * share + (1 - share))),
 };
 
 interface Row {
@@ -20,11 +21,26 @@ interface Row {
   readonly share: number;
 }
 
+/** The same with flags that take light away in place of emitters. */
+function flagged(show: Show): Show {
+  const flags: Record<string, string> = { ColorAdd_R: "ColorSub_C", ColorAdd_G: "ColorSub_M", ColorAdd_B: "ColorSub_Y" };
+  const records = [...show.records].map(([id, record]): [string, ShowRecord] => {
+    if (record.kind !== "profile") return [id, record];
+    const channels = record.modes.map((mode) => ({
+      ...mode,
+      channels: mode.channels.map((channel) => ({ ...channel, attribute: (flags[channel.attribute] ?? channel.attribute) as Attribute })),
+    }));
+    return [id, { ...record, emitters: {}, modes: channels }];
+  });
+  return new Show(new Map(records));
+}
+
 /** What random hands make of a crowd, frame for frame. */
 function evening(seed: number, used: Kernels | null): string[] {
   useKernels(used);
   const random = seededRandom(seed);
-  const bench = new EngineOnBench(crowdedShow(random));
+  const show = crowdedShow(random);
+  const bench = new EngineOnBench(seed === 2 ? flagged(show) : show);
   return Array.from({ length: 240 }, () => {
     bench.play(randomHand(random));
     bench.engine.tick((bench.t += random() * 0.4), bench.frame);
@@ -49,39 +65,42 @@ function randomHand(random: Random): PlayCommand {
 afterEach(() => useKernels(null));
 
 describe("the loops in WebAssembly", () => {
-  it.each(["replace", "blend", "raise"] as const)("%s: equal to the last bit, for every count from 0 to 40 and at every place", (loop) => {
-    const random = seededRandom(5);
-    const [from, to, values] = [kernels.floats(60)!, kernels.floats(60)!, kernels.floats(60)!];
-    const level = (): number => (random() < 0.2 ? Math.round(random()) : random() < 0.2 ? random() * 1e-30 : random());
-    for (let round = 0; round < 2000; round++) {
-      for (const floats of [from, to, values]) for (let at = 0; at < 60; at++) floats[at] = level();
-      const [row, first, count] = [Math.floor(random() * 20), Math.floor(random() * 20), round % 41];
-      const [part, share] = [level(), level()];
-      const expected = values.slice();
-      for (let at = 0; at < Math.min(count, 40); at++)
-        expected[first + at] = PLAIN[loop]({ from: from[row + at]!, to: to[row + at]!, beneath: values[first + at]!, part, share });
-      kernels.numbers.set([part, share]);
-      kernels[loop](from.byteOffset + 4 * row, to.byteOffset + 4 * row, values.byteOffset + 4 * first, count);
-      expect([...values], `round ${round}: ${count} rows from ${row} to ${first}`).toEqual([...expected]);
-    }
-  });
+  it.each(["replace", "blend", "raise", "lower"] as const)(
+    "%s: equal to the last bit, for every count from 0 to 40 and at every place",
+    (loop) => {
+      const random = seededRandom(5);
+      const [from, to, values] = [kernels.floats(60)!, kernels.floats(60)!, kernels.floats(60)!];
+      const level = (): number => (random() < 0.2 ? Math.round(random()) : random() < 0.2 ? random() * 1e-30 : random());
+      for (let round = 0; round < 2000; round++) {
+        for (const floats of [from, to, values]) for (let at = 0; at < 60; at++) floats[at] = level();
+        const [row, first, count] = [Math.floor(random() * 20), Math.floor(random() * 20), round % 41];
+        const [part, share] = [level(), level()];
+        const expected = values.slice();
+        for (let at = 0; at < Math.min(count, 40); at++)
+          expected[first + at] = PLAIN[loop]({ from: from[row + at]!, to: to[row + at]!, beneath: values[first + at]!, part, share });
+        kernels.numbers.set([part, share]);
+        kernels[loop](from.byteOffset + 4 * row, to.byteOffset + 4 * row, values.byteOffset + 4 * first, count);
+        expect([...values], `round ${round}: ${count} rows from ${row} to ${first}`).toEqual([...expected]);
+      }
+    },
+  );
 
   it("are what lays nearly all rows of a crowd, and the engine's own lie in their memory", () => {
     const laid = { rows: 0 };
-    const counting = (loop: "replace" | "blend" | "raise"): Kernels["replace"] => {
+    const counting = (loop: keyof typeof PLAIN): Kernels["replace"] => {
       return (from, to, values, count) => {
         laid.rows += count;
         kernels[loop](from, to, values, count);
       };
     };
-    useKernels({ ...kernels, replace: counting("replace"), blend: counting("blend"), raise: counting("raise") });
+    useKernels({ ...kernels, replace: counting("replace"), blend: counting("blend"), raise: counting("raise"), lower: counting("lower") });
     const bench = new EngineOnBench(crowdedShow(seededRandom(3)));
     for (const { id } of bench.engine.show.all("playback")) bench.play({ type: "go", playbackId: id });
     for (let frame = 0; frame < 40; frame++) bench.engine.tick((bench.t += 0.1), bench.frame);
     expect(laid.rows).toBeGreaterThan(20_000);
   });
 
-  it("give the octets of the plain ones through random evenings of a crowd, with room for all, for some and for none (3 seeds)", () => {
+  it("give the octets of the plain ones through random evenings of a crowd, with room for all, for some and for none (3 seeds, one of lamps with flags)", () => {
     for (let seed = 1; seed <= 3; seed++) {
       const some = seededRandom(seed);
       const kinds = [null, kernels, { ...kernels, floats: (length: number) => (some() < 0.5 ? kernels.floats(length) : null) }];

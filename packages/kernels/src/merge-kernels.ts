@@ -5,7 +5,7 @@ import { Room } from "./room";
 /** Octets at the memory's beginning for the numbers that go along. */
 const NUMBERS_END = 64;
 
-interface Exports extends Pick<Kernels, "replace" | "blend" | "raise"> {
+interface Exports extends Pick<Kernels, "replace" | "blend" | "raise" | "lower"> {
   readonly memory: WebAssembly.Memory;
 }
 
@@ -17,7 +17,7 @@ export function mergeKernels(): Kernels | null {
   if (!WebAssembly.validate(octets)) return null;
   const instance = instantiated();
   if (!instance) return null;
-  const { memory, replace, blend, raise } = instance.exports as unknown as Exports;
+  const { memory, replace, blend, raise, lower } = instance.exports as unknown as Exports;
   const room = new Room(memory.buffer, NUMBERS_END);
   return {
     memory: memory.buffer,
@@ -26,6 +26,7 @@ export function mergeKernels(): Kernels | null {
     replace,
     blend,
     raise,
+    lower,
   };
 }
 

@@ -119,4 +119,49 @@
                   (local.get $part)))
               (local.get $share))))
         (if (f32.gt (local.get $one) (f32.load (local.get $values)))
+          (then (f32.store (local.get $values) (local.get $one)))))))
+
+  ;; values = the smaller of values and (from + (to - from) x part) x share + 1 - share: what isn't in the share leaves all
+  (func (export "lower") (param $from i32) (param $to i32) (param $values i32) (param $count i32)
+    (local $part f64) (local $share f64) (local $parts v128) (local $shares v128) (local $start v128) (local $last i32)
+    (local $one f32) (local $above f64) (local $aboves v128)
+    (local.set $part (f64.load (global.get $part)))
+    (local.set $share (f64.load (global.get $share)))
+    (local.set $above (f64.sub (f64.const 1) (local.get $share)))
+    (local.set $aboves (f64x2.splat (local.get $above)))
+    (local.set $parts (f64x2.splat (local.get $part)))
+    (local.set $shares (f64x2.splat (local.get $share)))
+    (local.set $last (i32.add (local.get $values) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $values) (local.get $last)))
+        (local.set $start (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $from))))
+        (v128.store64_lane 0 (local.get $values)
+          (i32x4.min_s (v128.load64_zero (local.get $values))
+            (f32x4.demote_f64x2_zero
+              (f64x2.add
+                (f64x2.mul
+                  (f64x2.add (local.get $start)
+                    (f64x2.mul
+                      (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $to))) (local.get $start))
+                      (local.get $parts)))
+                  (local.get $shares))
+                (local.get $aboves)))))
+        (local.set $from (i32.add (local.get $from) (i32.const 8)))
+        (local.set $to (i32.add (local.get $to) (i32.const 8)))
+        (local.set $values (i32.add (local.get $values) (i32.const 8)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $one
+          (f32.demote_f64
+            (f64.add
+              (f64.mul
+                (f64.add (f64.promote_f32 (f32.load (local.get $from)))
+                  (f64.mul
+                    (f64.sub (f64.promote_f32 (f32.load (local.get $to))) (f64.promote_f32 (f32.load (local.get $from))))
+                    (local.get $part)))
+                (local.get $share))
+              (local.get $above))))
+        (if (f32.lt (local.get $one) (f32.load (local.get $values)))
           (then (f32.store (local.get $values) (local.get $one))))))))

@@ -17,6 +17,8 @@ export interface Kernels {
   readonly blend: Loop;
   /** Values become what the rows say in their share where that is more. */
   readonly raise: Loop;
+  /** Values become what the rows say in their share, and 1 beside it, where that is less. */
+  readonly lower: Loop;
 }
 
 /** The address of what lies elsewhere. */

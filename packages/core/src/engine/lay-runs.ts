@@ -114,7 +114,7 @@ function loopOver(
   source: Source,
   { row, parameter, length, timing, share }: Stretch,
   stage: LaidStage,
-  loop: "replace" | "blend" | "raise",
+  loop: "replace" | "blend" | "raise" | "lower",
 ): boolean {
   const kernels = kernelsNow();
   const { fromAt, toAt, settled } = source;
@@ -148,7 +148,9 @@ function raise(source: Source, stretch: Stretch, stage: LaidStage): void {
 }
 
 /** Rows that lower, in pieces for which there is room; what isn't in the share offers nothing lower than 1. */
-function lower(source: Source, stretch: Stretch, { bits }: LaidStage): void {
+function lower(source: Source, stretch: Stretch, stage: LaidStage): void {
+  if (loopOver(source, stretch, stage, "lower")) return;
+  const { bits } = stage;
   for (let left = stretch.length; left > 0;) {
     const count = left < offered.length ? left : offered.length;
     offer(source, stretch, { count, above: 1 - stretch.share[0]! });
