@@ -12,15 +12,6 @@ export interface Spans {
 /** The span of all parameters. */
 export const wholeSpan = (parameters: number): Spans => ({ count: 1, bounds: Int32Array.of(0, parameters) });
 
-/** Copies what lies within spans from one array to another of the same length. */
-export function copySpans(from: Float32Array, to: Float32Array, { count, bounds }: Spans): void {
-  if (count === 1 && bounds[0] === 0 && bounds[1] === from.length) return to.set(from);
-  for (let at = 0; at < count; at++) {
-    const end = bounds[2 * at + 1]!;
-    for (let parameter = bounds[2 * at]!; parameter < end; parameter++) to[parameter] = from[parameter]!;
-  }
-}
-
 /** The parts of the stage that have to be merged again. Allocates nothing after it was made. */
 export class Blocks {
   readonly #parameters: number;
@@ -69,10 +60,13 @@ export class Blocks {
     const [stale, fours] = [this.#stale, this.#fours];
     spans.count = 0;
     for (let block = 0; block < stale.length; block++) {
-      while ((block & 3) === 0 && fours[block >> 2] === 0) block += 4;
-      if (stale[block] !== 1) continue;
+      if ((block & 3) === 0 && fours[block >> 2] === 0) {
+        block += 3;
+        continue;
+      }
+      if (stale[block] === 0) continue;
       const first = block;
-      while (stale[block + 1] === 1) block++;
+      while (block + 1 < stale.length && stale[block + 1] === 1) block++;
       spans.bounds[2 * spans.count] = first << SHIFT;
       spans.bounds[2 * spans.count + 1] = Math.min(this.#parameters, (block + 1) << SHIFT);
       spans.count++;

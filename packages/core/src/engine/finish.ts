@@ -1,7 +1,7 @@
 import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
-import { Blocks, copySpans } from "./blocks";
+import { Blocks } from "./blocks";
 import { Curtains } from "./curtains";
 import type { Crossing } from "./crossing";
 import type { EndingLamps } from "./ending-lamps";
@@ -113,19 +113,17 @@ export class Finish {
   /** Works out what leaves at t from what is merged. */
   finish(merged: Float32Array, stack: Stack, t: Seconds): void {
     const { values } = this;
+    values.set(merged);
+    stack.addRiders(values, this.#ways.htpCount);
     stack.markRiders(this.moved);
+    layOver(values, this.#highlight);
+    layMasters(values, this.#overlay, this.#ways);
+    this.#resumption?.lay(values, t);
+    this.curtains.lay(values, t);
     const moves = this.#resumption !== null || this.curtains.movesAt(t);
     // What has come to its end since the last frame has moved, too.
     if (moves || this.#moving) this.moved.markAll();
     this.#moving = moves;
-    // All else is as it left last.
-    const spans = this.moved.spans();
-    copySpans(merged, values, spans);
-    stack.addRiders(values, this.#ways.htpCount);
-    layOver(values, this.#highlight, this.moved);
-    layMasters(values, this.#overlay, { spans, htpCount: this.#ways.htpCount });
-    this.#resumption?.lay(values, t);
-    this.curtains.lay(values, t);
   }
 
   /** Fills the frame with what leaves. */

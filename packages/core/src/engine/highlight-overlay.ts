@@ -3,7 +3,6 @@ import { placedBase, placedHeads } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOf } from "../territory/reach";
 import { attributeInfo } from "../rig/attributes";
-import type { Blocks } from "./blocks";
 
 /** What highlights of all people put over the stage: values by parameter, the later person's over the earlier's. */
 export interface HighlightOverlay {
@@ -36,7 +35,7 @@ export function highlightOverlay(show: Show): HighlightOverlay {
   return { parameters: Int32Array.from(over.keys()), values: Float32Array.from(over.values()) };
 }
 
-/** Lays it over the merged values, where these are new: all else has the masters' factors in it already. */
-export function layOver(values: Float32Array, { parameters, values: over }: HighlightOverlay, moved: Blocks): void {
-  for (let at = 0; at < parameters.length; at++) if (moved.isStale(parameters[at]!)) values[parameters[at]!] = over[at]!;
+/** Lays it over the merged values. */
+export function layOver(values: Float32Array, { parameters, values: over }: HighlightOverlay): void {
+  for (let at = 0; at < parameters.length; at++) values[parameters[at]!] = over[at]!;
 }
