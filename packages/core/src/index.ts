@@ -247,7 +247,7 @@ export type { TakenFrom } from "./stroke/stroke";
 export type { HeadNumbers } from "./stroke/head-numbers";
 export { COLOR_WORDS, readColor } from "./color/read-color";
 export { cuesToPutBack, putBackChanges } from "./edits/put-back";
-export { presetsNamed } from "./questions/presets-named";
+export { colorsNamed, presetsNamed } from "./questions/presets-named";
 export { overruled, type Overruled } from "./engine/overruled";
 export { stepFromStage } from "./engine/stage-step";
 export { addedStrokes, recordChanges, strokesWithout, type RecordedCue } from "./edits/record-cue";

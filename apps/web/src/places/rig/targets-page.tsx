@@ -147,6 +147,7 @@ export function TargetsPage(): React.JSX.Element {
 
 function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: boolean }): React.JSX.Element {
   const client = useClient();
+  const me = useMe();
   const { id, name } = target;
   const type = (field: TargetField, text: string): boolean | string => {
     const typed = typedTarget(client.view, id, { field, text });
@@ -156,9 +157,8 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
   const { state, left } = targetNow(client, target);
   const held = useHandLevel(state?.held ?? false, (on) => client.play({ type: "target-hold", targetIds: [id], on }));
   const off = useHandLevel(left !== null, (on) => client.play({ type: "target-off", targetIds: [id], on }));
-  const hand = useHandLevel((state?.handId ?? null) !== null, (on) =>
-    client.play({ type: on ? "target-take" : "target-free", targetId: id }),
-  );
+  // Whoever presses it takes it over from another's hand.
+  const hand = useHandLevel(state?.handId === me.id, (on) => client.play({ type: on ? "target-take" : "target-free", targetId: id }));
   const nameAddress = `/vexa/target/${name.toLowerCase().replaceAll(" ", "_")}`;
   const field = (key: TargetField): React.JSX.Element => (
     <LineField key={key} of={HEADS[key]} name={name} text={targetText(target, key)} may={edits} onTake={(text) => type(key, text)} />
@@ -200,7 +200,7 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
         <Button
           size="small"
           tone="chip"
-          disabled={!plays || (!held.value && !hand.value && !state?.walk)}
+          disabled={!plays || (!held.value && !hand.value && !state?.handId && !state?.walk)}
           title="Out of the hand, not held and not on its walk: what is heard moves it again"
           onClick={() => play({ type: "target-free", targetId: id })}
         >

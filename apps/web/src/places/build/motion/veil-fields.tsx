@@ -1,16 +1,16 @@
 import {
+  colorsNamed,
   edgeOfVeil,
   hexOfColor,
   MOST_BLUR,
   PATTERNS,
-  knotWords,
-  readColor,
   VEIL_EDGES,
   VEIL_PLANES,
   veilFormulaFlaw,
   withVeilEdge,
   xyzOf,
   type PatternKind,
+  type Show,
   type VeilEdge,
   type VeilMotion,
   type VeilPlane,
@@ -96,7 +96,7 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
         <OneNumber label="Turn, degrees" value={motion.turn} ends={[-3600, 3600]} onNumber={(turn) => change({ turn })} />
         <StagePlace label="Middle" place={motion.centre} onPlace={(centre) => change({ centre })} />
         {motion.pictureId !== undefined && hand.attribute === "Color" && !motion.colors ? null : motion.colors ? (
-          <VeilColors colors={motion.colors.knots} onColors={(knots) => change({ colors: { ...motion.colors!, knots } })} />
+          <VeilColors show={show} colors={motion.colors.knots} onColors={(knots) => change({ colors: { ...motion.colors!, knots } })} />
         ) : (
           <Field label="Dark..bright">
             <FanField
@@ -131,17 +131,18 @@ export function VeilFields({ hand, motion }: { hand: MotionInHand; motion: VeilM
   );
 }
 
-/** Colours from dark to bright, as they are typed. */
-function VeilColors({ colors, onColors }: { colors: readonly XyY[]; onColors: (knots: readonly XyY[]) => boolean }): React.JSX.Element {
+/** Colours from dark to bright, as they are typed; presets by name give those that they are now. */
+function VeilColors(of: { show: Show; colors: readonly XyY[]; onColors: (knots: readonly XyY[]) => boolean }): React.JSX.Element {
+  const { show, colors, onColors } = of;
   return (
     <Field label="Dark..bright">
       <DraftField
         label="Colours from dark to bright"
         text={colors.map((color) => hexOfColor(xyzOf(color), "as-is")).join("..")}
         onTake={(typed) => {
-          const knots = knotWords(typed).map(readColor);
-          if (knots.length <= MOST_COLORS && knots.every((knot) => knot !== null)) return onColors(knots as XyY[]);
-          return `“${typed}” aren't colours. Write up to ${MOST_COLORS}, such as blue..#ff8800. Nothing was changed.`;
+          const knots = colorsNamed(show, typed);
+          if (knots && knots.length <= MOST_COLORS) return onColors(knots);
+          return `“${typed}” aren't colours. Write up to ${MOST_COLORS}, such as blue..#ff8800, or presets by name. Nothing was changed.`;
         }}
       />
     </Field>
