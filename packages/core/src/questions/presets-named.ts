@@ -14,8 +14,8 @@ export function colorsNamed(show: Show, text: string): XyY[] | null {
   const found = namedKnots<readonly XyY[]>(text, (word) => {
     const color = readColor(word);
     if (color) return [color];
-    const [id] = presetsNamed(show, word, "Color") ?? [];
-    const preset = id === undefined ? null : show.preset(id);
+    const [id, ...more] = presetsNamed(show, word, "Color") ?? [];
+    const preset = id === undefined || more.length > 0 ? null : show.preset(id);
     const alike = preset && Object.keys(preset.perProfile).length + Object.keys(preset.perHead).length === 0;
     return alike ? preset.universal.Color?.colors?.knots : undefined;
   });
