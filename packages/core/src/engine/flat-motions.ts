@@ -66,6 +66,8 @@ export function clockReader(drives: () => Drives): ClockReader {
 export interface FlatMotions {
   readonly targets: Int32Array;
   readonly tables: readonly CycleTable[];
+  /** What was read of these last. */
+  readonly read: ReadCells;
   readonly phases: Float64Array;
   readonly lows: Float32Array;
   readonly spans: Float32Array;
@@ -83,6 +85,28 @@ export interface FlatMotions {
   readonly timings: Uint32Array;
   /** Seconds over which sizes grow and shrink; null when none does. */
   readonly fades: { readonly in: Float32Array; readonly out: Float32Array } | null;
+}
+
+/**
+ * The cell of each table in which its motion is, and what it says: thousands of heads under a veil have tables of their own, which lie all about the
+ * memory, and most frames stay within a cell.
+ */
+interface ReadCells {
+  /** Cells of each table. */
+  readonly counts: Int32Array;
+  /** -1 = nothing was read yet. */
+  readonly cells: Int32Array;
+  readonly starts: Float32Array;
+  readonly rises: Float32Array;
+}
+
+export function readCells(tables: readonly CycleTable[]): ReadCells {
+  return {
+    counts: numbersOf(Int32Array, tables, (table) => table.length >> 1),
+    cells: new Int32Array(tables.length).fill(-1),
+    starts: new Float32Array(tables.length),
+    rises: new Float32Array(tables.length),
+  };
 }
 
 /** One motion on its way into flat arrays. */
@@ -136,10 +160,12 @@ export class DriveClocks {
 }
 
 export function flatMotions(swings: readonly Swing[], clocks: DriveClocks): FlatMotions {
+  const tables = swings.map(({ motion }) => motion.table);
   const sized = swings.some(({ motion }) => motion.fadeInSeconds > 0 || motion.fadeOutSeconds > 0);
   return {
     targets: numbersOf(Int32Array, swings, ({ target }) => target),
-    tables: swings.map(({ motion }) => motion.table),
+    tables,
+    read: readCells(tables),
     phases: numbersOf(Float64Array, swings, ({ motion }) => motion.phaseCycles),
     lows: numbersOf(Float32Array, swings, ({ motion }) => motion.low),
     spans: numbersOf(Float32Array, swings, ({ motion }) => motion.span),
@@ -171,6 +197,15 @@ export function coverAt({ covers, phases }: FlatMotions, at: number, cycles: num
 
 /** Where a motion is now, by the rounds that its clock has gone through. */
 export function swingAt(motions: FlatMotions, at: number, cycles: number): number {
+  const { read } = motions;
   const turned = cycles + motions.phases[at]!;
-  return motions.lows[at]! + motions.spans[at]! * readTable(motions.tables[at]!, turned - Math.floor(turned));
+  const place = (turned - Math.floor(turned)) * read.counts[at]!;
+  const cell = place | 0;
+  if (read.cells[at] !== cell) {
+    const table = motions.tables[at]!;
+    read.cells[at] = cell;
+    read.starts[at] = table[2 * cell]!;
+    read.rises[at] = table[2 * cell + 1]!;
+  }
+  return motions.lows[at]! + motions.spans[at]! * (read.starts[at]! + read.rises[at]! * (place - cell));
 }

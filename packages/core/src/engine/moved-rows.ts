@@ -1,6 +1,6 @@
 import type { CompiledRows } from "./compile";
 import { movedFollows } from "./flat-follows";
-import type { FlatMotions } from "./flat-motions";
+import { readCells, type FlatMotions } from "./flat-motions";
 import { numbersOf, rowNumbers } from "./numbers-of";
 
 /** Compiled rows on a rig whose parameters lie otherwise, and where each row comes from and goes to (-1 = gone). */
@@ -40,9 +40,11 @@ function movedMotions(motions: FlatMotions, to: Int32Array): FlatMotions {
   const { targets, tables, phases, lows, spans, middles, clocks, relative, meetings, opacities, covers, timings, fades } = motions;
   const kept = [...targets.keys()].filter((at) => to[targets[at]!]! >= 0);
   kept.sort((a, b) => to[targets[a]!]! - to[targets[b]!]! || a - b);
+  const keptTables = kept.map((at) => tables[at]!);
   return {
     targets: numbersOf(Int32Array, kept, (at) => to[targets[at]!]!),
-    tables: kept.map((at) => tables[at]!),
+    tables: keptTables,
+    read: readCells(keptTables),
     phases: numbersOf(Float64Array, kept, (at) => phases[at]!),
     lows: numbersOf(Float32Array, kept, (at) => lows[at]!),
     spans: numbersOf(Float32Array, kept, (at) => spans[at]!),

@@ -1,9 +1,18 @@
 import type { Source } from "./source";
 
+/** How far what rides counts: of rows that raise, and of others. */
+const shares = new Float64Array(2);
+
 /** Meets values by the motions of a source that ride on what lies beneath, after all sources are merged; `clampRidden` limits what comes of it. */
 export function addRiders(source: Source, values: Float32Array, htpCount: number): void {
-  const { targets } = source.compiled.riders;
+  if (!source.rides) return;
+  const { targets, fades, covers } = source.compiled.riders;
   const { hand } = source.motions;
+  if (source.settled && source.motions.size === 1 && fades === null && covers === null) {
+    shares[0] = source.weight * source.level;
+    shares[1] = source.scalesAll ? shares[0] : source.weight;
+    return source.motions.meetAll(source.compiled.riders, values, { shares, htpCount });
+  }
   for (let at = 0; at < targets.length; at++) {
     hand[0] = values[targets[at]!]!;
     ride(source, at, htpCount);
@@ -29,9 +38,9 @@ function ride(source: Source, at: number, htpCount: number): void {
 }
 
 /** Limits what something rides on to what there is. */
-export function clampRidden({ compiled }: Source, values: Float32Array): void {
+export function clampRidden({ compiled, rides }: Source, values: Float32Array): void {
   const { targets } = compiled.riders;
-  for (let at = 0; at < targets.length; at++) {
+  for (let at = 0; rides && at < targets.length; at++) {
     const value = values[targets[at]!]!;
     values[targets[at]!] = value > 0 ? (value < 1 ? value : 1) : 0;
   }

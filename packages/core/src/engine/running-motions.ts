@@ -64,6 +64,7 @@ export class RunningMotions {
     const { count, begins, ends, alike } = this.runs;
     for (let run = 0; run < count; run++)
       if (alike[run] === 1 && this.size === 1) this.runs.swing(run, this.#cycles, to);
+      else if (alike[run] === 2 && this.size === 1) this.runs.swingApart(run, this.#cycles, to);
       else this.#swingEach(begins[run]!, ends[run]!);
   }
 
@@ -131,6 +132,17 @@ export class RunningMotions {
     let opacity = motions.covers ? coverAt(motions, at, cycles) : 1;
     if (meeting === COVERS && motions.opacities) opacity *= clamp(motions.opacities[at]! * grown * this.size, 0, 1);
     hand[0] = met(hand[0]!, swing, hand[1]! * opacity, meeting);
+  }
+
+  /** Meets values by all that rides at once, where sizes are whole and nothing is clear: thousands of heads under a veil. */
+  meetAll(riders: FlatMotions, values: Float32Array, { shares, htpCount }: { shares: Float64Array; htpCount: number }): void {
+    const { targets, clocks, meetings, opacities } = riders;
+    for (let at = 0; at < targets.length; at++) {
+      const target = targets[at]!;
+      const covers = opacities !== null && meetings[at] === COVERS;
+      const share = shares[target < htpCount ? 0 : 1]! * (covers ? clamp(opacities[at]!, 0, 1) : 1);
+      if (share !== 0) values[target] = met(values[target]!, swingAt(riders, at, this.#cycles[clocks[at]!]!), share, meetings[at]!);
+    }
   }
 
   /** How far a motion has come in, and not gone again, 0..1. */

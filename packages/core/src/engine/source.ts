@@ -1,3 +1,4 @@
+import { COVERS } from "../stroke/meeting";
 import { cardLevel, flashMovesUntil } from "../playback/card-level";
 import { roleOf, type Playback, type PlaybackState, type Priority } from "../playback/playback";
 import type { Seconds } from "../units/units";
@@ -58,6 +59,11 @@ export class Source {
   /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
   adds: Uint8Array | null = null;
   leavesByHand = false;
+  /** What rides changed something when it was asked last. */
+  rode = false;
+  /** All that rides covers, and as far as nothing. */
+  readonly #ridesUnseen: boolean;
+  readonly #coversAlone: boolean;
   /** Every fade has arrived. */
   settled = false;
   /** Levels along the way of colours that don't travel as levels, by row. */
@@ -108,6 +114,15 @@ export class Source {
     this.motions = new RunningMotions(of.compiled, of.startSeconds);
     this.follows = new RunningFollows(of.compiled, of.from);
     this.progress = new Float64Array(of.compiled.fades.length);
+    const { meetings, opacities } = of.compiled.riders;
+    this.#coversAlone = meetings.every((meeting) => meeting === COVERS);
+    this.#ridesUnseen = this.#coversAlone && (opacities === null || opacities.every((opacity) => opacity === 0));
+  }
+
+  /** Whether what rides can change anything now: a veil at an opacity of 0, or whose fader is down, costs nothing. */
+  get rides(): boolean {
+    if (this.#ridesUnseen || this.compiled.riders.targets.length === 0) return false;
+    return !(this.scalesAll && this.level === 0) && !(this.#coversAlone && this.motions.size === 0);
   }
 
   /** Scales the HTP rows, and the others too where `scalesAll`. */
@@ -213,8 +228,7 @@ export class Source {
 
   /** True while time alone changes what it says. */
   get moving(): boolean {
-    const { motions, riders } = this.compiled;
-    if (!this.settled || this.#release !== null || motions.targets.length > 0 || riders.targets.length > 0) return true;
+    if (!this.settled || this.#release !== null || this.compiled.motions.targets.length > 0 || this.rides) return true;
     if (this.follows.moving) return true;
     return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }

@@ -8,8 +8,12 @@ const NOBODY: readonly Source[] = [];
 
 function markRidersOf(sources: readonly Source[], moved: Blocks): void {
   for (let at = 0; at < sources.length; at++) {
-    const { targets } = sources[at]!.compiled.riders;
-    for (let rider = 0; rider < targets.length; rider++) moved.mark(targets[rider]!);
+    const source = sources[at]!;
+    const { targets } = source.compiled.riders;
+    // What ceased to ride has moved, too.
+    const rode = source.rode || source.rides;
+    source.rode = source.rides;
+    for (let rider = 0; rode && rider < targets.length; rider++) moved.mark(targets[rider]!);
   }
 }
 
