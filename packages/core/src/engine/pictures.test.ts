@@ -4,7 +4,7 @@ import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
 import { edit } from "../show/edit";
 import type { Part } from "../stroke/stroke";
-import { listWithCard, smallShow, strokeOn } from "../testing";
+import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import { leaves } from "../testing/board-show";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { withEmitters } from "../testing/random-content";
@@ -66,6 +66,17 @@ describe("a picture over heads", () => {
     expect(leaves(bench, 4)).toEqual([0, 0, 1]);
     expect(bench.read(4, 2) * 540 - 270).toBeCloseTo(90, 1);
     expect(bench.read(6, 2) * 540 - 270).toBeCloseTo(-90, 1);
+  });
+
+  it("shows what lies beneath where it is clear, half where it is half clear, while it covers", () => {
+    // White, nothing, half of a white as it looks on black, and black.
+    const strip = { ...picture(["ffffff", "000000", "808080", "000000"]), clear: "00ff8000" };
+    const covers = lane(over({ base: "relative", meets: "covers", centre: { x: 1.5, y: 0, z: 0 }, width: 4 }));
+    const strokes = [strokeOn("movers", { Dimmer: part([0.5]) }, 1), strokeOn("movers", { Dimmer: covers }, 2)];
+    const bench = new EngineOnBench(smallShow([strip, ...listWithCard("a", [{ inSeconds: 0, strokes }])]));
+    bench.play({ type: "go", playbackId: "card-a" });
+    const seen = [1, 2, 3, 4].map((mover) => bench.read(mover, 0, 0.1));
+    expect(seen).toEqual([1, 0.5, 0.75, 0].map((level) => expect.closeTo(level, 2) as number));
   });
 
   it("is followed by what plays when it is drawn anew", () => {
