@@ -73,10 +73,14 @@ describe("a picture over heads", () => {
     const strip = { ...picture(["ffffff", "000000", "808080", "000000"]), clear: "00ff8000" };
     const covers = lane(over({ base: "relative", meets: "covers", centre: { x: 1.5, y: 0, z: 0 }, width: 4 }));
     const strokes = [strokeOn("movers", { Dimmer: part([0.5]) }, 1), strokeOn("movers", { Dimmer: covers }, 2)];
-    const bench = new EngineOnBench(smallShow([strip, ...listWithCard("a", [{ inSeconds: 0, strokes }])]));
-    bench.play({ type: "go", playbackId: "card-a" });
-    const seen = [1, 2, 3, 4].map((mover) => bench.read(mover, 0, 0.1));
-    expect(seen).toEqual([1, 0.5, 0.75, 0].map((level) => expect.closeTo(level, 2) as number));
+    const one = listWithCard("a", [{ inSeconds: 0, strokes }]);
+    const apart = strokes.flatMap((stroke, at) => listWithCard(`apart-${at}`, [{ inSeconds: 0, strokes: [stroke] }]));
+    for (const lists of [one, apart]) {
+      const bench = new EngineOnBench(smallShow([strip, ...lists]));
+      for (const { id } of bench.engine.show.all("playback")) bench.play({ type: "go", playbackId: id });
+      const seen = [1, 2, 3, 4].map((mover) => bench.read(mover, 0, 0.1));
+      expect(seen).toEqual([1, 0.5, 0.75, 0].map((level) => expect.closeTo(level, 2) as number));
+    }
   });
 
   it("is followed by what plays when it is drawn anew", () => {
