@@ -24,7 +24,7 @@ import { followersLeft, NOBODY_FOLLOWS, targetNow, targetWords } from "../../sta
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
-import { useHandLevel } from "../../ui/use-hand-level";
+import { useHandLevel, type HeldLevel } from "../../ui/use-hand-level";
 
 const HEADS: Readonly<Record<TargetField, LineHead>> = {
   name: { head: "Name", title: "" },
@@ -167,36 +167,15 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
     <Line name={name} grid={GRID}>
       {field("name")}
       <span className="flex gap-1.5">
-        <Button
-          size="small"
-          tone="chip"
-          disabled={!plays}
-          aria-pressed={held.value}
-          title="It stands still, whatever is heard"
-          onClick={() => held.set(!held.value)}
-        >
+        <Override of={held} plays={plays} title="It stands still, whatever is heard">
           {held.value ? "▪ held" : "Hold"}
-        </Button>
-        <Button
-          size="small"
-          tone="chip"
-          disabled={!plays}
-          aria-pressed={hand.value}
-          title="It stays where it is until somebody drags it on the stage, whatever is heard"
-          onClick={() => hand.set(!hand.value)}
-        >
+        </Override>
+        <Override of={hand} plays={plays} title="It stays where it is until somebody drags it on the stage, whatever is heard">
           {hand.value ? "▪ by hand" : "By hand"}
-        </Button>
-        <Button
-          size="small"
-          tone="chip"
-          disabled={!plays}
-          aria-pressed={off.value}
-          title="Nobody follows it: heads go back to what lies beneath, over two seconds"
-          onClick={() => off.set(!off.value)}
-        >
+        </Override>
+        <Override of={off} plays={plays} title="Nobody follows it: heads go back to what lies beneath, over two seconds">
           {!off.value ? "Unfollow" : left === null || left === NOBODY_FOLLOWS ? "▪ unfollowed" : "▪ some follow"}
-        </Button>
+        </Override>
         <Button
           size="small"
           tone="chip"
@@ -236,6 +215,16 @@ function Row({ target, edits, plays }: { target: Target; edits: boolean; plays: 
       <WalkRecorder target={target} edits={edits} plays={plays} />
       {edits && <TakeAway name={name} onTake={() => client.transact(`Took ${name} away`, [{ op: "remove", record: target }])} />}
     </Line>
+  );
+}
+
+/** What holds until it is pressed again. */
+function Override(props: { of: HeldLevel<boolean>; plays: boolean; title: string; children: React.ReactNode }): React.JSX.Element {
+  const { of, plays, title, children } = props;
+  return (
+    <Button size="small" tone="chip" disabled={!plays} aria-pressed={of.value} title={title} onClick={() => of.set(!of.value)}>
+      {children}
+    </Button>
   );
 }
 
