@@ -34,9 +34,10 @@ const colors = (...knots: readonly [x: number, y: number][]): VeilMotion["colors
 
 /**
  * The work of a frame in which 10,000 heads take what three veils show them: colours, other colours that cover those by half, and how bright they are,
- * by which these are multiplied; and of one in which the same three are at an opacity of 0. In frames of 1/44 s.
+ * by which these are multiplied; of the longest of these, in which all heads come into another cell of their tables; and of one in which the same three
+ * are at an opacity of 0. In frames of 1/44 s.
  */
-export function veilFrame(rounds: number): { heads: number; showing: number; hidden: number } {
+export function veilFrame(rounds: number): { heads: number; showing: number; longest: number; hidden: number } {
   const person: ShowRecord = { id: "lead", kind: "person", version: 1, name: "Lead", initials: "Le", role: "lead" };
   const sketch: ShowRecord = { id: sketchIdOf("lead"), kind: "sketch", version: 1, personId: "lead", strokes: {} };
   const rig = largeRig({ heads: 0, universes: 256 });
@@ -51,7 +52,7 @@ export function veilFrame(rounds: number): { heads: number; showing: number; hid
     Color: veil({ pattern: "bars", base: "relative", meets: "covers", size: { knots: [size] }, colors: colors([0.3, 0.6], [0.32, 0.33]) }),
   });
   const bright = (more: Partial<VeilMotion>): Record<string, Part> => ({ Dimmer: veil(more) });
-  const timed = (strokes: Strokes): number => {
+  const timed = (strokes: Strokes): { middle: number; longest: number } => {
     const engine = new Engine(show, START_SECONDS);
     const done = engine.command({ at: START_SECONDS, changes: [setChange(sketch.id, ["strokes"], { from: {}, to: strokes })] });
     if (!done.ok) throw new Error(done.error.code);
@@ -61,11 +62,10 @@ export function veilFrame(rounds: number): { heads: number; showing: number; hid
       engine.tick(START_SECONDS + 2 + (round * FRAME_MS) / 1000, frame);
       return performance.now() - before;
     });
-    return median(times) / FRAME_MS;
+    // The first ones are compiled while they run.
+    return { middle: median(times) / FRAME_MS, longest: Math.max(...times.slice(rounds / 2)) / FRAME_MS };
   };
-  return {
-    heads: heads.length,
-    showing: timed(under([one, over(0.5), bright({ base: "relative", meets: "multiplies" })])),
-    hidden: timed(under([over(0), over(0), bright({ base: "relative", meets: "covers", size: { knots: [0] } })])),
-  };
+  const { middle: showing, longest } = timed(under([one, over(0.5), bright({ base: "relative", meets: "multiplies" })]));
+  const { middle: hidden } = timed(under([over(0), over(0), bright({ base: "relative", meets: "covers", size: { knots: [0] } })]));
+  return { heads: heads.length, showing, longest, hidden };
 }
