@@ -102,10 +102,11 @@ export const GROUPS = {
     tell("  a word of a target, taken in by the engine, in frames", shown(word, 5), "");
   },
   veils({ rounds, tell }) {
-    const { heads, showing, longest, hidden } = veilFrame(Math.min(rounds, 200));
+    const { heads, showing, longest, laid, hidden } = veilFrame(Math.min(rounds, 200));
     // Four milliseconds, as 8-pictures-and-targets.md has it.
     tell(`${heads} heads under three veils, a frame's work in frames`, shown(showing, 3), "<= 0.176");
     tell("  the longest of these frames, in frames", shown(longest, 3), "<= 1");
+    tell("  the edit that lays all three over them, in frames", shown(laid, 1), "");
     tell("  the same three at an opacity of 0, in frames", shown(hidden, 5), "<= 0.001");
   },
   heap({ quick, tell }) {

@@ -37,7 +37,7 @@ const colors = (...knots: readonly [x: number, y: number][]): VeilMotion["colors
  * by which these are multiplied; of the longest of these, in which all heads come into another cell of their tables; and of one in which the same three
  * are at an opacity of 0. In frames of 1/44 s.
  */
-export function veilFrame(rounds: number): { heads: number; showing: number; longest: number; hidden: number } {
+export function veilFrame(rounds: number): { heads: number; showing: number; longest: number; laid: number; hidden: number } {
   const person: ShowRecord = { id: "lead", kind: "person", version: 1, name: "Lead", initials: "Le", role: "lead" };
   const sketch: ShowRecord = { id: sketchIdOf("lead"), kind: "sketch", version: 1, personId: "lead", strokes: {} };
   const rig = largeRig({ heads: 0, universes: 256 });
@@ -52,10 +52,12 @@ export function veilFrame(rounds: number): { heads: number; showing: number; lon
     Color: veil({ pattern: "bars", base: "relative", meets: "covers", size: { knots: [size] }, colors: colors([0.3, 0.6], [0.32, 0.33]) }),
   });
   const bright = (more: Partial<VeilMotion>): Record<string, Part> => ({ Dimmer: veil(more) });
-  const timed = (strokes: Strokes): { middle: number; longest: number } => {
+  const timed = (strokes: Strokes): { middle: number; longest: number; laid: number } => {
     const engine = new Engine(show, START_SECONDS);
+    const begun = performance.now();
     const done = engine.command({ at: START_SECONDS, changes: [setChange(sketch.id, ["strokes"], { from: {}, to: strokes })] });
     if (!done.ok) throw new Error(done.error.code);
+    const laid = (performance.now() - begun) / FRAME_MS;
     const frame = new Uint8Array(engine.frameLength);
     const times = Array.from({ length: rounds }, (_, round) => {
       const before = performance.now();
@@ -63,9 +65,9 @@ export function veilFrame(rounds: number): { heads: number; showing: number; lon
       return performance.now() - before;
     });
     // The first ones are compiled while they run.
-    return { middle: median(times) / FRAME_MS, longest: Math.max(...times.slice(rounds / 2)) / FRAME_MS };
+    return { middle: median(times) / FRAME_MS, longest: Math.max(...times.slice(rounds / 2)) / FRAME_MS, laid };
   };
-  const { middle: showing, longest } = timed(under([one, over(0.5), bright({ base: "relative", meets: "multiplies" })]));
+  const { middle: showing, longest, laid } = timed(under([one, over(0.5), bright({ base: "relative", meets: "multiplies" })]));
   const { middle: hidden } = timed(under([over(0), over(0), bright({ base: "relative", meets: "covers", size: { knots: [0] } })]));
-  return { heads: heads.length, showing, longest, hidden };
+  return { heads: heads.length, showing, longest, laid, hidden };
 }
