@@ -143,6 +143,8 @@ export class DriveClocks {
   readonly values: DriveClock[] = [];
   readonly #indices = new Map<string, number>();
   readonly #run: RunClock;
+  #last: RowMotion | null = null;
+  #lastIndex = 0;
 
   constructor(run: RunClock) {
     this.#run = run;
@@ -150,11 +152,17 @@ export class DriveClocks {
 
   indexOf(motion: RowMotion): number {
     const { masterId: named, rate, ownBpm, family, count } = motion;
+    const last = this.#last;
+    // Most of a veil's motions go by one clock.
+    if (last && named === last.masterId && rate === last.rate && ownBpm === last.ownBpm && family === last.family && count === last.count)
+      if (motion.lead === last.lead && motion.leadSeconds === last.leadSeconds) return this.#lastIndex;
     const masterId = named ?? this.#run.masterId;
     const ahead = leadOf(motion, this.#run);
     const key = `${masterId} ${rate} ${ownBpm} ${family} ${count} ${ahead?.lead} ${ahead?.leadSeconds}`;
     let index = this.#indices.get(key);
     if (index === undefined) this.#indices.set(key, (index = this.values.push({ masterId, rate, ownBpm, family, count, ...ahead }) - 1));
+    this.#last = motion;
+    this.#lastIndex = index;
     return index;
   }
 }

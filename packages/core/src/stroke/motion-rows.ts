@@ -45,30 +45,45 @@ export function motionsOfHeads(of: MotionIn): (head: Head, index: number) => rea
   return (head, index) => {
     const u = along[index]!;
     const size = motion.size ? fan(motion.size.knots, u, motion.size.path) : 1;
-    return tables(head, { size: motion.meets ? 1 : size, index }).map(({ parameter, swing: { cycles, ...swing } }) => ({
-      parameter,
-      motion: {
-        ...plain,
-        ...(motion.meets ? meeting(swing, size, meetingOf(rig.parameters[parameter]!.channel.attribute, motion.meets)) : swing),
-        phaseCycles: (fan(motion.phase.knots, phases[index]!, motion.phase.path) - offset) / 360 / cycles,
-        rate: fan(motion.rate.knots, u, motion.rate.path) / cycles,
-        ...(motion.lead
-          ? { lead: fan(motion.lead.cycles.knots, u, motion.lead.cycles.path) / cycles, leadSeconds: motion.lead.atSeconds }
-          : {}),
-        count: motion.count === undefined ? null : motion.count / cycles,
-        // What was taken up from the stage has grown there.
-        fadeInSeconds: part.takenFrom ? 0 : (motion.fadeInSeconds ?? 0),
-        fadeOutSeconds: motion.fadeOutSeconds ?? 0,
-      },
-    }));
+    const lead = motion.lead && fan(motion.lead.cycles.knots, u, motion.lead.cycles.path);
+    // All fields in one order, without copies: a veil makes tens of thousands of these.
+    return tables(head, { size: motion.meets ? 1 : size, index }).map(({ parameter, swing }) => {
+      const { cycles } = swing;
+      const way = motion.meets && meetingOf(rig.parameters[parameter]!.channel.attribute, motion.meets);
+      const { low, span, middle } = way === undefined || way === COVERS ? swing : aboutNeutral(swing, size, way);
+      const { masterId, ownBpm, relative } = plain;
+      return {
+        parameter,
+        motion: {
+          table: swing.table,
+          low,
+          span,
+          middle,
+          relative,
+          meeting: way,
+          opacity: way === COVERS ? clamp(size, 0, 1) : undefined,
+          cover: swing.cover,
+          masterId,
+          ownBpm,
+          family,
+          lead: lead === undefined ? undefined : lead / cycles,
+          leadSeconds: motion.lead?.atSeconds,
+          phaseCycles: (fan(motion.phase.knots, phases[index]!, motion.phase.path) - offset) / 360 / cycles,
+          rate: fan(motion.rate.knots, u, motion.rate.path) / cycles,
+          count: motion.count === undefined ? null : motion.count / cycles,
+          // What was taken up from the stage has grown there.
+          fadeInSeconds: part.takenFrom ? 0 : (motion.fadeInSeconds ?? 0),
+          fadeOutSeconds: motion.fadeOutSeconds ?? 0,
+        },
+      };
+    });
   };
 }
 
-/** What meets what lies beneath has its size about what would change nothing there; what covers it is as opaque as its size says. */
-function meeting(swing: Omit<Swing, "cycles">, size: number, way: Meeting): Omit<Swing, "cycles"> & Pick<RowMotion, "meeting" | "opacity"> {
-  if (way === COVERS) return { ...swing, meeting: way, opacity: clamp(size, 0, 1) };
+/** What meets what lies beneath has its size about what would change nothing there. */
+function aboutNeutral({ low, span }: Swing, size: number, way: Exclude<Meeting, typeof COVERS>): Pick<Swing, "low" | "span" | "middle"> {
   const neutral = neutralOf(way);
-  return { ...swing, low: neutral + (swing.low - neutral) * size, span: swing.span * size, middle: neutral, meeting: way };
+  return { low: neutral + (low - neutral) * size, span: span * size, middle: neutral };
 }
 
 function tablesOf(of: MotionIn): HeadSwings {

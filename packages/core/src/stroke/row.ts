@@ -21,19 +21,19 @@ export interface RowMotion {
   readonly middle: number;
   readonly relative: boolean;
   /** How it meets what lies beneath it, if it does; none = it is added. */
-  readonly meeting?: Meeting;
+  readonly meeting?: Meeting | undefined;
   /** Of what covers: how far, 0..1. None = wholly. */
-  readonly opacity?: number;
+  readonly opacity?: number | undefined;
   /** How much of it counts on its way, 0..1: what is clear of a picture doesn't. None = all. */
-  readonly cover?: CycleTable;
+  readonly cover?: CycleTable | undefined;
   readonly phaseCycles: number;
   readonly masterId: string | null;
   /** Rounds per beat. */
   readonly rate: number;
   readonly ownBpm: number;
   /** Rounds by which it is ahead of its clock, since a moment; none = it isn't. */
-  readonly lead?: number;
-  readonly leadSeconds?: number;
+  readonly lead?: number | undefined;
+  readonly leadSeconds?: number | undefined;
   readonly family: Family;
   /** Stops after so many rounds; null = endless. */
   readonly count: number | null;

@@ -75,8 +75,11 @@ function coveredSwings(of: VeilOn): HeadSwings {
       [...shadesOf(head)].map(([name, ramp]) => {
         const own = bright(head);
         const middle = (ramp[0]! + ramp[SHADES]!) / 2;
-        const swing = { ...own, table: shaded(own.table, ramp), cycles, low: middle * (1 - size), span: size, middle };
-        return { parameter: head.parameters.get(name)!, swing };
+        const table = shaded(own.table, ramp);
+        return {
+          parameter: head.parameters.get(name)!,
+          swing: { table, cover: own.cover, cycles, low: middle * (1 - size), span: size, middle },
+        };
       });
   }
   const relative = motion.base === "relative" && motion.meets === undefined;
@@ -88,7 +91,8 @@ function coveredSwings(of: VeilOn): HeadSwings {
     const middle = (motion.low + motion.high) / 2;
     const low = scaled(channel, middle + (motion.low - middle) * size, attribute);
     const high = scaled(channel, middle + (motion.high - middle) * size, attribute);
-    return [{ parameter, swing: { ...bright(head), cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
+    const { table, cover } = bright(head);
+    return [{ parameter, swing: { table, cover, cycles, low, span: high - low, middle: scaled(channel, middle, attribute) } }];
   };
 }
 
