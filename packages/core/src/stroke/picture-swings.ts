@@ -1,5 +1,5 @@
 import { encodedSrgb, linearOfEncoded, xyzOfLinearSrgb } from "../color/colorimetry";
-import type { CycleTable } from "../motion/cycle-table";
+import { emptyTable, type CycleTable } from "../motion/cycle-table";
 import { walkOf } from "../motion/direction";
 import type { VeilMotion } from "../motion/motion";
 import type { Picture } from "../motion/picture";
@@ -52,7 +52,7 @@ export function pictureSwings(of: { motion: VeilMotion; rig: Rig; picture: Pictu
 
 /** Straight from each look to the next, and from the last to the first. */
 function roundTable(cells: number, valueAt: (cell: number) => number): CycleTable {
-  const table = new Float32Array(2 * cells);
+  const table = emptyTable(cells);
   for (let cell = 0; cell < cells; cell++) {
     table[2 * cell] = valueAt(cell);
     table[2 * cell + 1] = valueAt((cell + 1) % cells) - valueAt(cell);

@@ -1,6 +1,6 @@
 import type { ColorFan } from "../color/color-fan";
 import type { Vector } from "../geometry/beam";
-import type { CycleTable } from "../motion/cycle-table";
+import { emptyTable, type CycleTable } from "../motion/cycle-table";
 import type { VeilMotion } from "../motion/motion";
 import { walkOf } from "../motion/direction";
 import { patternCycles } from "../motion/patterns";
@@ -112,7 +112,7 @@ function brightOver(at: Vector, of: { motion: VeilMotion; picture: Picture | nul
 
 /** A table that goes straight from each of its values to the next: thousands of heads have one of their own. */
 function joinedTable(values: ArrayLike<number>): CycleTable {
-  const table = new Float32Array(2 * (values.length - 1));
+  const table = emptyTable(values.length - 1);
   for (let cell = 0; cell + 1 < values.length; cell++) {
     table[2 * cell] = values[cell]!;
     table[2 * cell + 1] = values[cell + 1]! - values[cell]!;
@@ -147,7 +147,7 @@ function rampsOf(head: Head, along: ReturnType<typeof colorsAlong>): ReadonlyMap
 
 /** What a brightness comes to along a ramp, cell by cell. */
 function shaded(bright: CycleTable, ramp: Float32Array): CycleTable {
-  const table = new Float32Array(bright.length);
+  const table = emptyTable(bright.length / 2);
   const at = (value: number): number => {
     const place = clamp(value, 0, 1) * SHADES;
     const shade = Math.min(SHADES - 1, Math.floor(place));
