@@ -8,7 +8,7 @@ import { freeUdpPort, nodeOnLoopback, type LoopbackNode } from "./node-on-loopba
 import { addLane, followInLane, message, openPlace, pickGroup, signedIn, tellLine } from "./people";
 import { runVexa, type RunningVexa } from "./run-server";
 import { TrackerWords } from "./tracker-words";
-import { until } from "./until";
+import { settled, until } from "./until";
 
 /** Story: key light that follows the singer. Targets are listed, heard, moved by hand, held and lost; heads follow them. The steps build on each other. */
 let node: LoopbackNode;
@@ -47,14 +47,6 @@ const tell = (text: string): Promise<void> => tellLine(page, text);
 const why = (): Locator => page.getByRole("region", { name: "Why it is so" });
 const now = (name: string): Locator => row(name).getByLabel(`${name} now`);
 const mark = (name: string): Locator => page.getByRole("button", { name: new RegExp(`^Target ${name};`) });
-const settled = async (of: () => number): Promise<number> => {
-  let [before, since] = [of(), performance.now()];
-  await until("it stands still", () => {
-    if (of() !== before) [before, since] = [of(), performance.now()];
-    return performance.now() - since > 300;
-  });
-  return before;
-};
 const still = (): Promise<number> => settled(pan);
 
 describe("people to follow", () => {

@@ -3,7 +3,7 @@ import { choose } from "./choose";
 import { BuildStory } from "./build-story";
 import { spotOctet } from "./demo-patch";
 import { addLane, message, pickGroup, setLane } from "./people";
-import { pause, until } from "./until";
+import { pause, settled, until } from "./until";
 
 /** Story 3: presets that stay linked, whole colours, points on stage. */
 let story: BuildStory;
@@ -240,17 +240,20 @@ describe("the colour picker", () => {
     );
     await sheet.getByRole("application", { name: /Diagram/ }).click({ position: { x: 84, y: 120 } });
     await until("now it is blue", () => story.levels(12)![3]! > 200);
+    const blue = await settled(() => flags(16));
     // Deep green lies beyond the spots' triangle: they say how far off they are, and can be made to look alike.
     await sheet.getByRole("application", { name: /Diagram/ }).click({ position: { x: 36, y: 12 } });
     await sheet
       .getByText(/▬ ΔE \d/)
       .first()
       .waitFor();
+    // The page says so before the light has left.
+    await until("the spots are green", () => flags(16) !== blue);
+    const best = await settled(() => flags(16));
     await sheet.getByRole("radio", { name: "Look alike" }).click();
-    await until("all are alike", async () => (await sheet.getByText(/▬ ΔE/).count()) === 0);
-    const alike = flags(16);
+    await until("all are alike", async () => (await sheet.getByText(/▬ ΔE/).count()) === 0 && flags(16) !== best);
     await sheet.getByRole("radio", { name: "Each its best" }).click();
-    await until("each its best is another colour", () => flags(16) !== alike);
+    await until("each its best is another colour", () => flags(16) === best);
     // Raw emitters lie over the mix: red alone rises, the others stay.
     await sheet.getByText("Raw emitters").click();
     const green = story.levels(12)![2];

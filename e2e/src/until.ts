@@ -11,6 +11,16 @@ export async function until(what: string, holds: () => boolean | Promise<boolean
   }
 }
 
+/** What something is once it has stood still for a while. */
+export async function settled<T extends number | string>(of: () => T): Promise<T> {
+  let [before, since] = [of(), performance.now()];
+  await until("it stands still", () => {
+    if (of() !== before) [before, since] = [of(), performance.now()];
+    return performance.now() - since > 300;
+  });
+  return before;
+}
+
 export function pause(ms: number): Promise<void> {
   return new Promise((resolve) => setTimeout(resolve, ms));
 }
