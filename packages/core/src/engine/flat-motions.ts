@@ -203,12 +203,20 @@ export function coverAt({ covers, phases }: FlatMotions, at: number, cycles: num
   return readTable(cover, turned - Math.floor(turned));
 }
 
+/** Of tables of so many cells the one that was read is kept. */
+const MOST_KEPT = 512;
+
 /** Where a motion is now, by the rounds that its clock has gone through. */
 export function swingAt(motions: FlatMotions, at: number, cycles: number): number {
   const { read } = motions;
   const turned = cycles + motions.phases[at]!;
   const place = (turned - Math.floor(turned)) * read.counts[at]!;
   const cell = place | 0;
+  // Of a fine table, which many share, each frame has another cell.
+  if (read.counts[at]! > MOST_KEPT) {
+    const table = motions.tables[at]!;
+    return motions.lows[at]! + motions.spans[at]! * (table[2 * cell]! + table[2 * cell + 1]! * (place - cell));
+  }
   if (read.cells[at] !== cell) {
     const table = motions.tables[at]!;
     read.cells[at] = cell;
