@@ -212,13 +212,11 @@ export function swingAt(motions: FlatMotions, at: number, cycles: number): numbe
   const turned = cycles + motions.phases[at]!;
   const place = (turned - Math.floor(turned)) * read.counts[at]!;
   const cell = place | 0;
-  // Of a fine table, which many share, each frame has another cell.
-  if (read.counts[at]! > MOST_KEPT) {
-    const table = motions.tables[at]!;
-    return motions.lows[at]! + motions.spans[at]! * (table[2 * cell]! + table[2 * cell + 1]! * (place - cell));
-  }
   if (read.cells[at] !== cell) {
     const table = motions.tables[at]!;
+    // Of a fine table, which many share, each frame has another cell.
+    if (read.counts[at]! > MOST_KEPT)
+      return motions.lows[at]! + motions.spans[at]! * (table[2 * cell]! + table[2 * cell + 1]! * (place - cell));
     read.cells[at] = cell;
     read.starts[at] = table[2 * cell]!;
     read.rises[at] = table[2 * cell + 1]!;
