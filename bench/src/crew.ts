@@ -5,6 +5,7 @@ import {
   FAMILIES,
   readLevelMessage,
   apply,
+  changedId,
   partChanges,
   Show,
   sketchIdOf,
@@ -36,7 +37,7 @@ function dragged(member: Member, level: number): readonly Change[] {
   const changes = partChanges(show, { newId: () => randomUUID().slice(0, 8), personId, selection: { heads }, attribute: "Dimmer", part });
   const next = apply(show.records, changes);
   if (!next.ok) throw new Error(JSON.stringify(next.error));
-  member.show = show.withRecords(next.value);
+  member.show = show.withRecords(next.value, changes.map(changedId));
   return changes;
 }
 

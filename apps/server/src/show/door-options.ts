@@ -1,6 +1,7 @@
 import type { Show } from "@vexa/core";
 import type { DoorStorage } from "../storage/commit";
 import type { DoorJournal } from "./door-journal";
+import type { Left } from "./unsaved";
 
 /** What a door is opened with. */
 export interface DoorOptions {
@@ -12,5 +13,5 @@ export interface DoorOptions {
   readonly values?: () => ArrayLike<number> | null;
   readonly journal?: DoorJournal;
   /** What a former run of the door had not saved. */
-  readonly unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
+  readonly unsaved?: Left;
 }

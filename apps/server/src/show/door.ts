@@ -27,12 +27,13 @@ import {
 } from "@vexa/core";
 import type { DoorJournal } from "./door-journal";
 import type { DoorOptions } from "./door-options";
-import { lineOf, placesOf, redress, stepLine, type OpenLine } from "./history-line";
+import { lineOf, placesOf, redress, stepLine } from "./history-line";
 import { loanLabel } from "./loan-label";
 import { withWhatGoesAlong } from "./edit-goes-with";
+import { OpenLines } from "./open-lines";
 import { RecentEdits } from "./recent-edits";
 import { handSeconds } from "./hand-seconds";
-import { Unsaved, writtenOf } from "./unsaved";
+import { Unsaved, writtenBy } from "./unsaved";
 import type { BroughtBack } from "../stage/stage-port";
 import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
 
@@ -52,7 +53,7 @@ interface DoorEvents {
 /**
  * The one door through which a show changes: rights, clipping, the core's rules, one database transaction, then everybody hears of it.
  * Edits pass one at a time. Playing has its own way: it passes at once, also while an edit waits for the database, is in the journal
- * before its answer, and is saved in the database afterwards.
+ * before its answer, and is saved in the database afterwards. So are the steps of a drag behind its first.
  */
 export class Door extends EventEmitter<DoorEvents> {
   #show: Show;
@@ -64,8 +65,7 @@ export class Door extends EventEmitter<DoorEvents> {
   #queue: Promise<unknown> = Promise.resolve();
   /** The show with the edit that is on its way into the database: what is played meanwhile must fit it too. */
   #coming: Show | null = null;
-  /** The author's latest journal line, to which further steps of the same drag are added. */
-  readonly #open = new Map<string, OpenLine>();
+  readonly #lines = new OpenLines();
   readonly #unsaved: Unsaved;
   readonly #recent = new RecentEdits();
 
@@ -85,7 +85,7 @@ export class Door extends EventEmitter<DoorEvents> {
         settled: (editId) => this.#journal?.settled(editId),
         trouble: (error) => this.emit("trouble", error),
       },
-      before: of.unsaved ?? { ids: [], struck: [] },
+      before: of.unsaved ?? { ids: [], struck: [], steps: [] },
     });
   }
 
@@ -111,7 +111,10 @@ export class Door extends EventEmitter<DoorEvents> {
       if (!tried.ok) return tried;
       const { next, changes, left } = tried.value;
       const kept: Transaction = { ...transaction, author: person.id, changes };
-      await this.#commit(next, kept, lineOf(this.#show, kept, this.#open.get(person.id)));
+      if (this.#lines.goesOn(kept)) {
+        this.#take(next, kept);
+        this.#unsaved.addStep(kept, this.#lines.lengthen(kept));
+      } else await this.#commit(next, kept, lineOf(this.#show, kept));
       return ok({ note: left });
     });
   }
@@ -120,6 +123,7 @@ export class Door extends EventEmitter<DoorEvents> {
   undo(person: Person, direction: "undo" | "redo"): Promise<Answer> {
     return this.#inTurn(async () => {
       if (extentOf(person, "undo") === "no") return fail("reach.role", { what: "Taking changes back", who: "those who make them" });
+      if (!(await this.#unsaved.flushLines())) return fail("database.away");
       const entry = await this.#storage.findUndo(person.id, direction);
       if (!entry) return fail("undo.nothing", { direction: direction === "undo" ? "take back" : "do again" });
       const wanted = direction === "undo" ? invert(entry.changes) : entry.changes;
@@ -129,7 +133,6 @@ export class Door extends EventEmitter<DoorEvents> {
       const label = `${direction === "undo" ? "Took back" : "Did again"}: ${entry.label}`.slice(0, 200);
       const step: Transaction = { id: randomUUID(), author: person.id, label, changes };
       const places = placesOf(this.#show, changes);
-      this.#open.delete(person.id);
       await this.#commit(next, step, {
         type: "mark",
         id: entry.id,
@@ -236,22 +239,21 @@ export class Door extends EventEmitter<DoorEvents> {
   }
 
   async #commit(next: Show, transaction: Transaction, line: JournalWrite): Promise<void> {
-    const { author, gesture, label, changes } = transaction;
-    const edited = [...new Set(changes.map(changedId))];
+    const edited = [...new Set(transaction.changes.map(changedId))];
     const seq = this.#seq + 1;
     this.#journal?.intend(transaction.id, edited);
     // What was played before goes along, so that the database has all there is up to its number.
-    const ids = [...new Set([...edited, ...this.#unsaved.take()])];
+    const before = this.#unsaved.take();
+    const taken = { ids: [...new Set([...edited, ...before.ids])], longer: before.longer };
     this.#coming = next;
     try {
-      const lineId = await this.#storage.commit({ seq, ...writtenOf(next, ids), journal: line });
-      if (gesture !== undefined && lineId !== null && (line.type === "new" || line.type === "extend"))
-        this.#open.set(author, { gesture, journalId: lineId, label, changes: line.type === "extend" ? line.changes : [...changes] });
-      else if (line.type !== "mark") this.#open.delete(author);
+      this.#lines.open(transaction, await this.#storage.commit({ seq, ...writtenBy(next, taken), journal: line }));
+      this.#unsaved.written(taken);
     } catch (error) {
       this.#coming = null;
       // It may have been written all the same, late: what holds is written over it, and its line is struck.
-      this.#unsaved.add(ids, [{ line: redress(transaction, line, this.#open.get(author)), settles: transaction.id }]);
+      this.#unsaved.giveBack(taken);
+      this.#unsaved.add([], [{ line: redress(transaction, line), settles: transaction.id }]);
       throw error;
     }
     const landed = this.#coming;

@@ -1,24 +1,5 @@
-import {
-  changedId,
-  isKind,
-  KINDS,
-  merge,
-  PLACE_OF,
-  type Change,
-  type Place,
-  type Show,
-  type ShowRecord,
-  type Transaction,
-} from "@vexa/core";
+import { changedId, isKind, KINDS, PLACE_OF, type Change, type Place, type Show, type ShowRecord, type Transaction } from "@vexa/core";
 import type { JournalWrite } from "../storage/commit";
-
-/** The author's latest line of history, to which further steps of the same drag are added. */
-export interface OpenLine {
-  readonly gesture: string;
-  readonly journalId: string;
-  readonly label: string;
-  readonly changes: Change[];
-}
 
 /** Places of the screen that changes belong to. */
 export function placesOf(show: Show, changes: readonly Change[]): Place[] {
@@ -28,10 +9,8 @@ export function placesOf(show: Show, changes: readonly Change[]): Place[] {
   return [...new Set(kinds.filter(isKind).map((kind) => PLACE_OF[kind]))];
 }
 
-/** The line of an edit: a new one, or a longer one of the drag that it belongs to. `show` is the one before the edit. */
-export function lineOf(show: Show, { id, author, label, gesture, changes }: Transaction, open: OpenLine | undefined): JournalWrite {
-  if (open && gesture !== undefined && open.gesture === gesture)
-    return { type: "extend", id: open.journalId, label, changes: merge(open.changes, changes) };
+/** The line of an edit. `show` is the one before the edit. */
+export function lineOf(show: Show, { id, author, label, gesture, changes }: Transaction): JournalWrite {
   const undoable = changes.some((change) => {
     const record = show.records.get(changedId(change)) ?? (change.op === "add" ? (change.record as ShowRecord) : undefined);
     return record && isKind(record.kind) && KINDS[record.kind].undone === "yes";
@@ -47,8 +26,7 @@ export function stepLine(show: Show, { id, author, label, changes }: Transaction
 }
 
 /** What puts the history right after an edit that failed, whether its line was written or not. */
-export function redress({ id }: Transaction, line: JournalWrite, open: OpenLine | undefined): JournalWrite {
-  if (line.type === "extend" && open) return { type: "extend", id: line.id, label: open.label, changes: open.changes };
+export function redress({ id }: Transaction, line: JournalWrite): JournalWrite {
   if (line.type === "mark")
     return { type: "strike", editId: id, restores: { id: line.id, state: line.state === "undone" ? "done" : "undone" } };
   return { type: "strike", editId: id };

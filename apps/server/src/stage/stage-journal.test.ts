@@ -106,6 +106,29 @@ describe("the journal beside the engine", () => {
     expect(readKept(bench.folder)!.intended.map(({ editId }) => editId)).toEqual(["edit under way"]);
   });
 
+  it("keeps the steps of each drag that held at once, merged, until they are in the database", async () => {
+    const bench = begin();
+    const step = (seq: number, change: Change, more: Partial<Transaction> = {}): void =>
+      bench.journal.append(seq, { id: `step ${seq}`, author: "ann", label: "x", gesture: "drag", changes: [change], ...more });
+    bench.journal.intend("step 11", ["page"]);
+    step(11, rename("Main", "A"));
+    step(12, rename("A", "B"));
+    step(13, rename("B", "C"));
+    step(14, setChange("page", ["rank"], { from: 0, to: 1 }));
+    step(15, rename("C", "D"), { author: "ben" });
+    await begun(bench);
+    const both = [rename("A", "C"), setChange("page", ["rank"], { from: 0, to: 1 })];
+    const of = { gesture: "drag", label: "x" };
+    expect(bench.journal.state.open.steps).toEqual([
+      { seq: 14, of: { ...of, author: "ann", editId: "step 14", changes: both } },
+      { seq: 15, of: { ...of, author: "ben", editId: "step 15", changes: [rename("C", "D")] } },
+    ]);
+    bench.journal.saved(14);
+    expect(bench.journal.state.open.steps.map((each) => each.of.author)).toEqual(["ben"]);
+    expect(readKept(bench.folder)!.steps).toEqual(bench.journal.state.open.steps);
+    await bench.journal.close();
+  });
+
   it("has nothing to give where there is nothing, or nothing whole", async () => {
     expect(readKept(join(tmpdir(), "vexa-none"))).toBeNull();
     const bench = begin();

@@ -104,6 +104,7 @@ describe("an engine's process that begins again", () => {
     const { say, until, play, heard } = await begin({
       unsaved: [],
       intended: [{ editId: "b3c1a1de-0d3a-4a55-8f3e-6f2d6a1f5f10", ids: ["group-spots"] }],
+      steps: [],
     });
     say(database(11));
     expect(await until("stands")).toMatchObject({ seq: 10 });

@@ -8,7 +8,7 @@ import { steadySeconds } from "../engine-host/messages";
 import type { SacnTarget } from "../output/sacn-output";
 import { RemoteStorage } from "./remote-storage";
 import { Stage } from "./stage";
-import { NOTHING_OPEN, readKept, StageJournal, type KeptShow, type Open } from "./stage-journal";
+import { leftBy, NOTHING_OPEN, readKept, StageJournal, type KeptShow, type Open } from "./stage-journal";
 import type { Ask, FromStage, ToStage } from "./stage-messages";
 import { Wire } from "./wire";
 import { StandbyServer } from "../standby/standby-server";
@@ -124,7 +124,7 @@ export class StageServer {
     const lastFrame = folder === null ? undefined : `${folder}/last-frame`;
     const last = lastFrame === undefined ? null : readLastFrame(lastFrame);
     const offset = Date.now() / 1000 - steadySeconds();
-    const savedSeq = Math.min(seq, ...open.unsaved.map(([, number]) => number - 1));
+    const { left, savedSeq } = leftBy({ ...open, seq });
     const records = (): ReadonlyMap<string, ShowRecord> => (this.#stage ?? { show }).show.records;
     this.#stage = null;
     const journal =
@@ -143,10 +143,7 @@ export class StageServer {
       oscHost,
       otpAt,
       log,
-      unsaved: {
-        ids: [...open.unsaved.map(([id]) => id), ...open.intended.flatMap(({ ids }) => ids)],
-        struck: open.intended.map(({ editId }) => editId),
-      },
+      unsaved: left,
       ...(host ? { host } : {}),
       ...(journal ? { journal } : {}),
       ...(lastFrame === undefined ? {} : { lastFrame }),

@@ -16,6 +16,7 @@ import type { SacnTarget } from "../output/sacn-output";
 import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Door } from "../show/door";
 import type { DoorJournal } from "../show/door-journal";
+import type { Left } from "../show/unsaved";
 import { FollowOn } from "../show/follow-on";
 import { LostTargets } from "../show/lost-targets";
 import { MacroPlayer } from "../show/macro-player";
@@ -43,7 +44,7 @@ export interface StageOptions {
   /** This machine's address at which OTP's multicast groups are heard, too; none = they aren't. */
   readonly otpAt?: string | undefined;
   readonly journal?: DoorJournal;
-  readonly unsaved?: { readonly ids: readonly string[]; readonly struck: readonly string[] };
+  readonly unsaved?: Left;
   /** The file in which the last frame is kept, and from which it goes on. */
   readonly lastFrame?: string;
   /** Show seconds minus steady seconds, of a run before this one. */

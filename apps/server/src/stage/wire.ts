@@ -50,6 +50,11 @@ export class Wire {
     const head = Buffer.alloc(HEADER);
     head.writeUInt32LE(body.length, 0);
     head[4] = type;
+    // What is said in one turn leaves together: each write wakes the other end.
+    if (this.#socket.writableCorked === 0) {
+      this.#socket.cork();
+      setImmediate(() => this.#socket.uncork());
+    }
     this.#socket.write(head);
     this.#socket.write(body);
   }

@@ -1,11 +1,30 @@
 import type { Change, ShowRecord } from "@vexa/core";
 
-/** What one edit writes: the records as they are now, those that are gone, and a line of history. */
+/** What one edit writes: the records as they are now, those that are gone, a line of history, and what drags added to theirs. */
 export interface Commit {
   readonly seq: number;
   readonly changed: readonly ShowRecord[];
   readonly removed: readonly string[];
   readonly journal: JournalWrite | null;
+  readonly longer?: readonly LongerLine[];
+}
+
+/** A line of history with all steps of its drag so far; `editId` is that of the latest. */
+export interface LongerLine {
+  readonly id: string;
+  readonly editId: string;
+  readonly label: string;
+  readonly changes: readonly Change[];
+}
+
+/** Steps of a drag that held when the engine's process ended, and that its line may not have. */
+export interface LeftSteps {
+  /** The latest of them. */
+  readonly editId: string;
+  readonly author: string;
+  readonly gesture: string;
+  readonly label: string;
+  readonly changes: readonly Change[];
 }
 
 export interface JournalEntry {
@@ -22,7 +41,7 @@ export type JournalWrite =
       readonly type: "new";
       readonly entry: JournalEntry & { gesture: string | null; state: "done" | "step" };
     }
-  | { readonly type: "extend"; readonly id: string; readonly label: string; readonly changes: Change[] }
+  | { readonly type: "steps"; readonly steps: LeftSteps }
   /** Takes away the line of an edit that failed: it may have been written all the same. */
   | {
       readonly type: "strike";

@@ -1,7 +1,10 @@
 import type { DataSource } from "typeorm";
-import type { ShowRecord } from "@vexa/core";
+import { merge, type ShowRecord } from "@vexa/core";
 import { isAway, StorageAway, type Commit, type DoorStorage, type JournalWrite } from "./commit";
 import { JournalEntity, RecordEntity, ShowEntity } from "./entities";
+
+type WholeLine = Exclude<JournalWrite, { type: "steps" }>;
+type WholeCommit = Commit & { readonly journal: WholeLine | null };
 
 /** A show as it lies in the database. */
 export interface StoredShow {
@@ -48,12 +51,27 @@ export class ShowStorage implements DoorStorage {
 
   async #commit(commit: Commit): Promise<string | null> {
     this.#write ??= Number((await this.#database.getRepository(ShowEntity).findOneByOrFail({ id: this.#showId })).write);
-    const values: unknown[] = [this.#showId, commit.seq, ++this.#write, this.#term];
-    const rows = await this.#query(statement(commit, values), values);
+    const whole = await this.#whole(commit);
+    const values: unknown[] = [this.#showId, whole.seq, ++this.#write, this.#term];
+    const rows = await this.#query(statement(whole, values), values);
     if (rows[0]?.written) return rows[0].line;
     // Somebody else leads, or this one was overtaken: numbers are read anew, and whoever asked tries again.
     this.#write = null;
     throw new StorageAway("a later write was there before this one");
+  }
+
+  /** Steps that were left come to the line of their drag, or to one of their own if it isn't there; merged twice they stay as they are. */
+  async #whole({ journal, ...commit }: Commit): Promise<WholeCommit> {
+    if (journal?.type !== "steps") return { ...commit, journal };
+    const { editId, author, gesture, label, changes } = journal.steps;
+    const where = { showId: this.#showId, author, gesture };
+    const line = await this.#database.getRepository(JournalEntity).findOne({ where, order: { id: "DESC" } });
+    if (!line) {
+      const entry = { ...{ editId, author, label, gesture, state: "done" as const }, places: [], changes: [...changes] };
+      return { ...commit, journal: { type: "new", entry } };
+    }
+    if (line.editId === editId) return { ...commit, journal: null };
+    return { ...commit, journal: null, longer: [{ id: line.id, editId, label, changes: merge(line.changes, changes) }] };
   }
 
   async #query(sql: string, values: unknown[]): Promise<{ written: string | null; line: string | null }[]> {
@@ -79,7 +97,7 @@ export class ShowStorage implements DoorStorage {
 }
 
 /** Everything hangs on the row that takes the number: when it isn't taken, nothing is written. */
-function statement({ changed, removed, journal }: Commit, values: unknown[]): string {
+function statement({ changed, removed, journal, longer = [] }: WholeCommit, values: unknown[]): string {
   const value = (of: unknown): string => `$${values.push(of)}`;
   const parts = [
     `numbered AS (UPDATE "show" SET "seq" = GREATEST("seq", $2::bigint), "write" = $3::bigint WHERE "id" = $1 AND "write" < $3::bigint AND ($4::bigint IS NULL OR "term" = $4) RETURNING "write")`,
@@ -92,18 +110,20 @@ function statement({ changed, removed, journal }: Commit, values: unknown[]): st
       ON CONFLICT ("show_id", "id") DO UPDATE SET "body" = EXCLUDED."body")`);
   if (removed.length > 0)
     parts.push(`gone AS (DELETE FROM "record" USING numbered WHERE "show_id" = $1 AND "id" = ANY(${value(removed)}))`);
+  if (longer.length > 0)
+    parts.push(`longer AS (
+      UPDATE "journal" SET "edit_id" = (l->>'editId')::uuid, "label" = l->>'label', "changes" = l->'changes', "changed_at" = ${value(new Date())}
+      FROM numbered, jsonb_array_elements(${value(JSON.stringify(longer))}::jsonb) AS l WHERE "journal"."id" = (l->>'id')::bigint)`);
   const marks = journal?.type === "mark" ? journal : journal?.type === "strike" ? journal.restores : undefined;
   if (marks) parts.push(`marked AS (UPDATE "journal" SET "state" = ${value(marks.state)} FROM numbered WHERE "id" = ${value(marks.id)})`);
   if (journal) parts.push(`line AS (${lineOf(journal, value)} RETURNING "journal"."id")`);
   return `WITH ${parts.join(", ")} SELECT (SELECT "write" FROM numbered) AS written, ${journal ? `(SELECT "id" FROM line)` : "NULL"} AS line`;
 }
 
-/** The statement that writes a line of history: a new one, or what a drag adds to its line. */
-function lineOf(write: JournalWrite, value: (of: unknown) => string): string {
+/** The statement that writes a line of history, or strikes it. */
+function lineOf(write: WholeLine, value: (of: unknown) => string): string {
   if (write.type === "strike") return `DELETE FROM "journal" USING numbered WHERE "show_id" = $1 AND "edit_id" = ${value(write.editId)}`;
   const now = value(new Date());
-  if (write.type === "extend")
-    return `UPDATE "journal" SET "label" = ${value(write.label)}, "changes" = ${value(JSON.stringify(write.changes))}::jsonb, "changed_at" = ${now} FROM numbered WHERE "id" = ${value(write.id)}`;
   const { editId, author, label, places, changes, gesture, state } =
     write.type === "new" ? write.entry : { ...write.step, gesture: null, state: "step" };
   return `INSERT INTO "journal" ("show_id", "edit_id", "author", "label", "gesture", "state", "changes", "changed_at", "places")

@@ -14,11 +14,16 @@ export class MemoryStorage implements DoorStorage {
     for (const record of records) this.records.set(record.id, record);
   }
 
-  commit({ seq, changed, removed, journal }: Commit): Promise<string | null> {
+  commit({ seq, changed, removed, journal, longer = [] }: Commit): Promise<string | null> {
     this.seq = Math.max(this.seq, seq);
     // As in the database, what is written comes back as JSON and not as the same object.
     changed.forEach((record) => this.records.set(record.id, JSON.parse(JSON.stringify(record)) as ShowRecord));
     removed.forEach((id) => this.records.delete(id));
+    for (const { id, label, changes } of longer)
+      Object.assign(
+        this.lines.find((line) => line.id === id)!,
+        { label, changes },
+      );
     return Promise.resolve(journal && this.#write(journal));
   }
 
@@ -30,12 +35,7 @@ export class MemoryStorage implements DoorStorage {
   }
 
   #write(write: JournalWrite): string {
-    if (write.type === "extend") {
-      const line = this.lines.find(({ id }) => id === write.id)!;
-      Object.assign(line, { label: write.label, changes: write.changes });
-      return line.id;
-    }
-    if (write.type === "strike") return "";
+    if (write.type === "strike" || write.type === "steps") return "";
     if (write.type === "mark") this.lines.find(({ id }) => id === write.id)!.state = write.state;
     const entry = write.type === "new" ? write.entry : { ...write.step, state: "step" as const };
     const id = String(this.lines.length + 1);
