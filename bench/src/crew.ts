@@ -17,6 +17,7 @@ import {
   type ShowRecord,
   type Territory,
 } from "@vexa/core";
+import { deafReceiver } from "./deaf-receiver";
 import { runVexa } from "../../e2e/src/run-server";
 
 const PEOPLE = 16;
@@ -51,7 +52,8 @@ export interface CrewCost {
 
 /** Sixteen people with 125 heads each of a rig of 2,000, in a server of its own; so many of them drag a dimmer ten times a second. */
 export async function crewCost(seconds: number, dragging: number): Promise<CrewCost> {
-  const vexa = await runVexa("127.0.0.1:9", { demo: "large" });
+  const receiver = await deafReceiver();
+  const vexa = await runVexa(receiver.address, { demo: "large" });
   try {
     const members = await gather(vexa.url);
     const show = await fetchShow(vexa.url, members[0]!.cookie);
@@ -101,6 +103,7 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     return { kilobytesASecond: octets / 1000 / lasted, share, heardMs: spread(heard), seenMs: spread(seen) };
   } finally {
     await vexa.stop();
+    await receiver.stop();
   }
 }
 

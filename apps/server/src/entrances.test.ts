@@ -208,7 +208,7 @@ describe("messages of the live connection", () => {
     expect(codeOf(await edit([{ op: "remove", record: { ...page, name: "Another" } }]))).toBe("value.conflict");
     expect(codeOf(await edit([{ op: "add", record: { ...page, id: "page-forged", version: 999 } }]))).toBe("ok");
     expect(server.door.show.get("page", "page-forged")!.version).toBe(1);
-    const heard = new Promise<string>((resolve) => sockets.get("guest")!.once("changes", ([edit]) => resolve(edit![1].author)));
+    const heard = new Promise<string>((resolve) => server.door.once("changes", (_, { author }) => resolve(author)));
     await edit([setChange(page.id, ["rank"], { from: page.rank, to: page.rank + 1 })]);
     expect(await heard).toBe("person-ines");
   });

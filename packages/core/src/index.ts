@@ -221,11 +221,11 @@ export {
   type LibraryEntry,
   type Standing,
   type Hello,
-  type NumberedEdit,
   type PresenceEntry,
   type ServerToClient,
   type Stranger,
 } from "./protocol/messages";
+export { toldEdit, type NumberedEdit, type ToldEdit } from "./protocol/told-edit";
 export {
   addedFan,
   blindChanges,

@@ -1,8 +1,18 @@
-import { changedId, mayTurnView, seenBy, type Change, type Person, type ShowRecord, type Transaction } from "@vexa/core";
+import {
+  changedId,
+  mayTurnView,
+  seenBy,
+  toldEdit,
+  type Change,
+  type Person,
+  type ShowRecord,
+  type ToldEdit,
+  type Transaction,
+} from "@vexa/core";
 import type { StagePort } from "../stage/stage-port";
 
 /** What one person's browser is told of changes. */
-export type Told = { readonly transaction: Transaction } | "stale";
+export type Told = ToldEdit | "stale";
 
 /** Keeps from people what isn't theirs to see: records when they fetch the show, and changes as they come. */
 export class Audience {
@@ -28,7 +38,7 @@ export class Audience {
   told(person: Person, transaction: Transaction): Told {
     const { show } = this.#stage;
     const sees = seenBy(show, person);
-    if (!sees) return { transaction };
+    if (!sees) return toldEdit(transaction);
     const kinds = transaction.changes.flatMap((change) => show.records.get(changedId(change))?.kind ?? kindGone(change));
     if (person.role === "guest" && mayTurnView(kinds)) {
       const before = this.#seen.get(person.id);
@@ -40,7 +50,7 @@ export class Audience {
       const record = show.records.get(changedId(change)) ?? (change.op === "remove" ? (change.record as ShowRecord) : null);
       return record !== null && sees(record);
     });
-    return { transaction: { ...transaction, label: person.role === "guest" ? "" : transaction.label, changes } };
+    return toldEdit({ ...transaction, changes });
   }
 }
 

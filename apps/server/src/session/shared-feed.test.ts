@@ -6,7 +6,7 @@ import { SharedFeed, TOGETHER_MS } from "./shared-feed";
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());
 
-const edit = (seq: number): NumberedEdit => [seq, { id: `edit-${seq}`, author: "ann", label: "", changes: [] }];
+const edit = (seq: number): NumberedEdit => [seq, { id: `edit-${seq}`, changes: [] }];
 const opened = (...connections: string[]): { feed: SharedFeed; sent: [string, number[]][] } => {
   const sent: [string, number[]][] = [];
   const feed = new SharedFeed((to, edits) => sent.push([to.join(" "), edits.map(([seq]) => seq)]));

@@ -91,7 +91,7 @@ describe("live connections", () => {
   });
 
   it("take the author from the sign-in, whatever the message says", async () => {
-    const heard = new Promise<string>((resolve) => tomasz.once("changes", ([edit]) => resolve(edit![1].author)));
+    const heard = new Promise<string>((resolve) => server.door.once("changes", (_, { author }) => resolve(author)));
     await transact(ines, {
       id: randomUUID(),
       author: "person-tomasz",

@@ -11,6 +11,7 @@ import {
   fail,
   LevelFeed,
   seenBy,
+  toldEdit,
   type ClientToServer,
   type Health,
   type Person,
@@ -152,14 +153,14 @@ export function openSockets(
 
   stage.on("changes", (seq, transaction) => {
     const rolesMoved = transaction.changes.some((change) => stage.show.records.get(changedId(change))?.kind === "person");
-    whole.push([seq, transaction]);
+    whole.push([seq, toldEdit(transaction)]);
     for (const socket of io.sockets.sockets.values()) {
       const shared = whole.has(socket.id);
       const all = rolesMoved ? seesAll(socket) : shared;
       if (all && shared) continue;
       const person = personOf(socket);
       const told = person && !shared ? audience.told(person, transaction) : null;
-      if (told && told !== "stale") socket.data.edits.push([seq, told.transaction]);
+      if (told && told !== "stale") socket.data.edits.push([seq, told]);
       if (told !== "stale" && all === shared) continue;
       // From here on they see more or less than before, so they fetch it anew.
       socket.data.flush();

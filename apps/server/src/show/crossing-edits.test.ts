@@ -1,7 +1,18 @@
 import { randomUUID } from "node:crypto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { setChange, Show, ShowCopy, sketchIdOf, valueAt, type Answer, type Change, type Person, type Transaction } from "@vexa/core";
+import {
+  setChange,
+  Show,
+  ShowCopy,
+  sketchIdOf,
+  valueAt,
+  type Answer,
+  type Change,
+  type Person,
+  type Transaction,
+  toldEdit,
+} from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { MemoryStorage } from "../testing/memory-storage";
 import { Door } from "./door";
@@ -25,7 +36,7 @@ class FarClient {
     this.copy.take(door.seq, door.show.records);
     door.on("changes", (seq, transaction) =>
       this.#in.push(() => {
-        if (!this.copy.hear(seq, transaction)) throw new Error("a gap");
+        if (!this.copy.hear(seq, toldEdit(transaction))) throw new Error("a gap");
       }),
     );
   }

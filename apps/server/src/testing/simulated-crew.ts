@@ -9,6 +9,7 @@ import {
   type Person,
   type Transaction,
   type UserError,
+  toldEdit,
 } from "@vexa/core";
 import type { Door } from "../show/door";
 
@@ -89,7 +90,7 @@ export class SimulatedClient {
   hearSome(likely: number): void {
     while (this.#inbox.length > 0 && this.#random() < likely) {
       const { seq, transaction } = this.#inbox.shift()!;
-      if (!this.copy.hear(seq, transaction)) this.#fetch();
+      if (!this.copy.hear(seq, toldEdit(transaction))) this.#fetch();
     }
   }
 

@@ -22,6 +22,7 @@ import {
   type Trace,
   type Transaction,
   type Whereabouts,
+  type ToldEdit,
 } from "@vexa/core";
 import { fetchShow, ServerError } from "./api";
 import type { Clashing } from "./clashing";
@@ -80,7 +81,7 @@ export class ShowClient {
       if (error.message === "sign-in.needed") this.#set(() => (this.#connection = "signed-out"));
       else this.#set(() => (this.#connection = this.#connection === "connecting" ? "connecting" : "lost"));
     });
-    this.#socket.on("changes", (edits) => edits.forEach(([seq, transaction]) => this.#hear(seq, transaction)));
+    this.#socket.on("changes", (edits) => edits.forEach(([seq, edit]) => this.#hear(seq, edit)));
     this.#socket.on("stale", () => void this.#catchUp());
     this.#socket.on("presence", (people) => this.#set(() => (this.#presence = people)));
     this.#socket.on("health", (health) => this.#set(() => (this.#health = health)));
@@ -273,8 +274,8 @@ export class ShowClient {
     else if (answer.note) this.#tell("note", answer.note);
   }
 
-  #hear(seq: number, transaction: Transaction): void {
-    this.#take(() => this.#copy.hear(seq, transaction), saysWhereTargetsAre(this.view, transaction) ? "soon" : "at once");
+  #hear(seq: number, edit: ToldEdit): void {
+    this.#take(() => this.#copy.hear(seq, edit), saysWhereTargetsAre(this.view, edit) ? "soon" : "at once");
   }
 
   /** False where something is missing: it is asked for. Listeners hear of it at once, or soon. */

@@ -64,8 +64,8 @@ export function merge(first: readonly Change[], second: readonly Change[]): Chan
 }
 
 /** The id of the record that a change is about. */
-export function changedId(change: Change): string {
-  return change.op === "set" ? change.id : change.record.id;
+export function changedId(change: { readonly id: string } | { readonly record: RecordBase }): string {
+  return "record" in change ? change.record.id : change.id;
 }
 
 function touches(a: Change, b: Change): boolean {

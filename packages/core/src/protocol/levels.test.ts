@@ -52,9 +52,30 @@ describe("level messages", () => {
     const message = feed.since(turn)!;
     // 16 runs, the last of 40: the first is mixed.
     expect(message.byteLength).toBe(2 * (2 + (1 + RUN_LENGTH) + 15 * 2));
+    // Of three levels within a run: their lengths and values.
+    levels.fill(0.5, 70, 81);
+    feed.take(levels);
+    const stepped = feed.since(feed.turn - 1)!;
+    expect(stepped.byteLength).toBe(2 * (2 + 2 + 3 * 2));
     const received = levels.slice().fill(0);
     expect(readLevelMessage(message, received)).toBe(true);
+    expect(readLevelMessage(stepped, received)).toBe(true);
     received.forEach((value, at) => expect(value).toBeCloseTo(levels[at]!, 4));
+  });
+
+  it("carry stretches of any lengths, and take what is shorter", () => {
+    const stretches = fc.array(fc.tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 0, max: 3 })), { minLength: 1, maxLength: 40 });
+    fc.assert(
+      fc.property(stretches, (each) => {
+        const sent = Float32Array.from(each.flatMap(([length, level]) => Array<number>(length).fill(level / 3)));
+        const received = new Float32Array(sent.length).fill(0.5);
+        const message = feedOf(sent).since(0)!;
+        expect(readLevelMessage(message, received)).toBe(true);
+        received.forEach((value, at) => expect(value).toBeCloseTo(sent[at]!, 4));
+        expect(message.byteLength).toBeLessThanOrEqual(2 * (2 + Math.ceil(sent.length / RUN_LENGTH) * (1 + RUN_LENGTH)));
+      }),
+      { seed: 8 },
+    );
   });
 
   it("bring receivers that take messages now and then to the same levels as those that take each", () => {
@@ -83,6 +104,12 @@ describe("level messages", () => {
     longer.set(new Uint8Array(message));
     expect(readLevelMessage(longer.buffer, received)).toBe(false);
     expect(readLevelMessage(new ArrayBuffer(1), received)).toBe(false);
+    // Two stretches that would go far beyond their run, and so many that they can't be there.
+    const words = (...all: number[]): ArrayBuffer => Uint16Array.from(all).buffer;
+    expect(readLevelMessage(words(100, 1, 0x4000, 60000, 1, 1), received)).toBe(false);
+    const beyond = new Float32Array(100).fill(0.25);
+    expect(readLevelMessage(words(100, 1, 0x4000, 2, 10, 65535, 65535, 0), beyond)).toBe(true);
+    expect([...beyond]).toEqual([...Array<number>(10).fill(1), ...Array<number>(54).fill(0), ...Array<number>(36).fill(0.25)]);
     expect(readLevelMessage(message, new Float32Array(99))).toBe(false);
     expect([...received]).toEqual(Array(100).fill(0.25));
   });

@@ -4,12 +4,15 @@ export const RUN_LENGTH = 64;
 const HEADER_WORDS = 2;
 /** Set in the index of a run all of whose values are the same: only one follows. */
 const EVEN = 0x8000;
+/** Set in the index of a run of a few stretches: how many follows, and of each its length and its value. */
+const STEPPED = 0x4000;
+const INDEX = STEPPED - 1;
 
 /**
  * Live levels for any number of receivers. Messages are 16-bit words, little-endian: parameter count, number of runs, then for each run
  * its index and RUN_LENGTH values (0..65535, the last run padded with zeros), or its index with the highest bit set and one value where
- * all are the same, as after a level for many. Only runs that changed since a receiver's last message are in
- * it; receivers that stand at the same place get the same message.
+ * all are the same, or its index with the bit below set and stretches of the same, as after levels for many. Only runs that changed since
+ * a receiver's last message are in it; receivers that stand at the same place get the same message.
  */
 export class LevelFeed {
   readonly #words: Uint16Array;
@@ -73,27 +76,60 @@ export class LevelFeed {
     const runs: number[] = [];
     for (let run = 0; run < this.#changed.length; run++) if (this.#changed[run]! > turn) runs.push(run);
     if (runs.length === 0) return null;
-    const even = runs.map((run) => this.#isEven(run));
-    const words = even.reduce((sum, one) => sum + 1 + (one ? 1 : RUN_LENGTH), HEADER_WORDS);
-    const message = new Uint16Array(words);
+    const stretches = runs.map((run) => this.#stretchesOf(run));
+    const message = new Uint16Array(stretches.reduce((sum, count) => sum + wordsOf(count), HEADER_WORDS));
     message[0] = this.#words.length & 0xffff;
     message[1] = runs.length;
     let at = HEADER_WORDS;
     runs.forEach((run, index) => {
-      const first = run * RUN_LENGTH;
-      message[at++] = even[index] ? run | EVEN : run;
-      message.set(this.#words.subarray(first, even[index] ? first + 1 : first + RUN_LENGTH), at);
-      at += even[index] ? 1 : RUN_LENGTH;
+      this.#write(message.subarray(at), run, stretches[index]!);
+      at += wordsOf(stretches[index]!);
     });
     return littleEndian(message);
   }
 
-  #isEven(run: number): boolean {
-    const first = run * RUN_LENGTH;
-    const end = Math.min(first + RUN_LENGTH, this.#words.length);
-    for (let at = first + 1; at < end; at++) if (this.#words[at] !== this.#words[first]) return false;
-    return true;
+  #valuesOf(run: number): Uint16Array {
+    return this.#words.subarray(run * RUN_LENGTH, (run + 1) * RUN_LENGTH);
   }
+
+  /** How many stretches of the same it has. */
+  #stretchesOf(run: number): number {
+    const values = this.#valuesOf(run);
+    let count = 1;
+    for (let at = 1; at < values.length; at++) if (values[at] !== values[at - 1]) count++;
+    return count;
+  }
+
+  #write(message: Uint16Array, run: number, stretches: number): void {
+    const values = this.#valuesOf(run);
+    if (stretches === 1) {
+      message[0] = run | EVEN;
+      message[1] = values[0]!;
+    } else if (!isStepped(stretches)) {
+      message[0] = run;
+      message.set(values, 1);
+    } else {
+      message[0] = run | STEPPED;
+      message[1] = stretches;
+      for (let to = 2, begin = 0, at = 1; at <= values.length; at++) {
+        if (at < values.length && values[at] === values[begin]) continue;
+        message[to++] = at - begin;
+        message[to++] = values[begin]!;
+        begin = at;
+      }
+    }
+  }
+}
+
+/** Whether so many stretches take less than the values one by one. */
+function isStepped(stretches: number): boolean {
+  return 1 + 2 * stretches < RUN_LENGTH;
+}
+
+/** Words of a run of so many stretches, its index among them. */
+function wordsOf(stretches: number): number {
+  if (stretches === 1) return 2;
+  return 1 + (isStepped(stretches) ? 1 + 2 * stretches : RUN_LENGTH);
 }
 
 function littleEndian(words: Uint16Array): ArrayBuffer {
@@ -111,17 +147,31 @@ export function readLevelMessage(message: ArrayBuffer, values: Float32Array): bo
   if (view.getUint16(0, true) !== (values.length & 0xffff)) return false;
   const begins: number[] = [];
   let end = 2 * HEADER_WORDS;
-  for (let run = 0; run < runs && end + 2 <= message.byteLength; run++) {
+  for (let run = 0; run < runs && end + 4 <= message.byteLength; run++) {
     begins.push(end);
-    end += 2 * (1 + ((view.getUint16(end, true) & EVEN) === 0 ? RUN_LENGTH : 1));
+    const index = view.getUint16(end, true);
+    if ((index & STEPPED) === 0) end += 2 * (1 + ((index & EVEN) === 0 ? RUN_LENGTH : 1));
+    else end += 2 * (2 + 2 * view.getUint16(end + 2, true));
   }
   if (begins.length !== runs || end !== message.byteLength) return false;
-  for (const begin of begins) {
-    const index = view.getUint16(begin, true);
-    const start = (index & ~EVEN) * RUN_LENGTH;
-    const step = (index & EVEN) === 0 ? 2 : 0;
-    for (let offset = 0; offset < RUN_LENGTH && start + offset < values.length; offset++)
-      values[start + offset] = view.getUint16(begin + 2 + step * offset, true) / 65535;
-  }
+  for (const begin of begins) readRun(view, begin, values);
   return true;
+}
+
+function readRun(view: DataView, begin: number, values: Float32Array): void {
+  const index = view.getUint16(begin, true);
+  const start = (index & INDEX) * RUN_LENGTH;
+  const end = Math.min(start + RUN_LENGTH, values.length);
+  if ((index & STEPPED) === 0) {
+    const step = (index & EVEN) === 0 ? 2 : 0;
+    for (let at = start; at < end; at++) values[at] = view.getUint16(begin + 2 + step * (at - start), true) / 65535;
+    return;
+  }
+  const stretches = view.getUint16(begin + 2, true);
+  for (let stretch = 0, at = start; stretch < stretches; stretch++) {
+    const word = begin + 4 + 4 * stretch;
+    const next = Math.min(end, at + view.getUint16(word, true));
+    values.fill(view.getUint16(word + 2, true) / 65535, at, Math.max(at, next));
+    at = next;
+  }
 }

@@ -9,9 +9,10 @@ import type { HeadKey } from "../rig/fixture";
 import type { LoanCommand } from "../rights/loan-changes";
 import type { PlayCommand } from "../playing/commands";
 import type { Showing, Trace } from "../show/trace";
+import type { NumberedEdit } from "./told-edit";
 
 /** Rises when messages change in a way that older clients can't read. */
-export const PROTOCOL_VERSION = 9;
+export const PROTOCOL_VERSION = 10;
 
 /** The answer to everything that a client asks for. `note` says what was left out although the rest was done. */
 export type Answer =
@@ -256,9 +257,6 @@ export interface Said {
   /** MIDI octets, for browsers that send it. */
   readonly midi?: readonly number[];
 }
-
-/** An edit that holds, with its number. */
-export type NumberedEdit = readonly [seq: number, transaction: Transaction];
 
 export interface ServerToClient {
   /** For the lead: machines that nobody has let in. */

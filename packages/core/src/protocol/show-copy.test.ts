@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { setChange, type Transaction } from "../document/transaction";
 import type { Group } from "../rig/group";
 import { ShowCopy } from "./show-copy";
+import { toldEdit, type ToldEdit } from "./told-edit";
 
 const GROUP: Group = { id: "g", kind: "group", version: 1, name: "Ribs", rank: 0, heads: ["a"], territoryId: null };
 
@@ -19,7 +20,7 @@ const renames = (id: string, from: string, to: string): Transaction => ({
 });
 const nameIn = (copy: ShowCopy): string | undefined => copy.view.get("group", "g")?.name;
 /** As it comes over the wire. */
-const sent = (transaction: Transaction): Transaction => JSON.parse(JSON.stringify(transaction)) as Transaction;
+const sent = (transaction: Transaction): ToldEdit => JSON.parse(JSON.stringify(toldEdit(transaction))) as ToldEdit;
 
 describe("an edit of one's own that comes back", () => {
   it("as it was made is the show that was shown already, also when more wait", () => {
@@ -39,7 +40,7 @@ describe("an edit of one's own that comes back", () => {
   it("as something else shows what the server has", () => {
     const copy = copyOf();
     copy.add(renames("a", "Ribs", "One"));
-    expect(copy.hear(6, renames("a", "Ribs", "Other"))).toBe(true);
+    expect(copy.hear(6, sent(renames("a", "Ribs", "Other")))).toBe(true);
     expect(nameIn(copy)).toBe("Other");
     expect(copy.pending).toEqual([]);
   });
@@ -48,7 +49,7 @@ describe("an edit of one's own that comes back", () => {
     const copy = copyOf();
     const edit = renames("a", "Ribs", "One");
     copy.add(edit);
-    expect(copy.hear(7, edit)).toBe(false);
+    expect(copy.hear(7, sent(edit))).toBe(false);
     expect(copy.seq).toBe(5);
     expect(copy.pending).toEqual([edit]);
   });
@@ -57,7 +58,9 @@ describe("an edit of one's own that comes back", () => {
     const copy = copyOf();
     const edit = renames("a", "Ribs", "One");
     copy.add(edit);
-    expect(copy.hear(6, { id: "x", author: "you", label: "Ranked", changes: [setChange("g", ["rank"], { from: 0, to: 3 })] })).toBe(true);
+    expect(copy.hear(6, sent({ id: "x", author: "you", label: "Ranked", changes: [setChange("g", ["rank"], { from: 0, to: 3 })] }))).toBe(
+      true,
+    );
     expect(nameIn(copy)).toBe("One");
     expect(copy.hear(7, sent(edit))).toBe(true);
     expect(nameIn(copy)).toBe("One");
@@ -93,15 +96,15 @@ describe("a show that is asked for twice", () => {
   it("waits for the last question's answer alone, and holds what was heard since it was put", () => {
     const copy = copyOf();
     const first = copy.awaitShow();
-    expect(copy.hear(6, renames("x", "Ribs", "One"))).toBe(true);
+    expect(copy.hear(6, sent(renames("x", "Ribs", "One")))).toBe(true);
     const second = copy.awaitShow();
-    expect(copy.hear(7, renames("y", "One", "Two"))).toBe(true);
+    expect(copy.hear(7, sent(renames("y", "One", "Two")))).toBe(true);
     // Whichever comes first: the earlier one was written before 6, and 6 isn't kept any more.
     expect([copy.awaits(first), copy.awaits(second)]).toEqual([false, true]);
     expect(copy.take(6, new Map([[GROUP.id, { ...GROUP, name: "One" }]]))).toBe(true);
     expect(nameIn(copy)).toBe("Two");
     expect([copy.awaits(first), copy.awaits(second)]).toEqual([false, false]);
-    expect(copy.hear(8, renames("z", "Two", "Three"))).toBe(true);
+    expect(copy.hear(8, sent(renames("z", "Two", "Three")))).toBe(true);
     expect(nameIn(copy)).toBe("Three");
   });
 });

@@ -1,12 +1,13 @@
 import { apply } from "../document/apply";
 import { rebased } from "../document/rebase";
-import { sameJson, type Records } from "../document/record";
-import { changedId, type Change, type Transaction } from "../document/transaction";
+import type { Records } from "../document/record";
+import { changedId, type Transaction } from "../document/transaction";
 import { ok, type Result, type UserError } from "../errors/result";
 import { edit } from "../show/edit";
 import type { ShowRecord } from "../show/records";
 import { Show } from "../show/show";
 import { clashesOf, type Clash } from "./clash";
+import { heardChanges, toldAsMade, type ToldEdit } from "./told-edit";
 
 /** An edit of one's own without an answer yet. */
 interface Waiting {
@@ -29,7 +30,7 @@ export class ShowCopy {
   readonly #settled = new Map<string, number>();
   #asked = 0;
   /** What came before the show did; null once it is there. */
-  #early: { seq: number; transaction: Transaction }[] | null = [];
+  #early: { seq: number; edit: ToldEdit }[] | null = [];
 
   /** What the server has plus what waits. */
   get view(): Show {
@@ -59,22 +60,23 @@ export class ShowCopy {
     this.#confirm(records);
     const early = this.#early ?? [];
     this.#early = null;
-    return early.every((message) => this.hear(message.seq, message.transaction));
+    return early.every((message) => this.hear(message.seq, message.edit));
   }
 
   /** An edit that holds at the server. False when one before it is missing: fetch the show again. */
-  hear(seq: number, transaction: Transaction): boolean {
+  hear(seq: number, heard: ToldEdit): boolean {
     if (this.#early) {
-      this.#early.push({ seq, transaction });
+      this.#early.push({ seq, edit: heard });
       return true;
     }
     if (seq <= this.#seq) return true;
-    if (this.#confirmsFirst(seq, transaction)) return true;
-    const applied = seq === this.#seq + 1 ? apply(this.#confirmed.records, transaction.changes) : null;
+    if (this.#confirmsFirst(seq, heard)) return true;
+    const { records } = this.#confirmed;
+    const applied = seq === this.#seq + 1 ? apply(records, heardChanges(records, heard)) : null;
     if (!applied?.ok) return false;
     this.#seq = seq;
-    this.#settle([transaction.id]);
-    this.#confirm(applied.value, transaction.changes.map(changedId));
+    this.#settle([heard.id]);
+    this.#confirm(applied.value, heard.changes.map(changedId));
     return true;
   }
 
@@ -103,11 +105,11 @@ export class ShowCopy {
    * Whether it is the first that waits, come back as it was made: what is shown holds then, and nothing is worked out again. With quick
    * edits that is nearly always so.
    */
-  #confirmsFirst(seq: number, transaction: Transaction): boolean {
+  #confirmsFirst(seq: number, heard: ToldEdit): boolean {
     const [first, ...rest] = this.#waiting;
-    if (!first?.asMade || first.transaction.id !== transaction.id || seq !== this.#seq + 1) return false;
-    if (this.#settled.size > (this.#settled.has(transaction.id) ? 1 : 0)) return false;
-    if (!sameChanges(first.transaction.changes, transaction.changes)) return false;
+    if (!first?.asMade || first.transaction.id !== heard.id || seq !== this.#seq + 1) return false;
+    if (this.#settled.size > (this.#settled.has(heard.id) ? 1 : 0)) return false;
+    if (!toldAsMade(first.transaction, heard)) return false;
     this.#settled.clear();
     this.#seq = seq;
     this.#confirmed = first.show;
@@ -152,13 +154,4 @@ export class ShowCopy {
       return { transaction, show: beneath, asMade: next.ok };
     });
   }
-}
-
-function sameChanges(some: readonly Change[], others: readonly Change[]): boolean {
-  return some.length === others.length && some.every((change, index) => sameChange(change, others[index]!));
-}
-
-function sameChange(one: Change, other: Change): boolean {
-  if (one.op !== "set" || other.op !== "set") return sameJson(one, other);
-  return one.id === other.id && sameJson(one.path, other.path) && sameJson(one.from, other.from) && sameJson(one.to, other.to);
 }
