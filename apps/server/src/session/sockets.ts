@@ -35,10 +35,10 @@ class OneAtATime extends WebSocketServer {
   }
 }
 
-const LEVELS_EVERY_MS = 33;
-/** With more connections than this levels come 20 times a second instead of 30. */
-const MANY_CONNECTIONS = 8;
-const LEVELS_TO_MANY_EVERY_MS = 50;
+/** Levels leave when the stage has told of them, and after this time in any case. */
+const LEVELS_EVERY_MS = 50;
+/** Not sooner after each other than this. */
+const LEVELS_APART_MS = 25;
 const LARGEST_MESSAGE = 4_000_000;
 const MOST_WAITING_OCTETS = 16_000_000;
 /** Connections of one person: a desk, a tablet, a phone, some windows. */
@@ -205,14 +205,17 @@ export function openSockets(
     }
   };
   let levels: NodeJS.Timeout;
+  let toldMs = -Infinity;
   const nextLevels = (): void => {
-    const everyMs = io.sockets.sockets.size > MANY_CONNECTIONS ? LEVELS_TO_MANY_EVERY_MS : LEVELS_EVERY_MS;
-    levels = setTimeout(() => {
-      nextLevels();
-      tellLevels();
-    }, everyMs);
+    clearTimeout(levels);
+    levels = setTimeout(nextLevels, LEVELS_EVERY_MS);
+    toldMs = performance.now();
+    tellLevels();
   };
   nextLevels();
+  stage.on("levels", () => {
+    if (performance.now() - toldMs >= LEVELS_APART_MS) nextLevels();
+  });
 
   return {
     attach: (another) => io.attach(another),

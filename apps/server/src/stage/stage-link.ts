@@ -148,7 +148,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
       const wire: Wire = new Wire(socket, {
         heard: (message) => {
           if ("levels" in message) {
-            if (this.#values) readLevelMessage(message.levels, this.#values);
+            if (this.#values && readLevelMessage(message.levels, this.#values)) this.emit("levels");
           } else this.#hear(message.json as FromStage);
         },
         closed: () => {

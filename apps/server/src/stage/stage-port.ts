@@ -29,6 +29,8 @@ export interface StageEvents {
   strangers: [strangers: readonly Stranger[]];
   /** What cues have told other machines. */
   said: [said: readonly Said[]];
+  /** Others are on stage than before; without it they are looked at now and then. */
+  levels: [];
   /** The show was replaced as a whole, as after the engine's process was away. */
   show: [];
 }

@@ -7,7 +7,7 @@ import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import type { Sketch } from "../stroke/sketch";
 import type { Seconds } from "../units/units";
-import { continuation, leavingSource, lostSources, playbackSource, sketchSource, type SourceContext } from "./make-source";
+import { continuation, leavingSource, lostSources, playbackSource, type SourceContext } from "./make-source";
 import type { Crossing } from "./crossing";
 import { EndingLamps } from "./ending-lamps";
 import { Finish } from "./finish";
@@ -18,6 +18,7 @@ import { isRepainted, paintedSources, takeCoat } from "./take-coats";
 import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { clockReader } from "./flat-motions";
+import { isStill, lateContext, sketchSource } from "./sketch-source";
 import type { Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
@@ -144,12 +145,13 @@ export class Engine {
     const ids = new Set(changes.map(changedId));
     const affected = [...ids].flatMap((id) => after.records.get(id) ?? before.records.get(id) ?? []);
     const renewed = partsToRenew(affected.map(({ kind }) => kind));
-    if (affected.some((record) => this.#startsFromStage(record, after))) this.#mergeFor(at);
+    const merged = affected.some((record) => this.#startsFromStage(record, after));
+    if (merged) this.#mergeFor(at);
     this.#mergedAt = null;
     this.#show = after;
     if (after.rig !== before.rig) this.#takeRig(before, at);
     for (const record of affected) {
-      if (record.kind === "sketch") this.#takeSketch(record.personId, at, renewed.has("reach"));
+      if (record.kind === "sketch") this.#takeSketch(record.personId, at, { softly: renewed.has("reach"), merged });
       if (record.kind === "coat") takeCoat(record.id, { before, stack: this.#stack, context: this.#context(), at, stay: this.#stay });
       if (record.kind !== "playbackState") continue;
       this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
@@ -190,6 +192,7 @@ export class Engine {
   /** Whether a record that is about to change begins from what is on stage: a fader that moves doesn't. */
   #startsFromStage(record: ShowRecord, after: Show): boolean {
     if (!partsToRenew([record.kind]).has("from stage")) return false;
+    if (record.kind === "sketch") return !isStill(this.#stack.sketchOf(record.personId));
     if (record.kind === "coat") return isRepainted(this.#show.get("coat", record.id), after.get("coat", record.id));
     if (record.kind !== "playbackState") return true;
     const [was, is] = [this.#show.playbackState(record.playbackId), after.playbackState(record.playbackId)];
@@ -198,6 +201,11 @@ export class Engine {
 
   #context(): SourceContext {
     return { show: this.#show, merged: this.#stage.values, ways: this.#ways, playing: this.#stack.playing };
+  }
+
+  #mergedFor(at: Seconds): SourceContext {
+    this.#mergeFor(at);
+    return this.#context();
   }
 
   /** Another rig: what runs goes on where its parameters lie now, with its fades, phases and all that is held. */
@@ -233,13 +241,13 @@ export class Engine {
   }
 
   /** `softly` lets what it no longer says fade: it went out of reach. */
-  #takeSketch(personId: string, at: Seconds, softly = false): void {
+  #takeSketch(personId: string, at: Seconds, { softly = false, merged = true } = {}): void {
     const sketch = this.#show.sketchOf(personId);
-    const id = `sketch ${personId}`;
-    const others = this.#stack.sketches.filter((source) => source.id !== id);
-    const present = this.#stack.sketches.find((source) => source.id === id) ?? null;
-    const source = sketch && sketchSource(sketch, at, this.#context(), present);
-    if (present) this.#stay(present, source);
+    const present = this.#stack.sketchOf(personId);
+    const others = this.#stack.sketches.filter((source) => source !== present);
+    const context = merged ? this.#context() : lateContext(this.#context(), () => this.#mergedFor(at));
+    const source = sketch && sketchSource(sketch, at, context, present);
+    if (present) this.#stay(present, source, context);
     const kept = softly && present && source;
     // Nobody touched it: it keeps its place among the others.
     if (kept) this.#stack.setSketches(this.#stack.sketches.map((other) => (other === present ? source : other)));
@@ -277,9 +285,11 @@ export class Engine {
   }
 
   /** Where families stay, what a source no longer says becomes what shows beneath. */
-  readonly #stay = (source: Source, next: Source | null): void => {
+  readonly #stay = (source: Source, next: Source | null, context = this.#context()): void => {
     const stays = valuesThatStay(source, next, this.#show);
-    for (const parameter of stays) this.#stage.rest[parameter] = this.#stage.values[parameter]!;
-    if (stays.length > 0) this.#stage.renew();
+    if (stays.length === 0) return;
+    const { merged } = context;
+    for (const parameter of stays) this.#stage.rest[parameter] = merged[parameter]!;
+    this.#stage.renew();
   };
 }

@@ -2,19 +2,12 @@ import type { Cue } from "../cue/cue";
 import { cardLevel } from "../playback/card-level";
 import { fadedSeconds, roleOf, type Playback, type PlaybackState } from "../playback/playback";
 import type { Rig } from "../rig/rig";
-import { listDrives, sketchDrives } from "../show/driving";
+import { listDrives } from "../show/driving";
 import type { Show } from "../show/show";
-import type { Sketch } from "../stroke/sketch";
-import { isColumn, withoutTimes } from "../stroke/column";
-import type { Row } from "../stroke/row";
-import { headsOf } from "../stroke/spread";
-import { parametersOf } from "../rig/head-attributes";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
-import { goOnSoftly } from "./come-softly";
-import { beginFromMoving, carryStarts, layOver, movingRows } from "./carry-over";
+import { carryStarts, layOver, movingRows } from "./carry-over";
 import { compile } from "./compile";
-import { followedAngles } from "./flat-follows";
 import type { RigWays } from "./rig-ways";
 import { keepPlaces, risingRows, timesOfContent } from "./row-times";
 import { Source } from "./source";
@@ -24,7 +17,7 @@ import { numbersOf, rowNumbers } from "./numbers-of";
 
 export interface SourceContext {
   readonly show: Show;
-  /** What is on stage now, by parameter. */
+  /** What is on stage now, by parameter; for a sketch it is worked out when it is asked for. */
   readonly merged: Float32Array;
   readonly ways: RigWays;
   /** What plays, from the lowest to the topmost. */
@@ -216,70 +209,4 @@ export function revisedSource(present: Source, next: Source | null, show: Show):
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);
   if (cue && !present.settled) layTravel(next, cue, show.rig);
   return next;
-}
-
-/** How long positions take to come into a motion that a sketch begins, so that no head jumps. */
-const MOTION_START_SECONDS = 1;
-
-/**
- * The source of a sketch; null when it is empty. It takes over at once: times are for cues. Only positions come softly into a
- * motion; what moved in the sketch before keeps its place.
- */
-export function sketchSource(sketch: Sketch, t: Seconds, context: SourceContext, present: Source | null = null): Source | null {
-  const { show, merged, playing } = context;
-  const resolved = sketchDrives(show, sketch);
-  if (!resolved || resolved.content.length === 0) return null;
-  const begun = present ? motionStarts(present, t) : NOTHING_BEGUN;
-  const timed = (row: Row): Row => {
-    if (row.motions.length === 0 && !row.follows) return { ...row, fade: 0, delay: 0 };
-    const softly = row.follows ? row.follows.axis !== "Dimmer" : row.motions[0]!.family === "Position";
-    const fade = softly ? MOTION_START_SECONDS : 0;
-    return { ...row, fade, delay: begun.get(row.parameter)?.delay ?? 0 };
-  };
-  const content = resolved.content.map((one) => (isColumn(one) ? withoutTimes(one) : one.map(timed)));
-  const compiled = compile(content, { inSeconds: 0 });
-  const from = rowNumbers(compiled.parameters, (parameter) => begun.get(parameter)?.from ?? merged[parameter]!);
-  const source = new Source({
-    id: `sketch ${sketch.personId}`,
-    compiled,
-    reads: resolved.reads,
-    from,
-    startSeconds: t,
-    level: 1,
-    htpCount: 0,
-  });
-  const taken = takenInMotion(sketch, show, begun);
-  if (taken.size > 0) beginFromMoving(source, { playing, merged, parameters: taken });
-  if (!present) return source;
-  source.follows.goOnFrom(present.follows);
-  return goOnSoftly(present, source, show.rig.htpCount);
-}
-
-/** The parameters whose motions a sketch has taken up from the stage just now. */
-function takenInMotion({ strokes }: Sketch, show: Show, begun: ReadonlyMap<number, Begun>): Set<number> {
-  const taken = Object.values(strokes).flatMap(({ who, parts }) =>
-    Object.entries(parts).flatMap(([attribute, { motion, takenFrom }]) =>
-      motion && takenFrom ? headsOf(who, show).flatMap((head) => parametersOf(head, attribute)) : [],
-    ),
-  );
-  return new Set(taken.filter((parameter) => !begun.has(parameter)));
-}
-
-interface Begun {
-  /** Seconds from now to when it began, so zero or less. */
-  readonly delay: number;
-  readonly from: number | undefined;
-}
-const NOTHING_BEGUN: ReadonlyMap<number, Begun> = new Map();
-
-/** When each parameter that moves in a source began to, and from where. */
-function motionStarts({ compiled, startSeconds, from }: Source, t: Seconds): Map<number, Begun> {
-  const { parameters, motions, riders, follows, delays } = compiled;
-  const starts = new Map<number, Begun>();
-  const delayOf = (timing: number): number => startSeconds + delays[timing]! - t;
-  motions.targets.forEach((row, at) => starts.set(parameters[row]!, { delay: delayOf(motions.timings[at]!), from: from[row]! }));
-  for (const angle of followedAngles(follows))
-    starts.set(parameters[angle.row]!, { delay: delayOf(compiled.timing[angle.row]!), from: from[angle.row]! });
-  riders.targets.forEach((parameter, at) => starts.set(parameter, { delay: delayOf(riders.timings[at]!), from: undefined }));
-  return starts;
 }

@@ -1,6 +1,7 @@
 import { staleReaders } from "./stale-readers";
 import { comingSoftly, goOnSoftly } from "./come-softly";
-import { playbackSource, revisedSource, lostSources, sketchSource } from "./make-source";
+import { playbackSource, revisedSource, lostSources } from "./make-source";
+import { sketchSource } from "./sketch-source";
 import { saysTheSame } from "./same-rows";
 import { coatOfId } from "../playback/coat";
 import { coatSource } from "./coat-source";

@@ -36,6 +36,10 @@ export class Stack {
     return this.#sketches;
   }
 
+  sketchOf(personId: string): Source | null {
+    return this.#sketches.find(({ id }) => id === `sketch ${personId}`) ?? null;
+  }
+
   /** From the lowest to the topmost. */
   get order(): readonly Source[] {
     return this.#order;

@@ -4,7 +4,7 @@ import { changedId, setChange, type Change } from "../document/transaction";
 import type { UserError } from "../errors/result";
 import { attributeInfo, isAttribute, type Attribute } from "../rig/attributes";
 import { parametersOf } from "../rig/head-attributes";
-import { headsOf } from "../stroke/spread";
+import { spreadOf } from "../stroke/spread";
 import { sketchIdOf, type Sketch } from "../stroke/sketch";
 import type { Stroke, Strokes } from "../stroke/stroke";
 import { ownership, reachOf, type Reach } from "../territory/reach";
@@ -104,7 +104,7 @@ class Tally {
   leaves(stroke: Stroke, attribute: Attribute): boolean {
     if (typeof stroke.who !== "object" || stroke.who === null || !isAttribute(attribute)) return true;
     const { family } = attributeInfo(attribute);
-    const heads = headsOf(stroke.who, this.#show).filter((head) => parametersOf(head, attribute).length > 0);
+    const heads = spreadOf(stroke.who, this.#show).heads.filter((head) => parametersOf(head, attribute).length > 0);
     const outside = heads.filter(({ key }) => !this.#reach(key, family));
     heads.forEach(({ key }) => this.#all.add(key));
     if (outside.length === 0) return true;
