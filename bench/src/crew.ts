@@ -17,7 +17,7 @@ import {
   type ShowRecord,
   type Territory,
 } from "@vexa/core";
-import { deafReceiver } from "./deaf-receiver";
+import { Goes, goRecords, SlotWatch } from "./go-beside";
 import { runVexa } from "../../e2e/src/run-server";
 
 const PEOPLE = 16;
@@ -49,12 +49,16 @@ export interface CrewCost {
   readonly share: number;
   readonly heardMs: { readonly median: number; readonly p99: number };
   readonly seenMs: { readonly median: number; readonly p99: number };
+  /** From a Go of the lead's to its packet, and how late a bare timer was beside it. */
+  readonly goMs: { readonly median: number; readonly p99: number };
+  readonly waiterMs: { readonly p99: number };
 }
 
 /** Sixteen people with 125 heads each of a rig of 2,000, in a server of its own; so many of them drag a dimmer ten times a second. */
 export async function crewCost(seconds: number, dragging: number): Promise<CrewCost> {
-  const receiver = await deafReceiver();
-  const vexa = await runVexa(receiver.address, { demo: "large" });
+  const watch = await SlotWatch.open((at) => goes?.shown(at));
+  let goes: Goes | null = null;
+  const vexa = await runVexa(watch.address, { demo: "large" });
   try {
     const members = await gather(vexa.url);
     const show = await fetchShow(vexa.url, members[0]!.cookie);
@@ -82,6 +86,11 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
       }
     });
     members.forEach(({ socket }) => socket.emit("watch"));
+    const lead = members[0]!;
+    await told(lead.socket, goRecords(lead.heads[0]!));
+    goes = new Goes(lead.socket);
+    watch.watch(lead.show, lead.heads[0]!);
+    const pressed = goes.press();
     const touch = (member: Member): void => {
       const level = Math.round((0.1 + 0.8 * Math.random()) * 1000) / 1000;
       const id = randomUUID();
@@ -110,16 +119,20 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     // A crew is at it for hours: the server's code has long been compiled.
     await drag(WARM_UP_SECONDS);
     for (const list of [heard, seen]) list.length = 0;
+    goes.forget();
     const begun = { cpu: cpuSeconds(vexa.pids), octets: members.map(octetsOf), at: performance.now() };
     await drag(seconds);
     const lasted = (performance.now() - begun.at) / 1000;
     const octets = members.reduce((sum, member, at) => sum + octetsOf(member) - begun.octets[at]!, 0) / PEOPLE;
     const share = (cpuSeconds(vexa.pids) - begun.cpu) / lasted;
+    goes.stop();
+    await pressed;
     members.forEach(({ socket }) => socket.close());
-    return { kilobytesASecond: octets / 1000 / lasted, share, heardMs: spread(heard), seenMs: spread(seen) };
+    const times = { heardMs: spread(heard), seenMs: spread(seen), goMs: spread(goes.delays), waiterMs: spread(goes.waits) };
+    return { kilobytesASecond: octets / 1000 / lasted, share, ...times };
   } finally {
     await vexa.stop();
-    await receiver.stop();
+    watch.close();
   }
 }
 

@@ -172,6 +172,9 @@ export const GROUPS = {
           `${shown(median / FRAME_MS, 1)} ${shown(p99 / FRAME_MS, 1)}`,
           "p99 <= 4.4",
         );
+      const { goMs, waiterMs } = crew;
+      tell(`  a go beside ${dragging} dragging to its packet, in frames: median`, shown(goMs.median / FRAME_MS), "< 1");
+      tell("  p99 beyond that of a bare timer", shown((goMs.p99 - waiterMs.p99) / FRAME_MS), "< 2");
     }
   },
   async browser({ tell }) {
