@@ -1,5 +1,7 @@
 import { beam, seenFlux, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
 import type { StageDetails, StageDrawing } from "./stage-drawing";
+import { CrowdBeams, type Wedge } from "./crowd-beams";
+import { CrowdMarks } from "./crowd-marks";
 import { drawLevels, drawNumbers } from "./draw-labels";
 import { drawScenery } from "./draw-scenery";
 import { FLOOR_GRID, stageProjection, type Projection, type StageFrame, type StageView } from "./projection";
@@ -64,7 +66,7 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   drawNumbers(context, drawing, ink);
 }
 
-/** Above so many lit beams each is drawn plainly: gradients for a crowd take a laptop without a graphics card too long. */
+/** Above so many lit beams they are added up pixel by pixel: shapes for a crowd take a laptop without a graphics card too long. */
 const MOST_SOFT_BEAMS = 240;
 
 /** Beams first, then every lit head in its colour. `values` are those of the rig's parameters. */
@@ -92,13 +94,22 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
   context.globalCompositeOperation = "lighter";
   if (beams > 0) drawBeams(context, drawing, { count, soft: beams <= MOST_SOFT_BEAMS ? "soft" : "plain" });
   context.globalCompositeOperation = "source-over";
-  drawMarks(context, drawing, count);
+  if (count <= MOST_SHAPES) drawMarks(context, drawing, count);
+  else drawCrowd(context, drawing, count);
   context.globalAlpha = 1;
   drawLevels(context, drawing, values);
 }
 
 /** Brightnesses that are told apart where heads are filled together. */
 const GLOW_STEPS = 64;
+/** Lit heads that are drawn as shapes; more are set pixel by pixel. */
+const MOST_SHAPES = 600;
+
+/** The eye sees a quarter of the light as about half as bright. */
+function glowOf({ intensity }: HeadLook): number {
+  return Math.max(1, Math.round(GLOW_STEPS * Math.sqrt(intensity)));
+}
+
 /** Pixels by which a lit mark is larger than the unlit one beneath it. */
 const LIT_WIDER = 0.6;
 
@@ -108,10 +119,8 @@ function drawMarks(context: CanvasRenderingContext2D, drawing: StageDrawing, cou
   const alike = new Map<number, number[]>();
   for (let at = 0; at < count; at++) {
     const index = lit[at]!;
-    const { red, green, blue, intensity } = marks.seen[index]!;
-    // The eye sees a quarter of the light as about half as bright.
-    const glow = Math.max(1, Math.round(GLOW_STEPS * Math.sqrt(intensity)));
-    const key = ((glow * 256 + red) * 256 + green) * 256 + blue;
+    const look = marks.seen[index]!;
+    const key = ((glowOf(look) * 256 + look.red) * 256 + look.green) * 256 + look.blue;
     const found = alike.get(key);
     if (found) found.push(index);
     else alike.set(key, [index]);
@@ -143,15 +152,7 @@ function fillTogether(
 }
 
 /** So many pixels of beams a frame takes without a graphics card; where there are more, all beams are narrower. */
-const MOST_BEAM_PIXELS = 6_000_000;
-
-interface Wedge {
-  readonly x0: number;
-  readonly y0: number;
-  readonly x1: number;
-  readonly y1: number;
-  readonly half: number;
-}
+const MOST_BEAM_PIXELS = 3_000_000;
 
 /** A wedge for each lit head that turns, from the head to where its beam meets the floor, as wide as its angle. */
 function drawBeams(
@@ -173,7 +174,45 @@ function drawBeams(
     wedges.push({ wedge, look, flux: seenFlux(heads[index]!.profile.lumens) });
   }
   const narrow = Math.min(1, MOST_BEAM_PIXELS / Math.max(1, pixels));
-  for (const { wedge, ...light } of wedges) fillWedge(context, { ...wedge, half: Math.max(1.5, wedge.half * narrow) }, { ...light, soft });
+  const narrowed = (wedge: Wedge): Wedge => ({ ...wedge, half: Math.max(1.5, wedge.half * narrow) });
+  if (soft === "soft") {
+    for (const { wedge, ...light } of wedges) fillWedge(context, narrowed(wedge), light);
+    return;
+  }
+  const { beams } = crowdOf(drawing, context);
+  beams.clear();
+  for (const { wedge, look, flux } of wedges) beams.add(narrowed(wedge), look, 0.09 * look.intensity * flux);
+  beams.paint(context);
+}
+
+interface Crowd {
+  readonly beams: CrowdBeams;
+  readonly marks: CrowdMarks;
+}
+const crowds = new WeakMap<StageDrawing, Crowd>();
+
+function crowdOf(drawing: StageDrawing, { canvas }: CanvasRenderingContext2D): Crowd {
+  const { width, height } = drawing.projection;
+  let crowd = crowds.get(drawing);
+  if (!crowd) {
+    crowd = { beams: new CrowdBeams(width, height), marks: new CrowdMarks(width, height, canvas.width / width) };
+    crowds.set(drawing, crowd);
+  }
+  return crowd;
+}
+
+/** The same for more than are drawn as shapes. */
+function drawCrowd(context: CanvasRenderingContext2D, drawing: StageDrawing, count: number): void {
+  const { marks: looks, lit, xy, radius, cells } = drawing;
+  const { marks } = crowdOf(drawing, context);
+  marks.clear();
+  for (let at = 0; at < count; at++) {
+    const index = lit[at]!;
+    const look = looks.seen[index]!;
+    const place = { x: xy[2 * index]!, y: xy[2 * index + 1]!, size: radius[index]! + LIT_WIDER };
+    marks.add(cells[index] === 1 ? "square" : "disc", place, look, glowOf(look) / GLOW_STEPS);
+  }
+  marks.paint(context);
 }
 
 function wedgeOf(head: Head, look: HeadLook, projection: Projection): Wedge {
@@ -199,17 +238,15 @@ function seenPixels({ x0, y0, x1, y1, half }: Wedge, { width, height }: Projecti
 function fillWedge(
   context: CanvasRenderingContext2D,
   { x0, y0, x1, y1, half }: Wedge,
-  { look, flux, soft }: { look: HeadLook; flux: number; soft: "soft" | "plain" },
+  { look, flux }: { look: HeadLook; flux: number },
 ): void {
   const strength = look.intensity * flux;
   const length = Math.hypot(x1 - x0, y1 - y0);
   const color = `${look.red} ${look.green} ${look.blue}`;
-  if (soft === "soft") {
-    const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
-    glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
-    glow.addColorStop(1, `rgb(${color} / 0%)`);
-    context.fillStyle = glow;
-  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * strength)}%)`;
+  const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
+  glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
+  glow.addColorStop(1, `rgb(${color} / 0%)`);
+  context.fillStyle = glow;
   context.beginPath();
   if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
   else {

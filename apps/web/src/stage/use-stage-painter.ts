@@ -5,6 +5,7 @@ import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
 import { drawThread, type ThreadPicture } from "./draw-thread";
 import { drawWash, type StageWash } from "./draw-wash";
 import type { Projection } from "./projection";
+import { Pace } from "../frames/pace";
 import { stretchBetween, type Stretch } from "./stage-stretch";
 
 const UNSTRETCHED: Stretch = { scale: 1, x: 0, y: 0 };
@@ -35,6 +36,7 @@ export function useStagePainter(of: {
   const painted = useRef<StageDrawing | null>(null);
   /** Layers that changed: a drag that only moves the thread leaves the light of a crowd alone. */
   const stale = useRef({ floor: true, light: true, thread: true });
+  const pace = useRef(new Pace());
   const stretched = useCallback((): Stretch => {
     const shown = latest.current.shownProjection();
     return painted.current && shown ? stretchBetween(painted.current.projection, shown) : UNSTRETCHED;
@@ -63,9 +65,12 @@ export function useStagePainter(of: {
       });
       if (wash) drawWash(context, drawing, wash);
     }
-    if (stale.current.light) drawLight(light!(), drawing, values());
+    // Where all is painted anew the layers go together.
+    const lights = stale.current.light && (stale.current.floor || pace.current.isDue());
+    if (lights) pace.current.spend(() => drawLight(light!(), drawing, values()));
     if (stale.current.thread) drawThread(top!(), drawing, thread);
-    stale.current = { floor: false, light: false, thread: false };
+    stale.current = { floor: false, light: stale.current.light && !lights, thread: false };
+    if (stale.current.light) pace.current.whenDue(paint);
     painted.current = drawing;
     stretch();
   });
