@@ -4,7 +4,8 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { NOTHING_OPEN, StageJournal } from "../../apps/server/src/stage/stage-journal";
+import { NOTHING_OPEN } from "../../apps/server/src/stage/open-book";
+import { StageJournal } from "../../apps/server/src/stage/stage-journal";
 import { longShow } from "./opening";
 
 const STAGE = fileURLToPath(new URL("../../apps/server/dist/stage.js", import.meta.url));

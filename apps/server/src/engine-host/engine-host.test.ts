@@ -1,6 +1,9 @@
 import supertest from "supertest";
 import { afterEach, describe, expect, it } from "vitest";
 import { sacn } from "@vexa/formats";
+import { understory } from "@vexa/demo";
+import { LEADS_PRIORITY, sourceOf } from "../stage/sacn-source";
+import { EngineHost } from "./engine-host";
 import { cookieOf, sacnReceiver, serverOnBench, until } from "../testing/server-on-bench";
 
 type Receiver = Awaited<ReturnType<typeof sacnReceiver>>;
@@ -91,5 +94,37 @@ describe("output over E1.31", () => {
     const health = await new Promise<{ framesPerSecond: number; universes: number }>((resolve) => server.host.once("health", resolve));
     expect(health.universes).toBe(14);
     expect(health.framesPerSecond).toBeGreaterThan(20);
+  });
+});
+
+describe("an engine that is loaded while its show is being read", () => {
+  const ahead = (receiver: Receiver): EngineHost =>
+    new EngineHost({
+      records: null,
+      sacn: sourceOf({ targets: [{ address: "127.0.0.1", port: receiver.port }], cid: CID, name: "Bench" }, LEADS_PRIORITY),
+    });
+  const CID = "8a5f2f0e-6f0b-4bd0-9a2c-0f6d4f6f8a11";
+
+  it("plays it once it is there, also where its thread has died meanwhile", async () => {
+    const receiver = (open.receiver = await sacnReceiver());
+    for (const dies of [false, true]) {
+      const host = ahead(receiver);
+      if (dies) {
+        const again = new Promise((resolve) => host.once("again", resolve));
+        await host.crash();
+        await again;
+      }
+      receiver.packets.length = 0;
+      host.handTo(() => understory(), 101);
+      await until(() => latest(receiver, 13)?.priority === 101);
+      expect(host.values()!.length).toBeGreaterThan(100);
+      await host.stop();
+    }
+  });
+
+  it("ends without one", async () => {
+    const receiver = (open.receiver = await sacnReceiver());
+    await ahead(receiver).stop("silently");
+    expect(receiver.packets).toEqual([]);
   });
 });

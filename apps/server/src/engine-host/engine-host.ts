@@ -30,7 +30,7 @@ interface HostEvents {
 
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
 export class EngineHost extends EventEmitter<HostEvents> {
-  #records: () => readonly ShowRecord[];
+  #records: (() => readonly ShowRecord[]) | null;
   readonly #lastFrame: string | null;
   #sacn: SacnSource;
   readonly #clockOffset: number;
@@ -55,7 +55,8 @@ export class EngineHost extends EventEmitter<HostEvents> {
   readonly #answers = new Map<number, (trace: Trace | null) => void>();
 
   constructor(of: {
-    records: () => readonly ShowRecord[];
+    /** Null while they are still being read: the thread is loaded meanwhile, and plays what `handTo` gives it. */
+    records: (() => readonly ShowRecord[]) | null;
     sacn: SacnSource;
     /** Show seconds minus steady seconds, of a run before this one; none = by the clock on the wall. */
     clockOffset?: number;
@@ -105,7 +106,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   /** Somebody else keeps the show from now on, and the stream counts for more or less than before. */
   handTo(records: () => readonly ShowRecord[], priority: number): void {
+    const waited = this.#records === null;
     this.#records = records;
+    if (waited) this.#tellShow(this.#worker);
     this.#sacn = { ...this.#sacn, priority };
     this.#tellAll({ type: "priority", priority });
   }
@@ -176,8 +179,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
       ...{ lastFrame: this.#lastFrame, sacn: this.#sacn, predecessor },
       ...{ clockOffset: this.#clockOffset, framesPerSecond: FRAMES_PER_SECOND },
     });
-    worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
-    worker.postMessage({ type: "hears", buffers: this.#buffers } satisfies ToEngine);
+    this.#tellShow(worker);
     if (!predecessor) this.#heardMs = performance.now() + LOADING_MS;
     worker.on("message", (message: FromEngine) => this.#hear(message, worker));
     worker.on("error", (error) => this.emit("trouble", error));
@@ -188,6 +190,12 @@ export class EngineHost extends EventEmitter<HostEvents> {
       this.#ended(worker);
     });
     return worker;
+  }
+
+  #tellShow(worker: Worker): void {
+    if (!this.#records) return;
+    worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
+    worker.postMessage({ type: "hears", buffers: this.#buffers } satisfies ToEngine);
   }
 
   #goOnWithNext(): void {

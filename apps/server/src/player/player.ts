@@ -20,7 +20,9 @@ import { readLastFrame } from "../engine-host/last-frame";
 import { steadySeconds } from "../engine-host/messages";
 import type { SacnTarget } from "../output/sacn-output";
 import { Stage } from "../stage/stage";
-import { NOTHING_OPEN, readKept, StageJournal } from "../stage/stage-journal";
+import { NOTHING_OPEN } from "../stage/open-book";
+import { readKept } from "../stage/read-kept";
+import { StageJournal } from "../stage/stage-journal";
 import type { DoorStorage } from "../storage/commit";
 
 export interface PlayerOptions {

@@ -3,7 +3,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, describe, expect, it } from "vitest";
 import { apply, setChange, type Change, type ShowRecord, type Transaction } from "@vexa/core";
-import { NOTHING_OPEN, readKept, StageJournal } from "./stage-journal";
+import { NOTHING_OPEN } from "./open-book";
+import { readKept, readKeptHead } from "./read-kept";
+import { StageJournal } from "./stage-journal";
 
 const folders: string[] = [];
 afterEach(() => folders.splice(0).forEach((folder) => rmSync(folder, { recursive: true })));
@@ -130,14 +132,20 @@ describe("the journal beside the engine", () => {
   });
 
   it("has nothing to give where there is nothing, or nothing whole", async () => {
-    expect(readKept(join(tmpdir(), "vexa-none"))).toBeNull();
+    const none = join(tmpdir(), "vexa-none");
+    expect([readKept(none), readKeptHead(none)]).toEqual([null, null]);
     const bench = begin();
     await bench.journal.close();
+    expect(readKeptHead(bench.folder)).toEqual({ cid: "c", name: "n" });
     const snapshot = join(
       bench.folder,
       readdirSync(bench.folder).find((name) => name.startsWith("show-"))!,
     );
-    truncateSync(snapshot, 60);
+    truncateSync(snapshot, statSync(snapshot).size - 8);
     expect(readKept(bench.folder)).toBeNull();
+    // Its head is told before the rest is missed.
+    expect(readKeptHead(bench.folder)).toEqual({ cid: "c", name: "n" });
+    truncateSync(snapshot, 10);
+    expect(readKeptHead(bench.folder)).toBeNull();
   });
 });

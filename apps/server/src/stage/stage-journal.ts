@@ -1,10 +1,9 @@
-import { closeSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from "node:fs";
+import { closeSync, mkdirSync, openSync, readdirSync, renameSync, rmSync, writeSync } from "node:fs";
 import { open } from "node:fs/promises";
 import { join } from "node:path";
-import { applyInPlace, changedId, merge, type ShowRecord, type Transaction } from "@vexa/core";
+import type { ShowRecord, Transaction } from "@vexa/core";
 import type { DoorJournal } from "../show/door-journal";
-import type { Left } from "../show/unsaved";
-import type { LeftSteps } from "../storage/commit";
+import { OpenBook, type JournalLine, type Open } from "./open-book";
 
 /** Whose show it is, and where its output comes from. */
 export interface KeptShow {
@@ -12,94 +11,9 @@ export interface KeptShow {
   readonly name: string;
 }
 
-/** What isn't known to be in the database. */
-export interface Open {
-  /** Ids of changed records, each with the number of the latest edit or touch that changed it. */
-  readonly unsaved: readonly (readonly [id: string, seq: number])[];
-  /** Edits that went to the database and of which nobody knows whether they came back. */
-  readonly intended: readonly Intended[];
-  /** Steps of drags that held at once, merged, each with the number of the latest. */
-  readonly steps: readonly OpenSteps[];
-}
-
-/** What a former run left behind. */
-export interface Kept extends KeptShow, Open {
-  readonly seq: number;
-  readonly records: ReadonlyMap<string, ShowRecord>;
-}
-
-interface OpenSteps {
-  readonly seq: number;
-  readonly of: LeftSteps;
-}
-
-interface Intended {
-  readonly editId: string;
-  readonly ids: readonly string[];
-}
-
-export type JournalLine =
-  | { readonly seq: number; readonly edit: Transaction }
-  | { readonly intend: Intended }
-  | { readonly settled: string }
-  | { readonly saved: number };
-
 /** A new snapshot is written when the lines since the last one are longer than this. */
 const LONG_ENOUGH = 16_000_000;
 const RECORDS_AT_ONCE = 500;
-export const NOTHING_OPEN: Open = { unsaved: [], intended: [], steps: [] };
-
-/** What a door has to put right that begins behind it, and up to which number the database has all. */
-export function leftBy({ unsaved, intended, steps, seq }: Open & { readonly seq: number }): { left: Left; savedSeq: number } {
-  return {
-    left: {
-      ids: [...unsaved.map(([id]) => id), ...intended.flatMap(({ ids }) => ids)],
-      struck: intended.map(({ editId }) => editId),
-      steps: steps.map((each) => each.of),
-    },
-    savedSeq: Math.min(seq, ...unsaved.map(([, number]) => number - 1)),
-  };
-}
-
-/** Keeps what is open, line by line; as small as the number of records, however long the database is away. */
-class OpenBook {
-  readonly #unsaved: Map<string, number>;
-  readonly #intended: Map<string, Intended>;
-  /** By author and drag. */
-  readonly #steps: Map<string, OpenSteps>;
-
-  constructor({ unsaved, intended, steps }: Open) {
-    this.#unsaved = new Map(unsaved);
-    this.#steps = new Map(steps.map((each) => [dragOf(each.of), each]));
-    this.#intended = new Map(intended.map((each) => [each.editId, each]));
-  }
-
-  get open(): Open {
-    return { unsaved: [...this.#unsaved], intended: [...this.#intended.values()], steps: [...this.#steps.values()] };
-  }
-
-  take(line: JournalLine): void {
-    if ("intend" in line) this.#intended.set(line.intend.editId, line.intend);
-    else if ("settled" in line) this.#intended.delete(line.settled);
-    else if ("edit" in line) {
-      // What went to the database first has its line there.
-      if (!this.#intended.delete(line.edit.id)) this.#addStep(line.seq, line.edit);
-      for (const change of line.edit.changes) this.#unsaved.set(changedId(change), line.seq);
-    } else {
-      for (const [id, seq] of this.#unsaved) if (seq <= line.saved) this.#unsaved.delete(id);
-      for (const [drag, { seq }] of this.#steps) if (seq <= line.saved) this.#steps.delete(drag);
-    }
-  }
-
-  #addStep(seq: number, { id, author, gesture, label, changes }: Transaction): void {
-    if (gesture === undefined) return;
-    const drag = dragOf({ author, gesture });
-    const before = this.#steps.get(drag)?.of.changes ?? [];
-    this.#steps.set(drag, { seq, of: { editId: id, author, gesture, label, changes: merge(before, changes) } });
-  }
-}
-
-const dragOf = ({ author, gesture }: Pick<LeftSteps, "author" | "gesture">): string => `${author} ${gesture}`;
 
 /**
  * The show as it stands, in a folder beside the engine: a snapshot, and a line for everything that came since, written before it is
@@ -216,71 +130,5 @@ export class StageJournal implements DoorJournal {
   }
 }
 
-const padded = (seq: number): string => String(seq).padStart(12, "0");
-
-/** The show as a former run left it in the folder; null when there is none, or none that can be read. */
-export function readKept(folder: string): Kept | null {
-  const names = readdirSafely(folder).sort();
-  for (const name of names.filter((each) => /^show-\d+\.jsonl$/.test(each)).reverse()) {
-    const snapshot = readSnapshot(join(folder, name));
-    if (!snapshot) continue;
-    const lines = names
-      .filter((each) => each.startsWith("lines-") && each >= `lines-${padded(snapshot.seq)}`)
-      .flatMap((each) => readLines(join(folder, each)));
-    return replayed(snapshot, lines);
-  }
-  return null;
-}
-
-interface Snapshot extends KeptShow {
-  readonly seq: number;
-  readonly savedSeq: number;
-  readonly open: Open;
-  readonly records: Map<string, ShowRecord>;
-}
-
-function readSnapshot(path: string): Snapshot | null {
-  try {
-    const [head, ...rest] = readFileSync(path, "utf8").trimEnd().split("\n");
-    const { count, open, ...of } = JSON.parse(head!) as Omit<Snapshot, "records" | "open"> & { open?: Partial<Open>; count: number };
-    if (rest.length !== count) return null;
-    const records = rest.map((line) => JSON.parse(line) as ShowRecord);
-    return { ...of, open: { ...NOTHING_OPEN, ...open }, records: new Map(records.map((record) => [record.id, record])) };
-  } catch {
-    return null;
-  }
-}
-
-function replayed({ cid, name, seq: from, records, open: before }: Snapshot, lines: readonly JournalLine[]): Kept {
-  const book = new OpenBook(before);
-  let seq = from;
-  for (const line of lines) {
-    if ("edit" in line) {
-      if (line.seq !== seq + 1) continue;
-      for (const change of line.edit.changes) applyInPlace(records, change);
-      seq = line.seq;
-    }
-    book.take(line);
-  }
-  return { cid, name, seq, records, ...book.open };
-}
-
-function readdirSafely(folder: string): string[] {
-  try {
-    return readdirSync(folder);
-  } catch {
-    return [];
-  }
-}
-
-function readLines(path: string): JournalLine[] {
-  return readFileSync(path, "utf8")
-    .split("\n")
-    .flatMap((text) => {
-      try {
-        return text === "" ? [] : [JSON.parse(text) as JournalLine];
-      } catch {
-        return [];
-      }
-    });
-}
+/** A number as files have it in their names. */
+export const padded = (seq: number): string => String(seq).padStart(12, "0");

@@ -3,12 +3,15 @@ import { createServer, type Server } from "node:net";
 import type { Logger } from "pino";
 import { fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
 import { readLastFrame } from "../engine-host/last-frame";
-import type { EngineHost } from "../engine-host/engine-host";
+import { EngineHost } from "../engine-host/engine-host";
 import { steadySeconds } from "../engine-host/messages";
 import type { SacnTarget } from "../output/sacn-output";
 import { RemoteStorage } from "./remote-storage";
+import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Stage } from "./stage";
-import { leftBy, NOTHING_OPEN, readKept, StageJournal, type KeptShow, type Open } from "./stage-journal";
+import { leftBy, NOTHING_OPEN, type Open } from "./open-book";
+import { readKept, readKeptHead } from "./read-kept";
+import { StageJournal, type KeptShow } from "./stage-journal";
 import type { Ask, FromStage, ToStage } from "./stage-messages";
 import { Wire } from "./wire";
 import { StandbyServer } from "../standby/standby-server";
@@ -91,8 +94,11 @@ export class StageServer {
   /** `host` is the engine of a standby that plays what lies in the folder. */
   static async open(options: StageServerOptions, host?: EngineHost): Promise<StageServer> {
     const server = new StageServer(options);
+    // The engine is loaded while its show is read.
+    const ahead = host ?? server.#hostAhead();
     const kept = options.folder === null ? null : readKept(`${options.folder}/show`);
-    if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(host ? { host } : {}) });
+    if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(ahead ? { host: ahead } : {}) });
+    else await ahead?.stop("silently");
     const { secret, standbys } = options;
     const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#forStandby();
     server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 }).catch((error) => {
@@ -117,13 +123,30 @@ export class StageServer {
     await new Promise<void>((resolve) => this.#server.close(() => resolve()));
   }
 
+  /** The engine of the show that is kept, which isn't read yet; null when none is. */
+  #hostAhead(): EngineHost | null {
+    const { folder, targets, cid } = this.#options;
+    const kept = folder === null ? null : readKeptHead(`${folder}/show`);
+    return (
+      kept &&
+      new EngineHost({ records: null, sacn: sourceOf({ targets, ...kept, cid: cid ?? kept.cid }, LEADS_PRIORITY), ...this.#goesOn() })
+    );
+  }
+
+  /** From where an engine goes on: the file of its last frame, and the clock of then, unless that is another day's. */
+  #goesOn(): { readonly lastFrame?: string; readonly clockOffset?: number } {
+    const { folder } = this.#options;
+    if (folder === null) return {};
+    const lastFrame = `${folder}/last-frame`;
+    const last = readLastFrame(lastFrame);
+    const offset = Date.now() / 1000 - steadySeconds();
+    return { lastFrame, ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}) };
+  }
+
   async #begin(kept: KeptShow, { show, seq, open, host }: Beginning): Promise<void> {
     await this.#stage?.stop();
     await this.#journal?.close();
     const { folder, targets, oscPort, oscHost, otpAt, cid, log } = this.#options;
-    const lastFrame = folder === null ? undefined : `${folder}/last-frame`;
-    const last = lastFrame === undefined ? null : readLastFrame(lastFrame);
-    const offset = Date.now() / 1000 - steadySeconds();
     const { left, savedSeq } = leftBy({ ...open, seq });
     const records = (): ReadonlyMap<string, ShowRecord> => (this.#stage ?? { show }).show.records;
     this.#stage = null;
@@ -146,8 +169,7 @@ export class StageServer {
       unsaved: left,
       ...(host ? { host } : {}),
       ...(journal ? { journal } : {}),
-      ...(lastFrame === undefined ? {} : { lastFrame }),
-      ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}),
+      ...this.#goesOn(),
     });
     this.#stage = stage;
     this.#standbys?.anew();

@@ -1,5 +1,6 @@
 import type { ShowRecord } from "@vexa/core";
-import type { JournalLine, KeptShow, Open } from "../stage/stage-journal";
+import type { JournalLine, Open } from "../stage/open-book";
+import type { KeptShow } from "../stage/stage-journal";
 
 /** What the engine that leads tells those who stand by for it. `now` is its show time when it was said. */
 export type ToStandby =
