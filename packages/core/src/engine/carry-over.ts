@@ -87,9 +87,8 @@ function limitDepth(top: Source): void {
 /** The same run with new content: what both say starts where it started, also over what moves on beneath. */
 export function carryStarts(present: Source, next: Source): void {
   const rows = rowsIn(next.compiled.parameters, present.compiled);
-  rows.forEach((old, row) => {
-    if (old >= 0) next.from[row] = present.from[old]!;
-  });
+  const [from, to] = [present.from, next.from];
+  for (let row = 0; row < rows.length; row++) if (rows[row]! >= 0) to[row] = from[rows[row]!]!;
   const { beneath } = present;
   if (beneath) next.beneath = { ...beneath, rows: rows.map((old) => (old >= 0 ? beneath.rows[old]! : -1)) };
 }

@@ -55,6 +55,34 @@ describe("engine: times of cues", () => {
     expect(stage.read(1, 0, 1)).toBeCloseTo(0.8, 4);
   });
 
+  it("shows at once what comes new into a cue that has long settled", () => {
+    const stage = bench([{ inSeconds: 4, strokes: [movers(0.8)] }]);
+    stage.play(go);
+    stage.read(1, 0, 9);
+    const before = stage.read(1, 4);
+    stage.change([setChange("a-1", ["inSeconds"], { from: 4, to: 100 })]);
+    stage.change([setChange("a-1", ["strokes", "s1", "parts", "Tilt"], { to: part([30]) })]);
+    const after = stage.read(1, 4);
+    expect(after).not.toBeCloseTo(before, 2);
+    expect(stage.read(1, 4, 5)).toBe(after);
+  });
+
+  it("keeps delays their share of a pace", () => {
+    // Half as long as by itself: 1 s late instead of 2, then 2 s instead of 4.
+    const stage = bench([{ inSeconds: 4, delaySeconds: 2, strokes: [movers(1)] }]);
+    const card = { playbackId: "card-a", level: 1, cueId: "a-1", previousCueId: null, letGoSeconds: null, personId: "ann" };
+    const state = { id: "state-card-a", kind: "playbackState", version: 1, ...card, goSeconds: 100, seconds: 2, byPace: true };
+    stage.change([{ op: "add", record: state }]);
+    for (const [at, level] of [
+      [1, 0],
+      [2, 0.5],
+      [3, 1],
+    ] as const) {
+      stage.t = 100 + at;
+      expect(stage.read(1, 0)).toBeCloseTo(level, 4);
+    }
+  });
+
   it("pauses fades and goes on from there; motions go on meanwhile", () => {
     const stage = bench([{ inSeconds: 4, strokes: [movers(1)] }]);
     stage.play(go);

@@ -38,9 +38,14 @@ export function timesOfContent(
     fades[at] = pace ? pace.fade(fade) : fade;
     delays[at++] = pace ? pace.delay(delay) : delay;
   };
+  const putAll = (fade: Seconds, delay: Seconds, count: number): void => {
+    fades.fill(pace ? pace.fade(fade) : fade, at, at + count);
+    delays.fill(pace ? pace.delay(delay) : delay, at, at + count);
+    at += count;
+  };
   const own = pace?.cue ?? cue;
   for (const one of content)
-    if (isColumn(one)) timesOfColumn(own, one, { ...starts, put });
+    if (isColumn(one)) timesOfColumn(own, one, { ...starts, put, putAll });
     else
       for (const row of one) {
         const { fade, delay } = timesOfRow(own, row, { rig: starts.rig, from: starts.startOf(row.parameter) });
@@ -75,15 +80,23 @@ function sameWay({ parameters }: Column, { ways }: Changes): boolean {
   return true;
 }
 
+/** Puts the times of the next row, or of so many that have the same. */
+interface Puts {
+  readonly put: (fade: Seconds, delay: Seconds) => void;
+  readonly putAll: (fade: Seconds, delay: Seconds, count: number) => void;
+}
+
 /** For a family one time, or two where intensities go up and down; but each value's own where it has any. */
-function timesOfColumn(cue: CueTimes, column: Column, of: Starts & { put: (fade: Seconds, delay: Seconds) => void }): void {
-  const { rig, startOf, put } = of;
+function timesOfColumn(cue: CueTimes, column: Column, of: Starts & Puts): void {
+  const { rig, startOf, put, putAll } = of;
   const { parameters, values, times } = column;
   const { family } = attributeInfo(rig.parameters[parameters[0]!]!.channel.attribute);
   const usual = (down: boolean): RowTimes => rowTimes(cue, { family, fade: null, delay: null, down });
   const [up, down] = [usual(false), usual(true)];
   const alike = family !== "Intensity" || up.fade === down.fade;
   const { inSeconds } = cue;
+  const hasOwn = (times.fadePart ?? times.fade ?? times.delayPart ?? times.delay) !== undefined;
+  if (alike && !hasOwn) return putAll(up.fade, up.delay, values.length);
   for (let at = 0; at < values.length; at++) {
     const plain = alike || !(values[at]! < startOf(parameters[at]!) - 1e-9) ? up : down;
     put(
@@ -108,25 +121,28 @@ export function keepPlaces(
   { present, elapsed }: { present: Source; elapsed: Seconds },
 ): void {
   const { parameters, timing: timings, fades, delays } = present.compiled;
+  const { settled } = present;
   const rowOf = risingRows(parameters);
-  let at = 0;
-  const keep = (parameter: number): void => {
-    const [old, here] = [rowOf(parameter), at++];
-    const [fade, delay] = [times.fades[here]!, times.delays[here]!];
+  const keep = (parameter: number, at: number): void => {
+    const old = rowOf(parameter);
+    const fade = times.fades[at]!;
     const length = Math.max(0, fade);
-    if (present.settled) {
-      if (old < 0) times.fades[here] = 0;
-      times.delays[here] = old >= 0 ? elapsed - length : 0;
+    if (settled) {
+      if (old < 0) times.fades[at] = 0;
+      times.delays[at] = old >= 0 ? elapsed - length : 0;
       return;
     }
-    const timing = old >= 0 ? timings[old]! : -1;
-    if (old < 0 || (fades[timing] === fade && delays[timing] === delay)) return;
+    if (old < 0) return;
+    const timing = timings[old]!;
+    const delay = times.delays[at]!;
+    if (fades[timing] === fade && delays[timing] === delay) return;
     const done = present.progressOf(old);
-    times.delays[here] = done > 0 ? elapsed - done * length : Math.max(delay, elapsed);
+    times.delays[at] = done > 0 ? elapsed - done * length : Math.max(delay, elapsed);
   };
+  let at = 0;
   for (const one of content)
-    if (isColumn(one)) one.parameters.forEach(keep);
-    else for (const { parameter } of one) keep(parameter);
+    if (isColumn(one)) for (let index = 0; index < one.parameters.length; index++) keep(one.parameters[index]!, at++);
+    else for (const { parameter } of one) keep(parameter, at++);
 }
 
 /** Finds the row of a parameter, or -1, in rising parameters; quick where parameters are asked for in rising order. */
