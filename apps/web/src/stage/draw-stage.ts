@@ -152,7 +152,7 @@ function fillTogether(
 }
 
 /** So many pixels of beams a frame takes without a graphics card; where there are more, all beams are narrower. */
-const MOST_BEAM_PIXELS = 3_000_000;
+const MOST_BEAM_PIXELS = { soft: 6_000_000, plain: 3_000_000 } as const;
 
 /** A wedge for each lit head that turns, from the head to where its beam meets the floor, as wide as its angle. */
 function drawBeams(
@@ -173,7 +173,7 @@ function drawBeams(
     pixels += seen;
     wedges.push({ wedge, look, flux: seenFlux(heads[index]!.profile.lumens) });
   }
-  const narrow = Math.min(1, MOST_BEAM_PIXELS / Math.max(1, pixels));
+  const narrow = Math.min(1, MOST_BEAM_PIXELS[soft] / Math.max(1, pixels));
   const narrowed = (wedge: Wedge): Wedge => ({ ...wedge, half: Math.max(1.5, wedge.half * narrow) });
   if (soft === "soft") {
     for (const { wedge, ...light } of wedges) fillWedge(context, narrowed(wedge), light);
