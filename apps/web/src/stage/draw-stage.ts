@@ -66,7 +66,7 @@ export function drawFloor(context: CanvasRenderingContext2D, drawing: StageDrawi
   drawNumbers(context, drawing, ink);
 }
 
-/** Above so many lit beams they are added up pixel by pixel: shapes for a crowd take a laptop without a graphics card too long. */
+/** Above so many lit beams each is drawn plainly: gradients for a crowd take a laptop without a graphics card too long. */
 const MOST_SOFT_BEAMS = 240;
 
 /** Beams first, then every lit head in its colour. `values` are those of the rig's parameters. */
@@ -102,7 +102,7 @@ export function drawLight(context: CanvasRenderingContext2D, drawing: StageDrawi
 
 /** Brightnesses that are told apart where heads are filled together. */
 const GLOW_STEPS = 64;
-/** Lit heads that are drawn as shapes; more are set pixel by pixel. */
+/** Lit heads, and beams in the picture, that are drawn as shapes; more are added up pixel by pixel. */
 const MOST_SHAPES = 600;
 
 /** The eye sees a quarter of the light as about half as bright. */
@@ -175,8 +175,8 @@ function drawBeams(
   }
   const narrow = Math.min(1, MOST_BEAM_PIXELS[soft] / Math.max(1, pixels));
   const narrowed = (wedge: Wedge): Wedge => ({ ...wedge, half: Math.max(1.5, wedge.half * narrow) });
-  if (soft === "soft") {
-    for (const { wedge, ...light } of wedges) fillWedge(context, narrowed(wedge), light);
+  if (soft === "soft" || wedges.length <= MOST_SHAPES) {
+    for (const { wedge, ...light } of wedges) fillWedge(context, narrowed(wedge), { ...light, soft });
     return;
   }
   const { beams } = crowdOf(drawing, context);
@@ -238,15 +238,17 @@ function seenPixels({ x0, y0, x1, y1, half }: Wedge, { width, height }: Projecti
 function fillWedge(
   context: CanvasRenderingContext2D,
   { x0, y0, x1, y1, half }: Wedge,
-  { look, flux }: { look: HeadLook; flux: number },
+  { look, flux, soft }: { look: HeadLook; flux: number; soft: "soft" | "plain" },
 ): void {
   const strength = look.intensity * flux;
   const length = Math.hypot(x1 - x0, y1 - y0);
   const color = `${look.red} ${look.green} ${look.blue}`;
-  const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
-  glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
-  glow.addColorStop(1, `rgb(${color} / 0%)`);
-  context.fillStyle = glow;
+  if (soft === "soft") {
+    const glow = context.createRadialGradient(x0, y0, 0, x0, y0, length + half);
+    glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
+    glow.addColorStop(1, `rgb(${color} / 0%)`);
+    context.fillStyle = glow;
+  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * strength)}%)`;
   context.beginPath();
   if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
   else {
