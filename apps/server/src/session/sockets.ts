@@ -213,14 +213,16 @@ export function openSockets(
     tellLevels();
   };
   nextLevels();
-  stage.on("levels", () => {
+  const onLevels = (): void => {
     if (performance.now() - toldMs >= LEVELS_APART_MS) nextLevels();
-  });
+  };
+  stage.on("levels", onLevels);
 
   return {
     attach: (another) => io.attach(another),
     connections: () => io.sockets.sockets.size,
     close: async () => {
+      stage.off("levels", onLevels);
       clearTimeout(levels);
       await io.close();
     },
