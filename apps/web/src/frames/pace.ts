@@ -34,6 +34,6 @@ export class Pace {
       this.#waits = false;
       call();
     };
-    setTimeout(due, Math.max(0, this.#dueMs - this.#nowMs()));
+    setTimeout(due, Math.max(0, Math.ceil(this.#dueMs - this.#nowMs())));
   }
 }
