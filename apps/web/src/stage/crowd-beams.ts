@@ -10,7 +10,7 @@ export interface Wedge {
 /** Pixels of the picture to one that is reckoned: beams are soft, and four times as many fit into a frame. */
 const COARSE = 2;
 /** Beams that are shorter shine at who looks: they are discs. Pixels. */
-const SHORTEST = 4;
+export const SHORTEST_BEAM = 4;
 const PARTS = 4;
 
 /**
@@ -49,7 +49,7 @@ export class CrowdBeams {
     const dx = (x1 - x0) / COARSE;
     const dy = (y1 - y0) / COARSE;
     const length = Math.sqrt(dx * dx + dy * dy);
-    if (length * COARSE < SHORTEST) this.#addDisc(fromX, fromY, wide);
+    if (length * COARSE < SHORTEST_BEAM) this.#addDisc(fromX, fromY, wide);
     // Line by line across the beam, so that none falls between two.
     else if (Math.abs(dy) >= Math.abs(dx))
       this.#addAlong("down", { from: fromY, along: dy, across: fromX, shift: dx, wide: (wide * length) / Math.abs(dy) });

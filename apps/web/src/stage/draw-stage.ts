@@ -1,6 +1,6 @@
 import { beam, seenFlux, type Head, type HeadLook, type Rig, type Vector } from "@vexa/core";
 import type { StageDetails, StageDrawing } from "./stage-drawing";
-import { CrowdBeams, type Wedge } from "./crowd-beams";
+import { CrowdBeams, SHORTEST_BEAM, type Wedge } from "./crowd-beams";
 import { CrowdMarks } from "./crowd-marks";
 import { drawLevels, drawNumbers } from "./draw-labels";
 import { drawScenery } from "./draw-scenery";
@@ -154,6 +154,9 @@ function fillTogether(
 /** So many pixels of beams a frame takes without a graphics card; where there are more, all beams are narrower. */
 const MOST_BEAM_PIXELS = { soft: 6_000_000, plain: 3_000_000 } as const;
 
+/** How much of a beam at full is seen where it is drawn plainly. */
+const PLAIN_COVER = 0.09;
+
 /** A wedge for each lit head that turns, from the head to where its beam meets the floor, as wide as its angle. */
 function drawBeams(
   context: CanvasRenderingContext2D,
@@ -181,22 +184,25 @@ function drawBeams(
   }
   const { beams } = crowdOf(drawing, context);
   beams.clear();
-  for (const { wedge, look, flux } of wedges) beams.add(narrowed(wedge), look, 0.09 * look.intensity * flux);
+  for (const { wedge, look, flux } of wedges) beams.add(narrowed(wedge), look, PLAIN_COVER * look.intensity * flux);
   beams.paint(context);
 }
 
 interface Crowd {
+  /** Of the canvas, in its own pixels. */
+  readonly size: readonly [width: number, height: number];
   readonly beams: CrowdBeams;
   readonly marks: CrowdMarks;
 }
-const crowds = new WeakMap<StageDrawing, Crowd>();
+/** Room for each canvas as large as it is: another zoom or selection needs no other. */
+const crowds = new WeakMap<HTMLCanvasElement, Crowd>();
 
-function crowdOf(drawing: StageDrawing, { canvas }: CanvasRenderingContext2D): Crowd {
-  const { width, height } = drawing.projection;
-  let crowd = crowds.get(drawing);
-  if (!crowd) {
-    crowd = { beams: new CrowdBeams(width, height), marks: new CrowdMarks(width, height, canvas.width / width) };
-    crowds.set(drawing, crowd);
+function crowdOf({ projection: { width, height } }: StageDrawing, { canvas }: CanvasRenderingContext2D): Crowd {
+  let crowd = crowds.get(canvas);
+  if (crowd?.size[0] !== canvas.width || crowd.size[1] !== canvas.height) {
+    const marks = new CrowdMarks(width, height, canvas.width / width);
+    crowd = { size: [canvas.width, canvas.height], beams: new CrowdBeams(width, height), marks };
+    crowds.set(canvas, crowd);
   }
   return crowd;
 }
@@ -248,9 +254,9 @@ function fillWedge(
     glow.addColorStop(0, `rgb(${color} / ${Math.round(38 * strength)}%)`);
     glow.addColorStop(1, `rgb(${color} / 0%)`);
     context.fillStyle = glow;
-  } else context.fillStyle = `rgb(${color} / ${Math.round(9 * strength)}%)`;
+  } else context.fillStyle = `rgb(${color} / ${Math.round(100 * PLAIN_COVER * strength)}%)`;
   context.beginPath();
-  if (length < 4) context.arc(x0, y0, half, 0, 2 * Math.PI);
+  if (length < SHORTEST_BEAM) context.arc(x0, y0, half, 0, 2 * Math.PI);
   else {
     const [nx, ny] = [-(y1 - y0) / length, (x1 - x0) / length];
     context.moveTo(x0, y0);

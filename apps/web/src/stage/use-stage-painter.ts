@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, type RefObject } from "react";
+import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token } from "../frames/use-size";
 import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
@@ -36,7 +36,7 @@ export function useStagePainter(of: {
   const painted = useRef<StageDrawing | null>(null);
   /** Layers that changed: a drag that only moves the thread leaves the light of a crowd alone. */
   const stale = useRef({ floor: true, light: true, thread: true });
-  const pace = useRef(new Pace());
+  const [pace] = useState(() => new Pace());
   const stretched = useCallback((): Stretch => {
     const shown = latest.current.shownProjection();
     return painted.current && shown ? stretchBetween(painted.current.projection, shown) : UNSTRETCHED;
@@ -66,11 +66,11 @@ export function useStagePainter(of: {
       if (wash) drawWash(context, drawing, wash);
     }
     // Where all is painted anew the layers go together.
-    const lights = stale.current.light && (stale.current.floor || pace.current.isDue());
-    if (lights) pace.current.spend(() => drawLight(light!(), drawing, values()));
+    const lights = stale.current.light && (stale.current.floor || pace.isDue());
+    if (lights) pace.spend(() => drawLight(light!(), drawing, values()));
     if (stale.current.thread) drawThread(top!(), drawing, thread);
     stale.current = { floor: false, light: stale.current.light && !lights, thread: false };
-    if (stale.current.light) pace.current.whenDue(paint);
+    if (stale.current.light) pace.whenDue(paint);
     painted.current = drawing;
     stretch();
   });
