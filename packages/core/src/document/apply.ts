@@ -40,11 +40,11 @@ export function applyInPlace(records: OwnRecords, change: Change): Result<null> 
     return ok(null);
   }
   const { path } = change;
-  const field = fieldWords(path);
   if (path.length === 0 || FIXED_FIELDS.has(path[0]!) || path.some((key) => FORBIDDEN_KEYS.has(key)))
-    return fail("value.invalid", { field, value: "set", why: "it is fixed" });
+    return fail("value.invalid", { field: fieldWords(path), value: "set", why: "it is fixed" });
   const now = valueAt(present, path);
-  if (!sameJson(now, change.from)) return fail("value.conflict", { field, present: shown(path, now), from: shown(path, change.from) });
+  if (!sameJson(now, change.from))
+    return fail("value.conflict", { field: fieldWords(path), present: shown(path, now), from: shown(path, change.from) });
   const replaced = replaceAt(present, path, change.to);
   if (replaced === null) return fail("record.unknown", { what: GONE });
   records.set(id, { ...(replaced as RecordBase), version: present.version + 1 });

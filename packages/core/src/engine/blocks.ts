@@ -12,6 +12,22 @@ export interface Spans {
 /** The span of all parameters. */
 export const wholeSpan = (parameters: number): Spans => ({ count: 1, bounds: Int32Array.of(0, parameters) });
 
+/** So many parameters lie within the spans. */
+export function lengthOfSpans({ count, bounds }: Spans): number {
+  let length = 0;
+  for (let at = 0; at < count; at++) length += bounds[2 * at + 1]! - bounds[2 * at]!;
+  return length;
+}
+
+/** Copies what lies within the spans; the whole at once where it is the whole. */
+export function copySpans(from: Float32Array, to: Float32Array, { count, bounds }: Spans): void {
+  if (count === 1 && bounds[0] === 0 && bounds[1] === from.length) return to.set(from);
+  for (let at = 0; at < count; at++) {
+    const end = bounds[2 * at + 1]!;
+    for (let parameter = bounds[2 * at]!; parameter < end; parameter++) to[parameter] = from[parameter]!;
+  }
+}
+
 /** The parts of the stage that have to be merged again. Allocates nothing after it was made. */
 export class Blocks {
   readonly #parameters: number;
@@ -19,6 +35,8 @@ export class Blocks {
   /** The same four by four: what nobody moved is passed over quickly. */
   readonly #fours: Int32Array;
   readonly #spans: { count: number; readonly bounds: Int32Array };
+  /** Nothing was marked since the spans were told. */
+  #told = false;
 
   constructor(parameters: number) {
     this.#parameters = parameters;
@@ -29,14 +47,17 @@ export class Blocks {
   }
 
   markAll(): void {
+    this.#told = false;
     this.#stale.fill(1);
   }
 
   mark(parameter: number): void {
+    this.#told = false;
     this.#stale[parameter >> SHIFT] = 1;
   }
 
   markRange(first: number, length: number): void {
+    this.#told = false;
     if (length > 0) this.#stale.fill(1, first >> SHIFT, ((first + length - 1) >> SHIFT) + 1);
   }
 
@@ -46,6 +67,7 @@ export class Blocks {
 
   /** Marks what is marked there. */
   markSame(other: Blocks): void {
+    this.#told = false;
     const [fours, marked] = [this.#fours, other.#fours];
     for (let four = 0; four < fours.length; four++) fours[four] = fours[four]! | marked[four]!;
   }
@@ -57,24 +79,26 @@ export class Blocks {
   /** What is marked, as spans: one and the same object, brought up to date by each call. */
   spans(): Spans {
     const spans = this.#spans;
-    const [stale, fours] = [this.#stale, this.#fours];
-    spans.count = 0;
-    for (let block = 0; block < stale.length; block++) {
-      if ((block & 3) === 0 && fours[block >> 2] === 0) {
-        block += 3;
-        continue;
+    if (this.#told) return spans;
+    this.#told = true;
+    const [stale, fours, bounds] = [this.#stale, this.#fours, spans.bounds];
+    let count = 0;
+    for (let block = 0; block < stale.length;) {
+      if ((block & 3) === 0 && fours[block >> 2] === 0) block += 4;
+      else if (stale[block] === 0) block++;
+      else {
+        bounds[2 * count] = block << SHIFT;
+        while (block < stale.length && stale[block] === 1) block++;
+        bounds[2 * count + 1] = Math.min(this.#parameters, block << SHIFT);
+        count++;
       }
-      if (stale[block] === 0) continue;
-      const first = block;
-      while (block + 1 < stale.length && stale[block + 1] === 1) block++;
-      spans.bounds[2 * spans.count] = first << SHIFT;
-      spans.bounds[2 * spans.count + 1] = Math.min(this.#parameters, (block + 1) << SHIFT);
-      spans.count++;
     }
+    spans.count = count;
     return spans;
   }
 
   clear(): void {
+    this.#told = false;
     this.#stale.fill(0);
   }
 }

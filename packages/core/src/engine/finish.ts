@@ -1,7 +1,7 @@
 import type { Rig } from "../rig/rig";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
-import { Blocks } from "./blocks";
+import { Blocks, copySpans, lengthOfSpans } from "./blocks";
 import { Curtains } from "./curtains";
 import type { Crossing } from "./crossing";
 import type { EndingLamps } from "./ending-lamps";
@@ -23,6 +23,8 @@ export class Finish {
   readonly moved: Blocks;
   readonly curtains: Curtains;
   readonly tests = new SlotTests();
+  /** All, where so much has moved that finishing the whole is quicker than picking. */
+  readonly #whole: Blocks;
   readonly #ending: EndingLamps | null;
   #crossing: Crossing | null = null;
   readonly #ways: RigWays;
@@ -40,6 +42,8 @@ export class Finish {
     this.values = ways.home.slice();
     this.moved = new Blocks(this.values.length);
     this.moved.markAll();
+    this.#whole = new Blocks(this.values.length);
+    this.#whole.markAll();
     this.curtains = of.curtains ?? new Curtains();
     this.#ending = of.ending ?? null;
     this.#writer = new FrameWriter(show.rig);
@@ -110,20 +114,22 @@ export class Finish {
     this.moved.markAll();
   }
 
-  /** Works out what leaves at t from what is merged. */
+  /** Works out what leaves at t from what is merged; what hasn't moved since the last frame is worked out already. */
   finish(merged: Float32Array, stack: Stack, t: Seconds): void {
     const { values } = this;
-    values.set(merged);
-    stack.addRiders(values, this.#ways.htpCount);
-    stack.markRiders(this.moved);
-    layOver(values, this.#highlight);
-    layMasters(values, this.#overlay, this.#ways);
-    this.#resumption?.lay(values, t);
-    this.curtains.lay(values, t);
     const moves = this.#resumption !== null || this.curtains.movesAt(t);
     // What has come to its end since the last frame has moved, too.
     if (moves || this.#moving) this.moved.markAll();
     this.#moving = moves;
+    stack.markRiders(this.moved);
+    const asked = 2 * lengthOfSpans(this.moved.spans()) < values.length ? this.moved : this.#whole;
+    const spans = asked.spans();
+    copySpans(merged, values, spans);
+    stack.addRiders(values, this.#ways.htpCount);
+    layOver(values, this.#highlight, asked);
+    layMasters(values, this.#overlay, { htpCount: this.#ways.htpCount, spans });
+    this.#resumption?.lay(values, t);
+    this.curtains.lay(values, t);
   }
 
   /** Fills the frame with what leaves. */

@@ -3,6 +3,7 @@ import { placedBase, placedHeads } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOf } from "../territory/reach";
 import { attributeInfo } from "../rig/attributes";
+import type { Blocks } from "./blocks";
 
 /** What highlights of all people put over the stage: values by parameter, the later person's over the earlier's. */
 export interface HighlightOverlay {
@@ -35,7 +36,7 @@ export function highlightOverlay(show: Show): HighlightOverlay {
   return { parameters: Int32Array.from(over.keys()), values: Float32Array.from(over.values()) };
 }
 
-/** Lays it over the merged values. */
-export function layOver(values: Float32Array, { parameters, values: over }: HighlightOverlay): void {
-  for (let at = 0; at < parameters.length; at++) values[parameters[at]!] = over[at]!;
+/** Lays it over the merged values, where it is asked for. */
+export function layOver(values: Float32Array, { parameters, values: over }: HighlightOverlay, asked: Blocks): void {
+  for (let at = 0; at < parameters.length; at++) if (asked.isStale(parameters[at]!)) values[parameters[at]!] = over[at]!;
 }

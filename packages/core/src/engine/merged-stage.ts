@@ -1,4 +1,4 @@
-import { Blocks, type Spans } from "./blocks";
+import { Blocks, copySpans, type Spans } from "./blocks";
 import { homeCounts, HomeShare } from "./home-share";
 import { copiedFloats } from "./kernels";
 import type { RigWays } from "./rig-ways";
@@ -61,13 +61,8 @@ export class MergedStage {
 
   /** Back to what shows where nothing plays, or to nothing where home has its part later. */
   #clear(spans: Spans): void {
-    const { values, rest } = this;
-    const { count, bounds } = spans;
-    for (let at = 0; at < count; at++) {
-      const [begin, end] = [bounds[2 * at]!, bounds[2 * at + 1]!];
-      for (let parameter = begin; parameter < end; parameter++) values[parameter] = rest[parameter]!;
-    }
-    this.#home?.clear(values, spans);
+    copySpans(this.rest, this.values, spans);
+    this.#home?.clear(this.values, spans);
   }
 
   /** Works out anew what is seen of each source, when sources came or went or hide more or less than before. */

@@ -4,7 +4,7 @@ import type { Fixture } from "../rig/fixture";
 import { placedBase } from "../selection/who";
 import type { Show } from "../show/show";
 import { reachOfOwner } from "../territory/reach";
-import type { Blocks } from "./blocks";
+import type { Blocks, Spans } from "./blocks";
 import type { RigWays } from "./rig-ways";
 import { numbersOf } from "./numbers-of";
 
@@ -107,13 +107,16 @@ export function layLit({ lit: { parameters, levels } }: StageOverlay, values: Fl
   }
 }
 
-/** Grand master, blackout and masters of groups, then what is parked, then what is out of service. */
+/** Grand master, blackout and masters of groups within the spans, then what is parked, then what is out of service. */
 export function layMasters(
   values: Float32Array,
   { factors, parked: { parameters, values: held }, dark }: StageOverlay,
-  ways: RigWays,
+  { htpCount, spans: { count, bounds } }: { htpCount: number; spans: Spans },
 ): void {
-  if (factors) for (let parameter = 0; parameter < ways.htpCount; parameter++) values[parameter] = values[parameter]! * factors[parameter]!;
+  for (let at = 0; factors && at < count; at++) {
+    const end = Math.min(htpCount, bounds[2 * at + 1]!);
+    for (let parameter = bounds[2 * at]!; parameter < end; parameter++) values[parameter] = values[parameter]! * factors[parameter]!;
+  }
   for (let at = 0; at < parameters.length; at++) values[parameters[at]!] = held[at]!;
   for (let at = 0; at < dark.length; at++) values[dark[at]!] = 0;
 }

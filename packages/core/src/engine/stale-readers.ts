@@ -34,6 +34,13 @@ function readersOfRig(before: Show, after: Show): string[] {
   return [PLACES, ANY_HEADS, ...groups.map(({ id }) => id)];
 }
 
+/** Whether two sets have a member in common; the smaller one is walked. */
+function meet(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  const [few, many] = a.size < b.size ? [a, b] : [b, a];
+  for (const id of few) if (many.has(id)) return true;
+  return false;
+}
+
 /** Strokes leave it out. */
 const closesUp = ({ fixture }: Head): boolean => fixture.outOfService?.fans === "close up";
 
@@ -47,8 +54,8 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
       return record.kind === "cueList" && ownerMoved(record.id) ? [record.id] : [];
     }),
   );
-  const inTerritory = new Set(before.territories.flatMap(({ parts }) => parts.flatMap(({ groupIds }) => groupIds)));
-  const regrouped = (id: string): boolean => inTerritory.has(id) && before.get("group", id)?.heads !== after.get("group", id)?.heads;
+  const inTerritory = (id: string): boolean => before.territories.some(({ parts }) => parts.some(({ groupIds }) => groupIds.includes(id)));
+  const regrouped = (id: string): boolean => before.get("group", id)?.heads !== after.get("group", id)?.heads && inTerritory(id);
   const reachLost = changed.some(({ id }) => movesReach(before.records.get(id), after.records.get(id)));
   const reachMoved = reachLost || changed.some(({ kind, id }) => kind === "group" && regrouped(id));
   for (const id of readersOfRig(before, after)) ids.add(id);
@@ -63,6 +70,6 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
     softly: reachLost || followed,
     followed,
     stale: (source, listId) =>
-      reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || [...source.reads].some((id) => ids.has(id)),
+      reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || meet(source.reads, ids),
   };
 }

@@ -86,9 +86,16 @@ export class Show implements ResolveContext, ReachContext {
     { records, changed }: { records: Records<ShowRecord>; changed: readonly string[] },
   ): readonly ShowRecord[] {
     const ids = new Set(changed);
-    const kept = list.flatMap((record) => (ids.has(record.id) ? (records.get(record.id) ?? []) : record));
-    const added = [...ids].flatMap((id) => (this.records.has(id) ? [] : (records.get(id) ?? [])));
-    return [...kept, ...added.filter((record) => record.kind === kind)];
+    const next: ShowRecord[] = [];
+    for (const present of list) {
+      const record = ids.has(present.id) ? records.get(present.id) : present;
+      if (record) next.push(record);
+    }
+    for (const id of ids) {
+      const added = this.records.has(id) ? undefined : records.get(id);
+      if (added?.kind === kind) next.push(added);
+    }
+    return next;
   }
 
   /** The record if it exists and is of this kind. */
