@@ -69,7 +69,6 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
   return {
     softly: reachLost || followed,
     followed,
-    stale: (source, listId) =>
-      reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || meet(source.reads, ids),
+    stale: (source, listId) => reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || meet(source.reads, ids),
   };
 }
