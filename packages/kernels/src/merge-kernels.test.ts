@@ -85,19 +85,58 @@ describe("the loops in WebAssembly", () => {
     },
   );
 
+  it.each([
+    ["eight", 255, false],
+    ["sixteen", 65535, false],
+    ["dimmedEight", 255, true],
+    ["dimmedSixteen", 65535, true],
+  ] as const)("%s: writes what JavaScript's arithmetic gives, and nothing else, for every count from 0 to 40", (loop, whole, dimmed) => {
+    const random = seededRandom(6);
+    const [values, octets, rows] = [kernels.floats(50)!, kernels.floats(64)!, kernels.floats(4 * 40)!];
+    const frame = new Uint8Array(octets.buffer, octets.byteOffset, 256);
+    const exits = new Int32Array(rows.buffer, rows.byteOffset, rows.length);
+    for (let round = 0; round < 1000; round++) {
+      const [first, count] = [round % 7, round % 34];
+      values.forEach(
+        (_, at) => (values[at] = random() < 0.3 ? Math.round(random()) : random() < 0.3 ? (random() * 256) / 255 / 256 : random()),
+      );
+      const slots = Array.from({ length: 256 }, (_, slot) => slot).sort(() => random() - 0.5);
+      for (let at = 0; at < 40; at++)
+        exits.set([Math.floor(random() * 50), Math.floor(random() * 50), slots[2 * at]!, slots[2 * at + 1]!], 4 * at);
+      frame.fill(7);
+      const expected = frame.slice();
+      for (let at = first; at < first + count; at++) {
+        const [parameter, dimmer, coarse, fine] = exits.subarray(4 * at);
+        const word = Math.floor(values[parameter!]! * (dimmed ? values[dimmer!]! : 1) * whole + 0.5);
+        expected[coarse!] = whole === 255 ? word : Math.floor(word / 256);
+        if (whole !== 255) expected[fine!] = word % 256;
+      }
+      kernels[loop](rows.byteOffset + 16 * first, values.byteOffset, octets.byteOffset, count);
+      expect([...frame], `round ${round}: ${count} exits`).toEqual([...expected]);
+    }
+  });
+
   it("are what lays nearly all rows of a crowd, and the engine's own lie in their memory", () => {
-    const laid = { rows: 0 };
-    const counting = (loop: keyof typeof PLAIN): Kernels["replace"] => {
-      return (from, to, values, count) => {
-        laid.rows += count;
-        kernels[loop](from, to, values, count);
+    const laid = { rows: 0, exits: 0 };
+    const counting = (
+      loop: "replace" | "blend" | "raise" | "lower" | "eight" | "sixteen" | "dimmedEight" | "dimmedSixteen",
+      what: keyof typeof laid,
+    ) => {
+      return (a: number, b: number, c: number, count: number): void => {
+        laid[what] += count;
+        kernels[loop](a, b, c, count);
       };
     };
-    useKernels({ ...kernels, replace: counting("replace"), blend: counting("blend"), raise: counting("raise"), lower: counting("lower") });
+    const [replace, blend] = [counting("replace", "rows"), counting("blend", "rows")];
+    const [raise, lower] = [counting("raise", "rows"), counting("lower", "rows")];
+    const [eight, sixteen] = [counting("eight", "exits"), counting("sixteen", "exits")];
+    const [dimmedEight, dimmedSixteen] = [counting("dimmedEight", "exits"), counting("dimmedSixteen", "exits")];
+    useKernels({ ...kernels, replace, blend, raise, lower, eight, sixteen, dimmedEight, dimmedSixteen });
     const bench = new EngineOnBench(crowdedShow(seededRandom(3)));
     for (const { id } of bench.engine.show.all("playback")) bench.play({ type: "go", playbackId: id });
     for (let frame = 0; frame < 40; frame++) bench.engine.tick((bench.t += 0.1), bench.frame);
     expect(laid.rows).toBeGreaterThan(20_000);
+    expect(laid.exits).toBeGreaterThan(10_000);
   });
 
   it("give the octets of the plain ones through random evenings of a crowd, with room for all, for some and for none (3 seeds, one of lamps with flags)", () => {

@@ -5,7 +5,7 @@ import { Room } from "./room";
 /** Octets at the memory's beginning for the numbers that go along. */
 const NUMBERS_END = 64;
 
-interface Exports extends Pick<Kernels, "replace" | "blend" | "raise" | "lower"> {
+interface Exports extends Omit<Kernels, "memory" | "numbers" | "floats"> {
   readonly memory: WebAssembly.Memory;
 }
 
@@ -17,16 +17,13 @@ export function mergeKernels(): Kernels | null {
   if (!WebAssembly.validate(octets)) return null;
   const instance = instantiated();
   if (!instance) return null;
-  const { memory, replace, blend, raise, lower } = instance.exports as unknown as Exports;
+  const { memory, ...loops } = instance.exports as unknown as Exports;
   const room = new Room(memory.buffer, NUMBERS_END);
   return {
     memory: memory.buffer,
     numbers: new Float64Array(memory.buffer, 0, 2),
     floats: (length) => room.floats(length),
-    replace,
-    blend,
-    raise,
-    lower,
+    ...loops,
   };
 }
 

@@ -164,4 +164,147 @@
                 (local.get $share))
               (local.get $above))))
         (if (f32.lt (local.get $one) (f32.load (local.get $values)))
-          (then (f32.store (local.get $values) (local.get $one))))))))
+          (then (f32.store (local.get $values) (local.get $one)))))))
+  ;; Exits of a frame (packages/core/src/engine/output-map.ts), 16 octets each: parameter, dimmer, coarse octet and fine octet.
+
+  ;; frame[coarse] = value x 255, rounded
+  (func (export "eight") (param $exits i32) (param $values i32) (param $frame i32) (param $count i32)
+    (local $last i32) (local $words v128)
+    (local.set $last (i32.add (local.get $exits) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 4))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $exits) (local.get $last)))
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=16 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2))))))
+                (v128.const f64x2 255 255))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=24 (local.get $exits))) (i32x4.extract_lane 1 (local.get $words)))
+        (local.set $exits (i32.add (local.get $exits) (i32.const 32)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2)))))
+                (v128.const f64x2 255 255))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words))))))
+
+  ;; frame[coarse], frame[fine] = value x 65535, rounded
+  (func (export "sixteen") (param $exits i32) (param $values i32) (param $frame i32) (param $count i32)
+    (local $last i32) (local $words v128)
+    (local.set $last (i32.add (local.get $exits) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 4))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $exits) (local.get $last)))
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=16 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2))))))
+                (v128.const f64x2 65535 65535))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 0 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=12 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=24 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 1 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=28 (local.get $exits))) (i32x4.extract_lane 1 (local.get $words)))
+        (local.set $exits (i32.add (local.get $exits) (i32.const 32)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2)))))
+                (v128.const f64x2 65535 65535))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 0 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=12 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words))))))
+
+  ;; frame[coarse] = value x dimmer x 255, rounded
+  (func (export "dimmedEight") (param $exits i32) (param $values i32) (param $frame i32) (param $count i32)
+    (local $last i32) (local $words v128)
+    (local.set $last (i32.add (local.get $exits) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 4))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $exits) (local.get $last)))
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.mul
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=16 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2))))))
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=20 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=4 (local.get $exits)) (i32.const 2)))))))
+                (v128.const f64x2 255 255))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=24 (local.get $exits))) (i32x4.extract_lane 1 (local.get $words)))
+        (local.set $exits (i32.add (local.get $exits) (i32.const 32)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.mul
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2)))))
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=4 (local.get $exits)) (i32.const 2))))))
+                (v128.const f64x2 255 255))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words))))))
+
+  ;; frame[coarse], frame[fine] = value x dimmer x 65535, rounded
+  (func (export "dimmedSixteen") (param $exits i32) (param $values i32) (param $frame i32) (param $count i32)
+    (local $last i32) (local $words v128)
+    (local.set $last (i32.add (local.get $exits) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 4))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $exits) (local.get $last)))
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.mul
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=16 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2))))))
+                (f64x2.promote_low_f32x4
+                (v128.load32_lane 1 (i32.add (local.get $values) (i32.shl (i32.load offset=20 (local.get $exits)) (i32.const 2)))
+                  (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=4 (local.get $exits)) (i32.const 2)))))))
+                (v128.const f64x2 65535 65535))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 0 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=12 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=24 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 1 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=28 (local.get $exits))) (i32x4.extract_lane 1 (local.get $words)))
+        (local.set $exits (i32.add (local.get $exits) (i32.const 32)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $words
+          (i32x4.trunc_sat_f64x2_s_zero
+            (f64x2.add
+              (f64x2.mul
+                (f64x2.mul
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=0 (local.get $exits)) (i32.const 2)))))
+                (f64x2.promote_low_f32x4 (v128.load32_zero (i32.add (local.get $values) (i32.shl (i32.load offset=4 (local.get $exits)) (i32.const 2))))))
+                (v128.const f64x2 65535 65535))
+              (v128.const f64x2 0.5 0.5))))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=8 (local.get $exits))) (i32.shr_u (i32x4.extract_lane 0 (local.get $words)) (i32.const 8)))
+        (i32.store8 (i32.add (local.get $frame) (i32.load offset=12 (local.get $exits))) (i32x4.extract_lane 0 (local.get $words)))))))

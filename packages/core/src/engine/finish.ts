@@ -7,6 +7,7 @@ import type { Crossing } from "./crossing";
 import type { EndingLamps } from "./ending-lamps";
 import { FrameWriter } from "./frame-writer";
 import { OutputBends } from "./output-bends";
+import { copiedFloats } from "./kernels";
 import { highlightOverlay, layOver, type HighlightOverlay } from "./highlight-overlay";
 import type { RigWays } from "./rig-ways";
 import type { EnginePart } from "./record-kinds";
@@ -39,7 +40,7 @@ export class Finish {
   /** `curtains` go on holding; `resumption`: an engine before this one left something to go on from; `ending`: lamps that were taken out. */
   constructor(show: Show, ways: RigWays, of: { curtains?: Curtains; resumption: Resumption | null; ending?: EndingLamps }) {
     this.#ways = ways;
-    this.values = ways.home.slice();
+    this.values = copiedFloats(ways.home);
     this.moved = new Blocks(this.values.length);
     this.moved.markAll();
     this.#whole = new Blocks(this.values.length);
@@ -114,6 +115,11 @@ export class Finish {
     this.moved.markAll();
   }
 
+  /** What is to be finished and written. */
+  get #asked(): Blocks {
+    return 2 * lengthOfSpans(this.moved.spans()) < this.values.length ? this.moved : this.#whole;
+  }
+
   /** Works out what leaves at t from what is merged; what hasn't moved since the last frame is worked out already. */
   finish(merged: Float32Array, stack: Stack, t: Seconds): void {
     const { values } = this;
@@ -122,7 +128,7 @@ export class Finish {
     if (moves || this.#moving) this.moved.markAll();
     this.#moving = moves;
     stack.markRiders(this.moved);
-    const asked = 2 * lengthOfSpans(this.moved.spans()) < values.length ? this.moved : this.#whole;
+    const asked = this.#asked;
     const spans = asked.spans();
     copySpans(merged, values, spans);
     stack.addRiders(values, this.#ways.htpCount);
@@ -134,8 +140,9 @@ export class Finish {
 
   /** Fills the frame with what leaves. */
   write(frame: Uint8Array, t: Seconds): void {
-    this.#bends.bend(this.values, this.moved);
-    this.#writer.write(this.values, this.moved, frame);
+    const asked = this.#asked;
+    this.#bends.bend(this.values, asked);
+    this.#writer.write(this.values, asked, frame);
     this.#bends.back(this.values);
     this.#ending?.lay(frame, t);
     this.#crossing?.lay(frame, t);

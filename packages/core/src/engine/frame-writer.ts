@@ -1,48 +1,43 @@
 import type { Rig } from "../rig/rig";
-import { wholeSpan, type Blocks, type Spans } from "./blocks";
-import { lowerBound } from "./compile";
-import { buildOutputMap, SLOTS, type FlatExits, type OutputMap } from "./output-map";
+import type { Blocks, Spans } from "./blocks";
+import { addressOf, ELSEWHERE, foundOctets, kernelsNow, type Found } from "./kernels";
+import { buildOutputMap, COARSE, DIMMER, EXIT, FINE, PARAMETER, SLOTS, type FlatExits, type OutputMap } from "./output-map";
 
 /** Writes values into frames; octets of what hasn't moved are kept. Allocates nothing after it was made. */
 export class FrameWriter {
-  readonly #frame: Uint8Array;
+  readonly #frame: Found<Uint8Array>;
+  /** Each exit once. */
   readonly #writers: readonly ExitWriter[];
+  /** What a virtual dimmer scales once more, found by its dimmer: it leaves otherwise when either has moved. */
+  readonly #byDimmer: readonly ExitWriter[];
   readonly #wide: OutputMap["wide"];
 
   constructor(rig: Rig) {
     const { eight, sixteen, dimmedEight, dimmedSixteen, eightByDimmer, sixteenByDimmer, wide } = buildOutputMap(rig);
-    this.#frame = new Uint8Array(rig.universes.length * SLOTS);
-    // What a virtual dimmer scales leaves otherwise when either has moved: it is found by its parameter, and by its dimmer.
+    this.#frame = foundOctets(rig.universes.length * SLOTS);
     this.#writers = [
-      new ExitWriter(eight, { found: eight.parameters, octets: 1, dimmed: false }),
-      new ExitWriter(sixteen, { found: sixteen.parameters, octets: 2, dimmed: false }),
-      new ExitWriter(dimmedEight, { found: dimmedEight.parameters, octets: 1, dimmed: true }),
-      new ExitWriter(eightByDimmer, { found: eightByDimmer.dimmers, octets: 1, dimmed: true }),
-      new ExitWriter(dimmedSixteen, { found: dimmedSixteen.parameters, octets: 2, dimmed: true }),
-      new ExitWriter(sixteenByDimmer, { found: sixteenByDimmer.dimmers, octets: 2, dimmed: true }),
+      new ExitWriter(eight, "eight"),
+      new ExitWriter(sixteen, "sixteen"),
+      new ExitWriter(dimmedEight, "dimmedEight"),
+      new ExitWriter(dimmedSixteen, "dimmedSixteen"),
     ];
+    this.#byDimmer = [new ExitWriter(eightByDimmer, "dimmedEight", DIMMER), new ExitWriter(sixteenByDimmer, "dimmedSixteen", DIMMER)];
     this.#wide = wide;
   }
 
   /** What was written last, universes in order. */
   get octets(): Uint8Array {
-    return this.#frame;
+    return this.#frame.numbers;
   }
 
   /** Fills the frame (universes in order, SLOTS octets each) with values 0..1; those not marked are taken to be as in the last frame. */
   write(values: Float32Array, moved: Blocks, frame: Uint8Array): void {
-    this.#write(values, moved.spans(), frame);
-  }
-
-  /** Fills the frame with values of which each may have moved. */
-  writeAll(values: Float32Array, frame: Uint8Array): void {
-    this.#write(values, wholeSpan(values.length), frame);
-  }
-
-  #write(values: Float32Array, spans: Spans, frame: Uint8Array): void {
+    const spans = moved.spans();
     for (let at = 0; at < this.#writers.length; at++) this.#writers[at]!.write(values, spans, this.#frame);
+    const whole = spans.count === 1 && spans.bounds[0] === 0 && spans.bounds[1] === values.length;
+    for (let at = 0; !whole && at < this.#byDimmer.length; at++) this.#byDimmer[at]!.write(values, spans, this.#frame);
     this.#writeWide(values);
-    frame.set(this.#frame);
+    frame.set(this.#frame.numbers);
   }
 
   #writeWide(values: Float32Array): void {
@@ -52,68 +47,84 @@ export class FrameWriter {
       for (let at = 0; at < dimmers.length; at++) value *= values[dimmers[at]!]!;
       let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);
       for (let at = offsets.length - 1; at >= 0; at--) {
-        this.#frame[offsets[at]!] = whole % 256;
+        this.#frame.numbers[offsets[at]!] = whole % 256;
         whole = Math.floor(whole / 256);
       }
     }
   }
 }
 
-/** Writes exits of one width. */
+/** Exits to be written, half-open. */
+interface ExitRange {
+  readonly rows: Int32Array;
+  from: number;
+  to: number;
+}
+
+type Write = (exits: ExitRange, values: Float32Array, frame: Uint8Array) => void;
+
+const WRITE: Readonly<Record<"eight" | "sixteen" | "dimmedEight" | "dimmedSixteen", Write>> = {
+  eight({ rows, from, to }, values, frame) {
+    for (let at = EXIT * from; at < EXIT * to; at += EXIT) frame[rows[at + COARSE]!] = (values[rows[at]!]! * 255 + 0.5) | 0;
+  },
+  sixteen({ rows, from, to }, values, frame) {
+    for (let at = EXIT * from; at < EXIT * to; at += EXIT) {
+      const word = (values[rows[at]!]! * 65535 + 0.5) | 0;
+      frame[rows[at + COARSE]!] = word >> 8;
+      frame[rows[at + FINE]!] = word & 255;
+    }
+  },
+  dimmedEight({ rows, from, to }, values, frame) {
+    for (let at = EXIT * from; at < EXIT * to; at += EXIT)
+      frame[rows[at + COARSE]!] = (values[rows[at]!]! * values[rows[at + DIMMER]!]! * 255 + 0.5) | 0;
+  },
+  dimmedSixteen({ rows, from, to }, values, frame) {
+    for (let at = EXIT * from; at < EXIT * to; at += EXIT) {
+      const word = (values[rows[at]!]! * values[rows[at + DIMMER]!]! * 65535 + 0.5) | 0;
+      frame[rows[at + COARSE]!] = word >> 8;
+      frame[rows[at + FINE]!] = word & 255;
+    }
+  },
+};
+
+/** Writes exits of one width, by the host's loops where they reach. */
 class ExitWriter {
   readonly #exits: FlatExits;
-  /** What the exits are found by, rising. */
-  readonly #found: Int32Array;
-  readonly #octets: 1 | 2;
-  readonly #dimmed: boolean;
-  /** The exits to be written now, half-open. */
-  #from = 0;
-  #to = 0;
+  readonly #way: keyof typeof WRITE;
+  /** The number by which the exits rise and are found. */
+  readonly #found: number;
+  readonly #range: ExitRange;
 
-  constructor(exits: FlatExits, { found, octets, dimmed }: { found: Int32Array; octets: 1 | 2; dimmed: boolean }) {
-    this.#found = found;
+  constructor(exits: FlatExits, way: keyof typeof WRITE, found: typeof PARAMETER | typeof DIMMER = PARAMETER) {
     this.#exits = exits;
-    this.#octets = octets;
-    this.#dimmed = dimmed;
+    this.#way = way;
+    this.#found = found;
+    this.#range = { rows: exits.rows.numbers, from: 0, to: 0 };
   }
 
-  write(values: Float32Array, { count, bounds }: Spans, frame: Uint8Array): void {
-    if (this.#found.length === 0) return;
+  write(values: Float32Array, { count, bounds }: Spans, frame: Found<Uint8Array>): void {
+    if (this.#exits.count === 0) return;
+    const range = this.#range;
+    const [kernels, exitsAt, valuesAt] = [kernelsNow(), this.#exits.rows.at, addressOf(values)];
+    const reached = exitsAt !== ELSEWHERE && valuesAt !== ELSEWHERE && frame.at !== ELSEWHERE;
     for (let span = 0; span < count; span++) {
-      this.#from = lowerBound(this.#found, bounds[2 * span]!);
-      this.#to = lowerBound(this.#found, bounds[2 * span + 1]!);
-      if (this.#dimmed && this.#octets === 1) this.#dimmedEight(values, frame);
-      else if (this.#dimmed) this.#dimmedSixteen(values, frame);
-      else if (this.#octets === 1) this.#eight(values, frame);
-      else this.#sixteen(values, frame);
+      range.from = this.#firstFrom(bounds[2 * span]!);
+      range.to = this.#firstFrom(bounds[2 * span + 1]!);
+      if (range.from === range.to) continue;
+      if (kernels && reached) kernels[this.#way](exitsAt + 4 * EXIT * range.from, valuesAt, frame.at, range.to - range.from);
+      else WRITE[this.#way](range, values, frame.numbers);
     }
   }
 
-  #eight(values: Float32Array, frame: Uint8Array): void {
-    const { parameters, coarse } = this.#exits;
-    for (let at = this.#from; at < this.#to; at++) frame[coarse[at]!] = (values[parameters[at]!]! * 255 + 0.5) | 0;
-  }
-
-  #sixteen(values: Float32Array, frame: Uint8Array): void {
-    const { parameters, coarse, fine } = this.#exits;
-    for (let at = this.#from; at < this.#to; at++) {
-      const word = (values[parameters[at]!]! * 65535 + 0.5) | 0;
-      frame[coarse[at]!] = word >> 8;
-      frame[fine[at]!] = word & 255;
+  /** The first exit of a parameter or of one behind it. */
+  #firstFrom(parameter: number): number {
+    const { rows } = this.#range;
+    let [low, high] = [0, this.#exits.count];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (rows[EXIT * middle + this.#found]! < parameter) low = middle + 1;
+      else high = middle;
     }
-  }
-
-  #dimmedEight(values: Float32Array, frame: Uint8Array): void {
-    const { parameters, dimmers, coarse } = this.#exits;
-    for (let at = this.#from; at < this.#to; at++) frame[coarse[at]!] = (values[parameters[at]!]! * values[dimmers[at]!]! * 255 + 0.5) | 0;
-  }
-
-  #dimmedSixteen(values: Float32Array, frame: Uint8Array): void {
-    const { parameters, dimmers, coarse, fine } = this.#exits;
-    for (let at = this.#from; at < this.#to; at++) {
-      const word = (values[parameters[at]!]! * values[dimmers[at]!]! * 65535 + 0.5) | 0;
-      frame[coarse[at]!] = word >> 8;
-      frame[fine[at]!] = word & 255;
-    }
+    return low;
   }
 }

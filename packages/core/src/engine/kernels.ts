@@ -1,6 +1,9 @@
 /** A loop over so many rows: addresses of where they come from, where they go to, and of the stage. */
 type Loop = (from: number, to: number, values: number, count: number) => void;
 
+/** A loop over so many exits: addresses of these (see output-map), of values 0..1 and of the frame. */
+type Write = (exits: number, values: number, frame: number, count: number) => void;
+
 /**
  * The innermost loops of the merge by other means than TypeScript, with equal results: the host may give them (see `useKernels`). Rows and stage
  * then lie in a memory of theirs, in which addresses are octets from its beginning.
@@ -19,6 +22,11 @@ export interface Kernels {
   readonly raise: Loop;
   /** Values become what the rows say in their share, and 1 beside it, where that is less. */
   readonly lower: Loop;
+  /** Exits of one octet and of two are written into a frame, as their values are or scaled by their dimmers. */
+  readonly eight: Write;
+  readonly sixteen: Write;
+  readonly dimmedEight: Write;
+  readonly dimmedSixteen: Write;
 }
 
 /** The address of what lies elsewhere. */
@@ -51,4 +59,23 @@ export function copiedFloats(numbers: Float32Array): Float32Array {
 /** Where an array lies in the loops' memory. */
 export function addressOf(floats: Float32Array): number {
   return used.kernels !== null && floats.buffer === used.kernels.memory ? floats.byteOffset : ELSEWHERE;
+}
+
+/** Whole numbers or octets where loops find them. */
+export interface Found<T> {
+  readonly numbers: T;
+  /** ELSEWHERE where there was no room. */
+  readonly at: number;
+  /** The place is theirs as long as anybody refers to this. */
+  readonly keeps: Float32Array;
+}
+
+export function foundInts(length: number): Found<Int32Array> {
+  const keeps = rowFloats(length);
+  return { numbers: new Int32Array(keeps.buffer, keeps.byteOffset, length), at: addressOf(keeps), keeps };
+}
+
+export function foundOctets(length: number): Found<Uint8Array> {
+  const keeps = rowFloats(Math.ceil(length / 4));
+  return { numbers: new Uint8Array(keeps.buffer, keeps.byteOffset, length), at: addressOf(keeps), keeps };
 }

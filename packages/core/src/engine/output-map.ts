@@ -1,16 +1,22 @@
 import type { Rig } from "../rig/rig";
 import { attributeInfo } from "../rig/attributes";
+import { foundInts, type Found } from "./kernels";
 import { numbersOf } from "./numbers-of";
 
 /** Slots of one universe. */
 export const SLOTS = 512;
 
-/** Exits of one width as flat arrays: offsets into the frame, and the virtual dimmer's parameter or -1. */
+/** Numbers of an exit: its parameter, the virtual dimmer's or -1, and where its coarse and its fine octet lie in the frame. */
+export const EXIT = 4;
+export const PARAMETER = 0;
+export const DIMMER = 1;
+export const COARSE = 2;
+export const FINE = 3;
+
+/** Exits of one width, one after the other, where loops find them. */
 export interface FlatExits {
-  readonly parameters: Int32Array;
-  readonly dimmers: Int32Array;
-  readonly coarse: Int32Array;
-  readonly fine: Int32Array;
+  readonly count: number;
+  readonly rows: Found<Int32Array>;
 }
 
 /** A parameter of 24 or 32 bit, or one that several masters scale: offsets, coarse first. */
@@ -34,8 +40,9 @@ export interface OutputMap {
   readonly wide: readonly WideExit[];
 }
 
-/** Exits before anything is patched: by their places in the rig's patches, with slots counted from the first. */
-interface LooseExits extends FlatExits {
+/** Exits before anything is patched: with their places in the rig's patches, and with slots counted from the first. */
+interface LooseExits {
+  readonly rows: Int32Array;
   readonly places: Int32Array;
 }
 
@@ -87,25 +94,22 @@ function placesOf({ patches, universes }: Rig): Places {
   return { starts, ends };
 }
 
-function patched(exits: LooseExits, { starts, ends }: Places): FlatExits {
-  const { parameters, dimmers, places, coarse, fine } = exits;
-  const all = { parameters: parameters.slice(), dimmers: dimmers.slice(), coarse: coarse.slice(), fine: fine.slice() };
+function patched({ rows, places }: LooseExits, { starts, ends }: Places): FlatExits {
+  const to = foundInts(rows.length);
+  const exits = to.numbers;
   let count = 0;
   for (let at = 0; at < places.length; at++) {
+    const from = EXIT * at;
     const [start, end] = [starts[places[at]!]!, ends[places[at]!]!];
-    if (start === UNPATCHED || start + coarse[at]! >= end || start + fine[at]! >= end) continue;
-    all.parameters[count] = parameters[at]!;
-    all.dimmers[count] = dimmers[at]!;
-    all.coarse[count] = start + coarse[at]!;
-    all.fine[count++] = start + fine[at]!;
+    const [coarse, fine] = [start + rows[from + COARSE]!, start + rows[from + FINE]!];
+    if (start === UNPATCHED || coarse >= end || fine >= end) continue;
+    const row = EXIT * count++;
+    exits[row] = rows[from]!;
+    exits[row + DIMMER] = rows[from + DIMMER]!;
+    exits[row + COARSE] = coarse;
+    exits[row + FINE] = fine;
   }
-  if (count === places.length) return all;
-  return {
-    parameters: all.parameters.slice(0, count),
-    dimmers: all.dimmers.slice(0, count),
-    coarse: all.coarse.slice(0, count),
-    fine: all.fine.slice(0, count),
-  };
+  return { count, rows: to };
 }
 
 function looseExits(rig: Rig): Loose {
@@ -123,21 +127,22 @@ function looseExits(rig: Rig): Loose {
       lists[group].push([parameter, dimmers[0] ?? -1, place, slots[0]!, slots.at(-1)!]);
     }
   }
-  const byDimmer = (rows: readonly number[][]): LooseExits => columns(rows.toSorted((a, b) => a[1]! - b[1]!));
+  const byDimmer = (rows: readonly number[][]): LooseExits => flat(rows.toSorted((a, b) => a[1]! - b[1]!));
   return {
-    eight: columns(lists.eight),
-    sixteen: columns(lists.sixteen),
-    dimmedEight: columns(lists.dimmedEight),
-    dimmedSixteen: columns(lists.dimmedSixteen),
+    eight: flat(lists.eight),
+    sixteen: flat(lists.sixteen),
+    dimmedEight: flat(lists.dimmedEight),
+    dimmedSixteen: flat(lists.dimmedSixteen),
     eightByDimmer: byDimmer(lists.dimmedEight),
     sixteenByDimmer: byDimmer(lists.dimmedSixteen),
     wide,
   };
 }
 
-function columns(rows: readonly (readonly number[])[]): LooseExits {
-  const column = (at: number): Int32Array => numbersOf(Int32Array, rows, (row) => row[at]!);
-  return { parameters: column(0), dimmers: column(1), places: column(2), coarse: column(3), fine: column(4) };
+function flat(exits: readonly (readonly number[])[]): LooseExits {
+  const rows = new Int32Array(EXIT * exits.length);
+  exits.forEach(([parameter, dimmer, , coarse, fine], at) => rows.set([parameter!, dimmer!, coarse!, fine!], EXIT * at));
+  return { rows, places: numbersOf(Int32Array, exits, ([, , place]) => place!) };
 }
 
 /**
