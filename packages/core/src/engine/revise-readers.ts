@@ -44,8 +44,7 @@ export function reviseReaders(changed: readonly ShowRecord[], of: Revision): voi
     if (!followed) return goOnSoftly(present, next, htpCount);
     return comingSoftly(present, next, at, { merged: context().merged, htpCount });
   };
-  const isStale = (source: Source): boolean =>
-    !source.lettingGo && (ids.has(source.id) || stale(source, show.get("playback", source.id)?.listId));
+  const isStale = (source: Source): boolean => !source.lettingGo && (ids.has(source.id) || stale(source));
   // What lamps that hang elsewhere make no difference to goes on as it is.
   const rigAlone = changed.every(({ kind }) => kind === "fixture" || kind === "profile");
   const lost: Source[] = [];
@@ -69,7 +68,7 @@ export function reviseReaders(changed: readonly ShowRecord[], of: Revision): voi
   for (const { id, personId } of show.all("sketch")) {
     const source = stack.sketches.find((candidate) => candidate.id === `sketch ${personId}`);
     if (!source && softly && !ids.has(id)) takeSketch(personId);
-    if (!source || ids.has(id) || !stale(source, undefined)) continue;
+    if (!source || ids.has(id) || !stale(source)) continue;
     const revised = sketchSource(show.get("sketch", id)!, t, context(), source);
     if (rigAlone && revised && saysTheSame(source, revised, "whenever")) continue;
     revised?.motions.carryCounts(source.motions);

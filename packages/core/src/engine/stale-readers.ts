@@ -9,8 +9,8 @@ import type { Source } from "./source";
 
 /** What changes of records mean for what was resolved from them. */
 export interface StaleReaders {
-  /** Whether a source of a list, or of none, must be resolved again. */
-  readonly stale: (source: Source, listId: string | undefined) => boolean;
+  /** Whether a source must be resolved again. */
+  readonly stale: (source: Source) => boolean;
   /** Who reaches what has moved, or which targets are followed: what is lost lets go softly. */
   readonly softly: boolean;
   /** Which targets are followed has changed: what comes again comes softly, too. */
@@ -65,10 +65,11 @@ export function staleReaders(changed: readonly ShowRecord[], before: Show, after
     const now = after.playbackState(source.id);
     return now !== null && isRetimed(before.playbackState(source.id), now) && !source.goesOnUnder(now);
   };
+  const ofList = ({ id }: Source): boolean => lists.has(after.get("playback", id)?.listId ?? "");
   const followed = changed.some(({ kind }) => kind === "targetOff");
   return {
     softly: reachLost || followed,
     followed,
-    stale: (source, listId) => reachMoved || retimed(source) || (listId !== undefined && lists.has(listId)) || meet(source.reads, ids),
+    stale: (source) => reachMoved || retimed(source) || (lists.size > 0 && ofList(source)) || meet(source.reads, ids),
   };
 }
