@@ -118,38 +118,44 @@ export function idleShare(universes: number): number {
 }
 
 /** One fader moves while everything else rests, over a full frame. */
-export function oneFaderShare(universes: number): number {
-  return fadersShare(universes, ["card-1"]);
+export function oneFaderShare(universes: number, rounds: number): FaderShare {
+  return fadersShare(universes, rounds, ["card-1"]);
 }
 
 /** Eight faders move in one frame, a command each, while everything else rests, over a full frame. */
-export function eightFadersShare(universes: number): number {
+export function eightFadersShare(universes: number, rounds: number): FaderShare {
   return fadersShare(
     universes,
+    rounds,
     Array.from({ length: 8 }, (_, index) => `card-${index}`),
   );
 }
 
-function fadersShare(universes: number, cards: readonly string[]): number {
+interface FaderShare {
+  readonly share: number;
+  readonly ms: number;
+}
+
+function fadersShare(universes: number, rounds: number, cards: readonly string[]): FaderShare {
   const rest = new Engine(loadedShow({ universes, state: "at rest" }), START_SECONDS);
   const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
   const frame = new Uint8Array(rest.frameLength);
-  const [moved, full] = interleaved(
-    [
-      (round) => {
-        for (const card of cards) {
-          const from = rest.show.playbackState(card)!.level;
-          const to = 0.5 + ((round + 1) % 50) / 100;
-          if (to !== from)
-            rest.command({ at: START_SECONDS + round, changes: [setChange(playbackStateIdOf(card), ["level"], { from, to })] });
-        }
-        rest.tick(START_SECONDS + round, frame);
-      },
-      (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
-    ],
-    60,
-  ) as [number, number];
-  return moved / full;
+  let steps = 0;
+  const work = [
+    () => {
+      const at = START_SECONDS + ++steps / 100;
+      for (const card of cards) {
+        const from = rest.show.playbackState(card)!.level;
+        const to = 0.5 + (steps % 50) / 100;
+        if (to !== from) rest.command({ at, changes: [setChange(playbackStateIdOf(card), ["level"], { from, to })] });
+      }
+      rest.tick(at, frame);
+    },
+    (round: number) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
+  ];
+  interleaved(work, 30);
+  const [moved, full] = interleaved(work, rounds) as [number, number];
+  return { share: moved / full, ms: moved };
 }
 
 /** An edit of one attribute that 2,000 heads of a running cue show, until it is compiled, in frames of 22.7 ms. */
