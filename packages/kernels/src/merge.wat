@@ -165,6 +165,28 @@
               (local.get $above))))
         (if (f32.lt (local.get $one) (f32.load (local.get $values)))
           (then (f32.store (local.get $values) (local.get $one)))))))
+  ;; values = from
+  (func (export "copy") (param $from i32) (param $values i32) (param $count i32)
+    (memory.copy (local.get $values) (local.get $from) (i32.shl (local.get $count) (i32.const 2))))
+
+  ;; values = values + parts, which are of 64 bits
+  (func (export "add") (param $parts i32) (param $values i32) (param $count i32)
+    (local $last i32)
+    (local.set $last (i32.add (local.get $values) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $values) (local.get $last)))
+        (v128.store64_lane 0 (local.get $values)
+          (f32x4.demote_f64x2_zero
+            (f64x2.add (f64x2.promote_low_f32x4 (v128.load64_zero (local.get $values))) (v128.load (local.get $parts)))))
+        (local.set $parts (i32.add (local.get $parts) (i32.const 16)))
+        (local.set $values (i32.add (local.get $values) (i32.const 8)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (f32.store (local.get $values)
+          (f32.demote_f64 (f64.add (f64.promote_f32 (f32.load (local.get $values))) (f64.load (local.get $parts))))))))
+
   ;; Exits of a frame (packages/core/src/engine/output-map.ts), 16 octets each: parameter, dimmer, coarse octet and fine octet.
 
   ;; frame[coarse] = value x 255, rounded

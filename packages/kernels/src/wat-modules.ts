@@ -7,7 +7,7 @@ export const watModules = () => ({
   async load(id: string): Promise<string | null> {
     if (!id.endsWith(".wat")) return null;
     const assembler = await wabt();
-    const { buffer } = assembler.parseWat(id, await readFile(id, "utf8"), { simd: true, threads: true }).toBinary({});
+    const { buffer } = assembler.parseWat(id, await readFile(id, "utf8"), { simd: true, threads: true, bulk_memory: true }).toBinary({});
     return `export default Uint8Array.from(atob("${Buffer.from(buffer).toString("base64")}"), (letter) => letter.charCodeAt(0));`;
   },
 });

@@ -1,7 +1,11 @@
+import { addressOf, ELSEWHERE, kernelsNow } from "./kernels";
 import type { Runs } from "./runs";
 
 /** Parameters of a block, as a shift: what has to be merged again is told block by block. */
 const SHIFT = 4;
+
+/** Four blocks that are marked. */
+const FOUR = 0x01010101;
 
 /** Half-open ranges of parameters, rising: `bounds` holds a start and an end for each of `count`. */
 export interface Spans {
@@ -22,9 +26,11 @@ export function lengthOfSpans({ count, bounds }: Spans): number {
 /** Copies what lies within the spans; the whole at once where it is the whole. */
 export function copySpans(from: Float32Array, to: Float32Array, { count, bounds }: Spans): void {
   if (count === 1 && bounds[0] === 0 && bounds[1] === from.length) return to.set(from);
+  const [kernels, fromAt, toAt] = [kernelsNow(), addressOf(from), addressOf(to)];
   for (let at = 0; at < count; at++) {
-    const end = bounds[2 * at + 1]!;
-    for (let parameter = bounds[2 * at]!; parameter < end; parameter++) to[parameter] = from[parameter]!;
+    const [begin, end] = [bounds[2 * at]!, bounds[2 * at + 1]!];
+    if (kernels && fromAt !== ELSEWHERE && toAt !== ELSEWHERE) kernels.copy(fromAt + 4 * begin, toAt + 4 * begin, end - begin);
+    else for (let parameter = begin; parameter < end; parameter++) to[parameter] = from[parameter]!;
   }
 }
 
@@ -58,7 +64,12 @@ export class Blocks {
 
   markRange(first: number, length: number): void {
     this.#told = false;
-    if (length > 0) this.#stale.fill(1, first >> SHIFT, ((first + length - 1) >> SHIFT) + 1);
+    const stale = this.#stale;
+    const end = length > 0 ? ((first + length - 1) >> SHIFT) + 1 : 0;
+    let block = first >> SHIFT;
+    while (block < end && (block & 3) !== 0) stale[block++] = 1;
+    for (; block + 4 <= end; block += 4) this.#fours[block >> 2] = FOUR;
+    while (block < end) stale[block++] = 1;
   }
 
   markRuns({ count, parameters, lengths }: Runs): void {

@@ -1,4 +1,5 @@
 import type { Spans } from "./blocks";
+import { ELSEWHERE, foundDoubles, kernelsNow, rowFloats, type Found } from "./kernels";
 import { layRuns } from "./lay-runs";
 import { laidStage, type LaidStage, type Stretch } from "./laid-stage";
 import type { RigWays } from "./rig-ways";
@@ -28,6 +29,8 @@ export function homePart(way: number, rest: number, covered: number): number {
   return way === BELOW ? rest * (1 - covered) : -(1 - rest) * (1 - covered);
 }
 
+const NOT_KNOWN = -1;
+
 /**
  * The part that home has where the highest or the lowest of several counts and home isn't the same as nothing said: what nobody covers is
  * home's, since home is nobody's saying (a red that adds up must not meet the white of home). There sources are laid over nothing, and
@@ -38,20 +41,27 @@ export class HomeShare {
   /** How much of each parameter anybody covers, 0..1. */
   readonly #covered: LaidStage;
   readonly #factors: Float64Array;
+  readonly #under: Float32Array;
+  /** The part that home has in each parameter, and in how many it has one. */
+  readonly #parts: Found<Float64Array>;
+  #open = NOT_KNOWN;
   #due = true;
 
   constructor(counts: Uint8Array, of: { spans: Spans; sources: number }) {
     this.#counts = counts;
     this.#covered = laidStage(new Float32Array(counts.length), of.spans);
     this.#factors = new Float64Array(2 * of.sources);
+    this.#under = rowFloats(counts.length);
+    this.#parts = foundDoubles(counts.length);
   }
 
-  /** Where home counts nothing is said yet, within the spans. */
-  clear(values: Float32Array, { count, bounds }: Spans): void {
-    const counts = this.#counts;
-    for (let at = 0; at < count; at++)
-      for (let parameter = bounds[2 * at]!; parameter < bounds[2 * at + 1]!; parameter++)
-        if (counts[parameter] !== 0) values[parameter] = counts[parameter] === ABOVE ? 1 : 0;
+  /** What rests there, but nothing yet where home counts. */
+  beneath(rest: Float32Array): Float32Array {
+    const [counts, under] = [this.#counts, this.#under];
+    if (this.#due)
+      for (let parameter = 0; parameter < under.length; parameter++)
+        under[parameter] = counts[parameter] === 0 ? rest[parameter]! : counts[parameter] === ABOVE ? 1 : 0;
+    return under;
   }
 
   /** All is worked out anew with the next call of `cover`. */
@@ -62,6 +72,7 @@ export class HomeShare {
   /** Works out anew who covers how much within the spans, when anybody's level has changed. */
   cover(order: readonly Source[], seen: readonly Seen[], { parameters, levels }: StageOverlay["lit"]): void {
     if (!this.#levelsChanged(order)) return;
+    this.#open = NOT_KNOWN;
     const { values, spans } = this.#covered;
     for (let at = 0; at < spans.count; at++) values.fill(0, spans.bounds[2 * at], spans.bounds[2 * at + 1]);
     for (let at = 0; at < parameters.length; at++) if (levels[at]! > values[parameters[at]!]!) values[parameters[at]!] = levels[at]!;
@@ -74,14 +85,26 @@ export class HomeShare {
   }
 
   /** Adds home's part to what was said, within the spans. */
-  add(values: Float32Array, rest: Float32Array, { count, bounds }: Spans): void {
-    const counts = this.#counts;
-    const covered = this.#covered.values;
-    for (let at = 0; at < count; at++)
-      for (let parameter = bounds[2 * at]!; parameter < bounds[2 * at + 1]!; parameter++) {
-        const way = counts[parameter]!;
-        if (way !== 0) values[parameter] = values[parameter]! + homePart(way, rest[parameter]!, covered[parameter]!);
-      }
+  add({ values, at, spans: { count, bounds } }: LaidStage, rest: Float32Array): void {
+    if (this.#open === NOT_KNOWN) this.#workOutParts(rest);
+    if (this.#open === 0) return;
+    const [parts, kernels] = [this.#parts, kernelsNow()];
+    for (let span = 0; span < count; span++) {
+      const [begin, end] = [bounds[2 * span]!, bounds[2 * span + 1]!];
+      if (kernels && at !== ELSEWHERE && parts.at !== ELSEWHERE) kernels.add(parts.at + 8 * begin, at + 4 * begin, end - begin);
+      else for (let parameter = begin; parameter < end; parameter++) values[parameter] = values[parameter]! + parts.numbers[parameter]!;
+    }
+  }
+
+  /** Mostly somebody covers all of every parameter, and home has no part in any. */
+  #workOutParts(rest: Float32Array): void {
+    const [counts, covered, parts] = [this.#counts, this.#covered.values, this.#parts.numbers];
+    this.#open = 0;
+    for (let parameter = 0; parameter < counts.length; parameter++) {
+      const part = counts[parameter] === 0 ? 0 : homePart(counts[parameter]!, rest[parameter]!, covered[parameter]!);
+      parts[parameter] = part;
+      if (part !== 0) this.#open++;
+    }
   }
 
   #levelsChanged(order: readonly Source[]): boolean {

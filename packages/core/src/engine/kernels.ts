@@ -22,6 +22,10 @@ export interface Kernels {
   readonly raise: Loop;
   /** Values become what the rows say in their share, and 1 beside it, where that is less. */
   readonly lower: Loop;
+  /** Values become others as they are. */
+  readonly copy: (from: number, values: number, count: number) => void;
+  /** Numbers of 64 bits are added to values. */
+  readonly add: (parts: number, values: number, count: number) => void;
   /** Exits of one octet and of two are written into a frame, as their values are or scaled by their dimmers. */
   readonly eight: Write;
   readonly sixteen: Write;
@@ -61,7 +65,7 @@ export function addressOf(floats: Float32Array): number {
   return used.kernels !== null && floats.buffer === used.kernels.memory ? floats.byteOffset : ELSEWHERE;
 }
 
-/** Whole numbers or octets where loops find them. */
+/** Numbers that aren't levels where loops find them. */
 export interface Found<T> {
   readonly numbers: T;
   /** ELSEWHERE where there was no room. */
@@ -73,6 +77,11 @@ export interface Found<T> {
 export function foundInts(length: number): Found<Int32Array> {
   const keeps = rowFloats(length);
   return { numbers: new Int32Array(keeps.buffer, keeps.byteOffset, length), at: addressOf(keeps), keeps };
+}
+
+export function foundDoubles(length: number): Found<Float64Array> {
+  const keeps = rowFloats(2 * length);
+  return { numbers: new Float64Array(keeps.buffer, keeps.byteOffset, length), at: addressOf(keeps), keeps };
 }
 
 export function foundOctets(length: number): Found<Uint8Array> {

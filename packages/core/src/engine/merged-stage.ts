@@ -1,4 +1,4 @@
-import { Blocks, copySpans, type Spans } from "./blocks";
+import { Blocks, copySpans } from "./blocks";
 import { homeCounts, HomeShare } from "./home-share";
 import { copiedFloats } from "./kernels";
 import type { RigWays } from "./rig-ways";
@@ -30,7 +30,7 @@ export class MergedStage {
 
   constructor(ways: RigWays, rest: Float32Array) {
     this.#ways = ways;
-    this.rest = rest;
+    this.rest = copiedFloats(rest);
     this.values = copiedFloats(rest);
     this.#blocks = new Blocks(rest.length);
     this.#laid = laidStage(this.values, this.#blocks.spans());
@@ -50,19 +50,13 @@ export class MergedStage {
     for (let at = 0; at < order.length; at++) this.#last[at]!.markMoved(order[at]!, seen[at]!, blocks);
     const spans = blocks.spans();
     if (spans.count === 0) return;
-    this.#clear(spans);
+    copySpans(this.#home?.beneath(this.rest) ?? this.rest, this.values, spans);
     layLit(overlay, this.values, blocks);
     for (let at = 0; at < order.length; at++) laySeen(order[at]!, seen[at]!, this.#laid, this.#ways.changes);
     this.#home?.cover(order, seen, overlay.lit);
-    this.#home?.add(this.values, this.rest, spans);
+    this.#home?.add(this.#laid, this.rest);
     moved.markSame(blocks);
     blocks.clear();
-  }
-
-  /** Back to what shows where nothing plays, or to nothing where home has its part later. */
-  #clear(spans: Spans): void {
-    copySpans(this.rest, this.values, spans);
-    this.#home?.clear(this.values, spans);
   }
 
   /** Works out anew what is seen of each source, when sources came or went or hide more or less than before. */

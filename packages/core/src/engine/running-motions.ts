@@ -1,5 +1,5 @@
 import { COVERS, met } from "../stroke/meeting";
-import { clamp, fraction, leaveFractions, type Seconds } from "../units/units";
+import { clamp, fraction, leaveFractions, putFractions, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
 import { ClockGroups } from "./clock-groups";
@@ -76,10 +76,11 @@ export class RunningMotions {
       const { first, members } = groups[group]!;
       if (members.length > 1) reader.putBeats(first, t, read, 0);
       // A number that isn't one differs from itself.
-      if (members.length > 1 && read[0] === read[0])
-        for (let at = 0; at < members.length; at++) cycles[members[at]!] = read[0]! * rates[members[at]!]!;
-      else for (let at = 0; at < members.length; at++) this.#readCycles(members[at]!, t, reader);
-      leaveFractions(cycles, members);
+      if (members.length > 1 && read[0] === read[0]) putFractions(read, rates, cycles, members);
+      else {
+        for (let at = 0; at < members.length; at++) this.#readCycles(members[at]!, t, reader);
+        leaveFractions(cycles, members);
+      }
     }
   }
 

@@ -31,6 +31,16 @@ export function leaveFractions(row: Float64Array, of: Int32Array): void {
   }
 }
 
+/** The same of so many rounds, the first of `rounds`, at several rates. */
+export function putFractions(rounds: Float64Array, rates: Float64Array, row: Float64Array, of: Int32Array): void {
+  const count = rounds[0]!;
+  for (let at = 0; at < of.length; at++) {
+    const value = count * rates[of[at]!]!;
+    const rest = value - Math.floor(value);
+    row[of[at]!] = rest < 1 ? rest : 0;
+  }
+}
+
 /** The fractional part in 0 (included) to 1 (excluded), also for negative numbers. */
 export function fraction(value: number): number {
   const rest = value - Math.floor(value);
