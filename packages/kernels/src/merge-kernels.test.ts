@@ -116,6 +116,40 @@ describe("the loops in WebAssembly", () => {
     }
   });
 
+  it("copy values, add numbers of 64 bits to them and turn clocks: equal to the last bit, and nothing beside, for every count from 0 to 40", () => {
+    const random = seededRandom(8);
+    const [from, values, more, turned] = [60, 60, 120, 120].map((length) => kernels.floats(length)!) as [Float32Array, ...Float32Array[]];
+    const [numbers, cycles] = [more!, turned!].map((floats) => new Float64Array(floats.buffer, floats.byteOffset, 60)) as [
+      Float64Array,
+      Float64Array,
+    ];
+    for (let round = 0; round < 1000; round++) {
+      const [first, count] = [round % 13, round % 41];
+      for (let at = 0; at < 60; at++) {
+        [from[at], values![at]] = [random(), random()];
+        numbers[at] = random() < 0.2 ? -1e-20 : random() < 0.2 ? 0 : (random() - 0.5) * 3;
+        cycles[at] = -7;
+      }
+      const within = (at: number): boolean => at >= first && at < first + count;
+      const [added, copied] = [values!.slice(), values!.slice()];
+      const rounds = random() * 1000;
+      const stand = Array.from(cycles, (_, at) => {
+        const part = numbers[at]! * rounds - Math.floor(numbers[at]! * rounds);
+        return within(at) ? (part < 1 ? part : 0) : -7;
+      });
+      for (let at = 0; at < 60; at++) if (within(at)) [added[at], copied[at]] = [added[at]! + numbers[at]!, from[at]!];
+      const before = values!.slice();
+      kernels.add(numbers.byteOffset + 8 * first, values!.byteOffset + 4 * first, count);
+      expect([...values!], `round ${round}: ${count} added`).toEqual([...added]);
+      values!.set(before);
+      kernels.copy(from.byteOffset + 4 * first, values!.byteOffset + 4 * first, count);
+      expect([...values!], `round ${round}: ${count} copied`).toEqual([...copied]);
+      kernels.numbers[0] = rounds;
+      kernels.turn(numbers.byteOffset + 8 * first, cycles.byteOffset + 8 * first, count);
+      expect([...cycles], `round ${round}: ${count} turned`).toEqual(stand);
+    }
+  });
+
   it("are what lays nearly all rows of a crowd, and the engine's own lie in their memory", () => {
     const laid = { rows: 0, exits: 0 };
     const counting = (

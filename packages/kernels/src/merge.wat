@@ -187,6 +187,27 @@
         (f32.store (local.get $values)
           (f32.demote_f64 (f64.add (f64.promote_f32 (f32.load (local.get $values))) (f64.load (local.get $parts))))))))
 
+  ;; cycles = the fractional part of rates x part, 0 where that rounds up to 1: where clocks stand that differ in their rates alone
+  (func (export "turn") (param $rates i32) (param $cycles i32) (param $count i32)
+    (local $parts v128) (local $turned v128) (local $last i32) (local $one f64)
+    (local.set $parts (f64x2.splat (f64.load (global.get $part))))
+    (local.set $last (i32.add (local.get $cycles) (i32.shl (i32.sub (local.get $count) (i32.const 2)) (i32.const 3))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.gt_s (local.get $cycles) (local.get $last)))
+        (local.set $turned (f64x2.mul (v128.load (local.get $rates)) (local.get $parts)))
+        (local.set $turned (f64x2.sub (local.get $turned) (f64x2.floor (local.get $turned))))
+        (v128.store (local.get $cycles)
+          (v128.and (local.get $turned) (f64x2.lt (local.get $turned) (v128.const f64x2 1 1))))
+        (local.set $rates (i32.add (local.get $rates) (i32.const 16)))
+        (local.set $cycles (i32.add (local.get $cycles) (i32.const 16)))
+        (br $next)))
+    (if (i32.and (local.get $count) (i32.const 1))
+      (then
+        (local.set $one (f64.mul (f64.load (local.get $rates)) (f64.load (global.get $part))))
+        (local.set $one (f64.sub (local.get $one) (f64.floor (local.get $one))))
+        (f64.store (local.get $cycles) (select (local.get $one) (f64.const 0) (f64.lt (local.get $one) (f64.const 1)))))))
+
   ;; Exits of a frame (packages/core/src/engine/output-map.ts), 16 octets each: parameter, dimmer, coarse octet and fine octet.
 
   ;; frame[coarse] = value x 255, rounded

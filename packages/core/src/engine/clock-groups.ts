@@ -1,20 +1,24 @@
+import { putFractions } from "../units/units";
 import type { DriveClock } from "./flat-motions";
-import { numbersOf } from "./numbers-of";
+import { ELSEWHERE, foundDoubles, kernelsNow, type Found } from "./kernels";
 
 /** Clocks that differ in their rates alone: what drives them is read once for all. */
 interface ClockGroup {
   readonly first: DriveClock;
   /** Indices of the clocks. */
   readonly members: Int32Array;
+  /** They follow each other. */
+  readonly together: boolean;
 }
 
 /** Clocks in groups; those that count rounds or are ahead stand alone. */
 export class ClockGroups {
   readonly groups: readonly ClockGroup[];
-  readonly rates: Float64Array;
+  readonly rates: Found<Float64Array>;
 
   constructor(clocks: readonly DriveClock[]) {
-    this.rates = numbersOf(Float64Array, clocks, ({ rate }) => rate);
+    this.rates = foundDoubles(clocks.length);
+    clocks.forEach(({ rate }, at) => (this.rates.numbers[at] = rate));
     const found = new Map<string, number[]>();
     clocks.forEach(({ masterId, family, ownBpm, count, lead }, at) => {
       const key = count === null && lead === undefined ? `${masterId} ${family} ${ownBpm}` : `alone ${at}`;
@@ -22,6 +26,20 @@ export class ClockGroups {
       if (members) members.push(at);
       else found.set(key, [at]);
     });
-    this.groups = [...found.values()].map((members) => ({ first: clocks[members[0]!]!, members: Int32Array.from(members) }));
+    this.groups = [...found.values()].map((members) => ({
+      first: clocks[members[0]!]!,
+      members: Int32Array.from(members),
+      together: members.at(-1)! - members[0]! === members.length - 1,
+    }));
+  }
+
+  /** Where the clocks of a group stand after so many rounds, the first of `rounds`. */
+  turn({ members, together }: ClockGroup, rounds: Float64Array, cycles: Found<Float64Array>): void {
+    const kernels = kernelsNow();
+    const { rates } = this;
+    if (!kernels || !together || rates.at === ELSEWHERE || cycles.at === ELSEWHERE)
+      return putFractions(rounds, rates.numbers, cycles.numbers, members);
+    kernels.numbers[0] = rounds[0]!;
+    kernels.turn(rates.at + 8 * members[0]!, cycles.at + 8 * members[0]!, members.length);
   }
 }

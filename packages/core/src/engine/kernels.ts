@@ -26,6 +26,8 @@ export interface Kernels {
   readonly copy: (from: number, values: number, count: number) => void;
   /** Numbers of 64 bits are added to values. */
   readonly add: (parts: number, values: number, count: number) => void;
+  /** So many clocks stand where as many rounds as the part says, each at its rate, have brought them; numbers of 64 bits. */
+  readonly turn: (rates: number, cycles: number, count: number) => void;
   /** Exits of one octet and of two are written into a frame, as their values are or scaled by their dimmers. */
   readonly eight: Write;
   readonly sixteen: Write;

@@ -1,9 +1,10 @@
 import { COVERS, met } from "../stroke/meeting";
-import { clamp, fraction, leaveFractions, putFractions, type Seconds } from "../units/units";
+import { clamp, fraction, leaveFractions, type Seconds } from "../units/units";
 import type { CompiledRows } from "./compile";
 import { progressAt } from "./fade-progress";
 import { ClockGroups } from "./clock-groups";
 import { coverAt, sameClock, swingAt, type ClockReader, type FlatMotions } from "./flat-motions";
+import { foundDoubles, type Found } from "./kernels";
 import { MotionRuns } from "./motion-runs";
 
 /** The motions of a source on their way: where their clocks are, and how far their sizes have grown. */
@@ -15,6 +16,7 @@ export class RunningMotions {
   readonly #startSeconds: Seconds;
   readonly #groups: ClockGroups;
   readonly #cycles: Float64Array;
+  readonly #found: Found<Float64Array>;
   /** Where counting clocks began; NaN before the first look. */
   readonly #begins: Float64Array;
   /** The number in hand, and the share in which it is met: numbers that are handed to and fro would be made anew each time. */
@@ -30,7 +32,8 @@ export class RunningMotions {
     this.#groups = new ClockGroups(compiled.clocks);
     this.#startSeconds = startSeconds;
     this.#now = startSeconds;
-    this.#cycles = new Float64Array(compiled.clocks.length);
+    this.#found = foundDoubles(compiled.clocks.length);
+    this.#cycles = this.#found.numbers;
     this.#begins = new Float64Array(compiled.clocks.length).fill(NaN);
   }
 
@@ -70,13 +73,13 @@ export class RunningMotions {
 
   /** Clocks that differ in their rates alone are read once; while a glide takes each its own way, and where they count, one by one. */
   #readClocks(t: Seconds, reader: ClockReader): void {
-    const { groups, rates } = this.#groups;
+    const { groups } = this.#groups;
     const [read, cycles] = [this.#read, this.#cycles];
     for (let group = 0; group < groups.length; group++) {
       const { first, members } = groups[group]!;
       if (members.length > 1) reader.putBeats(first, t, read, 0);
       // A number that isn't one differs from itself.
-      if (members.length > 1 && read[0] === read[0]) putFractions(read, rates, cycles, members);
+      if (members.length > 1 && read[0] === read[0]) this.#groups.turn(groups[group]!, read, this.#found);
       else {
         for (let at = 0; at < members.length; at++) this.#readCycles(members[at]!, t, reader);
         leaveFractions(cycles, members);
