@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Profile } from "../rig/profile";
+import type { ShowSettings } from "../playback/stage-state";
 import type { ShowRecord } from "../show/records";
 import { EngineOnBench, fixture, listWithCard, part, showOf, strokeOn } from "../testing";
 
@@ -8,10 +9,11 @@ const GLOWS: Profile = {
   ...{ id: "profile-glows", kind: "profile", version: 1, maker: "Quillfern", model: "Glows", emitters: {}, beamDegrees: 20 },
   modes: [
     {
-      ...{ id: "mode-1", name: "Only", footprint: 2, heads: ["Glows"] },
+      ...{ id: "mode-1", name: "Only", footprint: 3, heads: ["Glows"] },
       channels: [
         { head: 0, attribute: "Dimmer", slots: [1], physical: [0, 1], home: 0.2 },
         { head: 0, attribute: "ColorSub_C", slots: [2], physical: [0, 1], home: 0.25 },
+        { head: 0, attribute: "Tilt", slots: [3], physical: [-100, 100], home: 0.5 },
       ],
     },
   ],
@@ -22,14 +24,28 @@ const look = (id: string, dimmer: number, cyan: number): ShowRecord[] => {
   return listWithCard(id, [{ inSeconds: 0, strokes: [stroke] }], { colors: "add", releaseSeconds: 0, letsGoAtZero: false });
 };
 
-function bench(): { slots: (of: () => void) => number[]; on: EngineOnBench } {
+/** The same, all dark at home. */
+const DARK: Profile = {
+  ...GLOWS,
+  modes: GLOWS.modes.map((mode) => ({
+    ...mode,
+    channels: mode.channels.map((channel) => (channel.attribute === "Dimmer" ? { ...channel, home: 0 } : channel)),
+  })),
+};
+
+const tilted = listWithCard("tilted", [{ inSeconds: 0, strokes: [strokeOn("glowing", { Tilt: part([60]) })] }], {
+  releaseSeconds: 2,
+  letsGoAtZero: false,
+});
+
+function bench(profile = GLOWS, more: readonly ShowRecord[] = []): { slots: (of: () => void) => number[]; on: EngineOnBench } {
   const who = { groupIds: ["glowing"] };
   const on = new EngineOnBench(
     showOf([
       { id: "ann", kind: "person", version: 1, name: "Ann", initials: "An", role: "lead" },
       { id: "page", kind: "page", version: 1, name: "Page", rank: 1, territoryId: null },
-      GLOWS,
-      fixture(1, GLOWS.id),
+      profile,
+      fixture(1, profile.id),
       { id: "glowing", kind: "group", version: 1, name: "Glowing", rank: 1, heads: ["fx-1"], territoryId: null },
       {
         ...{ id: "up", kind: "groupMaster", version: 1, pageId: "page", name: "Up", who, how: "lights" },
@@ -37,6 +53,7 @@ function bench(): { slots: (of: () => void) => number[]; on: EngineOnBench } {
       },
       ...look("a", 0.3, 0.8),
       ...look("b", 0, 0.2),
+      ...more,
     ]),
   );
   const slots = (of: () => void): number[] => {
@@ -62,6 +79,26 @@ describe("home's part where home isn't nothing (worked by hand from 2-model.md s
     expect(flag(level("a", 1))).toBe(51); // the lowest of 0.8 and 0.2
     expect(flag(() => on.play({ type: "let-go", playbackId: "card-b" }))).toBe(204);
     expect(flag(() => on.play({ type: "let-go", playbackId: "card-a" }))).toBe(64);
+  });
+
+  it("of flags alone, where all lamps are dark at home", () => {
+    const { slots, on } = bench(DARK);
+    expect(slots(() => on.play({ type: "go", playbackId: "card-a" }))[1]).toBe(204);
+    expect(slots(() => on.play({ type: "level", playbackId: "card-a", level: 0.5 }))[1]).toBe(134); // half of 0.8 and half of home: 0.525
+  });
+
+  it("leaves alone what stays where it was, while flags add up beside it", () => {
+    const settings: ShowSettings = { id: "settings", kind: "settings", version: 1, stays: { Position: true } };
+    const { slots, on } = bench(GLOWS, [...tilted, settings]);
+    for (const id of ["a", "tilted"]) slots(() => on.play({ type: "go", playbackId: `card-${id}` }));
+    const tilt = on.frame[2]!;
+    expect(tilt).toBe(204); // 60 of -100..100: 0.8
+    slots(() => on.play({ type: "let-go", playbackId: "card-tilted" }));
+    expect(on.engine.running.some(({ id, lettingGo }) => id === "card-tilted" && lettingGo)).toBe(true);
+    expect(on.frame[2]).toBe(tilt);
+    slots(() => undefined);
+    slots(() => undefined);
+    expect(on.frame[2]).toBe(tilt);
   });
 
   it("of intensities: the highest shows, also of masters of groups that light, and home's part follows when they move", () => {

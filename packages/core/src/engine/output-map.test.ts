@@ -1,0 +1,57 @@
+import { describe, expect, it } from "vitest";
+import type { Fixture } from "../rig/fixture";
+import { buildRig } from "../rig/rig";
+import { fixture, TEST_PROFILES } from "../testing";
+import { buildOutputMap, COARSE, EXIT, FINE, PARAMETER, SLOTS } from "./output-map";
+
+const PROFILES = new Map(TEST_PROFILES.map((profile) => [profile.id, profile]));
+
+/** Parameter, coarse and fine octet of all exits that a map writes by their parameters. */
+function exitsOf(fixtures: readonly Fixture[]): string[] {
+  const { eight, sixteen, dimmedEight, dimmedSixteen } = buildOutputMap(buildRig(fixtures, PROFILES));
+  return [eight, sixteen, dimmedEight, dimmedSixteen]
+    .flatMap(({ count, rows: { numbers } }) =>
+      Array.from({ length: count }, (_, at) => [PARAMETER, COARSE, FINE].map((number) => numbers[EXIT * at + number]!).join(" ")),
+    )
+    .sort();
+}
+
+/** The same, read off the lamps one by one. */
+function plainExits(fixtures: readonly Fixture[]): string[] {
+  const { parameters, universes } = buildRig(fixtures, PROFILES);
+  return parameters
+    .flatMap(({ head, channel }, parameter) => {
+      const { patch } = fixtures.find(({ id }) => id === head.fixture.id)!;
+      if (!patch || channel.slots.length === 0) return [];
+      const places = channel.slots.map((slot) => patch.address + slot - 1);
+      if (places.some((place) => place > SLOTS)) return [];
+      const begin = universes.indexOf(patch.universe) * SLOTS - 1;
+      return [`${parameter} ${begin + places[0]!} ${begin + places.at(-1)!}`];
+    })
+    .sort();
+}
+
+const lamp = (number: number, profileId: string, patch: Fixture["patch"]): Fixture => ({ ...fixture(number, profileId), patch });
+
+describe("the map from parameters to slots", () => {
+  const ids = TEST_PROFILES.map(({ id }) => id);
+  const all = ids.map((id, at) => lamp(at + 1, id, { universe: 3 + at, address: 1 }));
+
+  it("has each channel once, where its lamp is patched", () => {
+    expect(exitsOf(all)).toEqual(plainExits(all));
+    expect(exitsOf(all).length).toBeGreaterThan(10);
+  });
+
+  it("has nothing of lamps that are patched nowhere, also before the frame", () => {
+    const some = all.map((one, at) => (at % 2 === 0 ? { ...one, patch: null } : one));
+    expect(exitsOf(some)).toEqual(plainExits(some));
+    expect(exitsOf(all.map((one) => ({ ...one, patch: null })))).toEqual([]);
+  });
+
+  it("has nothing of channels that would end beyond their universe, and all that come before them", () => {
+    for (const address of [500, 508, 510, 511, 512]) {
+      const some = all.map((one) => ({ ...one, patch: { universe: one.patch!.universe, address } }));
+      expect(exitsOf(some), `at ${address}`).toEqual(plainExits(some));
+    }
+  });
+});
