@@ -8,32 +8,29 @@ const LONGEST_MS = 100;
 export class Pace {
   #dueMs = 0;
   #waits = false;
-  readonly #nowMs: () => number;
-
-  constructor(nowMs: () => number = () => performance.now()) {
-    this.#nowMs = nowMs;
-  }
-
-  isDue(): boolean {
-    return this.#nowMs() >= this.#dueMs;
+  /** It took so little last time that it may go with anything else. */
+  get isCheap(): boolean {
+    return this.#dueMs === 0;
   }
 
   /** Does it now; the next time is due the later the longer it took. */
   spend(work: () => void): void {
-    const begun = this.#nowMs();
+    const begun = performance.now();
     work();
-    const tookMs = this.#nowMs() - begun;
+    const tookMs = performance.now() - begun;
     this.#dueMs = tookMs <= CHEAP_MS ? 0 : begun + Math.min(LONGEST_MS, tookMs / SHARE);
   }
 
-  /** Calls once when it is due. */
+  /** Calls once when it is due and the page has nothing else to do, or has had something to do for long. */
   whenDue(call: () => void): void {
     if (this.#waits) return;
     this.#waits = true;
-    const due = (): void => {
+    const now = (): void => {
       this.#waits = false;
       call();
     };
-    setTimeout(due, Math.max(0, Math.ceil(this.#dueMs - this.#nowMs())));
+    // Some browsers don't tell when they rest.
+    const due = (): void => void ("requestIdleCallback" in globalThis ? requestIdleCallback(now, { timeout: LONGEST_MS }) : now());
+    setTimeout(due, Math.max(0, Math.ceil(this.#dueMs - performance.now())));
   }
 }

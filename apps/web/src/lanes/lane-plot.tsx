@@ -129,8 +129,8 @@ export function LanePlot(props: {
             aria-orientation="vertical"
             aria-valuenow={Math.round(value * 1000) / 1000}
             aria-valuetext={shown(value)}
-            className="finger-reach absolute size-[11px] -translate-x-1/2 -translate-y-1/2 cursor-ns-resize border-2 border-ink bg-bench"
-            style={{ left: x(points.knotX[knot] ?? 0.5), top: y(value) }}
+            className="finger-reach absolute -top-[5.5px] -left-[5.5px] size-[11px] cursor-ns-resize border-2 border-ink bg-bench"
+            style={{ translate: `${x(points.knotX[knot] ?? 0.5)}px ${y(value)}px` }}
             onPointerDown={(event) => grab(event, knot)}
             onKeyDown={(event) => onKey(event, knot)}
           />

@@ -1,6 +1,6 @@
 import { counted } from "@vexa/core";
-import { line } from "d3-shape";
 import type { PlotPoints } from "./lane-model";
+import { lineThrough, type PlotPoint } from "./plot-lines";
 
 /** Room around the curve of a plot, in pixels. */
 export const MARGIN = { x: 12, y: 10 };
@@ -30,16 +30,24 @@ export function Marks(props: {
   const count = values.length;
   const headX = (index: number): number => x(count > 1 ? index / (count - 1) : 0.5);
   const shown = count > width ? apart(values, headX, y) : [...values.keys()];
-  const curve = line<number>(headX, (index) => y(values[index] ?? 0)).defined((index) => values[index] !== null)(shown) ?? "";
   const size = count > 150 ? 3 : 5.5;
-  const paths = FORMS.map((_, form) =>
-    shown
-      .map((index) => {
-        const value = values[index] ?? null;
-        return value !== null && (forms[index] ?? 0) % FORMS.length === form ? mark(form, { x: headX(index), y: y(value), size }) : "";
-      })
-      .join(""),
-  );
+  const curve: (PlotPoint | null)[] = [];
+  const dots: (PlotPoint | null)[] = [];
+  let others = ["", ""];
+  for (const index of shown) {
+    const value = values[index] ?? null;
+    const point: PlotPoint | null = value === null ? null : [headX(index), y(value)];
+    const form = (forms[index] ?? 0) % FORMS.length;
+    curve.push(point);
+    // Dots that lie on each other come to a line.
+    const last = dots.at(-1);
+    if (point && form === 0) {
+      if (last && Math.hypot(point[0] - last[0], point[1] - last[1]) > size / 2) dots.push(null);
+      dots.push(point);
+    } else if (last) dots.push(null);
+    if (point && form > 0)
+      others = others.map((path, at) => (at === form - 1 ? path + mark(form, { x: point[0], y: point[1], size }) : path));
+  }
   const bars = stops
     .map((stop, index) => (stop === null ? "" : `M${(headX(index) - 3).toFixed(1)} ${stop === "low" ? height - 3 : 3}h6`))
     .join("");
@@ -64,10 +72,10 @@ export function Marks(props: {
           opacity={0.6}
         />
       ))}
-      {joined && <path d={curve} className="fill-none stroke-sketch" strokeWidth={1} opacity={0.55} />}
-      <path d={paths[0]} className="fill-none stroke-sketch" strokeLinecap="round" strokeWidth={size} />
-      <path d={paths[1]} className="fill-none stroke-linked" strokeWidth={1.4} />
-      <path d={paths[2]} className="fill-none stroke-ink-2" strokeWidth={1.4} />
+      {joined && <path d={lineThrough(curve)} className="fill-none stroke-sketch" strokeWidth={1} opacity={0.55} />}
+      <path d={lineThrough(dots)} className="fill-none stroke-sketch" strokeLinecap="round" strokeLinejoin="round" strokeWidth={size} />
+      <path d={others[0]} className="fill-none stroke-linked" strokeWidth={1.4} />
+      <path d={others[1]} className="fill-none stroke-ink-2" strokeWidth={1.4} />
       <path d={bars} className="fill-none stroke-barred" strokeWidth={3} />
     </svg>
   );
@@ -86,9 +94,9 @@ function apart(values: readonly (number | null)[], x: Scale, y: Scale): number[]
   });
 }
 
+/** A square or a cross. */
 function mark(form: number, at: { x: number; y: number; size: number }): string {
   const [x, y, r] = [at.x.toFixed(1), at.y.toFixed(1), (at.size / 2).toFixed(1)];
-  if (form === 0) return `M${x} ${y}h0`;
   if (form === 1) return `M${x} ${y}m-${r} -${r}h${at.size}v${at.size}h-${at.size}z`;
   return `M${x} ${y}m-${r} -${r}l${at.size} ${at.size}m-${at.size} 0l${at.size} -${at.size}`;
 }

@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { counted, curtainsDown, territoriesOf, type Person, type PresenceEntry, type Show } from "@vexa/core";
 import { useNow } from "../frames/use-now";
@@ -33,9 +34,19 @@ export function TopStrip(): React.JSX.Element {
   );
 }
 
-/** By itself: a drag is saved many times a second, which is nothing to the rest of the strip. */
+/** So long nothing has waited when all is said to be saved. */
+const CALM_MS = 300;
+
+/** By itself: a drag is saved many times a second, which is nothing to the rest of the strip; in between it isn't said that all is saved. */
 function SaveState({ lost }: { lost: boolean }): React.JSX.Element {
-  const saving = useFromClient(({ waiting }) => waiting > 0);
+  const waiting = useFromClient((client) => client.waiting > 0);
+  const [saving, setSaving] = useState(waiting);
+  if (waiting && !saving) setSaving(true);
+  useEffect(() => {
+    if (waiting) return;
+    const calm = setTimeout(() => setSaving(false), CALM_MS);
+    return () => clearTimeout(calm);
+  }, [waiting]);
   return (
     <p className={cn("text-[13px] text-ink-3", lost ? "text-barred" : "whitespace-nowrap max-sm:hidden")} role="status">
       {lost ? "▬ connection lost: what you see is kept, Vexa tries again" : saving ? "saving…" : "all saved"}

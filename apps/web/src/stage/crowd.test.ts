@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { describe, expect, it } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import { Pace } from "../frames/pace";
 import { CrowdBeams, toPixels } from "./crowd-beams";
 import { CrowdMarks } from "./crowd-marks";
@@ -118,33 +118,52 @@ describe("marks of a crowd", () => {
 });
 
 describe("painting in its share of the time", () => {
+  afterEach(() => vi.useRealTimers());
+
   it("is done each time while it is cheap, and the later again the longer it took, within a tenth of a second", () => {
-    let now = 0;
-    const pace = new Pace(() => now);
-    pace.spend(() => (now += 1));
-    expect(pace.isDue()).toBe(true);
-    pace.spend(() => (now += 5));
-    expect(pace.isDue()).toBe(false);
-    now += 44;
-    expect(pace.isDue()).toBe(false);
-    now += 1;
-    expect(pace.isDue()).toBe(true);
-    pace.spend(() => (now += 2000));
-    expect(pace.isDue()).toBe(true);
+    vi.useFakeTimers();
+    const pace = new Pace();
+    const spend = (ms: number): void => pace.spend(() => void vi.advanceTimersByTime(ms));
+    let told = 0;
+    expect(pace.isCheap).toBe(true);
+    spend(1);
+    expect(pace.isCheap).toBe(true);
+    for (const [took, rest] of [
+      [5, 45],
+      [8, 72],
+      [40, 60],
+    ] as const) {
+      spend(took);
+      expect(pace.isCheap).toBe(false);
+      pace.whenDue(() => told++);
+      vi.advanceTimersByTime(rest - 1);
+      expect(told, `after ${took} ms`).toBe(0);
+      vi.advanceTimersByTime(1);
+      expect(told, `after ${took} ms`).toBe(1);
+      told = 0;
+    }
+    spend(2000);
+    pace.whenDue(() => told++);
+    vi.advanceTimersByTime(0);
+    expect(told).toBe(1);
   });
 
-  it("tells once when it is due", async () => {
+  it("waits for a page that has something else to do, and is told once however often it is asked", () => {
+    vi.useFakeTimers();
+    const idle: { call: () => void; timeout: number | undefined }[] = [];
+    vi.stubGlobal("requestIdleCallback", (call: () => void, { timeout }: IdleRequestOptions) => idle.push({ call, timeout }));
     const pace = new Pace();
     let told = 0;
-    pace.spend(() => {
-      const until = performance.now() + 4;
-      while (performance.now() < until);
-    });
+    pace.spend(() => void vi.advanceTimersByTime(5));
     for (let ask = 0; ask < 3; ask++) pace.whenDue(() => told++);
-    expect(told).toBe(0);
-    while (told === 0) await new Promise((resolve) => setTimeout(resolve, 5));
+    vi.advanceTimersByTime(1000);
+    expect([told, idle.length, idle[0]!.timeout]).toEqual([0, 1, 100]);
+    idle[0]!.call();
+    expect(told).toBe(1);
     pace.whenDue(() => told++);
-    while (told === 1) await new Promise((resolve) => setTimeout(resolve, 5));
+    vi.advanceTimersByTime(1000);
+    idle[1]!.call();
     expect(told).toBe(2);
+    vi.unstubAllGlobals();
   });
 });

@@ -65,12 +65,16 @@ export function useStagePainter(of: {
       });
       if (wash) drawWash(context, drawing, wash);
     }
-    // Where all is painted anew the layers go together.
-    const lights = stale.current.light && (stale.current.floor || pace.isDue());
-    if (lights) pace.spend(() => drawLight(light!(), drawing, values()));
+    const paintLight = (): void => {
+      pace.spend(() => drawLight(light!(), drawing, values()));
+      stale.current.light = false;
+    };
+    // Where all is painted anew the layers go together; else what is costly waits until a hand's move has been shown.
+    if (stale.current.light && (stale.current.floor || pace.isCheap)) paintLight();
+    else if (stale.current.light)
+      pace.whenDue(() => latest.current.drawing === drawing && layers.current && stale.current.light && paintLight());
     if (stale.current.thread) drawThread(top!(), drawing, thread);
-    stale.current = { floor: false, light: stale.current.light && !lights, thread: false };
-    if (stale.current.light) pace.whenDue(paint);
+    Object.assign(stale.current, { floor: false, thread: false });
     painted.current = drawing;
     stretch();
   });

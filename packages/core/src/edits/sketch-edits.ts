@@ -29,7 +29,14 @@ export function standingOf(show: Show, strokes: Strokes, on: { selection: Select
   const found = strokeFor(strokes, on.selection, on.attribute);
   const own = found && { ...found, part: found.stroke.parts[on.attribute]! };
   if (!own) return { own, onTop: false };
-  return { own, onTop: touching(show, strokes, on).at(-1) === own.id };
+  return { own, onTop: isOnTop(show, strokes, own.id, on) };
+}
+
+/** Whether no stroke above one's own touches the same: mostly there is none, and nobody's heads have to be looked at. */
+function isOnTop(show: Show, strokes: Strokes, id: string, on: { selection: Selection; attribute: Attribute }): boolean {
+  const ranked = inRank(strokes);
+  const above = ranked.slice(ranked.findIndex(([other]) => other === id) + 1);
+  return touching(show, Object.fromEntries(above), on).length === 0;
 }
 
 /** The strokes that say something of the attribute of any of these heads, the topmost last. */

@@ -1,5 +1,5 @@
 import type { Rig } from "../rig/rig";
-import type { Blocks, Spans } from "./blocks";
+import { wholeSpan, type Blocks, type Spans } from "./blocks";
 import { addressOf, ELSEWHERE, foundOctets, kernelsNow, type Found } from "./kernels";
 import { buildOutputMap, COARSE, DIMMER, EXIT, FINE, PARAMETER, SLOTS, type FlatExits, type OutputMap } from "./output-map";
 
@@ -32,7 +32,15 @@ export class FrameWriter {
 
   /** Fills the frame (universes in order, SLOTS octets each) with values 0..1; those not marked are taken to be as in the last frame. */
   write(values: Float32Array, moved: Blocks, frame: Uint8Array): void {
-    const spans = moved.spans();
+    this.#write(values, moved.spans(), frame);
+  }
+
+  /** Fills the frame with values of which each may have moved. */
+  writeAll(values: Float32Array, frame: Uint8Array): void {
+    this.#write(values, wholeSpan(values.length), frame);
+  }
+
+  #write(values: Float32Array, spans: Spans, frame: Uint8Array): void {
     for (let at = 0; at < this.#writers.length; at++) this.#writers[at]!.write(values, spans, this.#frame);
     const whole = spans.count === 1 && spans.bounds[0] === 0 && spans.bounds[1] === values.length;
     for (let at = 0; !whole && at < this.#byDimmer.length; at++) this.#byDimmer[at]!.write(values, spans, this.#frame);

@@ -40,6 +40,42 @@ export function rowsOf(content: Content): readonly Row[] {
   return rows;
 }
 
+/** Finds the row of a parameter: of a column's that alone is made. */
+export function rowFinder(contents: readonly Content[]): (parameter: number) => Row | undefined {
+  const finders = contents.map((content) => {
+    if (!isColumn(content)) {
+      const rows = new Map(content.map((row) => [row.parameter, row]));
+      return (parameter: number) => rows.get(parameter);
+    }
+    const { parameters } = content;
+    const first = parameters[0]!;
+    const gapless = parameters.at(-1)! - first === parameters.length - 1;
+    return (parameter: number) => {
+      const at = gapless ? parameter - first : placeIn(parameters, parameter);
+      return at >= 0 && at < parameters.length ? rowAt(content, at) : undefined;
+    };
+  });
+  return (parameter) => {
+    for (const find of finders) {
+      const row = find(parameter);
+      if (row) return row;
+    }
+    return undefined;
+  };
+}
+
+/** Where a number stands among rising ones, or -1. */
+function placeIn(rising: Int32Array, number: number): number {
+  let [low, high] = [0, rising.length - 1];
+  while (low <= high) {
+    const middle = (low + high) >> 1;
+    if (rising[middle] === number) return middle;
+    if (rising[middle]! < number) low = middle + 1;
+    else high = middle - 1;
+  }
+  return -1;
+}
+
 function rowAt(column: Column, at: number): Row {
   const [fadePart, delayPart] = [ownTime(column, "fadePart", at), ownTime(column, "delayPart", at)];
   return {

@@ -9,7 +9,8 @@ import type { Head } from "../rig/rig";
 import { normalizedFreely, physicalOf } from "../rig/scale";
 import type { HeadNumbers } from "./head-numbers";
 import { laidOver } from "./laid";
-import { partRows } from "./resolve";
+import { rowFinder } from "./column";
+import { partContent, partRows } from "./resolve";
 import { asSaid, type ResolveContext, type Row } from "./row";
 import { presetColor, presetPoint, presetsOf } from "./preset-rows";
 import { aimHead, axesOf } from "./aim-head";
@@ -40,38 +41,49 @@ export function headValues(
   strokes: Strokes,
   { attribute, heads, show }: { attribute: Attribute; heads: readonly Head[]; show: ResolveContext },
 ): (HeadValue | null)[] {
-  const of = { attribute, heads, show: asSaid(show) };
-  const found = new Map<string, Found>();
+  const of = { attribute, show: asSaid(show) };
+  const found = Array<Found | null>(heads.length).fill(null);
   for (const [id, stroke] of inRank(strokes)) {
-    const part = stroke.parts[of.attribute];
+    const part = stroke.parts[attribute];
     if (!part) continue;
     const spread = spreadOf(stroke.who, of.show);
-    if (of.attribute === "Color" || of.attribute === "Position") {
-      const whole = wholeValues(of.attribute, part, { spread, show: of.show });
-      const rows = headRows(partRows({ attribute: of.attribute, part, spread, show: of.show }), of.show);
+    const places = placesAmong(heads, spread);
+    if (attribute === "Color" || attribute === "Position") {
+      const whole = wholeValues(attribute, part, { spread, show: of.show });
+      const rows = headRows(partRows({ attribute, part, spread, show: of.show }), of.show);
       spread.heads.forEach((head, index) => {
         const row = rows.get(head.key);
-        if (row) found.set(head.key, { row, ...whole(head, index), strokeId: id });
+        const at = places[index]!;
+        if (row && at >= 0) found[at] = { row, ...whole(head, index), strokeId: id };
       });
       continue;
     }
-    const rowOf = new Map(partRows({ attribute: of.attribute, part, spread, show: of.show }).map((row) => [row.parameter, row]));
-    for (const head of spread.heads) {
-      const row = rowOf.get(head.parameters.get(of.attribute) ?? -1);
-      if (!row) continue;
-      const before = found.get(head.key);
-      found.set(head.key, {
-        row: laidOver(before?.row, row),
-        color: null,
-        point: null,
-        strokeId: row.value === null ? (before?.strokeId ?? null) : id,
-      });
-    }
+    const rowOf = rowFinder(partContent({ attribute, part, spread, show: of.show }));
+    spread.heads.forEach((head, index) => {
+      const at = places[index]!;
+      const row = at < 0 ? undefined : rowOf(head.parameters.get(attribute) ?? -1);
+      if (!row) return;
+      const before = found[at];
+      const strokeId = row.value === null ? (before?.strokeId ?? null) : id;
+      found[at] = { row: laidOver(before?.row, row), color: null, point: null, strokeId };
+    });
   }
-  return of.heads.map((head) => {
-    const entry = found.get(head.key);
-    return entry ? headValue(head, entry, of) : null;
-  });
+  return found.map((entry, at) => entry && headValue(heads[at]!, entry, of));
+}
+
+// Lists of heads and spreads never change in place; a drag asks for the same ones again and again.
+const known = new WeakMap<readonly Head[], WeakMap<Spread, Int32Array>>();
+
+/** Where each head of a spread stands among some heads; -1 = it isn't there. */
+function placesAmong(heads: readonly Head[], spread: Spread): Int32Array {
+  let bySpread = known.get(heads);
+  if (!bySpread) known.set(heads, (bySpread = new WeakMap()));
+  let places = bySpread.get(spread);
+  if (!places) {
+    const at = new Map(heads.map(({ key }, index) => [key, index]));
+    bySpread.set(spread, (places = Int32Array.from(spread.heads, ({ key }) => at.get(key) ?? -1)));
+  }
+  return places;
 }
 
 interface Whole {
@@ -128,11 +140,11 @@ interface Found extends Whole {
 function headValue(head: Head, found: Found, { attribute, show }: { attribute: Attribute; show: ResolveContext }): HeadValue {
   const { row, color, point, strokeId } = found;
   const { value, motions } = row;
-  const times = { fade: row.fade ?? row.fadePart ?? null, delay: row.delay ?? row.delayPart ?? 0, moves: motions.length > 0 };
+  const [fade, delay, moves] = [row.fade ?? row.fadePart ?? null, row.delay ?? row.delayPart ?? 0, motions.length > 0];
   if (attribute === "Color" || attribute === "Position") {
     const axes = point && axesOf(head, show.rig);
     const reached = !point || !axes || aimHead(head, axes, { point }).reached;
-    return { value: null, color, point, reached, strokeId, stopsAt: null, ...times };
+    return { value: null, color, point, reached, strokeId, stopsAt: null, fade, delay, moves };
   }
   const { channel } = show.rig.parameters[head.parameters.get(attribute)!]!;
   const turned = channel.physical[1] < channel.physical[0];
@@ -144,6 +156,8 @@ function headValue(head: Head, found: Found, { attribute, show }: { attribute: A
     reached: true,
     strokeId,
     stopsAt: beyond === null ? null : turned === (beyond === "low") ? "high" : "low",
-    ...times,
+    fade,
+    delay,
+    moves,
   };
 }
