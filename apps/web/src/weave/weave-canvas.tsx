@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { counted, type Attribute, type Head, type Motion, type Strokes } from "@vexa/core";
 import { isHandDown } from "../frames/hand-down";
+import { Pace } from "../frames/pace";
 import { sharpContext, token, useSize } from "../frames/use-size";
 import { motionWords } from "../lanes/motion-words";
 import { useInterfaceOf } from "../selection/interface-store";
@@ -35,16 +36,20 @@ export function WeaveCanvas(props: {
   const [turn, setTurn] = useState(0);
   const [scrubbed, setScrubbed] = useState<number | null>(null);
   const { width, height } = useSize(frame);
+  const [pace] = useState(() => new Pace());
+  const paintLatest = useRef(() => {});
   const tempo = show.tempo(motion.masterId ?? "");
 
   useEffect(() => {
     if (width === 0 || height === 0 || heads.length === 0) return;
     const paint = (): void => {
+      // The page may have come to something else meanwhile.
+      if (!picture.current) return;
       const at = client.now();
       const of = { show: client.view, strokes, attribute, heads, stage: client.values, now: at };
       const span = weaveSpan(client.view, motion, { beats, now: at });
       const image = weaveImage(of, { span, columns: Math.max(1, Math.floor(width / 2)) });
-      const context = sharpContext(picture.current!, width, height);
+      const context = sharpContext(picture.current, width, height);
       context.clearRect(0, 0, width, height);
       const small = new OffscreenCanvas(image.width, image.height);
       small.getContext("2d")!.putImageData(image, 0, 0);
@@ -52,7 +57,9 @@ export function WeaveCanvas(props: {
       context.drawImage(small, 0, 0, width, height);
       drawBeats(context, { beats, width, height });
     };
-    if (heads.length <= MOST_AT_ONCE) return paint();
+    paintLatest.current = paint;
+    // The hand's own number comes first.
+    if (heads.length <= MOST_AT_ONCE) return pace.whenDue(() => pace.spend(() => paintLatest.current()));
     // A crowd's picture takes longer than a frame: the drag comes first, the picture when it rests.
     const handle = setInterval(() => {
       if (isHandDown()) return;
@@ -60,7 +67,7 @@ export function WeaveCanvas(props: {
       paint();
     }, REST_MS);
     return () => clearInterval(handle);
-  }, [client, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
+  }, [client, pace, attribute, motion, strokes, heads, beats, width, height, theme, tempo, turn]);
 
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
