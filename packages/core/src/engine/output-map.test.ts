@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Fixture } from "../rig/fixture";
 import { buildRig } from "../rig/rig";
 import { fixture, TEST_PROFILES } from "../testing";
-import { buildOutputMap, COARSE, EXIT, FINE, PARAMETER, SLOTS } from "./output-map";
+import { buildOutputMap, COARSE, DIMMER, EXIT, FINE, PARAMETER, SLOTS, type FlatExits } from "./output-map";
 
 const PROFILES = new Map(TEST_PROFILES.map((profile) => [profile.id, profile]));
 
@@ -40,6 +40,20 @@ describe("the map from parameters to slots", () => {
   it("has each channel once, where its lamp is patched", () => {
     expect(exitsOf(all)).toEqual(plainExits(all));
     expect(exitsOf(all).length).toBeGreaterThan(10);
+  });
+
+  it("scales the colours of heads without a dimmer of their own by that head's virtual one, and has the same exits by their dimmers", () => {
+    const many = Array.from({ length: 60 }, (_, at) => lamp(at + 1, ids[(at * 7) % ids.length]!, { universe: 1 + at, address: 1 }));
+    const rig = buildRig(many, PROFILES);
+    const map = buildOutputMap(rig);
+    const rowsOf = ({ count, rows: { numbers } }: FlatExits): number[][] =>
+      Array.from({ length: count }, (_, at) => [...numbers.subarray(EXIT * at, EXIT * (at + 1))]);
+    const dimmed = rowsOf(map.dimmedEight);
+    expect(dimmed.length).toBeGreaterThan(20);
+    for (const row of dimmed) expect(row[DIMMER]).toBe(rig.parameters[row[PARAMETER]!]!.head.parameters.get("Dimmer"));
+    for (const row of [...rowsOf(map.eight), ...rowsOf(map.sixteen)]) expect(row[DIMMER]).toBe(-1);
+    const rising = dimmed.toSorted((a, b) => a[DIMMER]! - b[DIMMER]! || a[PARAMETER]! - b[PARAMETER]!);
+    expect(rowsOf(map.eightByDimmer)).toEqual(rising);
   });
 
   it("has nothing of lamps that are patched nowhere, also before the frame", () => {

@@ -83,7 +83,7 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
   for (let at = 0; at < parameters.length; at++) {
     const { head, channel } = parameters[at]!;
     for (const { attribute } of functionsOf(channel)) {
-      const own = (isService(attribute) ? head.services : head.parameters) as Map<Attribute, number>;
+      const own = (isService(attribute) ? servicesOf(head) : head.parameters) as Map<Attribute, number>;
       // Of two channels with one attribute the later counts, of two functions of one channel both do.
       if (attribute === channel.attribute || !own.has(attribute)) own.set(attribute, at);
     }
@@ -159,6 +159,15 @@ function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: n
     label: cell === 0 ? String(fixture.number) : `${fixture.number}.${cell}`,
     ...headPlace(fixture, mode, index),
     parameters: new Map(),
-    services: new Map(),
+    services: NO_SERVICES,
   };
+}
+
+/** Most heads have none: one and the same for tens of thousands. */
+const NO_SERVICES: Head["services"] = new Map();
+
+/** The services of a head that is being made, so that one can be added. */
+function servicesOf(head: { services: Head["services"] }): Head["services"] {
+  if (head.services === NO_SERVICES) head.services = new Map();
+  return head.services;
 }
