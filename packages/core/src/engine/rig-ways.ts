@@ -1,7 +1,6 @@
-import { attributeInfo } from "../rig/attributes";
+import { attributeInfo, type Attribute, type AttributeInfo } from "../rig/attributes";
 import { changesOf, type Changes } from "../rig/changes";
-import type { Parameter, Rig } from "../rig/rig";
-import { numbersOf } from "./numbers-of";
+import type { Rig } from "../rig/rig";
 
 /** What merging reads of a rig, by parameter. */
 export interface RigWays {
@@ -20,21 +19,30 @@ const ADDING = { replaces: 0, adds: 1, takes: 2 } as const;
 
 export function rigWays(rig: Rig): RigWays {
   const { parameters, htpCount } = rig;
-  const flags = (of: (parameter: Parameter) => number): Uint8Array => numbersOf(Uint8Array, parameters, of);
-  return {
-    htpCount,
-    home: numbersOf(Float32Array, parameters, ({ home }) => home),
-    adding: flags(({ channel: { attribute } }) => ADDING[attributeInfo(attribute).mixing ?? "replaces"]),
-    dims: dimsOf(rig),
-    homeCounts: parameters.some(({ htp, home }) => htp && home > 0),
-    changes: changesOf(rig),
+  const ways = {
+    home: new Float32Array(parameters.length),
+    adding: new Uint8Array(parameters.length),
+    dims: new Uint8Array(parameters.length),
   };
+  let homeCounts = false;
+  let attribute: Attribute = "Dimmer";
+  let info = attributeInfo(attribute);
+  for (let at = 0; at < parameters.length; at++) {
+    const { channel, home, htp } = parameters[at]!;
+    // One attribute's parameters follow each other.
+    if (channel.attribute !== attribute) info = attributeInfo((attribute = channel.attribute));
+    ways.home[at] = home;
+    ways.adding[at] = ADDING[info.mixing ?? "replaces"];
+    ways.dims[at] = isDimmed(htp, info) ? 1 : 0;
+    homeCounts ||= htp && home > 0;
+  }
+  takeOutMasters(ways.dims, rig);
+  return { ...ways, htpCount, homeCounts, changes: changesOf(rig) };
 }
 
-/** Intensities; but not masters of what dims by itself: it would be dimmed twice. */
-function dimsOf({ parameters }: Rig): Uint8Array {
-  const intensity = ({ htp, channel }: Parameter): boolean => htp && attributeInfo(channel.attribute).family === "Intensity";
-  const dims = numbersOf(Uint8Array, parameters, (parameter) => (intensity(parameter) ? 1 : 0));
-  for (const parameter of parameters) if (parameter.master >= 0 && intensity(parameter)) dims[parameter.master] = 0;
-  return dims;
+const isDimmed = (htp: boolean, { family }: Pick<AttributeInfo, "family">): boolean => htp && family === "Intensity";
+
+/** Not masters of what dims by itself: it would be dimmed twice. */
+function takeOutMasters(dims: Uint8Array, { parameters }: Rig): void {
+  for (const { master, htp, channel } of parameters) if (master >= 0 && isDimmed(htp, attributeInfo(channel.attribute))) dims[master] = 0;
 }

@@ -35,11 +35,15 @@ export function changesOf(rig: Rig): Changes {
 function makeChanges({ parameters }: Rig): Changes {
   const [ways, late] = [new Uint8Array(parameters.length), new Uint8Array(parameters.length)];
   const stretches = new Map<number, readonly Stretch[]>();
+  // Thousands of heads share their channels.
+  const wayOfChannel = new Map<Channel, number>();
   for (let at = 0; at < parameters.length; at++) {
     const { channel } = parameters[at]!;
-    ways[at] = wayOf(channel);
+    let way = wayOfChannel.get(channel);
+    if (way === undefined) wayOfChannel.set(channel, (way = wayOf(channel)));
+    ways[at] = way;
     late[at] = channel.change === "snaps at the end" ? 1 : 0;
-    if (ways[at] === BY_FUNCTION) stretches.set(at, stretchesOf(channel));
+    if (way === BY_FUNCTION) stretches.set(at, stretchesOf(channel));
   }
   const snaps = (parameter: number, from: number, to: number): boolean => {
     const way = ways[parameter]!;

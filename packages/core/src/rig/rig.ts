@@ -72,14 +72,14 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
       const byAttribute = htp ? raised : replaced;
       let own = byAttribute.get(channel.attribute);
       if (!own) byAttribute.set(channel.attribute, (own = []));
-      own.push({ head, channel, htp, home: normalized(channel, channel.home), master: -1, place: head.order });
+      own.push({ head, channel, htp, home: homeOf(channel), master: -1, place: head.order });
     }
   }
   // One attribute's parameters follow each other, head by head: what says the same of many heads runs through memory in order.
-  const inOrder = (byAttribute: ReadonlyMap<Attribute, Parameter[]>): Parameter[] =>
-    [...byAttribute].sort(([a], [b]) => (a < b ? -1 : 1)).flatMap(([, own]) => own);
-  const htp = inOrder(raised);
-  const parameters = htp.concat(inOrder(replaced));
+  const parameters: Parameter[] = [];
+  putInOrder(raised, parameters);
+  const htpCount = parameters.length;
+  putInOrder(replaced, parameters);
   for (let at = 0; at < parameters.length; at++) {
     const { head, channel } = parameters[at]!;
     for (const { attribute } of functionsOf(channel)) {
@@ -94,11 +94,24 @@ export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<str
     heads,
     headByKey: HeadsByKey.of(heads),
     parameters,
-    htpCount: htp.length,
+    htpCount,
     patches,
     universes: universesIn(patches),
     layout: {},
   };
+}
+
+function putInOrder(byAttribute: ReadonlyMap<Attribute, readonly Parameter[]>, into: Parameter[]): void {
+  for (const attribute of [...byAttribute.keys()].sort()) for (const parameter of byAttribute.get(attribute)!) into.push(parameter);
+}
+
+// Channels never change in place; thousands of heads share them.
+const homes = new WeakMap<Channel, number>();
+
+function homeOf(channel: Channel): number {
+  let home = homes.get(channel);
+  if (home === undefined) homes.set(channel, (home = normalized(channel, channel.home)));
+  return home;
 }
 
 /** Which parameter scales which: by the mode's channels, or a virtual dimmer the colours of its own head. */
