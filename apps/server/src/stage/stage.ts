@@ -55,6 +55,9 @@ export interface StageOptions {
 /** So long the port may still be held by an engine that was killed a moment ago. */
 const OSC_PORT_WITHIN_MS = 1000;
 
+/** So often it is looked whether the engine sends yet. */
+const LOOK_EVERY_MS = 20;
+
 /**
  * All that must go on whatever happens to the web server: the door, the engine and its outputs, what comes due, OSC, timecode, wings, and
  * the journal of playing.
@@ -74,6 +77,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #nodes: ArtnetNodes;
   readonly #speaker: Speaker;
   #osc: OscInput | null = null;
+  #looksWhetherItSends: NodeJS.Timeout | undefined;
   /** In how many seconds what leaves goes over, by the edits that bring another show. */
   readonly #crossings = new Map<string, number>();
   readonly #strangers = new Strangers((strangers) => this.emit("strangers", strangers));
@@ -153,9 +157,17 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   static async open(options: StageOptions): Promise<Stage> {
     const stage = new Stage(options);
     await stage.#hearOsc(options);
-    // A large rig is laid out before the first edit asks for it, while the engine already sends.
-    setImmediate(() => void stage.show.rig);
+    stage.#layOutOnceItSends();
     return stage;
+  }
+
+  /** A large rig is laid out before the first edit asks for it, but not while the engine lays out its own: that would cost its first packet. */
+  #layOutOnceItSends(): void {
+    this.#looksWhetherItSends = setInterval(() => {
+      if (!this.host.values()) return;
+      clearInterval(this.#looksWhetherItSends);
+      void this.show.rig;
+    }, LOOK_EVERY_MS);
   }
 
   get show(): Show {
@@ -205,6 +217,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
 
   /** Receivers hear that the streams end; then what was played is saved. */
   async stop(): Promise<void> {
+    clearInterval(this.#looksWhetherItSends);
     this.#followOn.stop();
     this.#lostTargets.stop();
     this.#moveDark.stop();
