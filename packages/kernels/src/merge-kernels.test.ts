@@ -1,4 +1,4 @@
-import { seededRandom, Show, useKernels, type Attribute, type Kernels, type PlayCommand, type ShowRecord } from "@vexa/core";
+import { seededRandom, setChange, Show, useKernels, type Attribute, type Kernels, type PlayCommand, type ShowRecord } from "@vexa/core";
 import { crowdedShow, EngineOnBench, pick, type Random } from "@vexa/core/testing";
 import { afterEach, describe, expect, it } from "vitest";
 import { mergeKernels } from "./merge-kernels";
@@ -171,6 +171,41 @@ describe("the loops in WebAssembly", () => {
     for (let frame = 0; frame < 40; frame++) bench.engine.tick((bench.t += 0.1), bench.frame);
     expect(laid.rows).toBeGreaterThan(20_000);
     expect(laid.exits).toBeGreaterThan(10_000);
+  });
+
+  it("ask for no room anew when lamps are patched elsewhere, and when cards come and go only for these cards' own rows", () => {
+    const asked = { numbers: 0 };
+    const counted: Kernels = {
+      ...kernels,
+      floats(length) {
+        asked.numbers += length;
+        return kernels.floats(length);
+      },
+    };
+    useKernels(counted);
+    const show = crowdedShow(seededRandom(4));
+    const adding = new Map(
+      [...show.records].map(([id, record]) => [id, record.kind === "playback" ? { ...record, colors: "add" as const } : record]),
+    );
+    const bench = new EngineOnBench(show.withRecords(adding));
+    const parameters = show.rig.parameters.length;
+    const act = (of: () => void): number => {
+      asked.numbers = 0;
+      of();
+      bench.engine.tick((bench.t += 0.5), bench.frame);
+      return asked.numbers;
+    };
+    act(() => bench.play({ type: "go", playbackId: "card-list-1" }));
+    const [fixture] = show.all("fixture");
+    const patches = [0, 1, 2, 3].map((step) => ({ universe: fixture!.patch!.universe, address: 300 + 30 * step }));
+    act(() => bench.change([setChange(fixture!.id, ["patch"], { from: fixture!.patch, to: patches[0] })]));
+    for (let step = 1; step < patches.length; step++)
+      expect(act(() => bench.change([setChange(fixture!.id, ["patch"], { from: patches[step - 1], to: patches[step] })]))).toBe(0);
+    // Where rows come from and where they go to, and a little for clocks.
+    const rows = [2, 3, 4].map((card) => act(() => bench.play({ type: "go", playbackId: `card-list-${card}` })));
+    for (const numbers of rows) expect(numbers).toBeLessThan(3 * parameters);
+    expect(act(() => bench.play({ type: "level", playbackId: "card-list-2", level: 0.4 }))).toBe(0);
+    expect(act(() => bench.play({ type: "let-go", playbackId: "card-list-3" }))).toBe(0);
   });
 
   it("give the octets of the plain ones through random evenings of a crowd, with room for all, for some and for none (3 seeds, one of lamps with flags)", () => {

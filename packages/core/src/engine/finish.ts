@@ -111,7 +111,7 @@ export class Finish {
   takePatch(before: Rig, after: Show): void {
     if (before.patches === after.rig.patches) return;
     this.tests.take(after);
-    this.#writer = new FrameWriter(after.rig);
+    this.#writer = new FrameWriter(after.rig, this.#writer);
     this.moved.markAll();
   }
 

@@ -10,11 +10,15 @@ export class FrameWriter {
   readonly #writers: readonly ExitWriter[];
   /** What a virtual dimmer scales once more, found by its dimmer: it leaves otherwise when either has moved. */
   readonly #byDimmer: readonly ExitWriter[];
-  readonly #wide: OutputMap["wide"];
+  readonly #map: OutputMap;
 
-  constructor(rig: Rig) {
-    const { eight, sixteen, dimmedEight, dimmedSixteen, eightByDimmer, sixteenByDimmer, wide } = buildOutputMap(rig);
-    this.#frame = foundOctets(rig.universes.length * SLOTS);
+  /** `before`: a writer that writes no more; what it has room for is taken over. */
+  constructor(rig: Rig, before?: FrameWriter) {
+    this.#map = buildOutputMap(rig, before ? before.#map : undefined);
+    const { eight, sixteen, dimmedEight, dimmedSixteen, eightByDimmer, sixteenByDimmer } = this.#map;
+    const length = rig.universes.length * SLOTS;
+    this.#frame = before?.octets.length === length ? before.#frame : foundOctets(length);
+    this.#frame.numbers.fill(0);
     this.#writers = [
       new ExitWriter(eight, "eight"),
       new ExitWriter(sixteen, "sixteen"),
@@ -22,7 +26,6 @@ export class FrameWriter {
       new ExitWriter(dimmedSixteen, "dimmedSixteen"),
     ];
     this.#byDimmer = [new ExitWriter(eightByDimmer, "dimmedEight", DIMMER), new ExitWriter(sixteenByDimmer, "dimmedSixteen", DIMMER)];
-    this.#wide = wide;
   }
 
   /** What was written last, universes in order. */
@@ -49,8 +52,9 @@ export class FrameWriter {
   }
 
   #writeWide(values: Float32Array): void {
-    for (let exit = 0; exit < this.#wide.length; exit++) {
-      const { parameter, dimmers, offsets } = this.#wide[exit]!;
+    const { wide } = this.#map;
+    for (let exit = 0; exit < wide.length; exit++) {
+      const { parameter, dimmers, offsets } = wide[exit]!;
       let value = values[parameter]!;
       for (let at = 0; at < dimmers.length; at++) value *= values[dimmers[at]!]!;
       let whole = Math.floor(value * (2 ** (8 * offsets.length) - 1) + 0.5);

@@ -31,6 +31,19 @@ export function homePart(way: number, rest: number, covered: number): number {
 
 const NOT_KNOWN = -1;
 
+/** Arrays of a number for each parameter, for one share after the other: who hides whom changes with each go. */
+export interface HomeRoom {
+  readonly covered: Float32Array;
+  /** What lies beneath all that is said. */
+  readonly under: Float32Array;
+  /** The part that home has in each parameter. */
+  readonly parts: Found<Float64Array>;
+}
+
+export function homeRoom(parameters: number): HomeRoom {
+  return { covered: new Float32Array(parameters), under: rowFloats(parameters), parts: foundDoubles(parameters) };
+}
+
 /**
  * The part that home has where the highest or the lowest of several counts and home isn't the same as nothing said: what nobody covers is
  * home's, since home is nobody's saying (a red that adds up must not meet the white of home). There sources are laid over nothing, and
@@ -41,23 +54,22 @@ export class HomeShare {
   /** How much of each parameter anybody covers, 0..1. */
   readonly #covered: LaidStage;
   readonly #factors: Float64Array;
-  readonly #under: Float32Array;
-  /** The part that home has in each parameter, and in how many it has one. */
-  readonly #parts: Found<Float64Array>;
+  readonly #room: HomeRoom;
+  /** In how many parameters home has a part. */
   #open = NOT_KNOWN;
   #due = true;
 
-  constructor(counts: Uint8Array, of: { spans: Spans; sources: number }) {
+  /** The first merge with it is one of all: what stood in the room before is gone then. */
+  constructor(counts: Uint8Array, of: { spans: Spans; sources: number; room: HomeRoom }) {
     this.#counts = counts;
-    this.#covered = laidStage(new Float32Array(counts.length), of.spans);
+    this.#room = of.room;
+    this.#covered = laidStage(of.room.covered, of.spans);
     this.#factors = new Float64Array(2 * of.sources);
-    this.#under = rowFloats(counts.length);
-    this.#parts = foundDoubles(counts.length);
   }
 
   /** What rests there, but nothing yet where home counts. */
   beneath(rest: Float32Array): Float32Array {
-    const [counts, under] = [this.#counts, this.#under];
+    const [counts, { under }] = [this.#counts, this.#room];
     if (this.#due)
       for (let parameter = 0; parameter < under.length; parameter++)
         under[parameter] = counts[parameter] === 0 ? rest[parameter]! : counts[parameter] === ABOVE ? 1 : 0;
@@ -88,7 +100,7 @@ export class HomeShare {
   add({ values, at, spans: { count, bounds } }: LaidStage, rest: Float32Array): void {
     if (this.#open === NOT_KNOWN) this.#workOutParts(rest);
     if (this.#open === 0) return;
-    const [parts, kernels] = [this.#parts, kernelsNow()];
+    const [{ parts }, kernels] = [this.#room, kernelsNow()];
     for (let span = 0; span < count; span++) {
       const [begin, end] = [bounds[2 * span]!, bounds[2 * span + 1]!];
       if (kernels && at !== ELSEWHERE && parts.at !== ELSEWHERE) kernels.add(parts.at + 8 * begin, at + 4 * begin, end - begin);
@@ -98,7 +110,7 @@ export class HomeShare {
 
   /** Mostly somebody covers all of every parameter, and home has no part in any. */
   #workOutParts(rest: Float32Array): void {
-    const [counts, covered, parts] = [this.#counts, this.#covered.values, this.#parts.numbers];
+    const [counts, covered, parts] = [this.#counts, this.#room.covered, this.#room.parts.numbers];
     this.#open = 0;
     for (let parameter = 0; parameter < counts.length; parameter++) {
       const part = counts[parameter] === 0 ? 0 : homePart(counts[parameter]!, rest[parameter]!, covered[parameter]!);

@@ -1,5 +1,5 @@
 import { Blocks, copySpans } from "./blocks";
-import { homeCounts, HomeShare } from "./home-share";
+import { homeCounts, homeRoom, HomeShare, type HomeRoom } from "./home-share";
 import { copiedFloats } from "./kernels";
 import type { RigWays } from "./rig-ways";
 import { LastLaid } from "./last-laid";
@@ -27,6 +27,7 @@ export class MergedStage {
   #last: readonly LastLaid[] = [];
   /** Where home has a part in what is shown. */
   #home: HomeShare | null = null;
+  #homeRoom: HomeRoom | null = null;
 
   constructor(ways: RigWays, rest: Float32Array) {
     this.#ways = ways;
@@ -66,7 +67,8 @@ export class MergedStage {
     const stayed = before.filter((source) => is.has(source));
     const sameOrder = order.filter((source) => was.has(source)).every((source, index) => source === stayed[index]);
     const counts = homeCounts(order, this.#ways);
-    const home = counts && new HomeShare(counts, { spans: this.#laid.spans, sources: order.length });
+    if (counts) this.#homeRoom ??= homeRoom(counts.length);
+    const home = counts && new HomeShare(counts, { spans: this.#laid.spans, sources: order.length, room: this.#homeRoom! });
     if (!sameOrder || home || this.#home) this.renew();
     else {
       before.forEach((source, index) => {

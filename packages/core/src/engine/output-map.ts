@@ -51,19 +51,19 @@ type Loose = Record<Group | "eightByDimmer" | "sixteenByDimmer", LooseExits> & {
 // The same layout has the same parameters in the same places, wherever its fixtures are patched.
 const looseOf = new WeakMap<Rig["layout"], Loose>();
 
-/** Where everything leaves; what isn't patched, or would end beyond its universe, doesn't. */
-export function buildOutputMap(rig: Rig): OutputMap {
+/** Where everything leaves; what isn't patched, or would end beyond its universe, doesn't. A map that nobody uses any more may lend its room. */
+export function buildOutputMap(rig: Rig, before?: OutputMap): OutputMap {
   let loose = looseOf.get(rig.layout);
   if (!loose) looseOf.set(rig.layout, (loose = looseExits(rig)));
   const places = placesOf(rig);
   const { wide, ...groups } = loose;
   return {
-    eight: patched(groups.eight, places),
-    sixteen: patched(groups.sixteen, places),
-    dimmedEight: patched(groups.dimmedEight, places),
-    dimmedSixteen: patched(groups.dimmedSixteen, places),
-    eightByDimmer: patched(groups.eightByDimmer, places),
-    sixteenByDimmer: patched(groups.sixteenByDimmer, places),
+    eight: patched(groups.eight, places, before?.eight),
+    sixteen: patched(groups.sixteen, places, before?.sixteen),
+    dimmedEight: patched(groups.dimmedEight, places, before?.dimmedEight),
+    dimmedSixteen: patched(groups.dimmedSixteen, places, before?.dimmedSixteen),
+    eightByDimmer: patched(groups.eightByDimmer, places, before?.eightByDimmer),
+    sixteenByDimmer: patched(groups.sixteenByDimmer, places, before?.sixteenByDimmer),
     wide: wide.flatMap(({ place, offsets, ...exit }) => {
       const [start, end] = [places.starts[place]!, places.ends[place]!];
       return start !== UNPATCHED && offsets.every((slot) => start + slot < end)
@@ -93,8 +93,8 @@ function placesOf({ patches, universes }: Rig): Places {
   return { starts, ends };
 }
 
-function patched({ rows, places }: LooseExits, { starts, ends }: Places): FlatExits {
-  const to = foundInts(rows.length);
+function patched({ rows, places }: LooseExits, { starts, ends }: Places, before?: FlatExits): FlatExits {
+  const to = before?.rows.numbers.length === rows.length ? before.rows : foundInts(rows.length);
   const exits = to.numbers;
   let count = 0;
   for (let at = 0; at < places.length; at++) {
