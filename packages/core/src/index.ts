@@ -43,7 +43,7 @@ export { addressStrips, type AddressBlock, type AddressStrip, type SlotRun } fro
 export { profileUse, type ProfileUse } from "./questions/profile-use";
 export { slotTestIdOf, type SlotTest } from "./playback/slot-test";
 export { ORDERS, orderedIndices, type Order, type PlacedHead } from "./shape/order";
-export { place, placeHeads, type PlaceKind, type Shape } from "./shape/place";
+export { place, keptPlaces, placeHeads, type PlaceKind, type Shape } from "./shape/place";
 export { partsUnder, presetKeyOf, presetKeys, type Preset, type PresetParts } from "./preset/preset";
 export { contentName, presetName } from "./preset/preset-name";
 export {

@@ -2,7 +2,7 @@ import {
   attributeInfo,
   fan,
   headValues,
-  placeHeads,
+  keptPlaces,
   selectionName,
   sizeEnds,
   standingOf,
@@ -147,7 +147,7 @@ export interface PlotPoints {
 
 /** What a plot draws of a curve: every head's value along the selection, and where the knots are. */
 export function plotPoints(curve: LaneCurve, heads: readonly PlacedHead[]): PlotPoints {
-  const places = placesOf(heads, curve);
+  const places = keptPlaces(heads, curve.shape, curve.kind);
   const knots = curve.fan?.knots ?? [];
   const values = [...places].map((u) => (curve.fan ? fan(knots, u, curve.fan.path) : 0));
   const shown = [...curve.range, ...knots];
@@ -157,20 +157,6 @@ export function plotPoints(curve: LaneCurve, heads: readonly PlacedHead[]): Plot
     low: Math.min(...shown),
     high: Math.max(...shown),
   };
-}
-
-/** Curves over the same heads whose places are kept. */
-const MOST_KNOWN = 16;
-const known = new WeakMap<readonly PlacedHead[], Map<string, Float64Array>>();
-
-/** Where heads lie under a curve; a drag of its values leaves that as it is. */
-function placesOf(heads: readonly PlacedHead[], { shape, kind }: LaneCurve): Float64Array {
-  let under = known.get(heads);
-  if (!under || under.size > MOST_KNOWN) known.set(heads, (under = new Map()));
-  const key = JSON.stringify([kind, shape]);
-  let places = under.get(key);
-  if (!places) under.set(key, (places = placeHeads(heads, shape, kind)));
-  return places;
 }
 
 /** What a plot draws of values that come from several strokes: the dots alone. */

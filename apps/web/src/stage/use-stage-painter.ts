@@ -8,6 +8,8 @@ import type { Projection } from "./projection";
 import { Pace } from "../frames/pace";
 import { stretchBetween, type Stretch } from "./stage-stretch";
 
+/** Of the three layers. */
+const LIGHT = 1;
 const UNSTRETCHED: Stretch = { scale: 1, x: 0, y: 0 };
 
 export interface StagePainter {
@@ -46,14 +48,21 @@ export function useStagePainter(of: {
     if (layers.current)
       layers.current.style.transform = scale === 1 && x === 0 && y === 0 ? "" : `translate(${x}px, ${y}px) scale(${scale})`;
   }, [stretched]);
+  /** The light as it is now, over the floor that is painted: where that is to be another one, the next painting of all does it. */
+  const paintLight = (): void => {
+    const { drawing, values } = latest.current;
+    const canvas = layers.current?.children[LIGHT];
+    if (!stale.current.light || !drawing || painted.current !== drawing || !canvas) return;
+    const { width, height } = drawing.projection;
+    pace.spend(() => drawLight(sharpContext(canvas as HTMLCanvasElement, width, height), drawing, values()));
+    stale.current.light = false;
+  };
   const { request: paint } = useFrameLoop(() => {
-    const { drawing, wash, thread, values } = latest.current;
+    const { drawing, wash, thread } = latest.current;
     // A last frame may come while the stage goes away.
     if (!drawing || !layers.current) return;
     const { width, height } = drawing.projection;
-    const [floor, light, top] = [...layers.current.children].map(
-      (canvas) => () => sharpContext(canvas as HTMLCanvasElement, width, height),
-    );
+    const [floor, , top] = [...layers.current.children].map((canvas) => () => sharpContext(canvas as HTMLCanvasElement, width, height));
     if (stale.current.floor) {
       const context = floor!();
       drawFloor(context, drawing, {
@@ -65,17 +74,12 @@ export function useStagePainter(of: {
       });
       if (wash) drawWash(context, drawing, wash);
     }
-    const paintLight = (): void => {
-      pace.spend(() => drawLight(light!(), drawing, values()));
-      stale.current.light = false;
-    };
+    painted.current = drawing;
     // Where all is painted anew the layers go together; else what is costly waits until a hand's move has been shown.
-    if (stale.current.light && (stale.current.floor || pace.isCheap)) paintLight();
-    else if (stale.current.light)
-      pace.whenDue(() => latest.current.drawing === drawing && layers.current && stale.current.light && paintLight());
+    if (stale.current.floor || pace.isCheap) paintLight();
+    else if (stale.current.light) pace.whenDue(paintLight);
     if (stale.current.thread) drawThread(top!(), drawing, thread);
     Object.assign(stale.current, { floor: false, thread: false });
-    painted.current = drawing;
     stretch();
   });
   const { drawing, wash, thread } = of;

@@ -112,7 +112,8 @@ function patched({ rows, places }: LooseExits, { starts, ends }: Places, before?
 }
 
 const GROUPS = ["eight", "sixteen", "dimmedEight", "dimmedSixteen"] as const satisfies readonly Group[];
-const [NOWHERE, WIDE] = [-1, -2];
+/** Of no group: it has no slots, or is wide. */
+const NO_GROUP = -1;
 
 /** In two passes and without an object for an exit: a large rig has a hundred thousand. */
 function looseExits(rig: Rig): Loose {
@@ -127,10 +128,9 @@ function looseExits(rig: Rig): Loose {
     const dimmer = slots.length > 0 ? scalerAbove(rig, parameter) : NONE_ABOVE;
     const severalAbove = dimmer >= 0 && scalerAbove(rig, dimmer) >= 0;
     dimmers[parameter] = dimmer;
-    groups[parameter] = NOWHERE;
+    groups[parameter] = NO_GROUP;
     if (slots.length > 2 || severalAbove) {
-      groups[parameter] = WIDE;
-      wide.push({ parameter, dimmers: scalersOf(rig, parameter, dimmer), place, offsets: slots });
+      wide.push({ parameter, dimmers: scalersOf(rig, parameter), place, offsets: slots });
     } else if (slots.length > 0) {
       const group = slots.length - 1 + (dimmer >= 0 ? 2 : 0);
       groups[parameter] = group;
@@ -190,7 +190,8 @@ function byDimmer({ rows, places }: LooseExits, parameters: number): LooseExits 
  * The virtual masters that scale a parameter before it leaves, from the nearest on: those of its channel, and for colours of a head
  * without a dimmer of its own that head's virtual one, so that intensity isn't hidden in colour. What has slots the lamp multiplies itself.
  */
-export function scalersOf(rig: Rig, parameter: number, first = scalerAbove(rig, parameter)): readonly number[] {
+export function scalersOf(rig: Rig, parameter: number): readonly number[] {
+  const first = scalerAbove(rig, parameter);
   if (first < 0) return NONE;
   const scalers: number[] = [];
   for (let at = first; at >= 0 && !scalers.includes(at); at = scalerAbove(rig, at)) scalers.push(at);

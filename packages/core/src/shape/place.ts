@@ -48,6 +48,21 @@ export function place(count: number, shape: Shape, kind: PlaceKind): Float64Arra
   return placeHeads(row, shape, kind);
 }
 
+/** Shapes and kinds over the same heads whose places are kept. */
+const MOST_KNOWN = 64;
+// Lists of heads never change in place.
+const known = new WeakMap<readonly PlacedHead[], Map<string, Float64Array>>();
+
+/** As `placeHeads`, worked out once for the same list: a drag of values asks again and again. Nobody changes what they get. */
+export function keptPlaces(heads: readonly PlacedHead[], shape: Shape, kind: PlaceKind): Float64Array {
+  let under = known.get(heads);
+  if (!under || under.size > MOST_KNOWN) known.set(heads, (under = new Map()));
+  const key = kind + JSON.stringify(shape);
+  let places = under.get(key);
+  if (!places) under.set(key, (places = placeHeads(heads, shape, kind)));
+  return places;
+}
+
 /** The place of each head in 0..1, listed in the order of `heads`. Source: 2-model.md section 3. */
 export function placeHeads(heads: readonly PlacedHead[], shape: Shape, kind: PlaceKind): Float64Array {
   const order = shape.order ?? "picked";

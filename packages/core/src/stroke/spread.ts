@@ -3,7 +3,7 @@ import { placedHead } from "../rig/placed-head";
 import type { Head, Rig } from "../rig/rig";
 import { placedHeads, type Who } from "../selection/who";
 import type { PlacedHead } from "../shape/order";
-import { placeHeads, type PlaceKind, type Shape } from "../shape/place";
+import { keptPlaces, type PlaceKind, type Shape } from "../shape/place";
 import type { ResolveContext } from "./row";
 
 /** Heads with their places, worked out once for each shape that the parts of a stroke lie in. */
@@ -12,7 +12,6 @@ export class Spread {
   /** The heads' places among the rig's. */
   readonly orders: Int32Array;
   readonly #placed: readonly PlacedHead[];
-  readonly #places = new Map<string, Float64Array>();
 
   constructor(placed: readonly PlacedHead[], rig: Rig) {
     this.heads = placed.map(({ key }) => rig.headByKey.get(key)!);
@@ -21,10 +20,7 @@ export class Spread {
   }
 
   places(shape: Shape, kind: PlaceKind): Float64Array {
-    const key = kind + JSON.stringify(shape);
-    let places = this.#places.get(key);
-    if (!places) this.#places.set(key, (places = placeHeads(this.#placed, shape, kind)));
-    return places;
+    return keptPlaces(this.#placed, shape, kind);
   }
 }
 
