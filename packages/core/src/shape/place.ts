@@ -56,7 +56,7 @@ const known = new WeakMap<readonly PlacedHead[], Map<string, Float64Array>>();
 /** As `placeHeads`, worked out once for the same list: a drag of values asks again and again. Nobody changes what they get. */
 export function keptPlaces(heads: readonly PlacedHead[], shape: Shape, kind: PlaceKind): Float64Array {
   let under = known.get(heads);
-  if (!under || under.size > MOST_KNOWN) known.set(heads, (under = new Map()));
+  if (!under || under.size > MOST_KNOWN) known.set(heads, (under = new Map<string, Float64Array>()));
   const key = kind + JSON.stringify(shape);
   let places = under.get(key);
   if (!places) under.set(key, (places = placeHeads(heads, shape, kind)));
