@@ -1,7 +1,9 @@
 import supertest from "supertest";
 import { afterEach, describe, expect, it } from "vitest";
 import { sacn } from "@vexa/formats";
+import { setChange } from "@vexa/core";
 import { understory } from "@vexa/demo";
+import type { KeptFiles } from "../stage/read-kept";
 import { LEADS_PRIORITY, sourceOf } from "../stage/sacn-source";
 import { EngineHost } from "./engine-host";
 import { cookieOf, sacnReceiver, serverOnBench, until } from "../testing/server-on-bench";
@@ -97,34 +99,64 @@ describe("output over E1.31", () => {
   });
 });
 
-describe("an engine that is loaded while its show is being read", () => {
-  const ahead = (receiver: Receiver): EngineHost =>
+describe("an engine that reads its show from files while others are still loaded", () => {
+  const CID = "8a5f2f0e-6f0b-4bd0-9a2c-0f6d4f6f8a11";
+  const shared = (text: string): SharedArrayBuffer => {
+    const octets = new TextEncoder().encode(text);
+    const made = new SharedArrayBuffer(octets.length);
+    new Uint8Array(made).set(octets);
+    return made;
+  };
+  const records = understory();
+  const head = { cid: CID, name: "Bench", seq: 1, savedSeq: 1, count: records.length };
+  const snapshot = shared([head, ...records].map((line) => JSON.stringify(line)).join("\n"));
+  // What came since: a flood is put out of the universe that it is in.
+  const moved = records.flatMap((record) =>
+    record.kind === "fixture" && record.patch?.universe === 13
+      ? [setChange(record.id, ["patch"], { from: record.patch, to: { ...record.patch, universe: 777 } })]
+      : [],
+  );
+  const lines = [shared(`${JSON.stringify({ seq: 2, edit: { id: "edit", author: "ann", label: "x", changes: moved } })}\n`)];
+  const ahead = (receiver: Receiver, files: KeptFiles): EngineHost =>
     new EngineHost({
-      records: null,
+      records: files,
       sacn: sourceOf({ targets: [{ address: "127.0.0.1", port: receiver.port }], cid: CID, name: "Bench" }, LEADS_PRIORITY),
     });
-  const CID = "8a5f2f0e-6f0b-4bd0-9a2c-0f6d4f6f8a11";
 
-  it("plays it once it is there, also where its thread has died meanwhile", async () => {
+  it("plays it with all that came since, before anybody keeps it, and goes on when somebody does", async () => {
     const receiver = (open.receiver = await sacnReceiver());
-    for (const dies of [false, true]) {
-      const host = ahead(receiver);
-      if (dies) {
-        const again = new Promise((resolve) => host.once("again", resolve));
-        await host.crash();
-        await again;
-      }
-      receiver.packets.length = 0;
-      host.handTo(() => understory(), 101);
-      await until(() => latest(receiver, 13)?.priority === 101);
-      expect(host.values()!.length).toBeGreaterThan(100);
-      await host.stop();
-    }
+    expect(moved.length).toBeGreaterThan(0);
+    const host = ahead(receiver, { snapshot, lines });
+    await until(() => latest(receiver, 777) !== undefined);
+    expect(latest(receiver, 13)).toBeUndefined();
+    host.handTo(() => understory(), 101);
+    await until(() => latest(receiver, 777)?.priority === 101);
+    expect(host.values()!.length).toBeGreaterThan(100);
+    await host.stop();
   });
 
-  it("ends without one", async () => {
+  it("begins again from the files where its thread has died meanwhile, and with what is kept once somebody keeps it", async () => {
     const receiver = (open.receiver = await sacnReceiver());
-    await ahead(receiver).stop("silently");
+    const host = ahead(receiver, { snapshot, lines });
+    const died = async (): Promise<void> => {
+      const again = new Promise((resolve) => host.once("again", resolve));
+      await host.crash();
+      await again;
+      receiver.packets.length = 0;
+    };
+    await died();
+    await until(() => latest(receiver, 777) !== undefined);
+    host.handTo(() => understory(), LEADS_PRIORITY);
+    await died();
+    await until(() => latest(receiver, 13) !== undefined);
+    await host.stop();
+  });
+
+  it("sends nothing where they can't be read, and ends", async () => {
+    const receiver = (open.receiver = await sacnReceiver());
+    const host = ahead(receiver, { snapshot: shared("{"), lines });
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    await host.stop("silently");
     expect(receiver.packets).toEqual([]);
   });
 });

@@ -4,6 +4,7 @@ import type { DarkAhead, Change, HeadAttribute, Health, Showing, ShowRecord, Sta
 import type { SacnSource } from "../output/sacn-output";
 import type { Predecessor } from "./handing-over";
 import type { HeardBuffer } from "./mixed-inputs";
+import type { KeptFiles } from "../stage/read-kept";
 import { steadySeconds, type FromEngine, type ToEngine } from "./messages";
 import { openWorker } from "./open-worker";
 
@@ -30,7 +31,8 @@ interface HostEvents {
 
 /** Runs the engine in a thread of its own, feeds it changes and reads its values. A thread that dies is replaced. */
 export class EngineHost extends EventEmitter<HostEvents> {
-  #records: (() => readonly ShowRecord[]) | null;
+  /** The show from which a thread begins. */
+  #begins: (() => readonly ShowRecord[]) | KeptFiles;
   readonly #lastFrame: string | null;
   #sacn: SacnSource;
   readonly #clockOffset: number;
@@ -55,15 +57,15 @@ export class EngineHost extends EventEmitter<HostEvents> {
   readonly #answers = new Map<number, (trace: Trace | null) => void>();
 
   constructor(of: {
-    /** Null while they are still being read: the thread is loaded meanwhile, and plays what `handTo` gives it. */
-    records: (() => readonly ShowRecord[]) | null;
+    /** As they lie in files, until `handTo` says who keeps them: the thread reads these by itself. */
+    records: (() => readonly ShowRecord[]) | KeptFiles;
     sacn: SacnSource;
     /** Show seconds minus steady seconds, of a run before this one; none = by the clock on the wall. */
     clockOffset?: number;
     lastFrame?: string;
   }) {
     super();
-    this.#records = of.records;
+    this.#begins = of.records;
     this.#clockOffset = of.clockOffset ?? Date.now() / 1000 - steadySeconds();
     this.#lastFrame = of.lastFrame ?? null;
     this.#sacn = of.sacn;
@@ -106,9 +108,7 @@ export class EngineHost extends EventEmitter<HostEvents> {
 
   /** Somebody else keeps the show from now on, and the stream counts for more or less than before. */
   handTo(records: () => readonly ShowRecord[], priority: number): void {
-    const waited = this.#records === null;
-    this.#records = records;
-    if (waited) this.#tellShow(this.#worker);
+    this.#begins = records;
     this.#sacn = { ...this.#sacn, priority };
     this.#tellAll({ type: "priority", priority });
   }
@@ -193,8 +193,9 @@ export class EngineHost extends EventEmitter<HostEvents> {
   }
 
   #tellShow(worker: Worker): void {
-    if (!this.#records) return;
-    worker.postMessage({ type: "show", records: this.#records() } satisfies ToEngine);
+    const show: ToEngine =
+      typeof this.#begins === "function" ? { type: "show", records: this.#begins() } : { type: "kept", files: this.#begins };
+    worker.postMessage(show);
     worker.postMessage({ type: "hears", buffers: this.#buffers } satisfies ToEngine);
   }
 

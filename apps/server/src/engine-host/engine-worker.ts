@@ -13,6 +13,7 @@ import {
 } from "@vexa/core";
 import { mergeKernels } from "@vexa/kernels";
 import { OutputLines } from "../output/output-lines";
+import { keptIn } from "../stage/read-kept";
 import { LEADS_PRIORITY } from "../stage/sacn-source";
 import { SacnOutput } from "../output/sacn-output";
 import { Leaving, takeOver, type Beat, type HandedOver } from "./handing-over";
@@ -132,7 +133,7 @@ async function run(start: EngineStart): Promise<void> {
       const received = receiveMessageOnPort(port);
       if (!received) break;
       const message = received.message as ToEngine;
-      if (message.type === "show") continue;
+      if (message.type === "show" || message.type === "kept") continue;
       if (message.type === "priority") {
         output.priority = message.priority;
         priority = message.priority;
@@ -276,6 +277,8 @@ async function firstShow(port: MessagePort, meanwhile: () => void): Promise<read
     meanwhile();
     const message = receiveMessageOnPort(port)?.message as ToEngine | undefined;
     if (message?.type === "show") return message.records;
+    const kept = message?.type === "kept" ? keptIn(message.files) : null;
+    if (kept) return [...kept.records.values()];
     if (message?.type === "stop") process.exit();
     await new Promise((resolve) => setTimeout(resolve, ASK_FOR_SHOW_MS));
   }

@@ -2,6 +2,7 @@ import type { MessagePort } from "node:worker_threads";
 import type { DarkAhead, Change, HeadAttribute, OutputHealth, Showing, ShowRecord, Trace } from "@vexa/core";
 import type { Predecessor } from "./handing-over";
 import type { HeardBuffer } from "./mixed-inputs";
+import type { KeptFiles } from "../stage/read-kept";
 import type { SacnSource } from "../output/sacn-output";
 
 /** What the engine's thread is given at its start. */
@@ -19,6 +20,8 @@ export interface EngineStart {
 export type ToEngine =
   /** The first message: the show to begin with. Until then the last frame goes out. */
   | { readonly type: "show"; readonly records: readonly ShowRecord[] }
+  /** The same as it lies in files, which the thread reads by itself; where these can't be read, it waits on. */
+  | { readonly type: "kept"; readonly files: KeptFiles }
   | { readonly type: "changes"; readonly at: number; readonly changes: readonly Change[] }
   | { readonly type: "trace"; readonly ask: number; readonly of: HeadAttribute }
   /** Another thread makes another show ready, and tells here when it is; what is on stage is given to it then. */

@@ -1,8 +1,8 @@
-import { closeSync, openSync, readdirSync, readFileSync, readSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { applyInPlace, type ShowRecord } from "@vexa/core";
 import { NOTHING_OPEN, OpenBook, type JournalLine, type Open } from "./open-book";
-import { padded, type KeptShow } from "./stage-journal";
+import type { KeptShow } from "./stage-journal";
 
 /** What a former run left behind. */
 export interface Kept extends KeptShow, Open {
@@ -10,35 +10,46 @@ export interface Kept extends KeptShow, Open {
   readonly records: ReadonlyMap<string, ShowRecord>;
 }
 
+/** The files in which a former run left a show, as they lie there, where threads share them. */
+export interface KeptFiles {
+  readonly snapshot: SharedArrayBuffer;
+  readonly lines: readonly SharedArrayBuffer[];
+}
+
 /** The show as a former run left it in the folder; null when there is none, or none that can be read. */
 export function readKept(folder: string): Kept | null {
-  const names = readdirSafely(folder).sort();
-  for (const name of names.filter((each) => /^show-\d+\.jsonl$/.test(each)).reverse()) {
-    const snapshot = readSnapshot(join(folder, name));
-    if (!snapshot) continue;
-    const lines = names
-      .filter((each) => each.startsWith("lines-") && each >= `lines-${padded(snapshot.seq)}`)
-      .flatMap((each) => readLines(join(folder, each)));
-    return replayed(snapshot, lines);
+  for (const files of keptFiles(folder)) {
+    const kept = keptIn(files);
+    if (kept) return kept;
   }
   return null;
 }
 
+/** Snapshots from the newest on, each with what came since. */
+export function* keptFiles(folder: string): Generator<KeptFiles, void> {
+  const names = readdirSafely(folder).sort();
+  for (const name of names.filter((each) => SNAPSHOT.test(each)).reverse()) {
+    const lines = names.filter((each) => each.startsWith("lines-") && each >= `lines-${SNAPSHOT.exec(name)![1]}`);
+    const [snapshot, ...since] = [name, ...lines].map((each) => readShared(join(folder, each)));
+    if (snapshot) yield { snapshot, lines: since.filter((each) => each !== null) };
+  }
+}
+
+const SNAPSHOT = /^show-(\d+)\.jsonl$/;
+
+/** What lies in the files; null where the snapshot can't be read. */
+export function keptIn({ snapshot, lines }: KeptFiles): Kept | null {
+  const read = readSnapshot(textOf(snapshot));
+  return read && replayed(read, lines.map(textOf).flatMap(readLines));
+}
+
 const HEAD_OCTETS = 64 * 1024;
 
-/** Whose show the newest snapshot is of, read before the rest; null when there is none, or it isn't told at once. */
-export function readKeptHead(folder: string): KeptShow | null {
-  const newest = readdirSafely(folder)
-    .filter((each) => /^show-\d+\.jsonl$/.test(each))
-    .sort()
-    .at(-1);
-  if (newest === undefined) return null;
+/** Whose show it is, read before the rest; null where it isn't told at once. */
+export function keptHead({ snapshot }: KeptFiles): KeptShow | null {
+  const octets = Buffer.from(snapshot, 0, Math.min(HEAD_OCTETS, snapshot.byteLength));
   try {
-    const file = openSync(join(folder, newest), "r");
-    const octets = Buffer.alloc(HEAD_OCTETS);
-    const length = readSync(file, octets);
-    closeSync(file);
-    const { cid, name } = JSON.parse(octets.toString("utf8", 0, octets.subarray(0, length).indexOf("\n"))) as KeptShow;
+    const { cid, name } = JSON.parse(octets.toString("utf8", 0, octets.indexOf("\n"))) as KeptShow;
     return { cid, name };
   } catch {
     return null;
@@ -52,9 +63,9 @@ interface Snapshot extends KeptShow {
   readonly records: Map<string, ShowRecord>;
 }
 
-function readSnapshot(path: string): Snapshot | null {
+function readSnapshot(text: string): Snapshot | null {
   try {
-    const [head, ...rest] = readFileSync(path, "utf8").trimEnd().split("\n");
+    const [head, ...rest] = text.trimEnd().split("\n");
     const { count, open, ...of } = JSON.parse(head!) as Omit<Snapshot, "records" | "open"> & { open?: Partial<Open>; count: number };
     if (rest.length !== count) return null;
     const records = rest.map((line) => JSON.parse(line) as ShowRecord);
@@ -86,14 +97,25 @@ function readdirSafely(folder: string): string[] {
   }
 }
 
-function readLines(path: string): JournalLine[] {
-  return readFileSync(path, "utf8")
-    .split("\n")
-    .flatMap((text) => {
-      try {
-        return text === "" ? [] : [JSON.parse(text) as JournalLine];
-      } catch {
-        return [];
-      }
-    });
+function readShared(path: string): SharedArrayBuffer | null {
+  try {
+    const octets = readFileSync(path);
+    const shared = new SharedArrayBuffer(octets.length);
+    new Uint8Array(shared).set(octets);
+    return shared;
+  } catch {
+    return null;
+  }
+}
+
+const textOf = (shared: SharedArrayBuffer): string => Buffer.from(shared).toString("utf8");
+
+function readLines(text: string): JournalLine[] {
+  return text.split("\n").flatMap((line) => {
+    try {
+      return line === "" ? [] : [JSON.parse(line) as JournalLine];
+    } catch {
+      return [];
+    }
+  });
 }

@@ -1,10 +1,10 @@
-import { appendFileSync, mkdtempSync, readdirSync, rmSync, truncateSync, statSync } from "node:fs";
+import { appendFileSync, mkdtempSync, readdirSync, rmSync, truncateSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, describe, expect, it } from "vitest";
 import { apply, setChange, type Change, type ShowRecord, type Transaction } from "@vexa/core";
 import { NOTHING_OPEN } from "./open-book";
-import { readKept, readKeptHead } from "./read-kept";
+import { keptFiles, keptHead, keptIn, readKept, type KeptFiles } from "./read-kept";
 import { StageJournal } from "./stage-journal";
 
 const folders: string[] = [];
@@ -133,19 +133,31 @@ describe("the journal beside the engine", () => {
 
   it("has nothing to give where there is nothing, or nothing whole", async () => {
     const none = join(tmpdir(), "vexa-none");
-    expect([readKept(none), readKeptHead(none)]).toEqual([null, null]);
+    expect([readKept(none), ...keptFiles(none)]).toEqual([null]);
     const bench = begin();
     await bench.journal.close();
-    expect(readKeptHead(bench.folder)).toEqual({ cid: "c", name: "n" });
+    const files = (): KeptFiles => [...keptFiles(bench.folder)][0]!;
+    expect(keptHead(files())).toEqual({ cid: "c", name: "n" });
     const snapshot = join(
       bench.folder,
       readdirSync(bench.folder).find((name) => name.startsWith("show-"))!,
     );
     truncateSync(snapshot, statSync(snapshot).size - 8);
-    expect(readKept(bench.folder)).toBeNull();
+    expect([readKept(bench.folder), keptIn(files())]).toEqual([null, null]);
     // Its head is told before the rest is missed.
-    expect(readKeptHead(bench.folder)).toEqual({ cid: "c", name: "n" });
+    expect(keptHead(files())).toEqual({ cid: "c", name: "n" });
     truncateSync(snapshot, 10);
-    expect(readKeptHead(bench.folder)).toBeNull();
+    expect(keptHead(files())).toBeNull();
+  });
+
+  it("gives an older one, with all lines since, where the newest can't be read", async () => {
+    const bench = begin();
+    await begun(bench);
+    bench.edit([rename("Main", "A")]);
+    writeFileSync(join(bench.folder, "show-000000000011.jsonl"), "{}\n");
+    bench.edit([rename("A", "B")]);
+    expect([...keptFiles(bench.folder)].map(keptIn).map((kept) => kept?.seq)).toEqual([undefined, 12]);
+    expect(readKept(bench.folder)!.records).toEqual(new Map(bench.records()));
+    await bench.journal.close();
   });
 });

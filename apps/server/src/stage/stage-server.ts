@@ -2,15 +2,13 @@ import { rmSync } from "node:fs";
 import { createServer, type Server } from "node:net";
 import type { Logger } from "pino";
 import { fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
-import { readLastFrame } from "../engine-host/last-frame";
-import { EngineHost } from "../engine-host/engine-host";
-import { steadySeconds } from "../engine-host/messages";
+import type { EngineHost } from "../engine-host/engine-host";
 import type { SacnTarget } from "../output/sacn-output";
 import { RemoteStorage } from "./remote-storage";
-import { LEADS_PRIORITY, sourceOf } from "./sacn-source";
 import { Stage } from "./stage";
 import { leftBy, NOTHING_OPEN, type Open } from "./open-book";
-import { readKept, readKeptHead } from "./read-kept";
+import { engineAhead, goesOn, type EngineAhead } from "./engine-ahead";
+import { keptIn, readKept } from "./read-kept";
 import { StageJournal, type KeptShow } from "./stage-journal";
 import type { Ask, FromStage, ToStage } from "./stage-messages";
 import { Wire } from "./wire";
@@ -47,8 +45,6 @@ interface Beginning {
 const LEVELS_EVERY_MS = 33;
 /** Levels wait while the web server hasn't taken so many octets yet. */
 const MOST_WAITING = 256 * 1024;
-/** A clock of a former run that is further off than this was another day's. */
-const CLOCK_TRUST_SECONDS = 5;
 
 /**
  * The engine's process: runs the stage from what its journal holds, with or without a web server, and serves one web server over a local
@@ -91,14 +87,20 @@ export class StageServer {
     this.#levels = setInterval(() => this.#sendLevels(), LEVELS_EVERY_MS);
   }
 
-  /** `host` is the engine of a standby that plays what lies in the folder. */
-  static async open(options: StageServerOptions, host?: EngineHost): Promise<StageServer> {
+  /** `ahead` plays what lies in the folder: the engine of a standby, or one that was begun before all this was loaded. */
+  static async open(options: StageServerOptions, ahead: EngineAhead | null = engineAhead(options)): Promise<StageServer> {
     const server = new StageServer(options);
-    // The engine is loaded while its show is read.
-    const ahead = host ?? server.#hostAhead();
-    const kept = options.folder === null ? null : readKept(`${options.folder}/show`);
-    if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(ahead ? { host: ahead } : {}) });
-    else await ahead?.stop("silently");
+    const files = ahead?.files ?? null;
+    let kept = files && keptIn(files);
+    let host = ahead?.host;
+    if (files && !kept) {
+      // The engine couldn't read them either.
+      await host!.stop("silently");
+      host = undefined;
+    }
+    if (!kept && options.folder !== null) kept = readKept(`${options.folder}/show`);
+    if (kept) await server.#begin(kept, { show: new Show(kept.records), seq: kept.seq, open: kept, ...(host ? { host } : {}) });
+    else await host?.stop("silently");
     const { secret, standbys } = options;
     const stands = (): Extract<ToStandby, { type: "stands" }> | null => server.#forStandby();
     server.#standbys = await StandbyServer.open({ ...standbys, secret, stands, now: () => server.#stage?.now() ?? 0 }).catch((error) => {
@@ -121,26 +123,6 @@ export class StageServer {
     await this.#journal?.close();
     this.#wire?.close();
     await new Promise<void>((resolve) => this.#server.close(() => resolve()));
-  }
-
-  /** The engine of the show that is kept, which isn't read yet; null when none is. */
-  #hostAhead(): EngineHost | null {
-    const { folder, targets, cid } = this.#options;
-    const kept = folder === null ? null : readKeptHead(`${folder}/show`);
-    return (
-      kept &&
-      new EngineHost({ records: null, sacn: sourceOf({ targets, ...kept, cid: cid ?? kept.cid }, LEADS_PRIORITY), ...this.#goesOn() })
-    );
-  }
-
-  /** From where an engine goes on: the file of its last frame, and the clock of then, unless that is another day's. */
-  #goesOn(): { readonly lastFrame?: string; readonly clockOffset?: number } {
-    const { folder } = this.#options;
-    if (folder === null) return {};
-    const lastFrame = `${folder}/last-frame`;
-    const last = readLastFrame(lastFrame);
-    const offset = Date.now() / 1000 - steadySeconds();
-    return { lastFrame, ...(last && Math.abs(last.clockOffset - offset) < CLOCK_TRUST_SECONDS ? { clockOffset: last.clockOffset } : {}) };
   }
 
   async #begin(kept: KeptShow, { show, seq, open, host }: Beginning): Promise<void> {
@@ -169,7 +151,7 @@ export class StageServer {
       unsaved: left,
       ...(host ? { host } : {}),
       ...(journal ? { journal } : {}),
-      ...this.#goesOn(),
+      ...goesOn(this.#options),
     });
     this.#stage = stage;
     this.#standbys?.anew();

@@ -1,5 +1,4 @@
 import type { Rig } from "../rig/rig";
-import { attributeInfo } from "../rig/attributes";
 import { foundInts, type Found } from "./kernels";
 
 /** Slots of one universe. */
@@ -117,57 +116,53 @@ const NO_GROUP = -1;
 
 /** In two passes and without an object for an exit: a large rig has a hundred thousand. */
 function looseExits(rig: Rig): Loose {
-  const { parameters } = rig;
-  const groups = new Int8Array(parameters.length);
-  const dimmers = new Int32Array(parameters.length);
+  const { kinds, kind, place, scaler } = rig.layout;
+  const widths = kinds.map(({ channel }) => channel.slots.length);
+  const groups = new Int8Array(kind.length);
   const counts = [0, 0, 0, 0];
   const wide: Loose["wide"][number][] = [];
-  for (let parameter = 0; parameter < parameters.length; parameter++) {
-    const { place, channel } = parameters[parameter]!;
-    const { slots } = channel;
-    const dimmer = slots.length > 0 ? scalerAbove(rig, parameter) : NONE_ABOVE;
-    const severalAbove = dimmer >= 0 && scalerAbove(rig, dimmer) >= 0;
-    dimmers[parameter] = dimmer;
+  for (let parameter = 0; parameter < kind.length; parameter++) {
+    const width = widths[kind[parameter]!]!;
+    const dimmer = scaler[parameter]!;
+    const severalAbove = dimmer >= 0 && scaler[dimmer]! >= 0;
     groups[parameter] = NO_GROUP;
-    if (slots.length > 2 || severalAbove) {
-      wide.push({ parameter, dimmers: scalersOf(rig, parameter), place, offsets: slots });
-    } else if (slots.length > 0) {
-      const group = slots.length - 1 + (dimmer >= 0 ? 2 : 0);
+    if (width > 2 || (width > 0 && severalAbove)) {
+      const offsets = kinds[kind[parameter]!]!.channel.slots;
+      wide.push({ parameter, dimmers: scalersOf(rig, parameter), place: place[parameter]!, offsets });
+    } else if (width > 0) {
+      const group = width - 1 + (dimmer >= 0 ? 2 : 0);
       groups[parameter] = group;
       counts[group]!++;
     }
   }
-  const loose = GROUPS.map((_, group) => exitsOf(rig, { groups, dimmers, group, count: counts[group]! }));
+  const loose = GROUPS.map((_, group) => exitsOf(rig, { groups, group, count: counts[group]! }));
   const [eight, sixteen, dimmedEight, dimmedSixteen] = loose as [LooseExits, LooseExits, LooseExits, LooseExits];
-  const most = parameters.length;
   return {
     eight,
     sixteen,
     dimmedEight,
     dimmedSixteen,
-    eightByDimmer: byDimmer(dimmedEight, most),
-    sixteenByDimmer: byDimmer(dimmedSixteen, most),
+    eightByDimmer: byDimmer(dimmedEight, kind.length),
+    sixteenByDimmer: byDimmer(dimmedSixteen, kind.length),
     wide,
   };
 }
 
-function exitsOf(
-  { parameters }: Rig,
-  { groups, dimmers, group, count }: { groups: Int8Array; dimmers: Int32Array; group: number; count: number },
-): LooseExits {
+function exitsOf({ layout }: Rig, { groups, group, count }: { groups: Int8Array; group: number; count: number }): LooseExits {
+  const { kinds, kind, place, scaler } = layout;
+  const coarse = Int32Array.from(kinds, ({ channel: { slots } }) => slots[0] ?? 0);
+  const fine = Int32Array.from(kinds, ({ channel: { slots } }) => slots[slots.length - 1] ?? 0);
   const rows = new Int32Array(EXIT * count);
   const places = new Int32Array(count);
   let at = 0;
   for (let parameter = 0; parameter < groups.length; parameter++) {
     if (groups[parameter] !== group) continue;
-    const { place, channel } = parameters[parameter]!;
-    const { slots } = channel;
-    places[at] = place;
+    places[at] = place[parameter]!;
     const row = EXIT * at++;
     rows[row + PARAMETER] = parameter;
-    rows[row + DIMMER] = dimmers[parameter]!;
-    rows[row + COARSE] = slots[0]!;
-    rows[row + FINE] = slots[slots.length - 1]!;
+    rows[row + DIMMER] = scaler[parameter]!;
+    rows[row + COARSE] = coarse[kind[parameter]!]!;
+    rows[row + FINE] = fine[kind[parameter]!]!;
   }
   return { rows, places };
 }
@@ -186,29 +181,9 @@ function byDimmer({ rows, places }: LooseExits, parameters: number): LooseExits 
   return { rows: sorted, places: sortedPlaces };
 }
 
-/**
- * The virtual masters that scale a parameter before it leaves, from the nearest on: those of its channel, and for colours of a head
- * without a dimmer of its own that head's virtual one, so that intensity isn't hidden in colour. What has slots the lamp multiplies itself.
- */
-export function scalersOf(rig: Rig, parameter: number): readonly number[] {
-  const first = scalerAbove(rig, parameter);
-  if (first < 0) return NONE;
+/** The virtual masters that scale a parameter before it leaves, from the nearest on. */
+export function scalersOf({ layout: { scaler } }: Rig, parameter: number): readonly number[] {
   const scalers: number[] = [];
-  for (let at = first; at >= 0 && !scalers.includes(at); at = scalerAbove(rig, at)) scalers.push(at);
+  for (let at = scaler[parameter]!; at >= 0 && !scalers.includes(at); at = scaler[at]!) scalers.push(at);
   return scalers;
-}
-
-const NONE: readonly number[] = [];
-const NONE_ABOVE = -1;
-
-/** The nearest of them. */
-function scalerAbove(rig: Rig, parameter: number): number {
-  const at = scalerOf(rig, parameter);
-  return at >= 0 && rig.parameters[at]!.channel.slots.length === 0 ? at : NONE_ABOVE;
-}
-
-function scalerOf({ parameters }: Rig, parameter: number): number {
-  const { head, channel, master } = parameters[parameter]!;
-  if (master >= 0) return master;
-  return attributeInfo(channel.attribute).mixing === "adds" ? (head.parameters.get("Dimmer") ?? -1) : -1;
 }

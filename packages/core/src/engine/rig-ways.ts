@@ -1,5 +1,5 @@
-import { attributeInfo, type Attribute, type AttributeInfo } from "../rig/attributes";
 import { changesOf, type Changes } from "../rig/changes";
+import type { ParameterKind } from "../rig/head";
 import type { Rig } from "../rig/rig";
 
 /** What merging reads of a rig, by parameter. */
@@ -18,31 +18,20 @@ export interface RigWays {
 const ADDING = { replaces: 0, adds: 1, takes: 2 } as const;
 
 export function rigWays(rig: Rig): RigWays {
-  const { parameters, htpCount } = rig;
-  const ways = {
-    home: new Float32Array(parameters.length),
-    adding: new Uint8Array(parameters.length),
-    dims: new Uint8Array(parameters.length),
-  };
-  let homeCounts = false;
-  let attribute: Attribute = "Dimmer";
-  let info = attributeInfo(attribute);
-  for (let at = 0; at < parameters.length; at++) {
-    const { channel, home, htp } = parameters[at]!;
-    // One attribute's parameters follow each other.
-    if (channel.attribute !== attribute) info = attributeInfo((attribute = channel.attribute));
-    ways.home[at] = home;
-    ways.adding[at] = ADDING[info.mixing ?? "replaces"];
-    ways.dims[at] = isDimmed(htp, info) ? 1 : 0;
-    homeCounts ||= htp && home > 0;
+  const { layout, htpCount } = rig;
+  const { kinds, kind, master } = layout;
+  const dimmed = kinds.map(isDimmed);
+  const addings = kinds.map(({ info }) => ADDING[info.mixing ?? "replaces"]);
+  const ways = { home: new Float32Array(kind.length), adding: new Uint8Array(kind.length), dims: new Uint8Array(kind.length) };
+  for (let at = 0; at < kind.length; at++) {
+    const own = kind[at]!;
+    ways.home[at] = kinds[own]!.home;
+    ways.adding[at] = addings[own]!;
+    ways.dims[at] = dimmed[own] ? 1 : 0;
   }
-  takeOutMasters(ways.dims, rig);
-  return { ...ways, htpCount, homeCounts, changes: changesOf(rig) };
+  // Not masters of what dims by itself: it would be dimmed twice.
+  for (let at = 0; at < kind.length; at++) if (master[at]! >= 0 && dimmed[kind[at]!]) ways.dims[master[at]!] = 0;
+  return { ...ways, htpCount, homeCounts: kinds.some(({ htp, home }) => htp && home > 0), changes: changesOf(rig) };
 }
 
-const isDimmed = (htp: boolean, { family }: Pick<AttributeInfo, "family">): boolean => htp && family === "Intensity";
-
-/** Not masters of what dims by itself: it would be dimmed twice. */
-function takeOutMasters(dims: Uint8Array, { parameters }: Rig): void {
-  for (const { master, htp, channel } of parameters) if (master >= 0 && isDimmed(htp, attributeInfo(channel.attribute))) dims[master] = 0;
-}
+const isDimmed = ({ htp, info }: ParameterKind): boolean => htp && info.family === "Intensity";

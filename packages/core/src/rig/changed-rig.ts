@@ -1,6 +1,5 @@
 import { sameJson } from "../document/record";
 import { headKey, patchOf, type Fixture, type Patch } from "./fixture";
-import { headPlace } from "./head-place";
 import { universesIn, type Head, type Parameter, type Rig } from "./rig";
 
 /**
@@ -13,20 +12,23 @@ export function replacedRig(rig: Rig, fixtures: readonly Fixture[]): Rig | null 
   const repatched: Head[] = [];
   for (const fixture of fixtures) {
     const own = headsOfFixture(rig, fixture.id);
-    if (own.length === 0 || !liesAlike(own[0]!.fixture, fixture)) return null;
-    const was = own[0]!.fixture;
-    const elsewhere = !sameJson(was.patch, fixture.patch) || !sameJson(was.morePatches, fixture.morePatches);
-    for (const before of own) {
-      const head: Head = { ...before, fixture, ...headPlace(fixture, before.mode, before.index) };
-      heads[before.order] = head;
-      if (elsewhere) repatched.push(head);
-      for (const owned of [head.parameters, head.services])
-        for (const parameter of owned.values())
-          if (parameters[parameter]!.head !== head) parameters[parameter] = { ...parameters[parameter]!, head };
+    const [first] = own;
+    if (!first || !liesAlike(first.fixture, fixture)) return null;
+    for (const before of own) heads[before.order] = before.in(fixture);
+    for (const parameter of parametersOfLamp(rig, first)) {
+      const before = parameters[parameter]!;
+      parameters[parameter] = before.of(heads[before.head.order]!);
     }
+    const was = first.fixture;
+    if (!sameJson(was.patch, fixture.patch) || !sameJson(was.morePatches, fixture.morePatches)) repatched.push(heads[first.order]!);
   }
   const next = { ...rig, heads, parameters, headByKey: rig.headByKey.of(heads) };
   return repatched.length > 0 ? { ...next, ...repatchedRig(next, repatched) } : next;
+}
+
+/** All parameters of the lamp with this first head, also those that nothing asks for by attribute. */
+function parametersOfLamp({ layout: { byLamp, begins } }: Rig, { order, mode }: Head): Int32Array {
+  return byLamp.subarray(begins[order], begins[order + mode.heads.length]);
 }
 
 /** None where it isn't in the rig, as without its profile. */
@@ -39,20 +41,20 @@ function liesAlike(a: Fixture, b: Fixture): boolean {
   return a.number === b.number && a.profileId === b.profileId && a.modeId === b.modeId && sameJson(a.precedence, b.precedence);
 }
 
-/** Where everything is patched after some heads were patched otherwise. */
-function repatchedRig(rig: Rig, heads: readonly Head[]): Pick<Rig, "patches" | "universes"> {
+/** Where everything is patched after some lamps were patched otherwise: each is told by its first head. */
+function repatchedRig(rig: Rig, lamps: readonly Head[]): Pick<Rig, "patches" | "universes"> {
   const patches = { universes: rig.patches.universes.slice(), addresses: rig.patches.addresses.slice() };
   const put = (place: number, patch: Patch | null): void => {
     patches.universes[place] = patch?.universe ?? 0;
     patches.addresses[place] = patch?.address ?? 0;
   };
-  for (const { order, fixture, parameters } of heads) {
-    put(order, fixture.patch);
-    if (fixture.morePatches)
-      for (const parameter of parameters.values()) {
-        const { channel, place } = rig.parameters[parameter]!;
-        if (channel.break !== undefined && channel.break > 1) put(place, patchOf(fixture, channel.break));
-      }
+  for (const first of lamps) {
+    const { fixture, mode, order } = first;
+    for (let head = order; head < order + mode.heads.length; head++) put(head, fixture.patch);
+    for (const parameter of parametersOfLamp(rig, first)) {
+      const { channel, place } = rig.parameters[parameter]!;
+      if (channel.break !== undefined && channel.break > 1) put(place, patchOf(fixture, channel.break));
+    }
   }
   const universes = universesIn(patches);
   const same = universes.length === rig.universes.length && universes.every((universe, at) => universe === rig.universes[at]);

@@ -32,23 +32,19 @@ export function changesOf(rig: Rig): Changes {
   return changes;
 }
 
-function makeChanges({ parameters }: Rig): Changes {
-  const [ways, late] = [new Uint8Array(parameters.length), new Uint8Array(parameters.length)];
-  const stretches = new Map<number, readonly Stretch[]>();
-  // Thousands of heads share their channels.
-  const wayOfChannel = new Map<Channel, number>();
-  for (let at = 0; at < parameters.length; at++) {
-    const { channel } = parameters[at]!;
-    let way = wayOfChannel.get(channel);
-    if (way === undefined) wayOfChannel.set(channel, (way = wayOf(channel)));
-    ways[at] = way;
-    late[at] = channel.change === "snaps at the end" ? 1 : 0;
-    if (way === BY_FUNCTION) stretches.set(at, stretchesOf(channel));
+function makeChanges({ layout: { kinds, kind } }: Rig): Changes {
+  const [ways, late] = [new Uint8Array(kind.length), new Uint8Array(kind.length)];
+  const waysOfKinds = kinds.map(({ channel }) => wayOf(channel));
+  const latest = kinds.map(({ channel }) => (channel.change === "snaps at the end" ? 1 : 0));
+  const stretches = kinds.map(({ channel }, at) => (waysOfKinds[at] === BY_FUNCTION ? stretchesOf(channel) : []));
+  for (let at = 0; at < kind.length; at++) {
+    ways[at] = waysOfKinds[kind[at]!]!;
+    late[at] = latest[kind[at]!]!;
   }
   const snaps = (parameter: number, from: number, to: number): boolean => {
     const way = ways[parameter]!;
     if (way !== BY_FUNCTION) return way === ALWAYS_SNAPS;
-    const own = stretches.get(parameter)!;
+    const own = stretches[kind[parameter]!]!;
     const [begin, end] = [stretchAt(own, from), stretchAt(own, to)];
     return begin !== end || end === undefined || end.snaps;
   };

@@ -1,43 +1,12 @@
-import type { Placement, Vector } from "../geometry/beam";
-import { isService, type Attribute } from "./attributes";
-import { cellNumber, headKeyIn, MAX_UNIVERSE, patchOf, type Fixture, type HeadKey } from "./fixture";
-import { headPlace } from "./head-place";
+import type { Attribute } from "./attributes";
+import { MAX_UNIVERSE, patchOf, type Fixture } from "./fixture";
+import { Head, Parameter, type ParameterKind } from "./head";
+import { HeadParameters } from "./head-parameters";
 import { HeadsByKey } from "./heads-by-key";
-import { modeOf, precedenceOf, type Channel, type Mode, type Profile } from "./profile";
-import { functionsOf, normalized } from "./scale";
+import { lampLayout, type LampLayout } from "./lamp-layout";
+import { modeOf, type Mode, type Profile } from "./profile";
 
-/** One head of the rig with its place and its parameters. */
-export interface Head {
-  readonly key: HeadKey;
-  readonly label: string;
-  readonly fixture: Fixture;
-  readonly profile: Profile;
-  readonly mode: Mode;
-  /** Its place among its fixture's heads. */
-  readonly index: number;
-  /** Its place among the rig's heads. */
-  readonly order: number;
-  readonly position: Vector;
-  /** Its own turn in the lamp and the lamp's. */
-  readonly rotation: Placement["rotation"];
-  /** Parameter index by attribute: those of one channel that are alternatives have the same. */
-  readonly parameters: ReadonlyMap<Attribute, number>;
-  /** The same of what serves the lamp itself and is no part of any look. */
-  readonly services: ReadonlyMap<Attribute, number>;
-}
-
-/** One attribute of one head: what the engine computes a value for. Values are 0..1 of the channel's range. */
-export interface Parameter {
-  readonly head: Head;
-  readonly channel: Channel;
-  /** Home value 0..1. */
-  readonly home: number;
-  readonly htp: boolean;
-  /** Parameter of the master that scales its light; -1 = none does. */
-  readonly master: number;
-  /** Where it is patched: an index into the rig's patches. */
-  readonly place: number;
-}
+export type { Head, Parameter } from "./head";
 
 /**
  * The rig as the engine sees it: heads in number order and parameters in one row, those of HTP first, each attribute by heads. The
@@ -53,101 +22,180 @@ export interface Rig {
   /** The universes in use, rising. */
   readonly universes: readonly number[];
   /** The same object in rigs whose parameters are the same ones in the same places. */
-  readonly layout: object;
+  readonly layout: RigColumns;
+}
+
+/** What is read of all parameters at once, by their indices: without an object for each, of which a large rig has a hundred thousand. */
+export interface RigColumns {
+  readonly kinds: readonly ParameterKind[];
+  /** Which of these each is. */
+  readonly kind: Int32Array;
+  readonly master: Int32Array;
+  readonly place: Int32Array;
+  /**
+   * The nearest virtual master that scales it before it leaves: that of its channel, and for colours of a head without a dimmer of its own
+   * that head's virtual one, so that intensity isn't hidden in colour. What has slots the lamp multiplies itself. -1 = none.
+   */
+  readonly scaler: Int32Array;
+  /** All parameters lamp by lamp, and by head where those of its lamp begin, with their end behind the last. */
+  readonly byLamp: Int32Array;
+  readonly begins: Int32Array;
+}
+
+interface Lamp {
+  readonly fixture: Fixture;
+  readonly profile: Profile;
+  readonly layout: LaidChannels;
+}
+
+/** The layout of some lamps, and in which row of parameters each of its channels lies. */
+interface LaidChannels extends LampLayout {
+  readonly rows: readonly Row[];
+  /** The first of its kinds among those of the rig. */
+  readonly firstKind: number;
+}
+
+/** The parameters of one attribute: one follows the other, head by head, so that what says the same of many runs through memory in order. */
+interface Row {
+  readonly htp: boolean;
+  readonly attribute: Attribute;
+  count: number;
+  /** Where the next one goes. */
+  next: number;
 }
 
 export function buildRig(fixtures: readonly Fixture[], profiles: ReadonlyMap<string, Profile>): Rig {
+  const { lamps, rows, kinds } = lampsOf(fixtures, profiles);
+  const raised = rows.filter(({ htp }) => htp);
+  const htpCount = putInOrder(raised, 0);
+  const count = putInOrder(
+    rows.filter(({ htp }) => !htp),
+    htpCount,
+  );
   const heads: Head[] = [];
-  const [raised, replaced] = [new Map<Attribute, Parameter[]>(), new Map<Attribute, Parameter[]>()];
+  const parameters = new Array<Parameter>(count);
+  const columns = emptyColumns(kinds, { parameters: count, heads: lamps.reduce((sum, { layout }) => sum + layout.mode.heads.length, 0) });
+  const patches = new Patches(columns.begins.length - 1);
+  const { byLamp: numbers, begins } = columns;
+  let first = 0;
+  for (const { fixture, profile, layout } of lamps) {
+    const { mode } = layout;
+    const parameterOf = (channel: number): number => (channel < 0 ? -1 : numbers[first + channel]!);
+    const order = heads.length;
+    for (let index = 0; index < mode.heads.length; index++) {
+      const own = new HeadParameters(layout.parameters[index]!, numbers, first);
+      const services = layout.services[index]!.size === 0 ? NO_SERVICES : new HeadParameters(layout.services[index]!, numbers, first);
+      heads.push(new Head({ fixture, profile, mode, index, order: order + index, parameters: own, services }));
+      patches.put(order + index, fixture);
+      begins[order + index] = first;
+    }
+    for (let at = 0; at < layout.rows.length; at++) numbers[first + at] = layout.rows[at]!.next++;
+    for (let at = 0; at < layout.rows.length; at++) {
+      const kind = layout.kinds[at]!;
+      const head = heads[order + kind.channel.head]!;
+      const parameter = numbers[first + at]!;
+      const [master, place] = [parameterOf(layout.masters[at]!), patches.placeOf(head, kind.channel.break)];
+      parameters[parameter] = new Parameter(head, kind, master, place);
+      columns.kind[parameter] = layout.firstKind + at;
+      columns.master[parameter] = master;
+      columns.place[parameter] = place;
+      columns.scaler[parameter] = parameterOf(layout.scalers[at]!);
+    }
+    first += layout.rows.length;
+  }
+  const placed = patches.all();
+  return { heads, headByKey: HeadsByKey.of(heads), parameters, htpCount, patches: placed, universes: universesIn(placed), layout: columns };
+}
+
+function emptyColumns(kinds: readonly ParameterKind[], { parameters, heads }: { parameters: number; heads: number }): RigColumns {
+  const column = (): Int32Array => new Int32Array(parameters);
+  const begins = new Int32Array(heads + 1).fill(parameters);
+  return { kinds, kind: column(), master: column(), place: column(), scaler: column(), byLamp: column(), begins };
+}
+
+/** Most heads have none: one and the same for tens of thousands. */
+const NO_SERVICES: Head["services"] = new Map();
+
+/** The lamps in number order, and the rows that their channels fill. */
+function lampsOf(
+  fixtures: readonly Fixture[],
+  profiles: ReadonlyMap<string, Profile>,
+): { lamps: Lamp[]; rows: Row[]; kinds: ParameterKind[] } {
+  const rows = new Map<string, Row>();
+  const rowOf = (htp: boolean, attribute: Attribute): Row => {
+    const name = `${htp ? "HTP" : "LTP"} ${attribute}`;
+    let row = rows.get(name);
+    if (!row) rows.set(name, (row = { htp, attribute, count: 0, next: 0 }));
+    return row;
+  };
+  const kinds: ParameterKind[] = [];
+  const layouts = new Map<Mode, Map<string, LaidChannels>>();
+  const layoutOf = (mode: Mode, { precedence }: Fixture): LaidChannels => {
+    const name = precedence ? JSON.stringify(precedence) : "";
+    let own = layouts.get(mode);
+    if (!own) layouts.set(mode, (own = new Map<string, LaidChannels>()));
+    let layout = own.get(name);
+    if (!layout) {
+      const made = lampLayout(mode, precedence);
+      const rowsOf = made.kinds.map(({ htp, channel }) => rowOf(htp, channel.attribute));
+      own.set(name, (layout = { ...made, rows: rowsOf, firstKind: kinds.length }));
+      for (const kind of made.kinds) kinds.push(kind);
+    }
+    return layout;
+  };
+  const lamps: Lamp[] = [];
   for (const fixture of fixtures.toSorted((a, b) => a.number - b.number || (a.id < b.id ? -1 : 1))) {
     const profile = profiles.get(fixture.profileId);
     const mode = modeOf(profile, fixture);
     if (!profile || !mode) continue;
-    const first = heads.length;
-    for (let index = 0; index < mode.heads.length; index++) heads.push(makeHead({ fixture, profile, mode, index, order: first + index }));
-    for (const channel of mode.channels) {
-      const head = heads[first + channel.head];
-      if (!head) continue;
-      const htp = (fixture.precedence?.[channel.attribute] ?? precedenceOf(channel)) === "HTP";
-      const byAttribute = htp ? raised : replaced;
-      let own = byAttribute.get(channel.attribute);
-      if (!own) byAttribute.set(channel.attribute, (own = []));
-      own.push({ head, channel, htp, home: homeOf(channel), master: -1, place: head.order });
-    }
+    const layout = layoutOf(mode, fixture);
+    for (const row of layout.rows) row.count++;
+    lamps.push({ fixture, profile, layout });
   }
-  // One attribute's parameters follow each other, head by head: what says the same of many heads runs through memory in order.
-  const parameters: Parameter[] = [];
-  putInOrder(raised, parameters);
-  const htpCount = parameters.length;
-  putInOrder(replaced, parameters);
-  for (let at = 0; at < parameters.length; at++) {
-    const { head, channel } = parameters[at]!;
-    for (const { attribute } of functionsOf(channel)) {
-      const own = (isService(attribute) ? servicesOf(head) : head.parameters) as Map<Attribute, number>;
-      // Of two channels with one attribute the later counts, of two functions of one channel both do.
-      if (attribute === channel.attribute || !own.has(attribute)) own.set(attribute, at);
-    }
-  }
-  linkMasters(heads, parameters);
-  const patches = patchesOf(heads, parameters);
-  return {
-    heads,
-    headByKey: HeadsByKey.of(heads),
-    parameters,
-    htpCount,
-    patches,
-    universes: universesIn(patches),
-    layout: {},
-  };
+  return { lamps, rows: [...rows.values()], kinds };
 }
 
-function putInOrder(byAttribute: ReadonlyMap<Attribute, readonly Parameter[]>, into: Parameter[]): void {
-  for (const attribute of [...byAttribute.keys()].sort()) for (const parameter of byAttribute.get(attribute)!) into.push(parameter);
-}
-
-// Channels never change in place; thousands of heads share them.
-const homes = new WeakMap<Channel, number>();
-
-function homeOf(channel: Channel): number {
-  let home = homes.get(channel);
-  if (home === undefined) homes.set(channel, (home = normalized(channel, channel.home)));
-  return home;
-}
-
-/** Which parameter scales which: by the mode's channels, or a virtual dimmer the colours of its own head. */
-function linkMasters(heads: readonly Head[], parameters: Parameter[]): void {
-  for (let at = 0; at < parameters.length; at++) {
-    const parameter = parameters[at]!;
-    const { head, channel } = parameter;
-    if (channel.scaledBy === undefined) continue;
-    const master = head.mode.channels[channel.scaledBy];
-    const owner = master && heads[head.order - head.index + master.head];
-    const found = master && owner ? (owner.parameters.get(master.attribute) ?? -1) : -1;
-    if (found >= 0 && found !== at) parameters[at] = { ...parameter, master: found };
+/** Rows by their attributes, the first at `from`; returns where they end. */
+function putInOrder(rows: readonly Row[], from: number): number {
+  let next = from;
+  for (const row of rows.toSorted((a, b) => (a.attribute < b.attribute ? -1 : 1))) {
+    row.next = next;
+    next += row.count;
   }
+  return next;
 }
 
 /** Where each head's fixture begins; channels of further breaks get places of their own behind those. */
-function patchesOf(heads: readonly Head[], parameters: Parameter[]): Rig["patches"] {
-  const [universes, addresses] = [
-    heads.map(({ fixture }) => fixture.patch?.universe ?? 0),
-    heads.map(({ fixture }) => fixture.patch?.address ?? 0),
-  ];
-  const known = new Map<string, number>();
-  for (let at = 0; at < parameters.length; at++) {
-    const parameter = parameters[at]!;
-    const { break: number = 1 } = parameter.channel;
-    if (number === 1) continue;
-    const key = `${parameter.head.fixture.id} ${number}`;
-    let place = known.get(key);
-    if (place === undefined) {
-      const patch = patchOf(parameter.head.fixture, number);
-      known.set(key, (place = universes.push(patch?.universe ?? 0) - 1));
-      addresses.push(patch?.address ?? 0);
-    }
-    parameters[at] = { ...parameter, place };
+class Patches {
+  readonly #universes: number[];
+  readonly #addresses: number[];
+  readonly #further = new Map<string, number>();
+
+  constructor(heads: number) {
+    this.#universes = new Array<number>(heads).fill(0);
+    this.#addresses = new Array<number>(heads).fill(0);
   }
-  return { universes: Int32Array.from(universes), addresses: Int32Array.from(addresses) };
+
+  put(place: number, { patch }: Fixture): void {
+    this.#universes[place] = patch?.universe ?? 0;
+    this.#addresses[place] = patch?.address ?? 0;
+  }
+
+  placeOf({ fixture, order }: Head, number = 1): number {
+    if (number === 1) return order;
+    const key = `${fixture.id} ${number}`;
+    const known = this.#further.get(key);
+    if (known !== undefined) return known;
+    const patch = patchOf(fixture, number);
+    const place = this.#universes.push(patch?.universe ?? 0) - 1;
+    this.#addresses.push(patch?.address ?? 0);
+    this.#further.set(key, place);
+    return place;
+  }
+
+  all(): Rig["patches"] {
+    return { universes: Int32Array.from(this.#universes), addresses: Int32Array.from(this.#addresses) };
+  }
 }
 
 /** The universes in which something is patched, rising. */
@@ -157,30 +205,4 @@ export function universesIn({ universes }: Rig["patches"]): number[] {
   const rising: number[] = [];
   for (let universe = used.indexOf(1, 1); universe > 0; universe = used.indexOf(1, universe + 1)) rising.push(universe);
   return rising;
-}
-
-function makeHead(of: { fixture: Fixture; profile: Profile; mode: Mode; index: number; order: number }): Head {
-  const { fixture, profile, mode, index, order } = of;
-  const cell = cellNumber(mode, index);
-  return {
-    fixture,
-    profile,
-    mode,
-    index,
-    order,
-    key: headKeyIn(fixture.id, mode, index),
-    label: cell === 0 ? String(fixture.number) : `${fixture.number}.${cell}`,
-    ...headPlace(fixture, mode, index),
-    parameters: new Map(),
-    services: NO_SERVICES,
-  };
-}
-
-/** Most heads have none: one and the same for tens of thousands. */
-const NO_SERVICES: Head["services"] = new Map();
-
-/** The services of a head that is being made, so that one can be added. */
-function servicesOf(head: { services: Head["services"] }): Head["services"] {
-  if (head.services === NO_SERVICES) head.services = new Map();
-  return head.services;
 }

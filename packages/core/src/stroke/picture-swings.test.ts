@@ -63,7 +63,9 @@ describe("the colours of pictures", () => {
       expect(tables(other), JSON.stringify(other)).not.toEqual(first);
       expect(tables({})).toEqual(first);
     }
-    expect(tables({}, picture, { ...head, position: { ...head.position, x: head.position.x + 4 } })).not.toEqual(first);
+    expect(
+      tables({}, picture, head.in({ ...head.fixture, position: { ...head.fixture.position, x: head.fixture.position.x + 4 } })),
+    ).not.toEqual(first);
     expect(tables({}, { ...picture, dots: dots.replaceAll("a", "3") })).not.toEqual(first);
     expect(tables({})).toEqual(first);
   });
