@@ -155,7 +155,8 @@ describe("an engine that reads its show from files while others are still loaded
   it("sends nothing where they can't be read, and ends", async () => {
     const receiver = (open.receiver = await sacnReceiver());
     const host = ahead(receiver, { snapshot: shared("{"), lines });
-    await new Promise((resolve) => setTimeout(resolve, 300));
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    expect(host.values()).toBeNull();
     await host.stop("silently");
     expect(receiver.packets).toEqual([]);
   });

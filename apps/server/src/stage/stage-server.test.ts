@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { once } from "node:events";
 import { createConnection, createServer, type AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
@@ -23,7 +23,7 @@ afterEach(async () => {
 /** An engine's process as it begins on what a run before left at number 10, and a web server that the test speaks for. */
 async function begin(
   open: Open,
-  standbyPort = 0,
+  { standbyPort = 0, cutOff = false }: { standbyPort?: number; /** A newer snapshot was never finished. */ cutOff?: boolean } = {},
 ): Promise<{
   say: (message: ToStage) => void;
   heard: FromStage[];
@@ -41,6 +41,8 @@ async function begin(
     records: () => SHOW.records,
   });
   await journal.close();
+  const head = JSON.stringify({ cid: CID, name: "Understory", count: 2000 });
+  if (cutOff) writeFileSync(`${folder}/show/show-000000000099.jsonl`, `${head}\n`);
   const server = await StageServer.open({
     ...{ socket: join(folder, "s"), folder, targets: [{ address: "127.0.0.1", port: 9 }], oscPort: null },
     ...{ secret: "only for this test", standbys: { host: "127.0.0.1", port: standbyPort }, log: pino({ level: "silent" }) },
@@ -84,10 +86,18 @@ describe("an engine's process that begins again", () => {
     const other = createServer().listen(0, "127.0.0.1");
     ends.push(() => void other.close());
     await once(other, "listening");
-    const { say, until, play } = await begin(NOTHING_OPEN, (other.address() as AddressInfo).port);
+    const { say, until, play } = await begin(NOTHING_OPEN, { standbyPort: (other.address() as AddressInfo).port });
     say(database(10));
     expect(await until("stands")).toMatchObject({ standbyAddress: null });
     expect(await play()).toMatchObject({ ok: true });
+  });
+
+  it("plays an older snapshot where the newest can't be read, which its engine was given first", async () => {
+    const { say, until, play } = await begin(NOTHING_OPEN, { cutOff: true });
+    say(database(10));
+    expect(await until("stands")).toMatchObject({ seq: 10 });
+    expect(await play()).toMatchObject({ ok: true });
+    expect(await until("health")).toMatchObject({ health: { universes: 14 } });
   });
 
   it("does nothing while it waits for a newer show, since that would be lost, and goes on with it", async () => {
