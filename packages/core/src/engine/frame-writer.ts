@@ -5,7 +5,10 @@ import { buildOutputMap, COARSE, DIMMER, EXIT, FINE, PARAMETER, SLOTS, type Flat
 
 /** Writes values into frames; octets of what hasn't moved are kept. Allocates nothing after it was made. */
 export class FrameWriter {
+  /** With an octet behind it into which goes what leaves nowhere. */
   readonly #frame: Found<Uint8Array>;
+  /** What was written last, universes in order. */
+  readonly octets: Uint8Array;
   /** Each exit once. */
   readonly #writers: readonly ExitWriter[];
   /** What a virtual dimmer scales once more, found by its dimmer: it leaves otherwise when either has moved. */
@@ -17,8 +20,9 @@ export class FrameWriter {
     this.#map = buildOutputMap(rig, before ? before.#map : undefined);
     const { eight, sixteen, dimmedEight, dimmedSixteen, eightByDimmer, sixteenByDimmer } = this.#map;
     const length = rig.universes.length * SLOTS;
-    this.#frame = before?.octets.length === length ? before.#frame : foundOctets(length);
+    this.#frame = before?.octets.length === length ? before.#frame : foundOctets(length + 1);
     this.#frame.numbers.fill(0);
+    this.octets = this.#frame.numbers.subarray(0, length);
     this.#writers = [
       new ExitWriter(eight, "eight"),
       new ExitWriter(sixteen, "sixteen"),
@@ -26,11 +30,6 @@ export class FrameWriter {
       new ExitWriter(dimmedSixteen, "dimmedSixteen"),
     ];
     this.#byDimmer = [new ExitWriter(eightByDimmer, "dimmedEight", DIMMER), new ExitWriter(sixteenByDimmer, "dimmedSixteen", DIMMER)];
-  }
-
-  /** What was written last, universes in order. */
-  get octets(): Uint8Array {
-    return this.#frame.numbers;
   }
 
   /** Fills the frame (universes in order, SLOTS octets each) with values 0..1; those not marked are taken to be as in the last frame. */
@@ -48,7 +47,7 @@ export class FrameWriter {
     const whole = spans.count === 1 && spans.bounds[0] === 0 && spans.bounds[1] === values.length;
     for (let at = 0; !whole && at < this.#byDimmer.length; at++) this.#byDimmer[at]!.write(values, spans, this.#frame);
     this.#writeWide(values);
-    frame.set(this.#frame.numbers);
+    frame.set(this.octets);
   }
 
   #writeWide(values: Float32Array): void {

@@ -11,7 +11,7 @@ export const DIMMER = 1;
 export const COARSE = 2;
 export const FINE = 3;
 
-/** Exits of one width, one after the other, where loops find them. */
+/** Exits of one width, one after the other, where loops find them. What leaves nowhere is written into the octet behind the frame. */
 export interface FlatExits {
   readonly count: number;
   readonly rows: Found<Int32Array>;
@@ -36,6 +36,7 @@ export interface OutputMap {
   readonly sixteenByDimmer: FlatExits;
   /** 24 and 32 bit, and masters of masters: rare. */
   readonly wide: readonly WideExit[];
+  readonly made: { readonly loose: Loose; readonly places: Places };
 }
 
 /** Exits before anything is patched: with their places in the rig's patches, and with slots counted from the first. */
@@ -55,20 +56,22 @@ export function buildOutputMap(rig: Rig, before?: OutputMap): OutputMap {
   let loose = looseOf.get(rig.layout);
   if (!loose) looseOf.set(rig.layout, (loose = looseExits(rig)));
   const places = placesOf(rig);
-  const { wide, ...groups } = loose;
+  const moved = before?.made.loose === loose ? movedPlaces(before.made.places, places) : null;
+  const exitsOf = (group: Exclude<keyof Loose, "wide">): FlatExits => patched(loose[group], { places, moved, before: before?.[group] });
   return {
-    eight: patched(groups.eight, places, before?.eight),
-    sixteen: patched(groups.sixteen, places, before?.sixteen),
-    dimmedEight: patched(groups.dimmedEight, places, before?.dimmedEight),
-    dimmedSixteen: patched(groups.dimmedSixteen, places, before?.dimmedSixteen),
-    eightByDimmer: patched(groups.eightByDimmer, places, before?.eightByDimmer),
-    sixteenByDimmer: patched(groups.sixteenByDimmer, places, before?.sixteenByDimmer),
-    wide: wide.flatMap(({ place, offsets, ...exit }) => {
+    eight: exitsOf("eight"),
+    sixteen: exitsOf("sixteen"),
+    dimmedEight: exitsOf("dimmedEight"),
+    dimmedSixteen: exitsOf("dimmedSixteen"),
+    eightByDimmer: exitsOf("eightByDimmer"),
+    sixteenByDimmer: exitsOf("sixteenByDimmer"),
+    wide: loose.wide.flatMap(({ place, offsets, ...exit }) => {
       const [start, end] = [places.starts[place]!, places.ends[place]!];
       return start !== UNPATCHED && offsets.every((slot) => start + slot < end)
         ? [{ ...exit, offsets: offsets.map((slot) => start + slot) }]
         : [];
     }),
+    made: { loose, places },
   };
 }
 
@@ -78,6 +81,7 @@ const UNPATCHED = -SLOTS;
 interface Places {
   readonly starts: Int32Array;
   readonly ends: Int32Array;
+  readonly frameLength: number;
 }
 
 function placesOf({ patches, universes }: Rig): Places {
@@ -89,25 +93,33 @@ function placesOf({ patches, universes }: Rig): Places {
     starts[at] = begin < 0 ? UNPATCHED : begin + patches.addresses[at]! - 2;
     ends[at] = begin + SLOTS;
   }
-  return { starts, ends };
+  return { starts, ends, frameLength: universes.length * SLOTS };
 }
 
-function patched({ rows, places }: LooseExits, { starts, ends }: Places, before?: FlatExits): FlatExits {
+/** By place 1 where it begins elsewhere than before; null = all may. */
+function movedPlaces(before: Places, now: Places): Uint8Array | null {
+  if (before.frameLength !== now.frameLength) return null;
+  return Uint8Array.from(now.starts, (start, at) => (start === before.starts[at] ? 0 : 1));
+}
+
+/** `moved`: only exits of these places lie elsewhere than in the map before. */
+function patched(
+  { rows, places }: LooseExits,
+  { places: { starts, ends, frameLength }, moved, before }: { places: Places; moved: Uint8Array | null; before: FlatExits | undefined },
+): FlatExits {
   const to = before?.rows.numbers.length === rows.length ? before.rows : foundInts(rows.length);
   const exits = to.numbers;
-  let count = 0;
+  if (moved === null) exits.set(rows);
   for (let at = 0; at < places.length; at++) {
-    const from = EXIT * at;
-    const [start, end] = [starts[places[at]!]!, ends[places[at]!]!];
-    const [coarse, fine] = [start + rows[from + COARSE]!, start + rows[from + FINE]!];
-    if (start === UNPATCHED || coarse >= end || fine >= end) continue;
-    const row = EXIT * count++;
-    exits[row] = rows[from]!;
-    exits[row + DIMMER] = rows[from + DIMMER]!;
-    exits[row + COARSE] = coarse;
-    exits[row + FINE] = fine;
+    const place = places[at]!;
+    if (moved?.[place] === 0) continue;
+    const [row, start, end] = [EXIT * at, starts[place]!, ends[place]!];
+    const [coarse, fine] = [start + rows[row + COARSE]!, start + rows[row + FINE]!];
+    const leaves = start !== UNPATCHED && coarse < end && fine < end;
+    exits[row + COARSE] = leaves ? coarse : frameLength;
+    exits[row + FINE] = leaves ? fine : frameLength;
   }
-  return { count, rows: to };
+  return { count: places.length, rows: to };
 }
 
 const GROUPS = ["eight", "sixteen", "dimmedEight", "dimmedSixteen"] as const satisfies readonly Group[];
