@@ -9,11 +9,11 @@ import {
   changedId,
   extentOf,
   fail,
-  LevelFeed,
   seenBy,
   toldEdit,
   type ClientToServer,
   type Health,
+  type LevelFeed,
   type Person,
   type PresenceEntry,
   type ServerToClient,
@@ -181,17 +181,16 @@ export function openSockets(
     crew().forEach((socket) => socket.emit("standing", now));
   });
   stage.on("health", (health) => io.volatile.emit("health", { ...health, ...of.more() } satisfies Health));
-  let feed = new LevelFeed(0);
+  let toldFrom: LevelFeed | null = null;
   const tellLevels = (): void => {
     if (io.sockets.sockets.size === 0) return;
-    const values = stage.values();
-    if (!values) return;
-    if (feed.parameterCount !== values.length) {
+    const feed = stage.levels();
+    if (!feed) return;
+    if (feed !== toldFrom) {
       // Another rig: everybody gets all of it.
-      feed = new LevelFeed(values.length);
+      toldFrom = feed;
       for (const { data } of io.sockets.sockets.values()) data.levelTurn &&= 0;
     }
-    feed.take(values);
     const alike = new Map<number, string[]>();
     for (const socket of io.sockets.sockets.values()) {
       if (waitingOctets(socket) > MOST_WAITING_OCTETS) socket.disconnect(true);
@@ -200,8 +199,13 @@ export function openSockets(
     // Whoever stands at the same place gets the same message, written once.
     for (const [turn, connections] of alike) {
       const message = feed.since(turn);
-      for (const id of connections) io.sockets.sockets.get(id)!.data.levelTurn = feed.turn;
-      if (message) io.to(connections).emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+      const sockets = connections.map((id) => io.sockets.sockets.get(id)!);
+      for (const { data } of sockets) data.levelTurn = feed.turn;
+      if (!message) continue;
+      // Its two frames leave in one write.
+      for (const { conn } of sockets) conn.request.socket.cork();
+      io.to(connections).emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+      for (const { conn } of sockets) conn.request.socket.uncork();
     }
   };
   let levels: NodeJS.Timeout;

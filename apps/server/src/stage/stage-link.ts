@@ -4,7 +4,7 @@ import {
   apply,
   changedId,
   fail,
-  readLevelMessage,
+  LevelFeed,
   Show,
   type Answer,
   type HeadAttribute,
@@ -48,7 +48,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   #show = new Show(new Map());
   #seq = 0;
   #clockOffset = 0;
-  #values: Float32Array | null = null;
+  #levels: LevelFeed | null = null;
   #oscPort: number | null = null;
   #standbyAddress: string | null = null;
   #asked = 0;
@@ -106,8 +106,8 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
   trace(of: HeadAttribute): Promise<Trace | null> {
     return this.#send({ what: "trace", of }, null) as Promise<Trace | null>;
   }
-  values(): Float32Array | null {
-    return this.#values;
+  levels(): LevelFeed | null {
+    return this.#levels;
   }
 
   close(): void {
@@ -148,7 +148,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
       const wire: Wire = new Wire(socket, {
         heard: (message) => {
           if ("levels" in message) {
-            if (this.#values && readLevelMessage(message.levels, this.#values)) this.emit("levels");
+            if (this.#levels?.read(message.levels)) this.emit("levels");
           } else this.#hear(message.json as FromStage);
         },
         closed: () => {
@@ -195,7 +195,7 @@ export class StageLink extends EventEmitter<StageEvents> implements StagePort {
         this.#take(message.seq, message.transaction);
         break;
       case "parameters":
-        this.#values = new Float32Array(message.count);
+        this.#levels = new LevelFeed(message.count);
         break;
       case "standing":
         this.emit("standing", message.standing);

@@ -4,6 +4,7 @@ import type {
   ControlTouch,
   HeadAttribute,
   Health,
+  LevelFeed,
   LoanCommand,
   Person,
   PlayCommand,
@@ -58,6 +59,6 @@ export interface StagePort extends EventEmitter<StageEvents> {
   restore(person: Person, version: BroughtBack): Promise<Answer>;
   /** Why an attribute is what it is now; null when there is none such, or no answer. */
   trace(of: HeadAttribute): Promise<Trace | null>;
-  /** All parameters' values as of a recent whole frame, or null before the first. Valid until the next call. */
-  values(): Float32Array | null;
+  /** All parameters' values as of a recent whole frame, or null before the first; another feed for another rig. */
+  levels(): LevelFeed | null;
 }

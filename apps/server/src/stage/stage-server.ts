@@ -1,7 +1,7 @@
 import { rmSync } from "node:fs";
 import { createServer, type Server } from "node:net";
 import type { Logger } from "pino";
-import { fail, LevelFeed, Show, type Answer, type Person, type ShowRecord, type Trace } from "@vexa/core";
+import { fail, Show, type Answer, type LevelFeed, type Person, type ShowRecord, type Trace } from "@vexa/core";
 import type { EngineHost } from "../engine-host/engine-host";
 import type { SacnTarget } from "../output/sacn-output";
 import { RemoteStorage } from "./remote-storage";
@@ -59,7 +59,8 @@ export class StageServer {
   #standbys: StandbyServer | null = null;
   #show: KeptShow | null = null;
   #wire: Wire | null = null;
-  #feed = new LevelFeed(0);
+  /** What the web server was told of last. */
+  #feed: LevelFeed | null = null;
   #turn = 0;
   /** The number of the show that the web server was asked for. */
   #awaited = 0;
@@ -208,7 +209,7 @@ export class StageServer {
     const stage = this.#stage!;
     this.#standing = true;
     this.#turn = 0;
-    this.#feed = new LevelFeed(0);
+    this.#feed = null;
     const records = [...stage.show.records.values()];
     const { clockOffset } = stage.host;
     const standbyAddress = this.#standbys?.address ?? null;
@@ -239,16 +240,15 @@ export class StageServer {
 
   /** A web server that is slow to take them is left out: what it missed comes with the next ones. */
   #sendLevels(): void {
-    const values = this.#wire && this.#stage?.values();
-    if (!values || !this.#wire || this.#wire.waiting > MOST_WAITING) return;
-    if (this.#feed.parameterCount !== values.length) {
-      this.#feed = new LevelFeed(values.length);
+    const feed = this.#wire && this.#stage?.levels();
+    if (!feed || !this.#wire || this.#wire.waiting > MOST_WAITING) return;
+    if (feed !== this.#feed) {
+      this.#feed = feed;
       this.#turn = 0;
-      this.#say({ type: "parameters", count: values.length });
+      this.#say({ type: "parameters", count: feed.parameterCount });
     }
-    this.#feed.take(values);
-    const message = this.#feed.since(this.#turn);
-    this.#turn = this.#feed.turn;
+    const message = feed.since(this.#turn);
+    this.#turn = feed.turn;
     if (message) this.#wire.sendLevels(message);
   }
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { EventEmitter } from "node:events";
 import type { Logger } from "pino";
-import { actorBy } from "@vexa/core";
+import { actorBy, LevelFeed } from "@vexa/core";
 import type { Answer, HeadAttribute, LoanCommand, Person, PlayCommand, Show, ShowRecord, Trace, Transaction } from "@vexa/core";
 import { EngineHost } from "../engine-host/engine-host";
 import { openOsc, type OscInput } from "../input/osc-input";
@@ -76,6 +76,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   readonly #others: SacnOthers;
   readonly #nodes: ArtnetNodes;
   readonly #speaker: Speaker;
+  #levels = new LevelFeed(0);
   #osc: OscInput | null = null;
   #looksWhetherItSends: NodeJS.Timeout | undefined;
   /** In how many seconds what leaves goes over, by the edits that bring another show. */
@@ -211,8 +212,12 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
   trace(of: HeadAttribute): Promise<Trace | null> {
     return this.host.trace(of);
   }
-  values(): Float32Array | null {
-    return this.host.values();
+  levels(): LevelFeed | null {
+    const values = this.host.values();
+    if (!values) return null;
+    if (this.#levels.parameterCount !== values.length) this.#levels = new LevelFeed(values.length);
+    this.#levels.take(values);
+    return this.#levels;
   }
 
   /** Receivers hear that the streams end; then what was played is saved. */

@@ -113,4 +113,46 @@ describe("level messages", () => {
     expect(readLevelMessage(message, new Float32Array(99))).toBe(false);
     expect([...received]).toEqual(Array(100).fill(0.25));
   });
+
+  it("go on through a feed that reads them: to each what changed since where they stand (300 messages)", () => {
+    const random = seededRandom(3);
+    const levels = new Float32Array(1000);
+    const [from, through] = [new LevelFeed(1000), new LevelFeed(1000)];
+    const hands = Array.from({ length: 3 }, () => ({ turn: 0, own: new Float32Array(1000) }));
+    let told = 0;
+    for (let round = 0; round < 300; round++) {
+      const [at, length] = [Math.floor(random() * 1000), Math.floor(random() * 150)];
+      const level = random();
+      if (random() < 0.8) for (let to = at; to < Math.min(1000, at + length); to++) levels[to] = random() < 0.5 ? level : random();
+      from.take(levels);
+      const message = from.since(told);
+      told = from.turn;
+      if (message) expect(through.read(message)).toBe(true);
+      const hand = hands[Math.floor(random() * 3)]!;
+      const next = through.since(hand.turn);
+      if (next) expect(readLevelMessage(next, hand.own)).toBe(true);
+      hand.turn = through.turn;
+      const furthest = hand.own.reduce((most, value, to) => Math.max(most, Math.abs(value - levels[to]!)), 0);
+      expect(furthest, `round ${round}`).toBeLessThan(1 / 65535);
+      expect(through.since(through.turn)).toBeNull();
+    }
+    const before = through.turn;
+    levels[700] = 1 - levels[700]!;
+    from.take(levels);
+    expect(through.read(from.since(told)!)).toBe(true);
+    // One run of 64 and the two words in front.
+    expect(through.since(before)!.byteLength).toBe(from.since(told)!.byteLength);
+  });
+
+  it("take nothing from a message that is damaged or of another rig", () => {
+    const feed = feedOf(new Float32Array(100).fill(0.5));
+    const through = new LevelFeed(100);
+    const whole = feed.since(0)!;
+    expect(through.read(whole.slice(0, whole.byteLength - 2))).toBe(false);
+    expect(through.read(feedOf(new Float32Array(101)).since(0)!)).toBe(false);
+    expect([through.read(new ArrayBuffer(0)), through.turn]).toEqual([false, 1]);
+    const values = new Float32Array(100).fill(0.25);
+    readLevelMessage(through.since(0)!, values);
+    expect([...values].every((value) => value === 0)).toBe(true);
+  });
 });

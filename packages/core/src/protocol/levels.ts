@@ -12,7 +12,8 @@ const INDEX = STEPPED - 1;
  * Live levels for any number of receivers. Messages are 16-bit words, little-endian: parameter count, number of runs, then for each run
  * its index and RUN_LENGTH values (0..65535, the last run padded with zeros), or its index with the highest bit set and one value where
  * all are the same, or its index with the bit below set and stretches of the same, as after levels for many. Only runs that changed since
- * a receiver's last message are in it; receivers that stand at the same place get the same message.
+ * a receiver's last message are in it; receivers that stand at the same place get the same message. A feed takes values, or reads what
+ * another one sends; not both.
  */
 export class LevelFeed {
   readonly #words: Uint16Array;
@@ -45,9 +46,14 @@ export class LevelFeed {
     const turn = this.#turn + 1;
     let any = false;
     for (let run = 0; run < this.#changed.length; run++) {
-      const end = Math.min((run + 1) * RUN_LENGTH, words.length);
+      const begin = run * RUN_LENGTH;
+      const end = Math.min(begin + RUN_LENGTH, words.length);
+      // Most are as they were, which is told without asking one by one.
+      let moved = 0;
+      for (let at = begin; at < end; at++) moved |= bits[at]! ^ last[at]!;
+      if (moved === 0) continue;
       let differs = false;
-      for (let at = run * RUN_LENGTH; at < end; at++) {
+      for (let at = begin; at < end; at++) {
         if (bits[at] === last[at]) continue;
         last[at] = bits[at]!;
         const word = (values[at]! * 65535 + 0.5) | 0;
@@ -63,6 +69,20 @@ export class LevelFeed {
     if (!any) return;
     this.#turn = turn;
     this.#messages.clear();
+  }
+
+  /** Takes what another feed's message says of the values; false when it is damaged or was made for another rig, and nothing is taken. */
+  read(message: ArrayBuffer): boolean {
+    const view = new DataView(message);
+    const begins = runsIn(view, this.parameterCount);
+    if (!begins) return false;
+    this.#turn++;
+    this.#messages.clear();
+    for (const begin of begins) {
+      readRun(view, begin, { values: this.#words, full: 65535 });
+      this.#changed[view.getUint16(begin, true) & INDEX] = this.#turn;
+    }
+    return true;
   }
 
   /** All that changed after a turn; null when nothing did. */
@@ -141,37 +161,45 @@ function littleEndian(words: Uint16Array): ArrayBuffer {
 
 /** Reads a level message into `values`. False when it is damaged or was made for another rig; then nothing is read. */
 export function readLevelMessage(message: ArrayBuffer, values: Float32Array): boolean {
-  if (message.byteLength < 2 * HEADER_WORDS) return false;
   const view = new DataView(message);
+  const begins = runsIn(view, values.length);
+  for (const begin of begins ?? []) readRun(view, begin, { values, full: 1 });
+  return begins !== null;
+}
+
+/** Where the runs of a message begin; null when it is damaged or was made for another number of parameters. */
+function runsIn(view: DataView, parameterCount: number): number[] | null {
+  const length = view.byteLength;
+  if (length < 2 * HEADER_WORDS) return null;
   const runs = view.getUint16(2, true);
-  if (view.getUint16(0, true) !== (values.length & 0xffff)) return false;
+  if (view.getUint16(0, true) !== (parameterCount & 0xffff)) return null;
   const begins: number[] = [];
   let end = 2 * HEADER_WORDS;
-  for (let run = 0; run < runs && end + 4 <= message.byteLength; run++) {
+  for (let run = 0; run < runs && end + 4 <= length; run++) {
     begins.push(end);
     const index = view.getUint16(end, true);
     if ((index & STEPPED) === 0) end += 2 * (1 + ((index & EVEN) === 0 ? RUN_LENGTH : 1));
     else end += 2 * (2 + 2 * view.getUint16(end + 2, true));
   }
-  if (begins.length !== runs || end !== message.byteLength) return false;
-  for (const begin of begins) readRun(view, begin, values);
-  return true;
+  return begins.length === runs && end === length ? begins : null;
 }
 
-function readRun(view: DataView, begin: number, values: Float32Array): void {
+/** `full`: what 65535 stands for. */
+function readRun(view: DataView, begin: number, { values, full }: { values: Float32Array | Uint16Array; full: number }): void {
   const index = view.getUint16(begin, true);
   const start = (index & INDEX) * RUN_LENGTH;
   const end = Math.min(start + RUN_LENGTH, values.length);
+  const part = 65535 / full;
   if ((index & STEPPED) === 0) {
     const step = (index & EVEN) === 0 ? 2 : 0;
-    for (let at = start; at < end; at++) values[at] = view.getUint16(begin + 2 + step * (at - start), true) / 65535;
+    for (let at = start; at < end; at++) values[at] = view.getUint16(begin + 2 + step * (at - start), true) / part;
     return;
   }
   const stretches = view.getUint16(begin + 2, true);
   for (let stretch = 0, at = start; stretch < stretches; stretch++) {
     const word = begin + 4 + 4 * stretch;
     const next = Math.min(end, at + view.getUint16(word, true));
-    values.fill(view.getUint16(word + 2, true) / 65535, at, Math.max(at, next));
+    values.fill(view.getUint16(word + 2, true) / part, at, Math.max(at, next));
     at = next;
   }
 }
