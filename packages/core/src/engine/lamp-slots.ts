@@ -1,7 +1,6 @@
 import { attributeInfo } from "../rig/attributes";
 import type { Channel, Mode } from "../rig/profile";
 import type { Parameter, Rig } from "../rig/rig";
-import { numbersOf } from "./numbers-of";
 import { SLOTS } from "./output-map";
 
 /** What a slot is to its lamp: bits, since functions of one channel may be both. */
@@ -17,41 +16,45 @@ export interface LampSlots {
   readonly lights: Int32Array;
 }
 
-const PARAMETERS_A_STEP = 4096;
+const PARAMETERS_A_STEP = 512;
+/** What a channel may take among the lights: 32 bits and how many. */
+const MOST_A_CHANNEL = 5;
 
 /** Whose the slots of a rig's frames are, worked out in steps: a large rig's take longer than a frame. */
-export function* lampSlots({ parameters, patches, universes }: Rig): Generator<void, LampSlots> {
+export function* lampSlots({ parameters, patches, universes, layout }: Rig): Generator<void, LampSlots> {
   const begins = new Map(universes.map((universe, index) => [universe, index * SLOTS]));
   const [lampOf, kinds] = [new Int32Array(universes.length * SLOTS), new Uint8Array(universes.length * SLOTS)];
-  const lights: number[] = [];
+  const lights = new Int32Array(MOST_A_CHANNEL * parameters.length);
+  let counted = 0;
   const [lampOfPlace, numbers] = [new Int32Array(patches.universes.length), new Map<string, number>()];
+  const numberOf = (lamp: string): number => {
+    const number = numbers.get(lamp) ?? numbers.size + 1;
+    numbers.set(lamp, number);
+    return number;
+  };
   const kindOf = kindsOfChannels();
   for (let at = 0; at < parameters.length; at++) {
     if (at % PARAMETERS_A_STEP === 0) yield;
-    const parameter = parameters[at]!;
-    const { head, channel, place } = parameter;
+    const place = layout.place[at]!;
+    const { slots } = layout.kinds[layout.kind[at]!]!.channel;
     const begin = begins.get(patches.universes[place]!);
-    if (begin === undefined || channel.slots.length === 0) continue;
-    let lamp = lampOfPlace[place]!;
-    if (lamp === 0) {
-      lamp = numbers.get(head.fixture.id) ?? numbers.size + 1;
-      numbers.set(head.fixture.id, lamp);
-      lampOfPlace[place] = lamp;
-    }
-    const kind = kindOf(parameter);
+    if (begin === undefined || slots.length === 0) continue;
+    const lamp = (lampOfPlace[place] ||= numberOf(parameters[at]!.head.fixture.id));
+    const kind = kindOf(parameters[at]!);
     const first = begin + patches.addresses[place]! - 2;
-    const counted = lights.length;
-    if (kind === LIGHT) lights.push(0);
-    for (const offset of channel.slots) {
+    let end = counted + 1;
+    for (const offset of slots) {
       const slot = first + offset;
       if (slot >= begin + SLOTS) continue;
       lampOf[slot] = lamp;
       kinds[slot]! |= kind;
-      if (kind === LIGHT) lights.push(slot);
+      lights[end++] = slot;
     }
-    if (kind === LIGHT) lights[counted] = lights.length - counted - 1;
+    if (kind !== LIGHT) continue;
+    lights[counted] = end - counted - 1;
+    counted = end;
   }
-  return { lampOf, kinds, lights: numbersOf(Int32Array, lights, (each) => each) };
+  return { lampOf, kinds, lights: lights.slice(0, counted) };
 }
 
 /** 1 for each lamp of which some light is over nothing in a frame; written into `lit`, which has room for a lamp a slot and one. */
