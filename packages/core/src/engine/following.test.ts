@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { aim } from "../geometry/aim";
-import { listWithCard, smallShow, strokeOn } from "../testing";
+import { listWithCard, part, smallShow, strokeOn } from "../testing";
 import { EngineOnBench } from "../testing/engine-on-bench";
 import { anglesOf, at, dancer, following, FRAME, frames, go, keyLight, missOf, moved, singer, target } from "../testing/follow-show";
 import { MOST_DEGREES_A_SECOND } from "./running-follows";
@@ -171,5 +171,20 @@ describe("heads that follow", () => {
     expect(bench.engine.tick((bench.t += FRAME), bench.frame)).toBe(false);
     const pan = keyLight.rig.headByKey.get("fx-3")!.parameters.get("Pan")!;
     expect(bench.engine.trace(pan).links.at(-1)!.follows).toEqual(["singer"]);
+  });
+
+  it("say each whom it follows, and that what doesn't follow follows nobody", () => {
+    const strokes = [
+      { who: { heads: ["fx-1"] }, rank: 1, parts: { ...following({ targetIds: ["singer"] }), Dimmer: part([1]) } },
+      { who: { heads: ["fx-3"] }, rank: 2, parts: following({ targetIds: ["dancer"] }) },
+    ];
+    const bench = new EngineOnBench(smallShow([singer, dancer, ...listWithCard("two", [{ inSeconds: 0, strokes }])]));
+    bench.play({ type: "go", playbackId: "card-two" });
+    frames(bench, 1);
+    const followed = (head: string, attribute: string): readonly string[] | undefined =>
+      bench.engine.trace(bench.engine.show.rig.headByKey.get(head)!.parameters.get(attribute)!).links.at(-1)!.follows;
+    expect([followed("fx-1", "Pan"), followed("fx-1", "Tilt")]).toEqual([["singer"], ["singer"]]);
+    expect([followed("fx-3", "Pan"), followed("fx-3", "Tilt")]).toEqual([["dancer"], ["dancer"]]);
+    expect(followed("fx-1", "Dimmer") ?? []).toEqual([]);
   });
 });

@@ -5,6 +5,7 @@ import { validateXML } from "xmllint-wasm";
 import { explain, physicalOf, type Profile, type Result } from "@vexa/core";
 import { bar, channel, described, IDENTITY, packed, packedAtOnce, pelican } from "../testing/gdtf-files";
 import { randomProfile } from "../testing/random-profile";
+import { readColor } from "./read-light";
 import { dmxValue, fileName, read, write, type ReadProfile } from "./index";
 
 const taken = (result: Result<ReadProfile>): ReadProfile => {
@@ -34,6 +35,25 @@ describe("a DMXValue", () => {
     ["99999999999999/4", 4, null],
   ])("%s in %i octets is %s", (text, bytes, value) => {
     expect(dmxValue(text, bytes)).toBe(value);
+  });
+});
+
+// Chromaticities lie above 0 and at most at 1 (CIE 1931); DIN SPEC 15800 writes "x,y,Y" with Y in percent (from memory).
+describe("a colour", () => {
+  it.each([
+    ["0.3127,0.3290,100", { x: 0.3127, y: 0.329, luminance: 1 }],
+    ["1,1,0", { x: 1, y: 1, luminance: 0 }],
+    ["0,0.3,50", null],
+    ["0.3,0,50", null],
+    ["-0.1,0.3,50", null],
+    ["1.2,0.3,50", null],
+    ["0.3,1.2,50", null],
+    ["0.3,0.3", null],
+    ["0.3,0.3,much", null],
+    ["Infinity,0.3,50", null],
+    ["", null],
+  ])("%s is %o", (text, color) => {
+    expect(readColor(text)).toEqual(color);
   });
 });
 
@@ -141,6 +161,18 @@ describe("a lamp's file", () => {
     expect(find(profile, "Iris").scaledBy).toBe(1);
   });
 
+  it("leaves out a function that does nothing where others are beside it, without a word", async () => {
+    const own = ['Name="Idle" Attribute="NoFeature" DMXFrom="0/1"', 'Name="Opening" Attribute="Iris" DMXFrom="10/1"'];
+    const { profile, report } = await readText(
+      described({
+        geometries: `<Geometry Name="Body" Position="${IDENTITY}"/>`,
+        modes: `<DMXMode Name="A" Geometry="Body"><DMXChannels>${channel({ offset: "1", geometry: "Body", attribute: "Iris", functions: own })}</DMXChannels></DMXMode>`,
+      }),
+    );
+    expect(find(profile, "Iris")).toMatchObject({ name: "Opening", range: [10, 255] });
+    expect(JSON.stringify(report)).not.toContain("NoFeature");
+  });
+
   it("has the name that the standard gives it", () => {
     expect(fileName({ maker: "Quillfern Optics", model: "Pelican 7 / S" })).toBe("Quillfern Optics@Pelican 7 _ S.gdtf");
   });
@@ -154,6 +186,17 @@ describe("what is written", () => {
       const { guesses: _, ...same } = again;
       expect(same, `seed ${seed}`).toEqual(profile);
     }
+  });
+
+  it("has an id of its own for each lamp's id, however alike, and always the same one", async () => {
+    const idOf = async (id: string): Promise<string> => {
+      const zip = await JSZip.loadAsync(write({ ...randomProfile(1), id }));
+      return /FixtureTypeID="([^"]*)"/.exec(await zip.file("description.xml")!.async("string"))![1]!;
+    };
+    const ids = ["profile-a", "profile-b", "profile-ab", "profile-ba", "b-profile", "profile-a1", "profile-1a"];
+    const all = await Promise.all([...ids, "profile-a"].map(idOf));
+    for (const id of all) expect(id).toMatch(/^[0-9A-F]{8}-[0-9A-F]{4}-4[0-9A-F]{3}-8[0-9A-F]{3}-[0-9A-F]{12}$/);
+    expect(new Set(all).size).toBe(ids.length);
   });
 
   // Oracles: jszip 3.10 opens it, libxml2 (xmllint-wasm 5.3) finds it well-formed, xmldom 0.9 finds every function.

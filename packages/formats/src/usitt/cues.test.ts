@@ -57,6 +57,7 @@ describe("cues as USITT ASCII text", () => {
           [1, 1],
           [2, 0.07],
           [3, 0],
+          [5, 0.2],
         ],
       },
     ]);
@@ -68,6 +69,15 @@ describe("cues as USITT ASCII text", () => {
       "what only its maker's consoles understand",
       "cue “nine”, whose number isn't from 0.001 to 99999",
     ]);
+  });
+
+  it.each(["0@50", "1.5@50", "x@50", "1@x", "-2@50"])("leaves the level “%s” and keeps the others", (level) => {
+    const { cues, left } = read(`Cue 1\n  Chan 7@20 ${level} 9@FL`);
+    expect(cues[0]!.levels).toEqual([
+      [7, 0.2],
+      [9, 1],
+    ]);
+    expect(left).toHaveLength(1);
   });
 
   it("refuses what has no cue, what is no text, and what is too much, with a sentence", () => {

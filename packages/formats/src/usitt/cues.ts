@@ -94,8 +94,8 @@ function takeLine(
       for (let at = 0; at < words.length; at += 2) {
         const [channel, level] = [numberOf(words[at]), levelOf(words[at + 1])];
         if (channel === null || !Number.isInteger(channel) || channel < 1 || level === null)
-          return leave(`levels “${words.slice(at, at + 2).join("@")}” of cue ${cue.number}`);
-        cue.levels.set(channel, level);
+          leave(`levels “${words.slice(at, at + 2).join("@")}” of cue ${cue.number}`);
+        else cue.levels.set(channel, level);
       }
       return;
     default:
