@@ -53,7 +53,7 @@ export class Show implements ResolveContext, ReachContext {
         const list = lists[kind]?.list;
         // A kind that there isn't has no list; whoever asks for it is refused by the rules.
         if (list === undefined) continue;
-        lists[kind] = { list: list && changed.length < list.length ? this.#changedList(kind, list, { records, changed }) : null };
+        lists[kind] = { list: list && this.#changedList(kind, list, { records, changed }) };
       }
       next = new Show(records, lists);
       if (!kinds.has("cue")) next.#cues = this.#cues;
