@@ -5,7 +5,6 @@ import { validateXML } from "xmllint-wasm";
 import { explain, physicalOf, type Profile, type Result } from "@vexa/core";
 import { bar, channel, described, IDENTITY, packed, packedAtOnce, pelican } from "../testing/gdtf-files";
 import { randomProfile } from "../testing/random-profile";
-import { readColor } from "./read-light";
 import { dmxValue, fileName, read, write, type ReadProfile } from "./index";
 
 const taken = (result: Result<ReadProfile>): ReadProfile => {
@@ -35,25 +34,6 @@ describe("a DMXValue", () => {
     ["99999999999999/4", 4, null],
   ])("%s in %i octets is %s", (text, bytes, value) => {
     expect(dmxValue(text, bytes)).toBe(value);
-  });
-});
-
-// Chromaticities lie above 0 and at most at 1 (CIE 1931); DIN SPEC 15800 writes "x,y,Y" with Y in percent (from memory).
-describe("a colour", () => {
-  it.each([
-    ["0.3127,0.3290,100", { x: 0.3127, y: 0.329, luminance: 1 }],
-    ["1,1,0", { x: 1, y: 1, luminance: 0 }],
-    ["0,0.3,50", null],
-    ["0.3,0,50", null],
-    ["-0.1,0.3,50", null],
-    ["1.2,0.3,50", null],
-    ["0.3,1.2,50", null],
-    ["0.3,0.3", null],
-    ["0.3,0.3,much", null],
-    ["Infinity,0.3,50", null],
-    ["", null],
-  ])("%s is %o", (text, color) => {
-    expect(readColor(text)).toEqual(color);
   });
 });
 
