@@ -1,11 +1,10 @@
-import { getHeapStatistics } from "node:v8";
+import { Session, type HeapProfiler } from "node:inspector";
 import { Engine, type Cue, type Part, type ShowRecord } from "@vexa/core";
 import { loadedShow, START_SECONDS } from "./loaded-show";
-import { interleaved, median } from "./measure";
+import { interleaved } from "./measure";
 
 const FRAME = 1 / 44;
-/** So few that nothing is collected meanwhile. */
-const FRAMES = 200;
+const FRAMES = 10_000;
 /** As many until all of its loops are compiled for good: an engine runs for hours. */
 const WARM_UP = 8000;
 
@@ -31,17 +30,25 @@ function engineOf(of: (record: ShowRecord) => ShowRecord, universes: number): En
   return new Engine(show.withRecords(records), START_SECONDS + 1);
 }
 
+/** As the sampler of the heap finds it within `tick`, with what is gone again: the heap's size rises by whole pages. */
 function measured(of: (record: ShowRecord) => ShowRecord): number {
   const engine = engineOf(of, 16);
   const frame = new Uint8Array(engine.frameLength);
   for (let round = 0; round < WARM_UP; round++) engine.tick(START_SECONDS + 2 + (round * FRAME) / 10, frame);
-  const taken: number[] = [];
-  for (let look = 0; look < 30; look++) {
-    const before = getHeapStatistics().used_heap_size;
-    for (let round = 0; round < FRAMES; round++) engine.tick(START_SECONDS + 30 + look + (round * FRAME) / 10, frame);
-    taken.push((getHeapStatistics().used_heap_size - before) / FRAMES);
-  }
-  return median(taken);
+  const session = new Session();
+  session.connect();
+  const often = { samplingInterval: 64, includeObjectsCollectedByMajorGC: true, includeObjectsCollectedByMinorGC: true };
+  session.post("HeapProfiler.startSampling", often);
+  for (let round = 0; round < FRAMES; round++) engine.tick(START_SECONDS + 30 + (round * FRAME) / 10, frame);
+  let octets = NaN;
+  session.post("HeapProfiler.stopSampling", (_, { profile }) => (octets = within(profile.head, false)));
+  session.disconnect();
+  return octets / FRAMES;
+}
+
+function within({ callFrame, selfSize, children }: HeapProfiler.SamplingHeapProfileNode, counts: boolean): number {
+  const from = counts || callFrame.functionName === "tick";
+  return children.reduce((sum, child) => sum + within(child, from), from ? selfSize : 0);
 }
 
 /** Each head's own rate. */

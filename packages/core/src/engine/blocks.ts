@@ -26,7 +26,10 @@ export function lengthOfSpans({ count, bounds }: Spans): number {
 /** Copies what lies within the spans; the whole at once where it is the whole. */
 export function copySpans(from: Float32Array, to: Float32Array, { count, bounds }: Spans): void {
   if (count === 1 && bounds[0] === 0 && bounds[1] === from.length) return to.set(from);
-  const [kernels, fromAt, toAt] = [kernelsNow(), addressOf(from), addressOf(to)];
+  // Not taken out of a list, which would be made anew for each frame.
+  const kernels = kernelsNow();
+  const fromAt = addressOf(from);
+  const toAt = addressOf(to);
   for (let at = 0; at < count; at++) {
     const [begin, end] = [bounds[2 * at]!, bounds[2 * at + 1]!];
     if (kernels && fromAt !== ELSEWHERE && toAt !== ELSEWHERE) kernels.copy(fromAt + 4 * begin, toAt + 4 * begin, end - begin);

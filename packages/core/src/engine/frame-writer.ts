@@ -116,7 +116,10 @@ class ExitWriter {
   write(values: Float32Array, { count, bounds }: Spans, frame: Found<Uint8Array>): void {
     if (this.#exits.count === 0) return;
     const range = this.#range;
-    const [kernels, exitsAt, valuesAt] = [kernelsNow(), this.#exits.rows.at, addressOf(values)];
+    // Not taken out of a list, which would be made anew for each frame.
+    const kernels = kernelsNow();
+    const exitsAt = this.#exits.rows.at;
+    const valuesAt = addressOf(values);
     const reached = exitsAt !== ELSEWHERE && valuesAt !== ELSEWHERE && frame.at !== ELSEWHERE;
     for (let span = 0; span < count; span++) {
       range.from = this.#firstFrom(bounds[2 * span]!);
