@@ -1,5 +1,5 @@
 import { changesOf, type Changes } from "../rig/changes";
-import type { ParameterKind } from "../rig/head";
+import type { ParameterKind } from "../rig/parameter";
 import type { Rig } from "../rig/rig";
 
 /** What merging reads of a rig, by parameter. */

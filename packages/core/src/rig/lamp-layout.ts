@@ -1,6 +1,6 @@
 import { attributeInfo, isService, type Attribute } from "./attributes";
 import type { Fixture } from "./fixture";
-import type { ParameterKind } from "./head";
+import type { ParameterKind } from "./parameter";
 import type { ChannelsByAttribute } from "./head-parameters";
 import { precedenceOf, type Channel, type Mode } from "./profile";
 import { functionsOf, normalized } from "./scale";

@@ -1,12 +1,14 @@
 import type { Attribute } from "./attributes";
 import { MAX_UNIVERSE, patchOf, type Fixture } from "./fixture";
-import { Head, Parameter, type ParameterKind } from "./head";
+import { Head } from "./head";
 import { HeadParameters } from "./head-parameters";
 import { HeadsByKey } from "./heads-by-key";
 import { lampLayout, type LampLayout } from "./lamp-layout";
+import { Parameter, type ParameterKind } from "./parameter";
 import { modeOf, type Mode, type Profile } from "./profile";
 
-export type { Head, Parameter } from "./head";
+export type { Head } from "./head";
+export type { Parameter } from "./parameter";
 
 /**
  * The rig as the engine sees it: heads in number order and parameters in one row, those of HTP first, each attribute by heads. The
