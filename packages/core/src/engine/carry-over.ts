@@ -1,5 +1,7 @@
 import type { CompiledRows } from "./compile";
 import { followedAngles } from "./flat-follows";
+import { rowFloats } from "./kernels";
+import { risingRows } from "./row-times";
 import type { Source } from "./source";
 
 /** Runs that move on beneath one another: deeper than this the lowest stands still where it is. */
@@ -84,11 +86,26 @@ function limitDepth(top: Source): void {
   source.beneath = null;
 }
 
-/** The same run with new content: what both say starts where it started, also over what moves on beneath. */
-export function carryStarts(present: Source, next: Source): void {
-  const rows = rowsIn(next.compiled.parameters, present.compiled);
-  const [from, to] = [present.from, next.from];
-  for (let row = 0; row < rows.length; row++) if (rows[row]! >= 0) to[row] = from[rows[row]!]!;
-  const { beneath } = present;
-  if (beneath) next.beneath = { ...beneath, rows: rows.map((old) => (old >= 0 ? beneath.rows[old]! : -1)) };
+/** Where a parameter of a run that goes on with other content came from, or what `fresh` says of it; asked in rising order. */
+export function startsOf({ compiled, from }: Source, fresh: (parameter: number) => number): (parameter: number) => number {
+  const rowOf = risingRows(compiled.parameters);
+  return (parameter) => {
+    const row = rowOf(parameter);
+    return row >= 0 ? from[row]! : Math.fround(fresh(parameter));
+  };
+}
+
+/** The same of all its parameters, at once. */
+export function startsInRun(parameters: Int32Array, { compiled, from }: Source, fresh: (parameter: number) => number): Float32Array {
+  const rows = rowsIn(parameters, compiled);
+  const starts = rowFloats(rows.length);
+  for (let row = 0; row < rows.length; row++) starts[row] = rows[row]! >= 0 ? from[rows[row]!]! : fresh(parameters[row]!);
+  return starts;
+}
+
+/** The same run with new content: what moves on beneath goes on. */
+export function carryBeneath({ beneath, compiled }: Source, next: Source): void {
+  if (!beneath) return;
+  const rows = rowsIn(next.compiled.parameters, compiled);
+  next.beneath = { ...beneath, rows: rows.map((old) => (old >= 0 ? beneath.rows[old]! : -1)) };
 }

@@ -4,9 +4,10 @@ import type { Show } from "../show/show";
 import { placesAlong } from "../shape/travel";
 import { isColumn, type Content } from "../stroke/column";
 import type { Seconds } from "../units/units";
+import { startsInRun, startsOf } from "./carry-over";
 import { compile, type TimesOfRows } from "./compile";
 import type { SourceContext, StartingPoint } from "./make-source";
-import { keepPlaces, risingRows, timesOfContent } from "./row-times";
+import { timesInRun, timesOfContent } from "./row-times";
 import { RANK_OF, Source } from "./source";
 import { rowNumbers } from "./numbers-of";
 
@@ -17,16 +18,20 @@ export function coatSource(coat: Coat, { show, merged }: SourceContext, { retime
   const { rig } = show;
   const { content } = resolved;
   const isLevel = coat.layer === "level";
-  const startOf = retimed ? startsOf(retimed.present, merged) : (parameter: number): number => (isLevel ? 0 : merged[parameter]!);
-  const times = timesOfContent({ inSeconds: coat.fadeSeconds }, content, { rig, startOf, chosen: undefined });
-  addTravel(times, content, { coat, show });
-  if (retimed) keepPlaces(content, times, { present: retimed.present, elapsed: coatedSeconds(coat, retimed.at) });
+  const onStage = (parameter: number): number => merged[parameter]!;
+  const startOf = retimed ? startsOf(retimed.present, onStage) : isLevel ? () => 0 : onStage;
+  const own = (): TimesOfRows => {
+    const times = timesOfContent({ inSeconds: coat.fadeSeconds }, content, { rig, startOf, chosen: undefined });
+    addTravel(times, content, { coat, show });
+    return times;
+  };
+  const times = retimed ? timesInRun(content, own, { present: retimed.present, elapsed: coatedSeconds(coat, retimed.at) }) : own();
   const compiled = compile(content, { times, inSeconds: coat.fadeSeconds });
   const source = new Source({
     id: coat.id,
     compiled,
     reads: resolved.reads,
-    from: rowNumbers(compiled.parameters, startOf),
+    from: retimed ? startsInRun(compiled.parameters, retimed.present, onStage) : rowNumbers(compiled.parameters, startOf),
     startSeconds: coat.goSeconds,
     level: isLevel ? coat.level! : 1,
     htpCount: isLevel ? rig.htpCount : 0,
@@ -55,13 +60,4 @@ function addTravel(times: TimesOfRows, content: readonly Content[], { coat, show
 
 function parametersOf(content: Content): number[] {
   return isColumn(content) ? [...content.parameters] : content.map(({ parameter }) => parameter);
-}
-
-/** Where a run that goes on with other content or on another rig came from. */
-function startsOf({ compiled, from }: Source, merged: Float32Array): (parameter: number) => number {
-  const rowOf = risingRows(compiled.parameters);
-  return (parameter) => {
-    const row = rowOf(parameter);
-    return row >= 0 ? from[row]! : merged[parameter]!;
-  };
 }

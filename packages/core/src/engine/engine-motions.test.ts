@@ -132,6 +132,26 @@ describe("engine: motions", () => {
     expect(bench.read(1, 0, 0.5)).toBeCloseTo(0.6 * 0.875, 4);
     expect(bench.read(1, 0, 1.5)).toBeCloseTo(0.4 * 0.5, 4);
   });
+
+  it.each(["absolute", "relative"] as const)(
+    "grows on as it began, also %s, where its cue has long arrived and is changed meanwhile",
+    (base) => {
+      const low = base === "absolute" ? 0 : 0.4;
+      const soft = waveMotion({ waveform: "pulse", width: 1, base, low, high: 0.8, fadeInSeconds: 4 });
+      const cue = { inSeconds: 1, delaySeconds: 1, strokes: [strokeOn("movers", { Dimmer: moving(soft), Zoom: part([10]) })] };
+      const bench = new EngineOnBench(smallShow(listWithCard("a", [cue])));
+      bench.play(go);
+      // It waits for a second, and has all of its swing after four more; on what lies beneath it grows from nothing.
+      const middle = base === "absolute" ? 0.4 : 0;
+      const grown = (part: number): number => middle + (0.8 - middle) * part;
+      expect(bench.read(1, 0, 3)).toBeCloseTo(grown(0.5), 4);
+      bench.change([setChange("a-1", ["strokes", "s1", "parts", "Zoom"], { from: part([10]), to: part([20]) })]);
+      expect(bench.read(1, 0)).toBeCloseTo(grown(0.5), 4);
+      bench.change([setChange("a-1", ["inSeconds"], { from: 1, to: 3 })]);
+      expect(bench.read(1, 0, 1)).toBeCloseTo(grown(0.75), 4);
+      expect(bench.read(1, 0, 1)).toBeCloseTo(grown(1), 4);
+    },
+  );
 });
 
 describe("engine: positions don't jump", () => {

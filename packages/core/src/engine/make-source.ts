@@ -6,10 +6,10 @@ import { listDrives } from "../show/driving";
 import type { Show } from "../show/show";
 import type { Seconds } from "../units/units";
 import { colorTravel } from "./color-travel";
-import { carryStarts, layOver, movingRows } from "./carry-over";
-import { compile } from "./compile";
+import { carryBeneath, layOver, movingRows, startsInRun, startsOf } from "./carry-over";
+import { compile, type TimesOfRows } from "./compile";
 import type { RigWays } from "./rig-ways";
-import { keepPlaces, risingRows, timesOfContent } from "./row-times";
+import { timesInRun, timesOfContent } from "./row-times";
 import { Source } from "./source";
 import { ABOVE, homeCounts } from "./home-share";
 import { layRow, shownAt } from "./lay-rows";
@@ -43,8 +43,9 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
   const level = cardLevel(playback, state, state.goSeconds);
   const startOf = startValues(level, { ...start, playback, ways: context.ways });
   const { content } = resolved;
-  const times = timesOfContent(cue, content, { rig, startOf, chosen: state.seconds, byPace: state.byPace });
-  if (start.retimed) keepPlaces(content, times, { present: start.retimed.present, elapsed: fadedSeconds(state, start.retimed.at) });
+  const own = (): TimesOfRows => timesOfContent(cue, content, { rig, startOf, chosen: state.seconds, byPace: state.byPace });
+  const { retimed } = start;
+  const times = retimed ? timesInRun(content, own, { present: retimed.present, elapsed: fadedSeconds(state, retimed.at) }) : own();
   const compiled = compile(content, {
     times,
     inSeconds: cue.inSeconds,
@@ -56,7 +57,9 @@ export function playbackSource(state: PlaybackState, context: SourceContext, sta
     id: state.playbackId,
     compiled,
     reads: resolved.reads,
-    from: rowNumbers(compiled.parameters, startOf),
+    from: retimed
+      ? startsInRun(compiled.parameters, retimed.present, freshIn(start.merged, context.ways))
+      : rowNumbers(compiled.parameters, startOf),
     startSeconds: state.goSeconds,
     level,
     htpCount: rig.htpCount,
@@ -90,15 +93,8 @@ function layTravel(source: Source, { colorPath }: Pick<Cue, "colorPath">, rig: R
  */
 function startValues(level: number, of: StartingPoint & { playback: Playback; ways: RigWays }): (parameter: number) => number {
   const { present, merged, retimed, playback, ways } = of;
-  const fresh = (parameter: number): number => (parameter < ways.htpCount && ways.home[parameter] === 0 ? 0 : merged[parameter]!);
-  if (retimed) {
-    const { compiled, from } = retimed.present;
-    const rowOf = risingRows(compiled.parameters);
-    return (parameter) => {
-      const row = rowOf(parameter);
-      return row >= 0 ? from[row]! : Math.fround(fresh(parameter));
-    };
-  }
+  const fresh = freshIn(merged, ways);
+  if (retimed) return startsOf(retimed.present, fresh);
   const own = new Map<number, number>();
   const gain = present && level > 0 ? (present.level * present.weight) / level : 0;
   present?.compiled.parameters.forEach((parameter, row) => {
@@ -106,6 +102,11 @@ function startValues(level: number, of: StartingPoint & { playback: Playback; wa
     else if (isScaled(parameter, playback, ways) && !present.lettingGo) own.set(parameter, present.rowValue(row));
   });
   return (parameter) => Math.fround(own.get(parameter) ?? fresh(parameter));
+}
+
+/** Where what is new in a run starts from. */
+function freshIn(merged: Float32Array, { htpCount, home }: RigWays): (parameter: number) => number {
+  return (parameter) => (parameter < htpCount && home[parameter] === 0 ? 0 : merged[parameter]!);
 }
 
 function isScaled(parameter: number, playback: Playback, { adding }: RigWays): boolean {
@@ -203,7 +204,7 @@ export function lostSources(source: Source, next: Source | null, at: Seconds, co
 /** The same run with new content: what it already said keeps where it came from. */
 export function revisedSource(present: Source, next: Source | null, show: Show): Source | null {
   if (!next) return null;
-  carryStarts(present, next);
+  carryBeneath(present, next);
   next.motions.carryCounts(present.motions);
   next.follows.goOnFrom(present.follows);
   const cue = show.get("cue", show.playbackState(next.id)?.cueId);

@@ -6,7 +6,7 @@ import { ALWAYS_FADES, changesOf, type Changes } from "../rig/changes";
 import type { Rig } from "../rig/rig";
 import { isColumn, type Column, type Content } from "../stroke/column";
 import type { Seconds } from "../units/units";
-import { lengthOf, type TimesOfRows } from "./compile";
+import { lengthOf, type CompiledRows, type TimesOfRows } from "./compile";
 import type { Source } from "./source";
 
 interface Starts {
@@ -111,38 +111,59 @@ const part = (times: Float64Array | undefined, at: number): number => (times ===
 /** The one that is a number. */
 const first = (time: Seconds, otherwise: Seconds): Seconds => (time === time ? time : otherwise);
 
+/** A run whose content or times were changed, and how far it had come, in seconds of its fades. */
+interface ChangedRun {
+  readonly present: Source;
+  readonly elapsed: Seconds;
+}
+
 /**
- * Times of a cue that were changed while it runs: what is under way keeps the part that is done and takes the new time for the
- * rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
+ * Times of a run that was changed on its way, in place of those that its cue says: what is under way keeps the part that is done and takes
+ * the new time for the rest, what has arrived stays, and what waits goes on waiting for what is left of its delay.
  */
-export function keepPlaces(
-  content: readonly Content[],
-  times: TimesOfRows,
-  { present, elapsed }: { present: Source; elapsed: Seconds },
-): void {
+export function timesInRun(content: readonly Content[], times: () => TimesOfRows, run: ChangedRun): TimesOfRows {
+  return run.present.settled ? arrivedTimes(content, run) : keptPlaces(content, times(), run);
+}
+
+/** Once all has arrived what is said is there at once. Motions grow from when they began. */
+function arrivedTimes(content: readonly Content[], { present, elapsed }: ChangedRun): TimesOfRows {
+  const length = content.reduce((sum, one) => sum + lengthOf(one), 0);
+  const there = Math.min(0, elapsed);
+  const [fades, delays] = [new Float64Array(length), new Float64Array(length).fill(there)];
+  const begun = delaysOfMotions(present.compiled);
+  let at = 0;
+  for (const one of content)
+    if (begun.size === 0 || isColumn(one)) at += lengthOf(one);
+    else for (const { parameter } of one) delays[at++] = begun.get(parameter) ?? there;
+  return { fades, delays };
+}
+
+/** When motions that grow began to, by parameter, in seconds from the go. */
+function delaysOfMotions({ parameters, motions, riders, delays }: CompiledRows): ReadonlyMap<number, Seconds> {
+  const begun = new Map<number, Seconds>();
+  if (motions.fades) motions.targets.forEach((row, at) => begun.set(parameters[row]!, delays[motions.timings[at]!]!));
+  if (riders.fades) riders.targets.forEach((parameter, at) => begun.set(parameter, delays[riders.timings[at]!]!));
+  return begun;
+}
+
+function keptPlaces(content: readonly Content[], times: TimesOfRows, { present, elapsed }: ChangedRun): TimesOfRows {
   const { parameters, timing: timings, fades, delays } = present.compiled;
-  const { settled } = present;
   const rowOf = risingRows(parameters);
   const keep = (parameter: number, at: number): void => {
     const old = rowOf(parameter);
-    const fade = times.fades[at]!;
-    const length = Math.max(0, fade);
-    if (settled) {
-      if (old < 0) times.fades[at] = 0;
-      times.delays[at] = old >= 0 ? elapsed - length : 0;
-      return;
-    }
     if (old < 0) return;
+    const fade = times.fades[at]!;
     const timing = timings[old]!;
     const delay = times.delays[at]!;
     if (fades[timing] === fade && delays[timing] === delay) return;
     const done = present.progressOf(old);
-    times.delays[at] = done > 0 ? elapsed - done * length : Math.max(delay, elapsed);
+    times.delays[at] = done > 0 ? elapsed - done * Math.max(0, fade) : Math.max(delay, elapsed);
   };
   let at = 0;
   for (const one of content)
     if (isColumn(one)) for (let index = 0; index < one.parameters.length; index++) keep(one.parameters[index]!, at++);
     else for (const { parameter } of one) keep(parameter, at++);
+  return times;
 }
 
 /** Finds the row of a parameter, or -1, in rising parameters; quick where parameters are asked for in rising order. */
