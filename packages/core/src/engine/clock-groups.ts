@@ -9,6 +9,8 @@ interface ClockGroup {
   readonly members: Int32Array;
   /** They follow each other. */
   readonly together: boolean;
+  /** What drives them drives their rates alone: nothing is counted, none is ahead. */
+  readonly steady: boolean;
 }
 
 /** Clocks in groups; those that count rounds or are ahead stand alone. */
@@ -21,7 +23,7 @@ export class ClockGroups {
     clocks.forEach(({ rate }, at) => (this.rates.numbers[at] = rate));
     const found = new Map<string, number[]>();
     clocks.forEach(({ masterId, family, ownBpm, count, lead }, at) => {
-      const key = count === null && lead === undefined ? `${masterId} ${family} ${ownBpm}` : `alone ${at}`;
+      const key = isSteady({ count, lead }) ? `${masterId} ${family} ${ownBpm}` : `alone ${at}`;
       const members = found.get(key);
       if (members) members.push(at);
       else found.set(key, [at]);
@@ -30,6 +32,7 @@ export class ClockGroups {
       first: clocks[members[0]!]!,
       members: Int32Array.from(members),
       together: members.at(-1)! - members[0]! === members.length - 1,
+      steady: isSteady(clocks[members[0]!]!),
     }));
   }
 
@@ -42,4 +45,8 @@ export class ClockGroups {
     kernels.numbers[0] = rounds[0]!;
     kernels.turn(rates.at + 8 * members[0]!, cycles.at + 8 * members[0]!, members.length);
   }
+}
+
+function isSteady({ count, lead }: Pick<DriveClock, "count" | "lead">): boolean {
+  return count === null && lead === undefined;
 }

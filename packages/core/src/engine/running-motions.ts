@@ -76,10 +76,10 @@ export class RunningMotions {
     const { groups } = this.#groups;
     const [read, cycles] = [this.#read, this.#cycles];
     for (let group = 0; group < groups.length; group++) {
-      const { first, members } = groups[group]!;
-      if (members.length > 1) reader.putBeats(first, t, read, 0);
+      const { first, members, steady } = groups[group]!;
+      if (steady) reader.putBeats(first, t, read, 0);
       // A number that isn't one differs from itself.
-      if (members.length > 1 && read[0] === read[0]) this.#groups.turn(groups[group]!, read, this.#found);
+      if (steady && read[0] === read[0]) this.#groups.turn(groups[group]!, read, this.#found);
       else {
         for (let at = 0; at < members.length; at++) this.#readCycles(members[at]!, t, reader);
         leaveFractions(cycles, members);
