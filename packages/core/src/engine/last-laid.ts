@@ -39,7 +39,8 @@ export class LastLaid {
     this.#factors[0] = gain;
     this.#factors[1] = share;
     this.#settled = settled;
-    this.#progress.set(progress);
+    // What has arrived goes no further.
+    if (fading) this.#progress.set(progress);
   }
 
   #markRuns(source: Source, runs: Runs, blocks: Blocks): void {

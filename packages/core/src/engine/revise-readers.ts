@@ -1,4 +1,4 @@
-import { staleReaders } from "./stale-readers";
+import { readByNobody, staleReaders } from "./stale-readers";
 import { comingSoftly, goOnSoftly } from "./come-softly";
 import { playbackSource, revisedSource, lostSources } from "./make-source";
 import { sketchSource } from "./sketch-source";
@@ -37,6 +37,7 @@ function remade(id: string, context: SourceContext, start: StartingPoint): Sourc
 /** Resolves again what was made from records that changed. Fades under way keep their place. */
 export function reviseReaders(changed: readonly ShowRecord[], of: Revision): void {
   const { before, at, show, stack, t, context, mergeFor, takeSketch } = of;
+  if (readByNobody(changed, before, show)) return;
   const ids = new Set(changed.map(({ id }) => id));
   const { stale, softly, followed } = staleReaders(changed, before, show);
   const coming = (present: Source, next: Source): Source => {

@@ -44,6 +44,14 @@ function meet(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
 /** Strokes leave it out. */
 const closesUp = ({ fixture }: Head): boolean => fixture.outOfService?.fans === "close up";
 
+/** Whether all that changed is how runs stand, as when faders move: nobody reads that. */
+export function readByNobody(changed: readonly ShowRecord[], before: Show, after: Show): boolean {
+  return changed.every(
+    (record) =>
+      record.kind === "playbackState" && !isRetimed(before.playbackState(record.playbackId), after.playbackState(record.playbackId)),
+  );
+}
+
 /** From the records that changed, as they were and as they are. What only has another name makes nothing stale that doesn't read it. */
 export function staleReaders(changed: readonly ShowRecord[], before: Show, after: Show): StaleReaders {
   const ids = new Set(changed.map(({ id }) => id));
