@@ -83,6 +83,15 @@ describe("engine: times of cues", () => {
     }
   });
 
+  it("goes on from where it is when its run alone is given another time", () => {
+    const stage = bench([{ inSeconds: 4, strokes: [movers(1)] }]);
+    stage.play(go);
+    expect(stage.read(1, 0, 1)).toBeCloseTo(0.25, 4);
+    stage.change([setChange("state-card-a", ["seconds"], { to: 8 })]);
+    expect(stage.read(1, 0)).toBeCloseTo(0.25, 4);
+    expect(stage.read(1, 0, 2)).toBeCloseTo(0.5, 4);
+  });
+
   it("pauses fades and goes on from there; motions go on meanwhile", () => {
     const stage = bench([{ inSeconds: 4, strokes: [movers(1)] }]);
     stage.play(go);
