@@ -62,6 +62,36 @@ describe("edits on their way to everybody who sees all", () => {
     ]);
   });
 
+  it("go along with whatever else some are told, and wait no more for their turn where all have them by then", () => {
+    const { feed, sent } = opened("a", "b", "c");
+    for (const seq of [1, 2]) feed.push(edit(seq));
+    feed.flushTo(["a", "c", "stranger"]);
+    expect(sent.splice(0)).toEqual([
+      ["a b c", [1]],
+      ["a c", [2]],
+    ]);
+    feed.flushTo(["b"]);
+    expect(sent.splice(0)).toEqual([["b", [2]]]);
+    // What was told a moment ago counts for the next one: it waits as long as after any other.
+    vi.advanceTimersByTime(TOGETHER_MS / 2);
+    feed.push(edit(3));
+    feed.flushTo([]);
+    feed.flushFor("stranger");
+    vi.advanceTimersByTime(TOGETHER_MS / 2 - 1);
+    expect(sent).toEqual([]);
+    vi.advanceTimersByTime(1);
+    expect(sent).toEqual([["a b c", [3]]]);
+  });
+
+  it("don't wait because somebody was told that there is nothing", () => {
+    const { feed, sent } = opened("a", "b");
+    feed.push(edit(1));
+    vi.advanceTimersByTime(TOGETHER_MS);
+    feed.flushFor("a");
+    feed.push(edit(2));
+    expect(sent.map(([, seqs]) => seqs)).toEqual([[1], [2]]);
+  });
+
   it("come to everybody whole and in order, whoever is answered when", () => {
     const random = seededRandom(5);
     const heard = new Map<string, number[]>();
@@ -76,6 +106,7 @@ describe("edits on their way to everybody who sees all", () => {
       }
       feed.push(edit(seq));
       if (random() < 0.3) feed.flushFor([...joined.keys()][Math.floor(random() * joined.size)]!);
+      if (random() < 0.1) feed.flushTo([...joined.keys()].filter(() => random() < 0.7));
       if (random() < 0.4) vi.advanceTimersByTime(30 * random());
     }
     vi.advanceTimersByTime(10 * TOGETHER_MS);

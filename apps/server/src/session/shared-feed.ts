@@ -49,25 +49,38 @@ export class SharedFeed {
 
   /** Sends one connection what waits for it: whatever else it is told must not arrive before. */
   flushFor(connection: string): void {
-    const place = this.#places.get(connection);
-    if (place === undefined || place === this.#end) return;
-    this.#places.set(connection, this.#end);
-    this.#send([connection], this.#since(place));
+    this.flushTo([connection]);
   }
 
   flush(): void {
-    if (this.#due) clearTimeout(this.#due);
-    this.#due = null;
+    this.#forgetDue();
+    this.flushTo([...this.#places.keys()]);
+  }
+
+  /** Sends these what waits for them; whoever stands at the same place gets the same message. */
+  flushTo(connections: readonly string[]): void {
     const alike = new Map<number, string[]>();
-    for (const [connection, place] of this.#places) {
-      if (place === this.#end) continue;
+    for (const connection of connections) {
+      const place = this.#places.get(connection);
+      if (place === undefined || place === this.#end) continue;
       alike.set(place, [...(alike.get(place) ?? []), connection]);
       this.#places.set(connection, this.#end);
     }
-    const messages = [...alike].map(([place, connections]) => [connections, this.#since(place)] as const);
+    const messages = [...alike].map(([place, together]) => [together, this.#since(place)] as const);
+    if (messages.length > 0 && [...this.#places.values()].every((place) => place === this.#end)) this.#rest();
+    for (const [together, edits] of messages) this.#send(together, edits);
+  }
+
+  /** Nobody waits for anything any more. */
+  #rest(): void {
+    this.#forgetDue();
     this.#waiting = [];
     this.#sentMs = performance.now();
-    for (const [connections, edits] of messages) this.#send(connections, edits);
+  }
+
+  #forgetDue(): void {
+    if (this.#due) clearTimeout(this.#due);
+    this.#due = null;
   }
 
   #since(place: number): readonly NumberedEdit[] {

@@ -26,6 +26,7 @@ import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
+import { inOneWrite, waitingOctets } from "./one-write";
 import { SharedFeed } from "./shared-feed";
 
 /** Hands over one message of a connection in a turn of the event loop, so that nobody's flood keeps others waiting. */
@@ -191,21 +192,24 @@ export function openSockets(
       toldFrom = feed;
       for (const { data } of io.sockets.sockets.values()) data.levelTurn &&= 0;
     }
-    const alike = new Map<number, string[]>();
+    const alike = new Map<number, VexaSocket[]>();
     for (const socket of io.sockets.sockets.values()) {
-      if (waitingOctets(socket) > MOST_WAITING_OCTETS) socket.disconnect(true);
-      else if (takesLevels(socket)) alike.set(socket.data.levelTurn!, [...(alike.get(socket.data.levelTurn!) ?? []), socket.id]);
+      if (waitingOctets(socket.conn) > MOST_WAITING_OCTETS) socket.disconnect(true);
+      else if (takesLevels(socket)) alike.set(socket.data.levelTurn!, [...(alike.get(socket.data.levelTurn!) ?? []), socket]);
     }
-    // Whoever stands at the same place gets the same message, written once.
-    for (const [turn, connections] of alike) {
+    // Whoever stands at the same place gets the same message, written once; edits that wait go along.
+    for (const [turn, sockets] of alike) {
       const message = feed.since(turn);
-      const sockets = connections.map((id) => io.sockets.sockets.get(id)!);
       for (const { data } of sockets) data.levelTurn = feed.turn;
       if (!message) continue;
-      // Its two frames leave in one write.
-      for (const { conn } of sockets) conn.request.socket.cork();
-      io.to(connections).emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
-      for (const { conn } of sockets) conn.request.socket.uncork();
+      const connections = sockets.map(({ id }) => id);
+      inOneWrite(
+        sockets.map(({ conn }) => conn),
+        () => {
+          whole.flushTo(connections);
+          io.to(connections).emit("levels", Buffer.from(message) as unknown as ArrayBuffer);
+        },
+      );
     }
   };
   let levels: NodeJS.Timeout;
@@ -233,17 +237,9 @@ export function openSockets(
   };
 }
 
-/** What a client hasn't read yet: one that never reads is let go before it fills the memory; it catches up when it comes back. */
-function waitingOctets(socket: VexaSocket): number {
-  const { transport } = socket.conn as unknown as { transport: { socket?: { bufferedAmount?: number } } };
-  return transport.socket?.bufferedAmount ?? 0;
-}
-
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
-function takesLevels({ data, conn }: VexaSocket): boolean {
-  if (data.levelTurn === null) return false;
-  const connection = conn as unknown as { writeBuffer: readonly unknown[]; transport: { writable: boolean } };
-  return connection.writeBuffer.length === 0 && connection.transport.writable;
+function takesLevels({ conn, data }: VexaSocket): boolean {
+  return data.levelTurn !== null && waitingOctets(conn) === 0;
 }
 
 /**
@@ -278,10 +274,11 @@ function listen(
   socket.onAny((name: unknown, ...sent: unknown[]) => {
     const last = sent.at(-1);
     const reply = typeof last === "function" ? (last as (answer: unknown) => void) : (): void => undefined;
-    const answer = (said: unknown): void => {
-      socket.data.flush();
-      reply(said);
-    };
+    const answer = (said: unknown): void =>
+      inOneWrite([socket.conn], () => {
+        socket.data.flush();
+        reply(said);
+      });
     const message = typeof sent[0] === "function" ? null : sent[0];
     inbox.push({
       ...faderOf(String(name), message),
