@@ -1,6 +1,7 @@
 import { createSocket, type Socket } from "node:dgram";
 import { SLOTS } from "@vexa/core";
 import { artnet } from "@vexa/formats";
+import { FrameParts } from "./frame-parts";
 import type { Output } from "./output";
 
 /** Art-Net 4 (from memory): still universes are sent again within 4 s; nodes may let go after 3 s of silence, so a third of that. */
@@ -9,6 +10,8 @@ const STEPS_AHEAD = 32;
 
 interface Stream {
   readonly packet: Uint8Array;
+  /** Its levels. */
+  readonly slots: Uint8Array;
   sequence: number;
   sentMs: number;
 }
@@ -24,6 +27,7 @@ export class ArtNetOutput implements Output {
   };
   #streams: (Stream | null)[] = [];
   #universes: readonly number[] = [];
+  readonly #parts = new FrameParts();
 
   private constructor(socket: Socket) {
     this.#socket = socket;
@@ -52,13 +56,8 @@ export class ArtNetOutput implements Output {
     this.#universes = universes;
     this.#streams = universes.map((portAddress) => {
       if (portAddress < 0 || portAddress > artnet.MAX_PORT_ADDRESS) return null;
-      return (
-        before.get(portAddress) ?? {
-          packet: artnet.encode({ portAddress, sequence: 0, slots: new Uint8Array(SLOTS) }),
-          sequence: 0,
-          sentMs: -Infinity,
-        }
-      );
+      const packet = artnet.encode({ portAddress, sequence: 0, slots: new Uint8Array(SLOTS) });
+      return before.get(portAddress) ?? { packet, slots: packet.subarray(artnet.SLOTS_OFFSET), sequence: 0, sentMs: -Infinity };
     });
   }
 
@@ -75,13 +74,14 @@ export class ArtNetOutput implements Output {
 
   send(frame: Uint8Array, nowMs: number): number {
     let packets = 0;
+    const parts = this.#parts.of(frame);
     for (let at = 0; at < this.#streams.length; at++) {
       const stream = this.#streams[at];
-      if (!stream) continue;
-      const levels = frame.subarray(at * SLOTS, (at + 1) * SLOTS);
-      const moved = Buffer.compare(levels, stream.packet.subarray(artnet.SLOTS_OFFSET)) !== 0;
+      const levels = parts[at];
+      if (!stream || !levels) continue;
+      const moved = Buffer.compare(levels, stream.slots) !== 0;
       if (!moved && nowMs - stream.sentMs < KEEP_ALIVE_MS) continue;
-      stream.packet.set(levels, artnet.SLOTS_OFFSET);
+      stream.slots.set(levels);
       stream.sequence = (stream.sequence % 255) + 1;
       artnet.setSequence(stream.packet, stream.sequence);
       stream.sentMs = nowMs;

@@ -1,6 +1,7 @@
 import { createSocket, type Socket } from "node:dgram";
 import { SLOTS } from "@vexa/core";
 import { sacn } from "@vexa/formats";
+import { FrameParts } from "./frame-parts";
 import type { Output } from "./output";
 
 /** Where E1.31 goes: one receiver by address; or each universe's own group, by the interface that has this address. */
@@ -38,6 +39,8 @@ const STEPS_AHEAD = 32;
 
 interface Stream {
   readonly packet: Uint8Array;
+  /** Its levels. */
+  readonly slots: Uint8Array;
   sequence: number;
   /** Times that the present levels were sent. */
   sent: number;
@@ -53,6 +56,7 @@ export class SacnOutput implements Output {
   readonly #source: Omit<SacnSource, "targets" | "priority">;
   #priority: number;
   #streams: Stream[] = [];
+  readonly #parts = new FrameParts();
   #syncs = 0;
 
   private constructor(ways: readonly Way[], source: SacnSource) {
@@ -82,10 +86,15 @@ export class SacnOutput implements Output {
 
   send(frame: Uint8Array, nowMs: number): number {
     let packets = 0;
+    const parts = this.#parts.of(frame);
     for (let index = 0; index < this.#streams.length; index++) {
       const stream = this.#streams[index]!;
-      const levels = frame.subarray(index * SLOTS, (index + 1) * SLOTS);
-      if (copyIfDifferent(levels, stream.packet)) stream.sent = 0;
+      const levels = parts[index];
+      if (!levels) continue;
+      if (Buffer.compare(levels, stream.slots) !== 0) {
+        stream.slots.set(levels);
+        stream.sent = 0;
+      }
       if (stream.sent >= REPEATS && nowMs - stream.sentMs < KEEP_ALIVE_MS) continue;
       this.#emit(stream, this.#options);
       stream.sent++;
@@ -139,9 +148,9 @@ export class SacnOutput implements Output {
 
   #newStream(universe: number): Stream {
     const { cid, name, sync: syncAddress = 0 } = this.#source;
-    const slots = new Uint8Array(SLOTS);
-    const packet = sacn.encode({ cid, sourceName: name, priority: this.#priority, sequence: 0, universe, slots, syncAddress });
-    return { packet, sequence: 0, sent: 0, sentMs: 0 };
+    const dark = new Uint8Array(SLOTS);
+    const packet = sacn.encode({ cid, sourceName: name, priority: this.#priority, sequence: 0, universe, slots: dark, syncAddress });
+    return { packet, slots: packet.subarray(sacn.SLOTS_OFFSET), sequence: 0, sent: 0, sentMs: 0 };
   }
 
   #farewell(stream: Stream): void {
@@ -180,19 +189,6 @@ const ignore = (): void => undefined;
 
 function universeOf({ packet }: Stream): number {
   return packet[113]! * 256 + packet[114]!;
-}
-
-/** Copies levels into a packet; true when any differed. */
-function copyIfDifferent(levels: Uint8Array, packet: Uint8Array): boolean {
-  let differs = false;
-  for (let slot = 0; slot < SLOTS; slot++) {
-    const level = levels[slot]!;
-    if (packet[sacn.SLOTS_OFFSET + slot] !== level) {
-      packet[sacn.SLOTS_OFFSET + slot] = level;
-      differs = true;
-    }
-  }
-  return differs;
 }
 
 function opened(target: SacnTarget): Promise<Way> {
