@@ -26,7 +26,7 @@ import { Resumption } from "./resumption";
 import { keepStaying, movedRest, sendHome, valuesThatStay } from "./stays";
 import type { Trace } from "../show/trace";
 import { traceOf, type TracedStage } from "./trace";
-import { whoShows, type WhoShows } from "./winners";
+import { whoShows, whoShowsRoom, type WhoShows, type WhoShowsRoom } from "./winners";
 
 /** Changes of the show and the moment from which they hold. Moments never run backwards. */
 export interface EngineCommand {
@@ -105,9 +105,11 @@ export class Engine {
     return traceOf(parameter, this.#traced());
   }
 
-  /** Who shows and what is left behind, worked out in steps (see whoShows). */
+  /** Who shows and what is left behind, worked out in steps (see whoShows); one such work at a time. */
   whoShows(): Generator<void, WhoShows> {
-    return whoShows(this.#traced());
+    const { length } = this.values;
+    if (this.#whoShowsRoom?.wins.length !== length) this.#whoShowsRoom = whoShowsRoom(length);
+    return whoShows(this.#traced(), this.#whoShowsRoom);
   }
 
   /** See darkAhead. */
@@ -175,6 +177,7 @@ export class Engine {
     return ok(null);
   }
 
+  #whoShowsRoom: WhoShowsRoom | null = null;
   readonly #clocks = clockReader(() => this.#show);
 
   #merge(t: Seconds): void {

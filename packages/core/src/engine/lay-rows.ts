@@ -27,13 +27,26 @@ export interface SaidStage {
   readonly changes: Changes;
 }
 
-/** Nobody has said anything yet. `counts`: see `homeCounts`. */
-export function saidStage(rest: Float32Array, counts: Uint8Array | null, { changes }: Pick<RigWays, "changes">): SaidStage {
-  const said = rest.slice();
+/** Room for what is said of all parameters. */
+export type SaidRoom = Pick<SaidStage, "said" | "covered">;
+
+export function saidRoom(parameters: number): SaidRoom {
+  return { said: new Float32Array(parameters), covered: new Float32Array(parameters) };
+}
+
+/** Nobody has said anything yet. `counts`: see `homeCounts`; `room` isn't used for anything else meanwhile. */
+export function saidStage(
+  rest: Float32Array,
+  counts: Uint8Array | null,
+  { changes }: Pick<RigWays, "changes">,
+  { said, covered }: SaidRoom = saidRoom(rest.length),
+): SaidStage {
+  said.set(rest);
+  covered.fill(0);
   counts?.forEach((way, parameter) => {
     if (way !== 0) said[parameter] = way === ABOVE ? 1 : 0;
   });
-  return { said, covered: new Float32Array(rest.length), rest, counts, changes };
+  return { said, covered, rest, counts, changes };
 }
 
 /** What shows of a parameter: what was said, and home's part. */

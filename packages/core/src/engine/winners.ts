@@ -1,6 +1,6 @@
 import type { Showing } from "../show/trace";
 import { homeCounts } from "./home-share";
-import { layRow, raise, ruleOf, saidStage, shareOf } from "./lay-rows";
+import { layRow, raise, ruleOf, saidRoom, saidStage, shareOf, type SaidRoom } from "./lay-rows";
 import { SKETCH_RANK, type Source } from "./source";
 import type { TracedStage } from "./trace";
 
@@ -26,12 +26,28 @@ export interface WhoShows {
 }
 
 /**
+ * Room for one such work at a time. Kept from work to work: it is asked for several times a second, and megabytes that were made anew each
+ * time had the heap collected every few seconds, for up to two frames.
+ */
+export interface WhoShowsRoom extends SaidRoom {
+  readonly rest: Float32Array;
+  /** By parameter the index of the source that decides it, NOBODY or GROUP_LIGHT. */
+  readonly wins: Int32Array;
+}
+
+export function whoShowsRoom(parameters: number): WhoShowsRoom {
+  return { ...saidRoom(parameters), rest: new Float32Array(parameters), wins: new Int32Array(parameters) };
+}
+
+/**
  * Works out who decides each parameter and so who hides whom, in steps: it is for hints, and frames come first. What changes between
  * two steps is seen by the next work.
  */
-export function* whoShows({ stack, overlay, rest, ways }: TracedStage): Generator<void, WhoShows> {
-  const on = saidStage(rest.slice(), homeCounts(stack.order, ways), ways);
-  const wins = new Int32Array(rest.length).fill(NOBODY);
+export function* whoShows({ stack, overlay, rest: restNow, ways }: TracedStage, room: WhoShowsRoom): Generator<void, WhoShows> {
+  const { rest, wins } = room;
+  rest.set(restNow);
+  wins.fill(NOBODY);
+  const on = saidStage(rest, homeCounts(stack.order, ways), ways, room);
   overlay.lit.parameters.forEach((parameter, at) => {
     if (raise(parameter, on, { value: 1, share: overlay.lit.levels[at]!, rule: "highest" })) wins[parameter] = GROUP_LIGHT;
   });
