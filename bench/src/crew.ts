@@ -23,6 +23,8 @@ import { runVexa } from "../../e2e/src/run-server";
 const PEOPLE = 16;
 const EDITS_A_SECOND = 10;
 const WARM_UP_SECONDS = 10;
+/** A heap that has grown quiet is collected by now, if it is. */
+const AFTERWARDS_SECONDS = 12;
 
 interface Member {
   readonly personId: string;
@@ -52,6 +54,8 @@ export interface CrewCost {
   /** From a Go of the lead's to its packet, and how late a bare timer was beside it. */
   readonly goMs: { readonly median: number; readonly p99: number };
   readonly waiterMs: { readonly p99: number };
+  /** How late a frame was at worst: beside those who drag, and in the seconds after they have stopped. */
+  readonly lateMs: { readonly dragging: number; readonly afterwards: number };
 }
 
 /** Sixteen people with 125 heads each of a rig of 2,000, in a server of its own; so many of them drag a dimmer ten times a second. */
@@ -76,6 +80,8 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
         if (at !== undefined) heard.push(performance.now() - at);
       }
     });
+    let late = 0;
+    watcher.on("health", ({ worstLatenessMs }) => (late = Math.max(late, worstLatenessMs)));
     watcher.on("levels", (message) => {
       const octets = new Uint8Array(message as unknown as Uint8Array);
       if (!readLevelMessage(octets.buffer.slice(octets.byteOffset, octets.byteOffset + octets.byteLength), values)) return;
@@ -120,6 +126,7 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     await drag(WARM_UP_SECONDS);
     for (const list of [heard, seen]) list.length = 0;
     goes.forget();
+    late = 0;
     const begun = { cpu: cpuSeconds(vexa.pids), octets: members.map(octetsOf), at: performance.now() };
     await drag(seconds);
     const lasted = (performance.now() - begun.at) / 1000;
@@ -127,9 +134,13 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     const share = (cpuSeconds(vexa.pids) - begun.cpu) / lasted;
     goes.stop();
     await pressed;
+    const dragging = late;
+    late = 0;
+    await pause(AFTERWARDS_SECONDS * 1000);
+    const lateMs = { dragging, afterwards: late };
     members.forEach(({ socket }) => socket.close());
     const times = { heardMs: spread(heard), seenMs: spread(seen), goMs: spread(goes.delays), waiterMs: spread(goes.waits) };
-    return { kilobytesASecond: octets / 1000 / lasted, share, ...times };
+    return { kilobytesASecond: octets / 1000 / lasted, share, ...times, lateMs };
   } finally {
     await vexa.stop();
     watch.close();
