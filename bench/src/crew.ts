@@ -55,7 +55,7 @@ export interface CrewCost {
   readonly goMs: { readonly median: number; readonly p99: number };
   readonly waiterMs: { readonly p99: number };
   /** How late a frame was at worst: beside those who drag, and in the seconds after they have stopped. */
-  readonly lateMs: { readonly dragging: number; readonly afterwards: number };
+  readonly lateMs: { readonly meanwhile: number; readonly afterwards: number };
 }
 
 /** Sixteen people with 125 heads each of a rig of 2,000, in a server of its own; so many of them drag a dimmer ten times a second. */
@@ -134,10 +134,10 @@ export async function crewCost(seconds: number, dragging: number): Promise<CrewC
     const share = (cpuSeconds(vexa.pids) - begun.cpu) / lasted;
     goes.stop();
     await pressed;
-    const dragging = late;
+    const meanwhile = late;
     late = 0;
     await pause(AFTERWARDS_SECONDS * 1000);
-    const lateMs = { dragging, afterwards: late };
+    const lateMs = { meanwhile, afterwards: late };
     members.forEach(({ socket }) => socket.close());
     const times = { heardMs: spread(heard), seenMs: spread(seen), goMs: spread(goes.delays), waiterMs: spread(goes.waits) };
     return { kilobytesASecond: octets / 1000 / lasted, share, ...times, lateMs };

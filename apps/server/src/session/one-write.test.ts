@@ -29,8 +29,8 @@ afterEach(async () => {
 
 /** Writes into the connection itself, until all that was said has been heard. */
 async function writesOf(say: () => void, until: string): Promise<number> {
-  const wire: NetSocket = socket.conn.request.socket;
-  const [one, many] = [vi.spyOn(wire, "_write"), vi.spyOn(wire, "_writev" as never)];
+  const wire = socket.conn.request.socket as NetSocket & { _writev(): void };
+  const [one, many] = [vi.spyOn(wire, "_write"), vi.spyOn(wire, "_writev")];
   say();
   await vi.waitFor(() => expect(heard.at(-1)).toBe(until));
   const writes = one.mock.calls.length + many.mock.calls.length;
