@@ -56,8 +56,7 @@ export class ArtNetOutput implements Output {
     this.#universes = universes;
     this.#streams = universes.map((portAddress) => {
       if (portAddress < 0 || portAddress > artnet.MAX_PORT_ADDRESS) return null;
-      const packet = artnet.encode({ portAddress, sequence: 0, slots: new Uint8Array(SLOTS) });
-      return before.get(portAddress) ?? { packet, slots: packet.subarray(artnet.SLOTS_OFFSET), sequence: 0, sentMs: -Infinity };
+      return before.get(portAddress) ?? newStream(portAddress);
     });
   }
 
@@ -94,4 +93,9 @@ export class ArtNetOutput implements Output {
   close(): Promise<void> {
     return new Promise((resolve) => this.#socket.close(() => resolve()));
   }
+}
+
+function newStream(portAddress: number): Stream {
+  const packet = artnet.encode({ portAddress, sequence: 0, slots: new Uint8Array(SLOTS) });
+  return { packet, slots: packet.subarray(artnet.SLOTS_OFFSET), sequence: 0, sentMs: -Infinity };
 }
