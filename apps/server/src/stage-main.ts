@@ -1,4 +1,3 @@
-import { setFlagsFromString } from "node:v8";
 import { actAsPart, tellFollower, tellReady } from "./process/part";
 import { stageSettings } from "./process/settings";
 import { HOPELESS, type ToPart } from "./process/supervisor";
@@ -6,8 +5,6 @@ import { engineAhead } from "./stage/engine-ahead";
 import type { StageServer } from "./stage/stage-server";
 import type { Follower } from "./standby/follower";
 
-// After a busy while V8 would collect a heap that has grown quiet, to make it smaller: two frames and more in one go, while chases run.
-setFlagsFromString("--no-memory-reducer");
 const settings = stageSettings();
 const role = process.env["VEXA_ROLE"];
 // Its thread is on its way before all the rest is loaded.
