@@ -67,6 +67,20 @@ describe("engine: times of cues", () => {
     expect(stage.read(1, 4, 5)).toBe(after);
   });
 
+  it("takes times that are parts of the cue's: half of its 4 s, beginning after a quarter", () => {
+    const stage = bench([{ inSeconds: 4, strokes: [movers(1, { fade: { knots: [0.5] }, delay: { knots: [0.25] }, timesIn: "parts" })] }]);
+    stage.play(go);
+    for (const [at, level] of [
+      [0.9, 0],
+      [1.5, 0.25],
+      [2, 0.5],
+      [3, 1],
+    ] as const) {
+      stage.t = 100 + at;
+      expect(stage.read(1, 0)).toBeCloseTo(level, 4);
+    }
+  });
+
   it("keeps delays their share of a pace", () => {
     // Half as long as by itself: 1 s late instead of 2, then 2 s instead of 4.
     const stage = bench([{ inSeconds: 4, delaySeconds: 2, strokes: [movers(1)] }]);
