@@ -83,6 +83,19 @@ describe("edits on their way to everybody who sees all", () => {
     expect(sent).toEqual([["a b c", [3]]]);
   });
 
+  it("are told although those whom the last ones waited for have left meanwhile", () => {
+    const { feed, sent } = opened("a", "b");
+    for (const seq of [1, 2]) feed.push(edit(seq));
+    feed.flushFor("b");
+    feed.leave("a");
+    for (let more = 0; more < 30; more++) feed.join(`c${more}`);
+    vi.advanceTimersByTime(TOGETHER_MS);
+    sent.length = 0;
+    feed.push(edit(3));
+    vi.advanceTimersByTime(100);
+    expect(sent.map(([, seqs]) => seqs)).toEqual([[3]]);
+  });
+
   it("don't wait because somebody was told that there is nothing", () => {
     const { feed, sent } = opened("a", "b");
     feed.push(edit(1));
