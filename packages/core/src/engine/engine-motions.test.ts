@@ -4,7 +4,7 @@ import { setChange } from "../document/transaction";
 import type { PathMotion, WaveMotion } from "../motion/motion";
 import { physicalOf } from "../rig/scale";
 import type { ShowRecord } from "../show/records";
-import type { Strokes } from "../stroke/stroke";
+import type { Part, Strokes } from "../stroke/stroke";
 import { circleMotion, EngineOnBench, fixture, listWithCard, moving, part, smallShow, strokeOn, waveMotion } from "../testing";
 
 const go = { type: "go", playbackId: "card-a" } as const;
@@ -152,6 +152,23 @@ describe("engine: motions", () => {
       expect(bench.read(1, 0, 1)).toBeCloseTo(grown(1), 4);
     },
   );
+
+  it("begins to grow when it comes new into a cue that has long arrived; given another time to grow it has grown since then", () => {
+    const bench = new EngineOnBench(
+      smallShow(listWithCard("a", [{ inSeconds: 1, strokes: [strokeOn("movers", { Dimmer: part([0.2]) })] }])),
+    );
+    const put = (from: Part, to: Part): void => bench.change([setChange("a-1", ["strokes", "s1", "parts", "Dimmer"], { from, to })]);
+    const pulse = (fadeInSeconds: number): Part => moving(waveMotion({ waveform: "pulse", width: 1, low: 0, high: 0.8, fadeInSeconds }));
+    bench.play(go);
+    bench.read(1, 0, 5);
+    put(part([0.2]), pulse(4));
+    expect(bench.read(1, 0)).toBeCloseTo(0.4, 3);
+    expect(bench.read(1, 0, 2)).toBeCloseTo(0.6, 3);
+    expect(bench.read(1, 0, 2)).toBeCloseTo(0.8, 3);
+    put(pulse(4), pulse(0));
+    put(pulse(0), pulse(20));
+    expect(bench.read(1, 0)).toBeCloseTo(0.4 + (0.4 * 4) / 20, 3);
+  });
 });
 
 describe("engine: positions don't jump", () => {

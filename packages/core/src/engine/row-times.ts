@@ -125,7 +125,10 @@ export function timesInRun(content: readonly Content[], times: () => TimesOfRows
   return run.present.settled ? arrivedTimes(content, run) : keptPlaces(content, times(), run);
 }
 
-/** Once all has arrived what is said is there at once. Motions grow from when they began. */
+/** So little before now what begins now has begun: rounding leaves none of it behind. */
+const A_MOMENT: Seconds = 0.001;
+
+/** Once all has arrived what is said is there at once. Motions go on growing since they began, and what is new among them begins now. */
 function arrivedTimes(content: readonly Content[], { present, elapsed }: ChangedRun): TimesOfRows {
   const length = content.reduce((sum, one) => sum + lengthOf(one), 0);
   const there = Math.min(0, elapsed);
@@ -133,16 +136,20 @@ function arrivedTimes(content: readonly Content[], { present, elapsed }: Changed
   const begun = delaysOfMotions(present.compiled);
   let at = 0;
   for (const one of content)
-    if (begun.size === 0 || isColumn(one)) at += lengthOf(one);
-    else for (const { parameter } of one) delays[at++] = begun.get(parameter) ?? there;
+    if (isColumn(one)) at += lengthOf(one);
+    else
+      for (const { parameter, motions } of one) {
+        if (motions.length > 0) delays[at] = begun.get(parameter) ?? elapsed - A_MOMENT;
+        at++;
+      }
   return { fades, delays };
 }
 
-/** When motions that grow began to, by parameter, in seconds from the go. */
+/** When motions began, by parameter, in seconds from the go. */
 function delaysOfMotions({ parameters, motions, riders, delays }: CompiledRows): ReadonlyMap<number, Seconds> {
   const begun = new Map<number, Seconds>();
-  if (motions.fades) motions.targets.forEach((row, at) => begun.set(parameters[row]!, delays[motions.timings[at]!]!));
-  if (riders.fades) riders.targets.forEach((parameter, at) => begun.set(parameter, delays[riders.timings[at]!]!));
+  motions.targets.forEach((row, at) => begun.set(parameters[row]!, delays[motions.timings[at]!]!));
+  riders.targets.forEach((parameter, at) => begun.set(parameter, delays[riders.timings[at]!]!));
   return begun;
 }
 
