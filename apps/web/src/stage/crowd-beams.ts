@@ -1,3 +1,5 @@
+import type { Parts } from "../frames/pace";
+
 /** A beam on the picture: from where it leaves to where it ends, as wide as its light is there. Pixels. */
 export interface Wedge {
   readonly x0: number;
@@ -12,6 +14,8 @@ const COARSE = 2;
 /** Beams that are shorter shine at who looks: they are discs. Pixels. */
 export const SHORTEST_BEAM = 4;
 const PARTS = 4;
+/** Lines that become pixels at one go. */
+const LINES_A_PART = 64;
 
 /**
  * Light of many beams added up pixel by pixel: a canvas without a graphics card takes five times as long for as many shapes. Light is
@@ -56,11 +60,20 @@ export class CrowdBeams {
     else this.#addAlong("right", { from: fromX, along: dx, across: fromY, shift: dy, wide: (wide * length) / Math.abs(dx) });
   }
 
-  /** Lays the light over the picture. */
-  paint(context: CanvasRenderingContext2D): void {
-    this.#canvas ??= Object.assign(document.createElement("canvas"), { width: this.width, height: this.height });
+  /** Turns the light into pixels, for `paint`. */
+  *develop(): Parts {
     this.#image ??= new ImageData(this.width, this.height);
-    toPixels(this.light, this.#image.data);
+    const part = LINES_A_PART * this.width * PARTS;
+    for (let from = 0; from < this.light.length; from += part) {
+      toPixels(this.light.subarray(from, from + part), this.#image.data.subarray(from, from + part));
+      yield;
+    }
+  }
+
+  /** Lays what was developed over the picture. */
+  paint(context: CanvasRenderingContext2D): void {
+    if (!this.#image) return;
+    this.#canvas ??= Object.assign(document.createElement("canvas"), { width: this.width, height: this.height });
     this.#canvas.getContext("2d")!.putImageData(this.#image, 0, 0);
     context.drawImage(this.#canvas, 0, 0, this.width * COARSE, this.height * COARSE);
   }

@@ -1,6 +1,5 @@
 import fc from "fast-check";
-import { afterEach, describe, expect, it, vi } from "vitest";
-import { Pace } from "../frames/pace";
+import { describe, expect, it } from "vitest";
 import { CrowdBeams, toPixels } from "./crowd-beams";
 import { CrowdMarks } from "./crowd-marks";
 
@@ -114,56 +113,5 @@ describe("marks of a crowd", () => {
     expect(alphas(marks)).toBe(0);
     marks.add("square", { x: 0, y: 0, size: 4 }, WHITE, 1);
     expect(alphas(marks)).toBeCloseTo(16, 0);
-  });
-});
-
-describe("painting in its share of the time", () => {
-  afterEach(() => vi.useRealTimers());
-
-  it("is done each time while it is cheap, and the later again the longer it took, within a tenth of a second", () => {
-    vi.useFakeTimers();
-    const pace = new Pace();
-    const spend = (ms: number): void => pace.spend(() => void vi.advanceTimersByTime(ms));
-    let told = 0;
-    expect(pace.isCheap).toBe(true);
-    spend(1);
-    expect(pace.isCheap).toBe(true);
-    for (const [took, rest] of [
-      [5, 45],
-      [8, 72],
-      [40, 60],
-    ] as const) {
-      spend(took);
-      expect(pace.isCheap).toBe(false);
-      pace.whenDue(() => told++);
-      vi.advanceTimersByTime(rest - 1);
-      expect(told, `after ${took} ms`).toBe(0);
-      vi.advanceTimersByTime(1);
-      expect(told, `after ${took} ms`).toBe(1);
-      told = 0;
-    }
-    spend(2000);
-    pace.whenDue(() => told++);
-    vi.advanceTimersByTime(0);
-    expect(told).toBe(1);
-  });
-
-  it("waits for a page that has something else to do, and is told once however often it is asked", () => {
-    vi.useFakeTimers();
-    const idle: { call: () => void; timeout: number | undefined }[] = [];
-    vi.stubGlobal("requestIdleCallback", (call: () => void, { timeout }: IdleRequestOptions) => idle.push({ call, timeout }));
-    const pace = new Pace();
-    let told = 0;
-    pace.spend(() => void vi.advanceTimersByTime(5));
-    for (let ask = 0; ask < 3; ask++) pace.whenDue(() => told++);
-    vi.advanceTimersByTime(1000);
-    expect([told, idle.length, idle[0]!.timeout]).toEqual([0, 1, 100]);
-    idle[0]!.call();
-    expect(told).toBe(1);
-    pace.whenDue(() => told++);
-    vi.advanceTimersByTime(1000);
-    idle[1]!.call();
-    expect(told).toBe(2);
-    vi.unstubAllGlobals();
   });
 });

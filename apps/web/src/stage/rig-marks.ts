@@ -1,4 +1,4 @@
-import { HeadLooks, type HeadLook, type Rig } from "@vexa/core";
+import { HeadLooks, type Rig } from "@vexa/core";
 
 /** What drawing asks of every head at every picture, laid out once for a rig: the same whatever the view, the zoom and the levels. */
 export interface RigMarks {
@@ -11,8 +11,6 @@ export interface RigMarks {
   /** 1 = it turns, and so throws a beam that is seen. */
   readonly turns: Uint8Array;
   readonly looks: HeadLooks;
-  /** Room for how each head looks now, so that a frame allocates nothing. */
-  readonly seen: readonly HeadLook[];
 }
 
 const marksOfRigs = new WeakMap<Rig, RigMarks>();
@@ -30,7 +28,6 @@ export function rigMarks(rig: Rig): RigMarks {
     cells: new Uint8Array(count),
     turns: new Uint8Array(count),
     looks: HeadLooks.of(rig),
-    seen: rig.heads.map((): HeadLook => ({ intensity: 0, red: 0, green: 0, blue: 0, pan: 0, tilt: 0, beamDegrees: 0 })),
   };
   rig.heads.forEach(({ position, mode, parameters }, index) => {
     marks.places.set([position.x, position.y, position.z], 3 * index);

@@ -13,8 +13,6 @@ export interface StageDrawing {
   readonly cells: Uint8Array;
   /** Heads in the picture, by their index in the rig. */
   readonly visible: readonly number[];
-  /** Room for the indices of lit heads, so that a frame allocates nothing. */
-  readonly lit: Int32Array;
   /** Heads of hidden layers aren't drawn; those of locked ones can't be picked either. */
   readonly hidden: ReadonlySet<number> | null;
   readonly closed: ReadonlySet<number> | null;

@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from "react";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import { sharpContext, token } from "../frames/use-size";
-import { drawFloor, drawLight, type StageDrawing } from "./draw-stage";
+import { lightParts } from "./draw-light";
+import { drawFloor, type StageDrawing } from "./draw-stage";
 import { drawThread, type ThreadPicture } from "./draw-thread";
 import { drawWash, type StageWash } from "./draw-wash";
 import type { Projection } from "./projection";
@@ -49,13 +50,13 @@ export function useStagePainter(of: {
       layers.current.style.transform = scale === 1 && x === 0 && y === 0 ? "" : `translate(${x}px, ${y}px) scale(${scale})`;
   }, [stretched]);
   /** The light as it is now, over the floor that is painted: where that is to be another one, the next painting of all does it. */
-  const paintLight = (): void => {
+  const paintLight = (how: "whole" | "turns"): void => {
     const { drawing, values } = latest.current;
     const canvas = layers.current?.children[LIGHT];
     if (!stale.current.light || !drawing || painted.current !== drawing || !canvas) return;
     const { width, height } = drawing.projection;
-    pace.spend(() => drawLight(sharpContext(canvas as HTMLCanvasElement, width, height), drawing, values()));
     stale.current.light = false;
+    pace.spendParts(lightParts(sharpContext(canvas as HTMLCanvasElement, width, height), drawing, values()), how);
   };
   const { request: paint } = useFrameLoop(() => {
     const { drawing, wash, thread } = latest.current;
@@ -76,8 +77,9 @@ export function useStagePainter(of: {
     }
     painted.current = drawing;
     // Where all is painted anew the layers go together; else what is costly waits until a hand's move has been shown.
-    if (stale.current.floor || pace.isCheap) paintLight();
-    else if (stale.current.light) pace.whenDue(paintLight);
+    if (stale.current.floor) paintLight("whole");
+    else if (pace.isCheap) paintLight("turns");
+    else if (stale.current.light) pace.whenDue(() => paintLight("turns"));
     if (stale.current.thread) drawThread(top!(), drawing, thread);
     Object.assign(stale.current, { floor: false, thread: false });
     stretch();
