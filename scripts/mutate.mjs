@@ -1,10 +1,11 @@
 /**
  * Plants faults one at a time and tells which of them no test finds.
- *   node scripts/mutate.mjs [--most=200] [--seed=1] [--only=part of a path]
- * It changes files in place and puts them back: run it in a clone that nobody works in. Not part of CI; it takes hours.
+ *   node scripts/mutate.mjs [--most=200] [--seed=1] [--only=part of a path] [--share=1/2]
+ * It changes files in place and puts them back: run it in a clone that nobody works in. Shares of one run can be done in several clones
+ * at once. Not part of CI; it takes an hour or two.
  */
 import { spawnSync } from "node:child_process";
-import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join, relative } from "node:path";
 import { fileURLToPath } from "node:url";
 import ts from "typescript";
@@ -26,6 +27,7 @@ const PLACES = [
 const option = (name, otherwise) => process.argv.find((word) => word.startsWith(`--${name}=`))?.slice(name.length + 3) ?? otherwise;
 const most = Number(option("most", "200"));
 const only = option("only", "");
+const [shareAt, shares] = option("share", "1/1").split("/").map(Number);
 let state = Number(option("seed", "1"));
 
 /** Park and Miller's generator, so that a run can be made again. */
@@ -45,6 +47,8 @@ const FLIPS = new Map([
   [Kind.MinusToken, "+"],
   [Kind.AsteriskToken, "/"],
 ]);
+/** Tests that take longer never end. */
+const LONGEST_SECONDS = 600;
 const CLAMPS = /^(Math\.(min|max)|clamp|limited|Math\.fround|Math\.floor|Math\.round|Math\.ceil)$/;
 
 /** Every fault that could be planted in a file: where, how long, and what stands there instead. */
@@ -77,18 +81,24 @@ for (let at = faults.length - 1; at > 0; at--) {
   [faults[at], faults[other]] = [faults[other], faults[at]];
 }
 
-/** Whether a test fails (or never ends): the folder's own tests are asked first, which are few; then all that depend on the file. */
-const isFound = (path) =>
-  [
+/** Whether a test fails (or never ends): the file's own are asked first, then the folder's, which are few; then all that depend on the file. */
+function isFound(path) {
+  const own = path.replace(/\.ts$/, ".test.ts");
+  const stages = [
+    ...(existsSync(own) ? [["run", relative(ROOT, own)]] : []),
     ["run", dirname(relative(ROOT, path))],
     ["related", path, "--run"],
-  ].some((which) => {
-    const words = ["vitest", ...which, "--bail=1", "--project=units", "--passWithNoTests"];
-    return spawnSync("npx", words, { cwd: ROOT, stdio: "pipe", timeout: 900_000 }).status !== 0;
+  ];
+  return stages.some((which) => {
+    const vitest = ["node_modules/vitest/vitest.mjs", ...which, "--bail=1", "--project=units", "--passWithNoTests"];
+    // It ends the workers along, which a loop without end keeps from ending themselves.
+    const words = ["--kill-after=5", String(LONGEST_SECONDS), process.execPath, ...vitest];
+    return spawnSync("timeout", words, { cwd: ROOT, stdio: "pipe", maxBuffer: 1 << 28 }).status !== 0;
   });
+}
 
 let [found, planted] = [0, 0];
-for (const { path, start, end, instead, was } of faults.slice(0, most)) {
+for (const { path, start, end, instead, was } of faults.slice(0, most).filter((_, index) => index % shares === shareAt - 1)) {
   const text = readFileSync(path, "utf8");
   writeFileSync(path, text.slice(0, start) + instead + text.slice(end));
   let known;
