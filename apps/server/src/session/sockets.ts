@@ -26,7 +26,7 @@ import type { StagePort } from "../stage/stage-port";
 import { type Audience } from "./audience";
 import { faderOf, handlersFor, passesLock } from "./handlers";
 import { Inbox, INBOX_LIMITS, Turns } from "./inbox";
-import { inOneWrite, waitingOctets } from "./one-write";
+import { inOneWrite, unsentOctets, waitingOctets } from "./one-write";
 import { SharedFeed } from "./shared-feed";
 
 /** Hands over one message of a connection in a turn of the event loop, so that nobody's flood keeps others waiting. */
@@ -239,7 +239,7 @@ export function openSockets(
 
 /** A client that hasn't taken the last message yet is left out: what it missed comes with the next one. */
 function takesLevels({ conn, data }: VexaSocket): boolean {
-  return data.levelTurn !== null && waitingOctets(conn) === 0;
+  return data.levelTurn !== null && unsentOctets(conn) === 0;
 }
 
 /**
