@@ -20,6 +20,24 @@ describe("heads that follow", () => {
     }
   });
 
+  it("turn to a place that another number alone tells from the last one, also where numbers are alike", () => {
+    const bench = new EngineOnBench(keyLight);
+    bench.play(go);
+    for (const place of [
+      at(1, 1.5, 1.5),
+      at(1.5, 1.5, 1.5),
+      at(1.5, 1.5, 2),
+      at(1.5, 1.5, 1.5),
+      at(1.5, 2, 1.5),
+      at(2, 2, 1.5),
+      at(2, 2, 2),
+    ]) {
+      bench.play(moved("singer", place));
+      frames(bench, 1);
+      for (const mover of [1, 8]) expect(missOf(bench, mover, place)).toBeLessThan(0.02);
+    }
+  });
+
   it("lie between targets along the selection, beside them, and around them", () => {
     const between = { targetIds: ["singer", "dancer"], offset: at(0, 0, 0.5) };
     const ring = { targetIds: ["singer"], ring: 2 };
