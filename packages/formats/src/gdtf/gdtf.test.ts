@@ -141,18 +141,6 @@ describe("a lamp's file", () => {
     expect(find(profile, "Iris").scaledBy).toBe(1);
   });
 
-  it("leaves out a function that does nothing where others are beside it, without a word", async () => {
-    const own = ['Name="Idle" Attribute="NoFeature" DMXFrom="0/1"', 'Name="Opening" Attribute="Iris" DMXFrom="10/1"'];
-    const { profile, report } = await readText(
-      described({
-        geometries: `<Geometry Name="Body" Position="${IDENTITY}"/>`,
-        modes: `<DMXMode Name="A" Geometry="Body"><DMXChannels>${channel({ offset: "1", geometry: "Body", attribute: "Iris", functions: own })}</DMXChannels></DMXMode>`,
-      }),
-    );
-    expect(find(profile, "Iris")).toMatchObject({ name: "Opening", range: [10, 255] });
-    expect(JSON.stringify(report)).not.toContain("NoFeature");
-  });
-
   it("has the name that the standard gives it", () => {
     expect(fileName({ maker: "Quillfern Optics", model: "Pelican 7 / S" })).toBe("Quillfern Optics@Pelican 7 _ S.gdtf");
   });
