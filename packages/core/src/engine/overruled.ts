@@ -43,7 +43,7 @@ export function overruled(
       });
       if (theirs === undefined) continue;
       const { channel } = show.rig.parameters[theirs]!;
-      return [{ head: head.key, personId, value: whole ? null : physicalOf(channel, rows.get(theirs)!.value!, of.attribute) }];
+      return [{ head: head.key, personId, value: whole ? null : physicalOf(channel, clamped(rows.get(theirs)!.value!), of.attribute) }];
     }
     return [];
   });

@@ -178,7 +178,8 @@ describe("taking up what is on stage", () => {
   it("tells whose later touch lies over one's own, and nothing where that can't be seen", () => {
     const bench = new EngineOnBench(smallShow());
     bench.sketch("ann", { s: strokeOn("movers", { Pan: part([10]) }) });
-    bench.sketch("ben", { s: { who: selectHeads(["fx-2"]), parts: { Pan: part([30]), Dimmer: part([1]) }, rank: 1 } });
+    const tooFar = { who: selectHeads(["fx-3"]), parts: { Pan: part([500]) }, rank: 2 };
+    bench.sketch("ben", { s: { who: selectHeads(["fx-2"]), parts: { Pan: part([30]), Dimmer: part([1]) }, rank: 1 }, tooFar });
     bench.read(1, 0, 1);
     const asked = (attribute: Attribute): unknown =>
       overruled(bench.engine.show, {
@@ -188,7 +189,11 @@ describe("taking up what is on stage", () => {
         stage: asSent(bench.engine.values),
         now: bench.t,
       }).map(({ head, personId, value }) => [head, personId, Math.round(value!)]);
-    expect(asked("Pan")).toEqual([["fx-2", "ben", 30]]);
+    // A head turns no further than it can.
+    expect(asked("Pan")).toEqual([
+      ["fx-2", "ben", 30],
+      ["fx-3", "ben", 270],
+    ]);
     bench.change(highlightChanges(bench.engine.show, "ann", { who: selectHeads(["fx-2"]), dim: 0 }));
     bench.sketch("ann", { s: strokeOn("movers", { Pan: part([11]), Dimmer: part([0.5]) }) });
     bench.read(1, 0, 1);
