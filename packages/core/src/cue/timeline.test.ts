@@ -136,7 +136,8 @@ describe("what comes next by itself", () => {
   describe("of a chase", () => {
     const chase: Chase = { bpm: 90, masterId: null, fadePart: 0.5, direction: "forward" };
     const steps = Array.from({ length: 4 }, (_, index) => ({ inSeconds: 9, strokes: [dimmer(index / 4)] }));
-    const chasing = (more: Partial<Chase> = {}): Show => after(smallShow(listWithCard("a", steps)), { chase: { ...chase, ...more } });
+    const chasing = (more: Partial<Chase> = {}, count = 4): Show =>
+      after(smallShow(listWithCard("a", steps.slice(0, count))), { chase: { ...chase, ...more } });
     /** The cues that it goes through by itself. */
     const walk = (of: Show, count: number): string => {
       let state = playing({});
@@ -183,6 +184,13 @@ describe("what comes next by itself", () => {
       random.forEach((cue, index) => expect([random[index - 1], random[index - 2]]).not.toContain(cue));
       expect(new Set(random).size).toBe(4);
       expect(walk(chasing({ rounds: 2 }), 40)).toBe("1 2 3 4 1 2 3 4");
+    });
+
+    it("at random goes either way of two others, and to and fro between two cues", () => {
+      const three = walk(chasing({ direction: "random" }, 3), 60);
+      for (const cue of [1, 2, 3]) expect(three).not.toContain(`${cue} ${cue}`);
+      for (const way of ["1 2", "2 3", "3 1", "2 1", "3 2", "1 3"]) expect(three).toContain(way);
+      expect(walk(chasing({ direction: "random" }, 2), 5)).toBe("1 2 1 2 1 2");
     });
   });
 

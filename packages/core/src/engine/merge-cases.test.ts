@@ -210,4 +210,12 @@ describe("what is left behind", () => {
     expect(a).toMatchObject({ playbackId: "card-a", brings: 16, shows: 8, hiddenBy: ["card-b"] });
     expect(b).toMatchObject({ playbackId: "card-b", brings: 8, shows: 8, hiddenBy: [] });
   });
+
+  it("a playback whose light the lowest one outshines says so", () => {
+    const bench = stage(look("a", { Dimmer: part([0.5]) }), look("b", { Dimmer: part([0.2]) }));
+    bench.play(go("a"));
+    bench.play(go("b"));
+    bench.read(1, 0, 0.1);
+    expect(bench.whoShows().showings[1]).toMatchObject({ playbackId: "card-b", brings: 8, shows: 0, hiddenBy: ["card-a"] });
+  });
 });

@@ -57,8 +57,9 @@ function nextStep(cues: readonly Cue[], state: PlaybackState, { direction }: Cha
       return cues[back ? at - 1 : at + 1];
     }
     case "random": {
-      // The dice fall by the moment of the step: the same everywhere, and never the same cue twice running, nor at once the one before.
-      const others = cues.filter((_, index) => index !== at && (count < 3 || index !== before));
+      // The dice fall by the moment of the step: the same everywhere, and never the same cue twice running. Nor at once the one before, but
+      // of three that would leave one, and always go round the same way.
+      const others = cues.filter((_, index) => index !== at && (count <= 3 || index !== before));
       return others[Math.floor(seededRandom(Math.round(state.goSeconds * 1000))() * others.length)];
     }
   }
