@@ -38,16 +38,25 @@ export function useQuietShow(): Show {
   return useFromClient(quietView);
 }
 
-const quietViews = new WeakMap<ShowClient, { of: Show; quiet: Show }>();
+/** The same with the states of what plays: what shows who plays what, and no sketches, stays as it is while people build. */
+export function usePlayedShow(): Show {
+  return useFromClient(playedView);
+}
 
-/** The same object while nothing but the lively kinds changes. */
-function quietView(client: ShowClient): Show {
-  const { view } = client;
-  const before = quietViews.get(client);
-  if (before?.of === view) return before.quiet;
-  const quiet = before && view.quietAs(before.quiet) ? before.quiet : view;
-  quietViews.set(client, { of: view, quiet });
-  return quiet;
+const quietView = steadyView((view, before) => view.quietAs(before));
+const playedView = steadyView((view, before) => view.playedAs(before));
+
+/** What a client sees, as the same object as long as it is the same in the eyes of whoever asks. */
+function steadyView(isSame: (view: Show, before: Show) => boolean): (client: ShowClient) => Show {
+  const views = new WeakMap<ShowClient, { of: Show; steady: Show }>();
+  return (client) => {
+    const { view } = client;
+    const before = views.get(client);
+    if (before?.of === view) return before.steady;
+    const steady = before && isSame(view, before.steady) ? before.steady : view;
+    views.set(client, { of: view, steady });
+    return steady;
+  };
 }
 
 /** How the server and its outputs fare, once a second; null before the first word. */

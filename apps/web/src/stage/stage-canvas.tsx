@@ -19,7 +19,7 @@ import { applyPreset, PRESET_DRAG } from "../presets/preset-edits";
 import { useInterface, useInterfaceOf } from "../selection/interface-store";
 import { useSelected } from "../selection/use-selection";
 import type { ShowClient } from "../session/show-client";
-import { useClient, useFromClient, useQuietShow, useShow } from "../session/show-context";
+import { useClient, useFromClient, usePlayedShow, useQuietShow } from "../session/show-context";
 import { prepareStage } from "./draw-stage";
 import type { StageWash } from "./draw-wash";
 import { tintInk } from "../territories/tints";
@@ -84,7 +84,7 @@ export function StageCanvas(props: {
 }): React.JSX.Element {
   const { wash = null, tools = "all", shows = "stage" } = props;
   const client = useClient();
-  const show = useShow();
+  const show = usePlayedShow();
   const { selection, select, set } = useInterfaceOf("selection", "select", "set");
   const { stageTool, stageView, snapMetres } = useInterfaceOf("stageTool", "stageView", "snapMetres");
   const { scrubbed, overruledHeads, meantHeads } = useInterfaceOf("scrubbed", "overruledHeads", "meantHeads");
@@ -106,7 +106,7 @@ export function StageCanvas(props: {
   const dragBox = useRef<LampBox | null>(null);
   const hanging = useLampDrag(client);
 
-  const sketch = show.sketchOf(client.personId);
+  const sketch = useFromClient(({ view, personId }) => view.sketchOf(personId));
   const blind = useBlind(client, sketch?.blind ? sketch.strokes : null);
   const prepared = usePrepared(client, shows === "prepared" && !scrubbed && !blind);
 
@@ -117,7 +117,7 @@ export function StageCanvas(props: {
     [heads, meantHeads, indexOf],
   );
   const others = useOthers(client);
-  const strokes = show.sketchOf(client.personId)?.strokes;
+  const strokes = sketch?.strokes;
   const targets = useMemo(() => {
     const points = strokes ? headValues(strokes, { attribute: "Position", heads, show }).flatMap((entry) => entry?.point ?? []) : [];
     return points.length > 0 ? points : NO_TARGETS;

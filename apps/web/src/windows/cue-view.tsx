@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { callProgress, callSeconds, cueCall, cueName, type Cue, type CueCall, type PlaybackState, type Show } from "@vexa/core";
 import { useNow } from "../frames/use-now";
 import { triggerWords } from "../places/score/time-words";
-import { useShow } from "../session/show-context";
+import { usePlayedShow } from "../session/show-context";
 import { Choice, Option } from "../ui/choice";
 import { clockTime } from "../ui/moments";
 
@@ -13,7 +13,7 @@ const READABLE = "text-[4.5vh] leading-tight";
 
 /** The cue that stands, the next one with what starts it and its note, and the time: to be read from across the room. */
 export function CueView(): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const [listId, choose] = useState<string | null>(null);
   const call = useMemo(() => cueCall(show, listId), [show, listId]);
   return (

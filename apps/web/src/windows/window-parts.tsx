@@ -3,7 +3,7 @@ import { LanesPanel } from "../lanes/lanes-panel";
 import { ChosenList } from "../places/perform/chosen-list";
 import { TimeChart } from "../places/score/time-chart";
 import { TracePlace } from "../places/trace/trace-place";
-import { useShow } from "../session/show-context";
+import { usePlayedShow } from "../session/show-context";
 import { StageCanvas } from "../stage/stage-canvas";
 import { StageTools } from "../stage/stage-tools";
 import { CueView } from "./cue-view";
@@ -51,7 +51,7 @@ function ListPart(): React.JSX.Element {
 
 /** Of whichever cue was started last. */
 function ChartPart(): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const call = cueCall(show, null);
   if (!call?.runs) return <p className="p-4 text-ink-2">Nothing runs now. The chart of the next cue that is started stands here.</p>;
   return <TimeChart cue={call.runs.cue} cues={show.cuesOf(call.list.id)} />;

@@ -2,7 +2,7 @@ import { useId } from "react";
 import { useForm } from "react-hook-form";
 import { X } from "lucide-react";
 import { explain, MOST_SAYINGS, readSaying, sayingText, type Saying } from "@vexa/core";
-import { useClient, useShow } from "../session/show-context";
+import { useClient, useQuietShow } from "../session/show-context";
 import { listenToMidi, useMidi } from "../tempo/midi-input";
 import { Button } from "../ui/button";
 import { Complaint, useComplaint } from "../ui/complaint";
@@ -15,7 +15,7 @@ export function Says(of: {
   onSays: (words: string, says: readonly Saying[] | undefined) => boolean;
 }): React.JSX.Element {
   const { title, says, onSays } = of;
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const midi = useMidi(({ state }) => state);
   const { register, handleSubmit, watch, reset } = useForm({ defaultValues: { typed: "" } });

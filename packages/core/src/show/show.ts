@@ -203,6 +203,11 @@ export class Show implements ResolveContext, ReachContext {
     return QUIET.every((kind) => this.#byKind[kind] === other.#byKind[kind]);
   }
 
+  /** Whether everything but sketches is as in the other show. */
+  playedAs(other: Show): boolean {
+    return PLAYED.every((kind) => this.#byKind[kind] === other.#byKind[kind]);
+  }
+
   private rigRecords(): readonly ShowRecord[] {
     return [...this.all("profile"), ...this.all("fixture")];
   }
@@ -237,6 +242,7 @@ const LIVELY: ReadonlySet<Kind> = new Set<Kind>([
   "timeState",
 ]);
 const QUIET = (Object.keys(KINDS) as Kind[]).filter((kind) => !LIVELY.has(kind));
+const PLAYED = (Object.keys(KINDS) as Kind[]).filter((kind) => kind !== "sketch");
 
 /** The records of a kind in the order in which they came; null until somebody asks. */
 interface KindList {

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { NavLink, useParams, useSearchParams } from "react-router";
 import { familiesOf, ownership, type Group, type Loan, type Rig, type Territory } from "@vexa/core";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import type { StageWash } from "../../stage/draw-wash";
 import { StageCanvas } from "../../stage/stage-canvas";
 import { StageTools } from "../../stage/stage-tools";
@@ -77,7 +77,7 @@ function PeopleSide(): React.JSX.Element {
 }
 
 function Plan(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { draft, chosenId } = useDivision();
   const { rig } = show;
   const [groups, loans] = [show.all("group"), show.all("loan")];

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { Plus } from "lucide-react";
 import { counted, FAMILIES, newTerritory, overlapsOf, restOf, type Show, type Territory } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -14,7 +14,7 @@ import { newId } from "../../session/new-id";
 /** The territories; the lead draws up a new division here, sees what it does, and lets it take hold. */
 export function DivisionColumn(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const lead = useMe().role === "lead";
   const { draft, chosenId, set } = useDivision();
   const territories = draft ?? show.territories;

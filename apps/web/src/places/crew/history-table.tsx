@@ -2,7 +2,7 @@ import { useState } from "react";
 import useSWR from "swr";
 import { PLACES, type HistoryLine } from "@vexa/core";
 import { fetchHistory } from "../../session/api";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { cn } from "../../ui/class-names";
@@ -20,7 +20,7 @@ const TIMES = [
 /** Who changed what and when, by person, place and time. */
 export function HistoryTable(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const [personId, setPersonId] = useState("");
   const [place, setPlace] = useState("");

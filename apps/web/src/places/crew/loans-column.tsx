@@ -11,7 +11,7 @@ import {
   type TerritoryPart,
 } from "@vexa/core";
 import { useSelected } from "../../selection/use-selection";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { SomeOf } from "../../ui/one-of";
 import { Choice, Option } from "../../ui/choice";
@@ -21,7 +21,7 @@ import { headCount, loanWords } from "./crew-words";
 
 /** Ask for heads, lend them, extend, take back; and what was lent before. */
 export function LoansColumn(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const loans = show.all("loan").toReversed();
   const open = loans.filter(({ state }) => state === "asked" || state === "lent");
   const over = loans.filter(({ state }) => state === "refused" || state === "ended");
@@ -148,7 +148,7 @@ function TimeLeft({ endsAt }: { endsAt: number | undefined }): React.JSX.Element
 /** The selected heads: asked for where they are somebody else's, lent where they are one's own. */
 function AskOrLend(): React.JSX.Element | null {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { heads } = useSelected();
   const [families, setFamilies] = useState<readonly Family[]>(FAMILIES);

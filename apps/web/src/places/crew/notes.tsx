@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { cueName, extentOf, selectHeads, setChange, type Note, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
 import { Option } from "../../ui/choice";
@@ -20,7 +20,7 @@ const PLACES = ["build", "score", "perform", "trace"];
 /** Notes for people, pinned to a head, a cue or a place; those for oneself come first. `onHead`: instead of going to Build with it. */
 export function Notes({ onHead }: { onHead?: () => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const notes = show
     .all("note")
@@ -96,7 +96,7 @@ interface NoteFields {
 
 function WriteNote(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { chosenCueIds } = useInterfaceOf("chosenCueIds");
   const { heads } = useSelected();

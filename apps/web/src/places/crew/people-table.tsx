@@ -3,7 +3,7 @@ import useSWR from "swr";
 import { refuse } from "../../ui/messages";
 import { extentOf, ROLES, setChange, type AccountLine, type Person, type PresenceEntry, type Role, territoriesOf } from "@vexa/core";
 import { fetchAccounts, invite, newFirstPassword, takeSignInAway, type FirstPassword } from "../../session/api";
-import { useLiveClient, useMe } from "../../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow } from "../../session/show-context";
 import { following } from "../../shell/follow";
 import { placeName } from "../../shell/place-name";
 import { Button } from "../../ui/button";
@@ -18,9 +18,10 @@ const LEADS_ROW_HEIGHT = 65;
 
 /** Everybody of the show: role, territory, where they are; the lead invites people and gives roles. */
 export function PeopleTable(): React.JSX.Element {
-  const client = useLiveClient();
+  const client = useClient();
   const me = useMe();
-  const show = client.view;
+  const show = useQuietShow();
+  const presence = useFromClient((of) => of.presence);
   const leads = extentOf(me, "crew") === "all";
   const { data: accounts, mutate } = useSWR(leads ? "people" : null, fetchAccounts);
   const [shown, setShown] = useState<FirstPassword | null>(null);
@@ -40,7 +41,7 @@ export function PeopleTable(): React.JSX.Element {
         : territoriesOf(person, show)
             .map(({ name }) => name)
             .join(", ") || "–",
-    entry: client.presence.find(({ personId }) => personId === person.id) ?? null,
+    entry: presence.find(({ personId }) => personId === person.id) ?? null,
     account: accounts?.find(({ personId }) => personId === person.id) ?? null,
     leads: leads
       ? {

@@ -1,5 +1,5 @@
 import { extentOf, isAllowed, ROLE_TABLE, ROLES, settingChanges, SETTINGS_ID, type Act, type Extent, type Role } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 
 const SIGNS: Readonly<Record<Extent, { readonly sign: string; readonly words: string }>> = {
@@ -59,7 +59,7 @@ export function RoleTable(): React.JSX.Element {
 /** What the lead allows to a role, or not. */
 function Allowed({ act, role, words }: { act: Act; role: Role; words: string }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const leads = extentOf(useMe(), "stage") === "all";
   const on = isAllowed(show, act);
   const toggle = (): void => {

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { counted, FAMILIES, setChange, type Family, type Territory } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { tintClass, TINT_COUNT } from "../../territories/tints";
 import { Button } from "../../ui/button";
 import { SomeOf } from "../../ui/one-of";
@@ -23,7 +23,7 @@ export function TerritorySheet(props: {
   onRemove: () => void;
 }): React.JSX.Element {
   const { territory, inForce, onChange, onRemove } = props;
-  const show = useShow();
+  const show = useQuietShow();
   const people = show.all("person").filter(({ role }) => role === "programmer" || role === "operator");
   return (
     <section className="grid gap-3 rounded border border-edge p-2.5" aria-label={`Territory ${territory.name}`}>
@@ -109,7 +109,7 @@ export function TerritorySheet(props: {
 
 /** Adds the selection, or a group, with the families that are chosen. */
 function AddPart({ territory, onChange }: { territory: Territory; onChange: (territory: Territory) => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { selection } = useInterfaceOf("selection");
   const { heads } = useSelected();
   const [families, setFamilies] = useState<readonly Family[]>(FAMILIES);
@@ -161,7 +161,7 @@ function AddPart({ territory, onChange }: { territory: Territory; onChange: (ter
 /** Cue lists, pages and groups of the territory: a touch gives one to it, or makes it common again. */
 function Owned({ territory }: { territory: Territory }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const owned = [...show.all("cueList"), ...show.all("page"), ...show.all("group")].filter(
     ({ territoryId }) => territoryId === territory.id || territoryId === null,
   );

@@ -5,14 +5,14 @@ import { refuse, tell } from "../../ui/messages";
 import { extentOf, textUpTo } from "@vexa/core";
 import { ruleOf } from "../../session/record-form";
 import { bringBack, fetchVersions, nameVersion } from "../../session/api";
-import { useMe, useShow } from "../../session/show-context";
+import { useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
 import { dayAndTime } from "../../ui/moments";
 
 /** Named versions of the recorded work: the lead makes them and brings them back. */
 export function Versions(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const leads = extentOf(useMe(), "restore") === "all";
   const { data: versions, mutate } = useSWR("versions", fetchVersions);
   const { register, handleSubmit, formState, reset } = useForm({ defaultValues: { name: "" }, mode: "onChange" });

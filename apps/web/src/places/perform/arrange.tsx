@@ -15,7 +15,7 @@ import {
   type Page,
 } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Menu, MenuItem, MenuTitle } from "../../ui/menu";
 import { newId } from "../../session/new-id";
@@ -36,7 +36,7 @@ const HOW_TITLES: Readonly<Record<GroupMaster["how"], string>> = {
 
 /** Puts a cue list on the page as a card. Lists that lie on it already come last. */
 export function AddCard({ page }: { page: Page }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const cards = show.all("playback").filter(({ pageId }) => pageId === page.id);
   const isHere = (listId: string): boolean => cards.some((card) => card.listId === listId);

@@ -15,7 +15,7 @@ import {
   type FlashTimes,
   type Playback,
 } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { SomeOf } from "../../ui/one-of";
 import { Choice, Option } from "../../ui/choice";
@@ -34,7 +34,7 @@ import { PriorityField } from "./priority-field";
 /** How a card plays: its fader's job, priority, colours, flash, times and buttons. */
 export function CardOptions({ playback, name }: { playback: Playback; name: string }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const set = <F extends keyof Playback>(field: F, to: Playback[F] | undefined): boolean =>
     client.transact(`Options of ${name}`, [setChange(playback.id, [field], { from: playback[field], to })]);
   const role = roleOf(playback);

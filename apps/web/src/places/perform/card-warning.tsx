@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import {
   counted,
   heldOnCard,
@@ -9,12 +9,12 @@ import {
   unfollowedByList,
   type Playback,
   type PlaybackState,
-  type Show,
   type Target,
   type UserError,
 } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
 import { useClient, useFromClient } from "../../session/show-context";
+import { REST_MS, useRestedShow } from "../../session/use-rested-show";
 import { cn } from "../../ui/class-names";
 import { followersLeft } from "../../stage/target-now";
 import { whyAbove } from "../../sources/source-words";
@@ -60,7 +60,7 @@ function Held({ playback }: { playback: Playback }): React.JSX.Element | null {
 function Unfollowed({ listId }: { listId: string }): React.JSX.Element | null {
   const show = useRestedShow();
   // Time alone loses them.
-  const { off, lost } = unfollowedByList(show, listId, useNow(LOOK_EVERY_MS));
+  const { off, lost } = unfollowedByList(show, listId, useNow(REST_MS));
   const names = (targets: readonly Target[]): string => targets.map(({ name }) => name).join(", ");
   const left = followersLeft(off.flatMap(({ id }) => show.targetOff(targetOffIdOf(id)) ?? []));
   const said = [off.length > 0 ? `${left} ${names(off)}` : "", lost.length > 0 ? `${names(lost)} lost` : ""].filter(Boolean).join(", ");
@@ -88,19 +88,6 @@ function Effect(props: { playback: Playback; state: PlaybackState | null; barred
       {who}
     </p>
   );
-}
-
-const LOOK_EVERY_MS = 1000;
-
-/** The show as of a moment ago: resolving cues has no place in a drag. */
-function useRestedShow(): Show {
-  const client = useClient();
-  const [show, setShow] = useState(client.view);
-  useEffect(() => {
-    const timer = setInterval(() => setShow(client.view), LOOK_EVERY_MS);
-    return () => clearInterval(timer);
-  }, [client]);
-  return show;
 }
 
 /** Said before anybody raises it in vain. */

@@ -1,6 +1,6 @@
 import { cardName, CELL_STEP, cueName, mayPlay, roleOf, type CardButton, type Cells, type Playback, type PlaybackState } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useFromClient, useMe, useQuietShow, useShow } from "../../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { Arranged } from "./arranged";
 import { buttonWorks, CardButtons, useCardButton } from "./card-buttons";
@@ -186,6 +186,6 @@ function FaderCard(props: {
 }
 
 function Sign({ playback }: { playback: Playback }): React.JSX.Element {
-  const preset = useShow().preset(playback.pictureOf ?? "");
+  const preset = useQuietShow().preset(playback.pictureOf ?? "");
   return <CardSign color={playback.color} picture={preset && <PresetPicture preset={preset} className="size-4 shrink-0" />} />;
 }

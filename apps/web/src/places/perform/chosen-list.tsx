@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef } from "react";
 import { asRead, type Board, counted, cueAfter, cueName, lettingGoOf, mayDo, paintedBeds, runningOf, type Page } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -12,7 +12,7 @@ import { TonightStrip } from "./tonight/tonight-strip";
 
 /** The chosen list with its cues, and what runs now and who touched it last. */
 export function ChosenList({ page }: { page: Page | null }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const me = useMe();
   const { chosenPlaybackId, set } = useInterfaceOf("chosenPlaybackId", "set");
@@ -87,7 +87,7 @@ const MOST_IN_SIGHT = 12;
 const CHROME = 84;
 
 function Cues({ playbackId }: { playbackId: string }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const playback = show.get("playback", playbackId)!;
   const state = show.playbackState(playbackId);

@@ -1,6 +1,6 @@
 import { Settings2 } from "lucide-react";
 import { counted, mayDo, parkedOn, placedHeads, type Cells, type GroupMaster } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../session/show-context";
 import { atTheTouch } from "../../ui/at-the-touch";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -67,7 +67,7 @@ const WORDS: Readonly<Record<GroupMaster["how"], string>> = {
 
 /** A touch keeps the heads as they are on stage, the next one frees them; by right of the page, which reaches what its territory does. */
 function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const me = useMe();
   const { on, words, command, act } = usePark(master);
   return (
@@ -88,7 +88,7 @@ function ParkButton({ master, disabled }: { master: GroupMaster; disabled: boole
 export function usePark(master: GroupMaster) {
   const client = useClient();
   const counts = useOnce();
-  const parked = parkedOn(useShow(), master).length;
+  const parked = parkedOn(usePlayedShow(), master).length;
   const commandTo = (on: boolean) => ({ type: "group-park", groupMasterId: master.id, on }) as const;
   const kept = useHandLevel(parked > 0, (on) => client.play(commandTo(on)));
   const act = (event: { readonly timeStamp: number }): void => {
@@ -100,7 +100,7 @@ export function usePark(master: GroupMaster) {
 
 /** The level of a group's master, and whether it does anything where it stands. */
 export function useGroupFader(master: GroupMaster, disabled = false): { fader: Fader; works: boolean; words: string } {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const fader = useFader({
     level: show.groupMasterLevel(master),

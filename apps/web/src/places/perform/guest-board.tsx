@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { coatIdOf, inTheirOrder, type Board } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { coatWords } from "./board/bed-shape";
 import { PotPicture, PotsRow, RINSE } from "./board/pots-row";
 
 /** A colour board without a picture of the stage, of which a guest sees nothing: a pot is touched, then the groups that take its colour. */
 export function GuestBoard({ board }: { board: Board }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const pots = inTheirOrder(board.pots);
   const [chosenPot, setChosenPot] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 import { cardName, runningIdOf, type GroupMaster, type MacroCard, type PageCard, type Playback } from "@vexa/core";
 import { runMacro } from "../../line/macro-runs";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { useOnce } from "../../ui/once";
 import { GroupFader, useGroupFader, usePark } from "./group-master-card";
@@ -21,7 +21,7 @@ export function GuestCard({ card }: { card: PageCard }): React.JSX.Element {
 }
 
 function GuestLook({ playback }: { playback: Playback }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const running = (show.playbackState(playback.id)?.cueId ?? null) !== null;
   return (
@@ -33,7 +33,7 @@ function GuestLook({ playback }: { playback: Playback }): React.JSX.Element {
 
 /** A touch runs it, and a touch while it runs stops it; it does what the guest themselves may. */
 function GuestMacro({ card }: { card: MacroCard }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const { macroId } = card;
   const run = show.get("runningMacro", runningIdOf(macroId));

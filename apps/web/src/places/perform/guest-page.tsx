@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { asRead, cardName, cardsOf } from "@vexa/core";
 import { MacroQuestion } from "../../line/macro-runs";
-import { useMe, useShow } from "../../session/show-context";
+import { useMe, useQuietShow } from "../../session/show-context";
 import { useActsAtTouch } from "../../ui/acts-at-touch";
 import { GuestCard } from "./guest-card";
 import { pageNews, type SeenButtons } from "./page-news";
@@ -9,7 +9,7 @@ import { pagesFor } from "./perform-place";
 
 /** All that a guest sees: what lies on their page, big and named. One touch turns a look on, the next lets it go. */
 export function GuestPage({ onSignOut }: { onSignOut: () => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   useActsAtTouch();
   const page = pagesFor(me, show).find(({ personId }) => personId === me.id);

@@ -11,7 +11,7 @@ import {
   type SpeedMaster,
   type TempoState,
 } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../session/show-context";
 import { listenToMidi, setMidiSource, useMidi } from "../../tempo/midi-input";
 import { tempoOfSound } from "../../tempo/sound-tempo";
 import { Button } from "../../ui/button";
@@ -33,7 +33,7 @@ export function MasterSheet({
   trigger: React.ReactNode;
 }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = usePlayedShow();
   const masterId = master.id;
   const released = useHandLevel(show.masterState(masterId)?.released !== undefined, (on) =>
     client.play({ type: on ? "release" : "take", masterId }),

@@ -1,5 +1,5 @@
 import { counted, mayDo, MOST_PACE_SECONDS, PACE_ID, PACE_NOTCHES, paceAt, paceOf, type PlayCommand } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { DraftField } from "../../ui/draft-field";
@@ -16,7 +16,7 @@ const BEATS = [1, 2, 4] as const;
 /** One time for many: cues of its company that are started while it is on take it in place of their own. */
 export function PaceStrip(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = usePlayedShow();
   const me = useMe();
   const pace = show.get("pace", PACE_ID);
   const seconds = pace?.seconds ?? null;
@@ -131,7 +131,7 @@ function Company(of: {
   onLive: (live: boolean) => void;
 }): React.JSX.Element {
   const { company, live, refused, onCompany, onLive } = of;
-  const show = useShow();
+  const show = usePlayedShow();
   const me = useMe();
   const lists = show.all("cueList").map(({ id, name }) => ({ id, name, field: "listIds" as const }));
   const boards = show.all("board").map(({ id, name }) => ({ id, name: `Board ${name}`, field: "boardIds" as const }));

@@ -1,5 +1,5 @@
 import { cardsOf, mayChange, setChange, type Change, type Page } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Choice, Option } from "../../ui/choice";
@@ -10,7 +10,7 @@ import { WingControls } from "../../wings/wing-controls";
 /** A page's name, whose it is, and its end. */
 export function PageSheet({ page }: { page: Page }): React.JSX.Element | null {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const set = (field: "name" | "territoryId" | "personId", to: string | null | undefined): boolean =>
     client.transact(`Page ${page.name}`, [setChange(page.id, [field], { from: page[field], to })]);

@@ -2,7 +2,7 @@ import { Ellipsis, Plus } from "lucide-react";
 import { useState } from "react";
 import { mayBuild, newSpeedMaster, tempoOf, territoryFor, type SpeedMaster } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { useHandLevel } from "../../ui/use-hand-level";
@@ -64,7 +64,7 @@ export function SpeedMasters({ children, folded = false }: { children?: React.Re
 }
 
 function Master({ master }: { master: SpeedMaster }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const { chosenMasterId, set } = useInterfaceOf("chosenMasterId", "set");
   const state = show.masterState(master.id);

@@ -1,5 +1,5 @@
 import { beatsAt, fraction, type SpeedMaster, type TempoState } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { Moving } from "../../frames/moving";
 import { cn } from "../../ui/class-names";
 import { masterStanding } from "./master-standing";
@@ -7,7 +7,7 @@ import { masterStanding } from "./master-standing";
 /** The dot that beats with a speed master; a tap on it is a tap in time. */
 export function TapDot({ master, tempo }: { master: SpeedMaster; tempo: TempoState }): React.JSX.Element {
   const client = useClient();
-  const { stands, released } = masterStanding(useShow().masterState(master.id));
+  const { stands, released } = masterStanding(usePlayedShow().masterState(master.id));
   const beatSeconds = 60 / Math.max(1, tempo.bpm * tempo.scale);
   return (
     <button

@@ -9,7 +9,7 @@ import {
   type TempoState,
 } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { useTempoHistories } from "../../tempo/tempo-histories";
 import { Button } from "../../ui/button";
 import { Slider } from "../../ui/slider";
@@ -37,7 +37,7 @@ export function TempoSheet({ masters, onClose }: { masters: readonly SpeedMaster
 }
 
 function Row({ master }: { master: SpeedMaster }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const state = show.masterState(master.id);
   const tempo = tempoOf(master, state);

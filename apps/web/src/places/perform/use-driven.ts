@@ -1,10 +1,11 @@
 import { useMemo } from "react";
 import { drivenBy, type DrivenBy } from "@vexa/core";
-import { useFromClient, useQuietShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
+import { useRestedShow } from "../../session/use-rested-show";
 
-/** All motions that a master drives: looked for when what is recorded or sketched changes, not with every move of a hand. */
+/** All motions that a master drives: those that are recorded at once, those of sketches a moment later. */
 export function useDriven(masterId: string): DrivenBy[] {
   const show = useQuietShow();
-  const sketches = useFromClient(({ view }) => view.all("sketch"));
+  const sketches = useRestedShow().all("sketch");
   return useMemo(() => drivenBy(masterId, show, sketches), [masterId, show, sketches]);
 }

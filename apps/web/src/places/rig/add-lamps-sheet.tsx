@@ -16,7 +16,7 @@ import {
   type Show,
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Option } from "../../ui/choice";
 import { ControlledChoice } from "../../ui/controlled-choice";
@@ -59,7 +59,7 @@ export function AddLampsSheet({ profile, modeId }: { profile: Profile; modeId: s
 }
 
 function AddLampsForm({ profile, modeId, onDone }: { profile: Profile; modeId: string; onDone: () => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const navigate = useNavigate();
   const first = profile.modes.find(({ id }) => id === modeId) ?? profile.modes[0]!;

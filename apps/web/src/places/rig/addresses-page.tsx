@@ -1,7 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useMemo, useRef } from "react";
 import { addressStrips, counted, explain, extentOf, typedLamps, type AddressBlock, type AddressStrip, type SlotRun } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { refuse } from "../../ui/messages";
 import { useSelectedLamps, usePressLamp } from "./lamp-selection";
@@ -14,7 +14,7 @@ const DIGIT_SLOTS = 5;
 
 /** Who takes which slots, a strip for each universe. Blocks are dragged to other slots; what is selected goes where a gap is pressed. */
 export function AddressesPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const changes = extentOf(useMe(), "rig") === "all";
   const strips = useMemo(() => addressStrips(show), [show]);

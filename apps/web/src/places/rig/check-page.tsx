@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { useNavigate } from "react-router";
 import { CHECK_KINDS, counted, rigChecks, selectHeads, type CheckKind, type RigCheck } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Identify } from "./identify";
 import { headsOfLamps } from "./lamp-selection";
@@ -21,7 +21,7 @@ const MOST_LISTED = 100;
 
 /** What is wrong or doubtful with the rig; each line leads to its lamps. */
 export function CheckPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const checks = useMemo(() => rigChecks(show), [show]);
   return (
     <section className="min-h-0 flex-1 overflow-y-auto p-4" aria-label="Check" tabIndex={0}>
@@ -42,7 +42,7 @@ export function CheckPage(): React.JSX.Element {
 }
 
 function Kind({ kind, checks }: { kind: CheckKind; checks: readonly RigCheck[] }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const navigate = useNavigate();
   const { select } = useInterfaceOf("select");
   const { title, grave } = WORDS[kind];

@@ -13,7 +13,7 @@ import {
   type Show,
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { cn } from "../../ui/class-names";
@@ -23,7 +23,7 @@ import { DraftField } from "../../ui/draft-field";
 
 /** Response curves: the library, drawn ones, and two lamps beside each other. */
 export default function CurvesPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const changes = extentOf(useMe(), "rig") === "all";
   const [curveId, setCurveId] = useState("curve square");
@@ -102,7 +102,7 @@ const lampsOf = (show: Show, id: string): number => show.all("fixture").filter((
 
 /** Gives the curve to the lamps that are selected: they follow at once, and an undo takes it back. */
 function Given({ curve, changes }: { curve: Curve; changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const lamps = useSelectedLamps();
   const having = lampsOf(show, curve.id);
@@ -161,7 +161,7 @@ const CHART_STEPS = 50;
 
 /** What two lamps are sent for what is asked of them, so that one can be made to fade like the other. */
 function TwoLamps(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const selected = useSelectedLamps();
   const [ids, setIds] = useState<readonly [string, string]>(["", ""]);
   const lamps = ids.map((id, at) => show.get("fixture", id) ?? selected[at] ?? null);

@@ -1,14 +1,14 @@
 import { useEffect, useRef, useState } from "react";
 import { addressText, extentOf, highlightChanges, selectHeads, type Fixture } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
 import { headsOfLamps } from "./lamp-selection";
 
 /** Lights lamps one after the other, by address or by number, to find which is which. Ends with leaving the page. */
 export function Identify(): React.JSX.Element | null {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const { select } = useInterfaceOf("select");

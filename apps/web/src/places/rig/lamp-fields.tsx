@@ -1,6 +1,6 @@
 import { counted, duplicatedLamps, explain, LAMP_FIELDS, typedLamps, type LampField } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { refuse } from "../../ui/messages";
@@ -15,7 +15,7 @@ import { useSelectedLamps } from "./lamp-selection";
 
 /** What is known of the selected lamps, to be typed for all of them at once along the thread. */
 export function LampFields({ changes }: { changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const lamps = useSelectedLamps();
   const ids = lamps.map(({ id }) => id);

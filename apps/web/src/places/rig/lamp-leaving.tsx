@@ -12,7 +12,7 @@ import {
   type Fixture,
   type PanTilt,
 } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Choice, Option } from "../../ui/choice";
 import { DraftField } from "../../ui/draft-field";
 import { SomeOf } from "../../ui/one-of";
@@ -20,7 +20,7 @@ import { Tick } from "../../ui/tick";
 
 /** How the selected lamps leave: response curve, pan and tilt, precedence, and whether they may share their slots. */
 export function LampLeaving({ lamps, changes }: { lamps: readonly Fixture[]; changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const curves = new Set(lamps.map(({ curveId }) => curveId ?? ""));
   const curveId = curves.size === 1 ? [...curves][0]! : "mixed";
@@ -195,7 +195,7 @@ function Precedences(of: {
   onPrecedence: (to: (before: Precedence) => Precedence | undefined) => boolean;
 }): React.JSX.Element {
   const { lamps, changes, onPrecedence } = of;
-  const show = useShow();
+  const show = useQuietShow();
   const own = [...new Set(lamps.flatMap(({ precedence = {} }) => Object.keys(precedence)))].sort(compareAttributes);
   const attributes = new Set(
     lamps

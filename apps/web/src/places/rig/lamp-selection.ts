@@ -1,7 +1,7 @@
 import { added, removed, selectHeads, type Fixture, type HeadKey, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { useSelected } from "../../selection/use-selection";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 
 /** The lamps that are selected, each once, along the thread. */
 export function useSelectedLamps(): readonly Fixture[] {
@@ -13,7 +13,7 @@ export function useSelectedLamps(): readonly Fixture[] {
 export function usePressLamp(
   rows: readonly Fixture[],
 ): (lamp: Fixture, event: { ctrlKey: boolean; metaKey: boolean; shiftKey: boolean }) => void {
-  const show = useShow();
+  const show = useQuietShow();
   const { selection, select } = useInterfaceOf("selection", "select");
   const chosen = useSelectedLamps();
   return (lamp, event) => {

@@ -13,7 +13,7 @@ import {
   type Fixture,
   type Result,
 } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { TextInput } from "../../ui/field";
@@ -24,7 +24,7 @@ import { Tick } from "../../ui/tick";
 
 /** Lamps that are out of service, their spares, and handing on what is programmed. */
 export function LampService({ lamps, changes }: { lamps: readonly Fixture[]; changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const broken = lamps.filter(({ outOfService }) => outOfService);
   const alone = lamps.length === 1 ? lamps[0]! : null;
@@ -131,7 +131,7 @@ function OutOfServiceSheet({ lamps }: { lamps: readonly Fixture[] }): React.JSX.
 }
 
 function SpareSheet({ lamp, onStand }: { lamp: Fixture; onStand: (spare: Fixture) => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const spares = sparesFor(show, lamp);
   return (
     <PopSheet label="Spares" trigger={<Button size="small">Let a spare stand in…</Button>}>
@@ -147,7 +147,7 @@ function SpareSheet({ lamp, onStand }: { lamp: Fixture; onStand: (spare: Fixture
 }
 
 function HandOnSheet({ lamp, onHandOn }: { lamp: Fixture; onHandOn: (other: Fixture) => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const [open, setOpen] = useState(false);
   const [otherId, setOtherId] = useState("");
   const other = show.get("fixture", otherId);

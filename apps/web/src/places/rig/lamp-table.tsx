@@ -10,7 +10,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useMemo, useRef, useState } from "react";
 import { counted, explain, pastedCells, selectHeads, typedLamps, type Fixture, type LampField, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { refuse } from "../../ui/messages";
 import { LAMP_COLUMNS, useLampColumns, type LampColumn } from "./lamp-columns";
@@ -44,7 +44,7 @@ export function LampTable({
   clashing: ReadonlySet<string>;
   changes: boolean;
 }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { shown } = useLampColumns();
   const { select } = useInterfaceOf("select");

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { ChevronDown } from "lucide-react";
 import { counted, extentOf, LAMP_FILTER_WORDS, lampFilter, patchConflicts, type PatchConflict, type Profile } from "@vexa/core";
-import { useMe, useShow } from "../../session/show-context";
+import { useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { TextInput } from "../../ui/field";
@@ -20,7 +20,7 @@ import { ThreeWays } from "./three-ways";
 
 /** All lamps with what they are and where they are patched; more are added here. */
 export function LampsPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const changes = extentOf(useMe(), "rig") === "all";
   const [text, setText] = useState("");
   const plan = usePlanFile();

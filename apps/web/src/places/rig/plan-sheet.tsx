@@ -14,7 +14,7 @@ import {
 } from "@vexa/core";
 import { csv, type gdtf } from "@vexa/formats";
 import { newId } from "../../session/new-id";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { refuse } from "../../ui/messages";
 import { TickSection } from "../../ui/tick-section";
@@ -92,7 +92,7 @@ export function saveTable(show: Show): void {
 
 /** In what a plan differs from the show, each to be taken or left; programming stays with its lamps. */
 export function PlanSheet({ open, onDone }: { open: Open; onDone: () => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const { plan, pictures, report } = open;

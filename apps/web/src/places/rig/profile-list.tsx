@@ -1,6 +1,6 @@
 import { useMemo, useRef } from "react";
 import type { LibraryEntry } from "@vexa/core";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { TextInput } from "../../ui/field";
@@ -18,7 +18,7 @@ export function ProfileList(of: {
   onNew: () => void;
 }): React.JSX.Element {
   const { chosenId, library, failed, changes, onChoose, onLibrary, onFiles, onNew } = of;
-  const show = useShow();
+  const show = useQuietShow();
   const { search, set } = useRigPage();
   const picker = useRef<HTMLInputElement>(null);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);

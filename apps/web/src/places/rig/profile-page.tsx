@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { counted, profileFlaws, profileUse, type Profile } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
 import { AddLampsSheet } from "./add-lamps-sheet";
@@ -12,7 +12,7 @@ import { useRigPage } from "./rig-state";
 
 /** One profile as its manual would have it: modes, channels, light; to be mended and tried. */
 export function ProfilePage({ profile, changes, onCopy }: { profile: Profile; changes: boolean; onCopy: () => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { mode: chosen, editing, set } = useRigPage();
   const [testing, setTesting] = useState(false);

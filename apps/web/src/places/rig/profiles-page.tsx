@@ -3,7 +3,7 @@ import useSWR from "swr";
 import { extentOf, newProfile, profileChanges, type Profile } from "@vexa/core";
 import { fetchLibrary, fetchLibraryFile } from "../../session/api";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { refuse } from "../../ui/messages";
 import { IncomingFiles } from "./incoming-files";
 import { ProfileList } from "./profile-list";
@@ -13,7 +13,7 @@ import { useRigPage } from "./rig-state";
 
 /** The lamps' profiles: those of the show, the library's, and files that are dropped here. */
 export function ProfilesPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const changes = extentOf(useMe(), "rig") === "all";
   const { profileId, set } = useRigPage();

@@ -14,7 +14,7 @@ import {
 } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { layersOf, useLayers } from "../../stage/layers";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
@@ -33,7 +33,7 @@ const FORMS: readonly { readonly form: Exclude<SceneryForm, "picture">; readonly
 
 /** What is on the plan besides lamps, and the layers of both: shown while no lamp is selected. */
 export function SceneryPanel({ changes }: { changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const [chosenId, setChosenId] = useState<string | null>(null);
   const picker = useRef<HTMLInputElement>(null);
@@ -111,7 +111,7 @@ const LABELS: Readonly<Record<SceneryField, string>> = {
 };
 
 function SceneryFields({ scenery, changes }: { scenery: Scenery; changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const { select } = useInterfaceOf("select");
   const lamps = lampsOn(show, scenery);
@@ -188,7 +188,7 @@ function Line(of: { label: string; text: string; changes: boolean; onTake: (text
 
 /** Layers by name: hidden ones aren't drawn, locked ones can't be picked on the stage; in this browser. */
 function LayerList(): React.JSX.Element | null {
-  const show = useShow();
+  const show = useQuietShow();
   const { hidden, locked, turn } = useLayers();
   const layers = layersOf(show);
   if (layers.length === 0) return null;

@@ -16,7 +16,7 @@ import {
   type WhenLost,
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../session/show-context";
 import { TrackingSection } from "./tracking-section";
 import { WalkRecorder } from "./walk-recorder";
 import { useSelected } from "../../selection/use-selection";
@@ -59,7 +59,7 @@ const LOOK_EVERY_MS = 250;
 
 /** Who moves about the stage and can be followed: where each is taken to be, how it is heard, and where it is now. */
 export function TargetsPage(): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const me = useMe();
   const targets = show.all("target");

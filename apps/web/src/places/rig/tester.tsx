@@ -18,7 +18,7 @@ import {
   type Patch,
   type Profile,
 } from "@vexa/core";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { DraftField } from "../../ui/draft-field";
@@ -34,7 +34,7 @@ const MOST_SHOWN = 60;
 
 /** Moves the channels of one lamp raw, over all that plays: one sees which range each is in. Letting go gives all back. */
 export function Tester({ profile, mode, changes }: { profile: Profile; mode: Mode; changes: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const lamps = show.all("fixture").filter((fixture) => fixture.profileId === profile.id && fixture.modeId === mode.id && fixture.patch);

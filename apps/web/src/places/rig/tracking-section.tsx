@@ -19,7 +19,7 @@ import {
   type Vector,
 } from "@vexa/core";
 import { pointText, readPoints } from "../../lanes/point-text";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { DraftField } from "../../ui/draft-field";
@@ -36,7 +36,7 @@ const WORDS: Readonly<Record<TrackingField, { readonly words: string; readonly t
 
 /** How what the tracker says lies on the stage: typed, or found from places that are known. */
 export function TrackingSection({ targets, edits }: { targets: readonly Target[]; edits: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const tracking = trackingOf(show);
   const edit = (label: string, changes: readonly Change[]): void => {

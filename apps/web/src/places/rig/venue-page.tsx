@@ -4,7 +4,7 @@ import { persist } from "zustand/middleware";
 import { counted, extentOf, highlightChanges, selectHeads, venueList, type VenuePreset } from "@vexa/core";
 import { applyPreset } from "../../presets/preset-edits";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { Tick } from "../../ui/tick";
@@ -29,7 +29,7 @@ const useTicks = create<Ticks>()(
 
 /** In a new venue: the positions that cues use, to be looked at one after the other under highlight and ticked off. */
 export function VenuePage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const me = useMe();
   const { select, highlightDim } = useInterfaceOf("select", "highlightDim");

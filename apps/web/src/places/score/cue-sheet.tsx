@@ -1,5 +1,5 @@
 import { blockedStrokes, CUE_TINTS, cueFieldChanges, cueName, type Cue, type CueFields, type CueList } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Tags } from "../../ui/tags";
@@ -13,7 +13,7 @@ import { CueTriggerFields } from "./cue-trigger";
 /** Everything about one cue: its name and note, what starts it, its times, and the strokes that it is made of. */
 export function CueSheet({ cue, cues, list }: { cue: Cue; cues: readonly Cue[]; list: CueList }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const put = (words: string, fields: CueFields): boolean =>
     client.transact(
       `Cue ${cue.number} of ${list.name}: ${words}`,

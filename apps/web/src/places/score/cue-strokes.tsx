@@ -22,7 +22,7 @@ import {
 import { partWords } from "../../lanes/part-words";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 
@@ -48,7 +48,7 @@ export function CueStrokes({ cue, list }: { cue: Cue; list: CueList }): React.JS
 
 function StrokeRow({ cue, id, stroke, list }: { cue: Cue; id: string; stroke: Stroke; list: CueList }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const parts = Object.entries(stroke.parts) as [Attribute, Part][];
   const words = (what: string): string => `Cue ${cue.number} of ${list.name}: ${what}`;
   const takeOut = (attribute: Attribute): void => {

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
 import { copyChanges, counted, cueName, moveChanges, renumberChanges, setChange, type Cue, type CueList, type Show } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
 import { cn } from "../../ui/class-names";
@@ -24,7 +24,7 @@ const WIDE = "@max-[600px]:hidden";
 
 /** The cues of a list, a row each; Ctrl and Shift choose several. Only the rows in sight are drawn: a list may have thousands. */
 export function CueTable({ list, cues, chosen }: { list: CueList; cues: readonly Cue[]; chosen: readonly Cue[] }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const [search, setSearch] = useState("");
   const [view, setView] = useState<"cues" | "tracking">("cues");
   const found = search.trim() === "" ? cues : cues.filter((cue) => fits(cue, search.trim().toLowerCase(), show));
@@ -71,7 +71,7 @@ function fits(cue: Cue, wanted: string, show: Show): boolean {
 }
 
 function Rows({ cues, chosen }: { cues: readonly Cue[]; chosen: readonly Cue[] }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const frame = useRef<HTMLDivElement>(null);
   const rows = useVirtualizer({ count: cues.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: 8 });

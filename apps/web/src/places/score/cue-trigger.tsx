@@ -11,7 +11,7 @@ import {
   type CueList,
   type CueTrigger,
 } from "@vexa/core";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { Choice, Option } from "../../ui/choice";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
@@ -40,7 +40,7 @@ export function CueTriggerFields({
   list: CueList;
   onPut: (words: string, fields: CueFields) => boolean;
 }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { trigger } = cue;
   const type = trigger?.type ?? "go";
   const firsts: Record<keyof typeof TRIGGERS, CueTrigger | undefined> = {

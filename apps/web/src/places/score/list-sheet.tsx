@@ -3,7 +3,7 @@ import { useState } from "react";
 import { copyListChanges, CUE_TINTS, mayChange, moveListChanges, removeListChanges, setChange, type CueList } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { Field } from "../../ui/field";
@@ -12,7 +12,7 @@ import { Tags } from "../../ui/tags";
 
 /** What can be done to a cue list as a whole: its name, tag and place, a copy, its end. Nothing for those who may only look. */
 export function ListSheet({ list }: { list: CueList }): React.JSX.Element | null {
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const [open, setOpen] = useState(false);
   if (mayChange(show, me, setChange(list.id, ["name"], { from: list.name, to: list.name }))) return null;
@@ -50,7 +50,7 @@ export function ListSheet({ list }: { list: CueList }): React.JSX.Element | null
 
 function ListForm({ list, onDone }: { list: CueList; onDone: () => void }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const { set } = useInterfaceOf("set");
   const cards = show.all("playback").filter(({ listId }) => listId === list.id).length;
   const cues = show.cuesOf(list.id).length;

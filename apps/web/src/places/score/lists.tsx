@@ -4,7 +4,7 @@ import { cueAfter, cueName, newCueList, secondsLeft, territoryFor, type CueList 
 import { useNow } from "../../frames/use-now";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { newId } from "../../session/new-id";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { PopSheet } from "../../ui/pop-sheet";
@@ -56,7 +56,7 @@ export function Lists({ lists, chosen }: { lists: readonly CueList[]; chosen: Cu
 /** An empty list, to be filled here or from Build. */
 function NewList(): React.JSX.Element | null {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const { set } = useInterfaceOf("set");
   const [taking, setTaking] = useState(false);
@@ -89,7 +89,7 @@ function NewList(): React.JSX.Element | null {
 }
 
 function Running({ list }: { list: CueList }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const now = useNow(250);
   const cues = show.cuesOf(list.id);
   const running = show

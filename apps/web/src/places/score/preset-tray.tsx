@@ -2,12 +2,12 @@ import { presetName } from "@vexa/core";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { PresetPicture } from "../../presets/preset-picture";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 
 /** All presets, to be dragged onto a stroke or the time line; a touched one is in hand until it is laid somewhere. */
 export function PresetTray(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { presetInHand, set } = useInterfaceOf("presetInHand", "set");
   const presets = show.all("preset").toSorted((a, b) => a.rank - b.rank);
   const inHand = show.preset(presetInHand ?? "");

@@ -1,5 +1,5 @@
 import { DIRECTIONS, setChange, type Chase, type CueList, type Direction } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { MovesInTheDark } from "./moves-in-the-dark";
 import { FanField } from "../../ui/fan-field";
 import { Choice, Option } from "../../ui/choice";
@@ -22,7 +22,7 @@ const FIRST_CHASE: Chase = { bpm: 120, masterId: null, fadePart: 0, direction: "
 /** What a list runs as, and for a chase its tempo, fade, direction and rounds. */
 export function RunsAs({ list }: { list: CueList }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const { chase, ends } = list;
   const set = (field: "chase" | "ends", to: unknown): ReturnType<typeof setChange>[] => {
     const from = list[field];

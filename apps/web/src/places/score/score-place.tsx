@@ -1,7 +1,7 @@
 import { listsInOrder } from "@vexa/core";
 import { PutBack } from "../../lanes/put-back";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { CueSheet } from "./cue-sheet";
 import { CueTable } from "./cue-table";
 import { Lists } from "./lists";
@@ -12,7 +12,7 @@ import { TimeLine } from "./time-line";
 
 /** Cue lists: the cues, the chosen one's times as a chart and its strokes. */
 export function ScorePlace(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { scoreListId, chosenCueIds } = useInterfaceOf("scoreListId", "chosenCueIds");
   const lists = listsInOrder(show);
   const list = show.get("cueList", scoreListId) ?? lists[0] ?? null;

@@ -21,7 +21,7 @@ import {
 } from "@vexa/core";
 import { useNow } from "../../frames/use-now";
 import { useSize } from "../../frames/use-size";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow, useQuietShow } from "../../session/show-context";
 import { chartEdit, type Bar } from "./chart-edit";
 import { timeWords } from "../../ui/seconds-text";
 import { triggerWords } from "./time-words";
@@ -38,7 +38,7 @@ const AXIS = 18;
  * line is now while it runs; what follows on is drawn after it.
  */
 export function TimeChart({ cue, cues }: { cue: Cue; cues: readonly Cue[] }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const frame = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
   const [opened, setOpened] = useState<Family | null>(null);
@@ -114,7 +114,7 @@ export function TimeChart({ cue, cues }: { cue: Cue; cues: readonly Cue[] }): Re
 
 /** What goes ahead of the next cue while it is dark; without that, how the chart is worked with. */
 function Ahead({ cue, next, state }: { cue: Cue; next: Cue | undefined; state: PlaybackState | null }): React.JSX.Element {
-  const moves = useShow().get("cueList", cue.listId)?.movesDark;
+  const moves = useQuietShow().get("cueList", cue.listId)?.movesDark;
   if (!moves || !next || next.movesDark === "never") return <span className="text-ink-3">drag either end of a bar</span>;
   const gone = state?.ahead?.cueId === next.id ? Object.keys(state.ahead.starts).length : 0;
   const words = `dark heads go ahead to cue ${next.number}: after ${timeWords(moves.afterSeconds)} s, in ${timeWords(moves.seconds)} s`;
@@ -144,7 +144,7 @@ function BarRow({
   onOpen: () => void;
 }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const drag = useRef<{ end: "start" | "end"; gesture: string } | null>(null);
   const { family, strokeId, span } = bar;
   const stroke = strokeId === null ? null : cue.strokes[strokeId];
@@ -253,7 +253,7 @@ function NextRow({
   x: Scale;
   y: number;
 }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const start = at ?? 0;
   return (
     <g aria-label={`Next, cue ${next.number}: ${triggerWords(next)}`} role="img">
@@ -276,7 +276,7 @@ function NextRow({
 }
 
 function NowLine({ state, x, whole, height }: { state: PlaybackState; x: Scale; whole: number; height: number }): React.JSX.Element | null {
-  const show = useShow();
+  const show = usePlayedShow();
   const now = useNow(50);
   const faded = fadedSeconds(state, now);
   const due = nextDue(show, state);

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { cueName, setChange, timedCues, type CueList } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { placeWords } from "./time-words";
 
@@ -18,7 +18,7 @@ export function snapped(list: CueList, seconds: number, secondsPerPixel: number)
 
 /** The cues of a list as flags at their times, to be dragged, and its markers. Lies over a picture of `whole` seconds. */
 export function TimeFlags({ list, whole, width }: { list: CueList; whole: number; width: number }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const [drag, setDrag] = useState<{ cueId: string; seconds: number } | null>(null);

@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import { refuse } from "../../ui/messages";
 import { TIMECODE_RATES, type CueList, type ListTime, type Sound, type TimecodeRate } from "@vexa/core";
 import { sendSound } from "../../session/api";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { decodeSound } from "../../sound/decode-sound";
 import { listenToMidi, useMidi } from "../../tempo/midi-input";
 import { Button } from "../../ui/button";
@@ -14,7 +14,7 @@ const FIRST_TIME: ListTime = { source: "timecode", rate: "25", startSeconds: 0 }
 
 /** What the cues' times are counted by. */
 export function TimeSource({ list }: { list: CueList }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const put = useTimeEdit(list);
   const { time } = list;
   const sound = show.get("sound", time?.soundId);

@@ -1,7 +1,7 @@
 import { attributeInfo, strokeName, whoName, type Attribute, type Cue, type Show } from "@vexa/core";
 import { partWords } from "../../lanes/part-words";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 
 /** Columns at most: a wider picture is no picture. The cues around the chosen one are shown. */
@@ -21,7 +21,7 @@ type Cell =
 
 /** Who and what, one a row: where each value starts (its words), tracks on (a line) and ends (a stop). */
 export function TrackingView({ cues }: { cues: readonly Cue[] }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const { chosenCueIds, set } = useInterfaceOf("chosenCueIds", "set");
   const at = Math.max(
     0,

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { cueName, learnedGo, timeCard, type CueList, type LearnedGo, type Playback } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, usePlayedShow } from "../../session/show-context";
 import { usePaused } from "../../tempo/use-paused";
 import { Button } from "../../ui/button";
 import { TextInput } from "../../ui/field";
@@ -10,7 +10,7 @@ import { placeWords } from "./time-words";
 
 /** Runs the list from here: go, back, pause, to the chosen cue in a time of choice, and let go with the time that this takes. */
 export function Transport({ list }: { list: CueList }): React.JSX.Element {
-  const playback = timeCard(useShow(), list.id);
+  const playback = timeCard(usePlayedShow(), list.id);
   if (!playback)
     return (
       <p className="shrink-0 border-b border-edge px-3 py-2 text-xs text-ink-3">
@@ -21,7 +21,7 @@ export function Transport({ list }: { list: CueList }): React.JSX.Element {
 }
 
 function Running({ list, playback }: { list: CueList; playback: Playback }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const { chosenCueIds, learningTimes } = useInterfaceOf("chosenCueIds", "learningTimes");
   const [time, setTime] = useState("");

@@ -2,7 +2,7 @@ import { Choice, Option } from "../../ui/choice";
 import { useForm } from "react-hook-form";
 import { newDevice, setChange, type Change, type Device, type Stranger } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useLiveClient, useShow } from "../../session/show-context";
+import { useLiveClient, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { DraftField } from "../../ui/draft-field";
 import { TextInput } from "../../ui/field";
@@ -10,7 +10,7 @@ import { TextInput } from "../../ui/field";
 /** Machines that may play, what each may, and those that knock. */
 export function DevicesPage(): React.JSX.Element {
   const client = useLiveClient();
-  const show = useShow();
+  const show = useQuietShow();
   const devices = show.all("device");
   const known = new Set(devices.map(({ address }) => address));
   const strangers = client.strangers.filter(({ address }) => !known.has(address));
@@ -111,7 +111,7 @@ function changesTo(device: Device, choice: string): Change[] {
 
 function Row({ device }: { device: Device }): React.JSX.Element {
   const client = useLiveClient();
-  const show = useShow();
+  const show = useQuietShow();
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_9rem_14rem_6rem_auto] items-center gap-3 rounded bg-raised px-3 py-2 text-[13px]">
       <DraftField

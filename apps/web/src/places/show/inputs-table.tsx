@@ -13,7 +13,7 @@ import {
   type InputWay,
 } from "@vexa/core";
 import { newId } from "../../session/new-id";
-import { useClient, useHealth, useShow } from "../../session/show-context";
+import { useClient, useHealth, useQuietShow } from "../../session/show-context";
 import { AskFirst } from "../../ui/ask-first";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
@@ -36,7 +36,7 @@ const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5rem_5rem_8rem_4rem_7rem_12rem_
 
 /** Universes of E1.31 from outside, merged into ours as they leave. */
 export function InputsTable({ leads }: { leads: boolean }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const inputs = show.all("input");
   return (

@@ -19,7 +19,7 @@ import {
 } from "@vexa/core";
 import { fetchNetwork, fetchWay } from "../../session/api";
 import { newId } from "../../session/new-id";
-import { useClient, useHealth, useMe, useShow } from "../../session/show-context";
+import { useClient, useHealth, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { Choice, Option } from "../../ui/choice";
 import { Line, LineField, LineTable, TakeAway, type LineHead } from "../../ui/line-table";
@@ -50,7 +50,7 @@ const GRID = "grid-cols-[4.5rem_minmax(6rem,1fr)_5.5rem_7.5rem_4rem_5rem_3.5rem_
 
 /** Where universes go besides what the installation sends by itself: a line for each receiver. */
 export function NetworkPage(): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const client = useClient();
   const leads = extentOf(useMe(), "stage") === "all";
   const outputs = show.all("output");
@@ -161,7 +161,7 @@ function Doing({ id, leavesBy }: { id: string; leavesBy: string | undefined }): 
 
 /** What will leave on which wire, before anything does. */
 function LeaveSheet({ output, onLeave }: { output: OutputLine; onLeave: (by: string) => void }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const [open, setOpen] = useState(false);
   const groups = output.address === TO_GROUPS;
   const { data, error } = useSWR<{ by: string | null }, Error>(open && !groups ? ["way", output.address] : null, () =>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { extentOf, firstTime, FRAME_RATES, SETTINGS_ID, settingChanges, type FrameRate } from "@vexa/core";
 import { type Theme, useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, useQuietShow } from "../../session/show-context";
 import { macroOfChord } from "../../shell/macro-keys";
 import { chordFor, isFixed, takenBy, useOwnShortcuts } from "../../shell/own-shortcuts";
 import { useNextChord } from "../../shell/use-next-chord";
@@ -24,7 +24,7 @@ export function SettingsPage(): React.JSX.Element {
 
 function OfTheShow(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const me = useMe();
   const settings = show.get("settings", SETTINGS_ID);
   const may = extentOf(me, "stage") === "all";

@@ -16,7 +16,7 @@ import {
   type TraceStep,
 } from "@vexa/core";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useMe, usePlayedShow, useQuietShow, useShow } from "../../session/show-context";
 import type { ShowClient } from "../../session/show-client";
 import { targetNow, targetWords } from "../../stage/target-now";
 import { Button } from "../../ui/button";
@@ -54,7 +54,7 @@ const percent = (value: number): string => `${(value * 100).toFixed(1)} %`;
 
 /** Why an attribute is what it is: from home up to the slots, the one who decides marked. */
 export function Chain({ parameter }: { parameter: Parameter }): React.JSX.Element {
-  const show = useShow();
+  const show = useQuietShow();
   const trace = useTrace(parameter);
   const { head, channel } = parameter;
   const patch = patchOf(head.fixture, channel.break);
@@ -155,7 +155,7 @@ function followedWords(client: ShowClient, targetId: string): string {
 }
 
 function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; parameter: number }): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const { words, detail, link: to } = sourceOf(link.sourceId, show);
   const state = to.to === "card" ? show.playbackState(to.playbackId) : null;
@@ -201,7 +201,7 @@ function LinkRow({ link, wins, parameter }: { link: TraceLink; wins: boolean; pa
 /** From which cue and stroke a list has what it says. */
 function Origin(props: { playbackId: string; cueId: string | null; listId: string; parameter: number }): React.JSX.Element | null {
   const { cueId, listId, parameter } = props;
-  const show = useShow();
+  const show = useQuietShow();
   const navigate = useNavigate();
   const { set } = useInterfaceOf("set");
   const list = show.get("cueList", listId);

@@ -1,7 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { attributeInfo, FrameWriter, SLOTS, type Head } from "@vexa/core";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { cn } from "../../ui/class-names";
 import { slotOf, slotParameters } from "./slot-map";
 import { slotTest, type SlotSearch } from "./slot-search";
@@ -20,7 +20,7 @@ export function FixtureLevels(props: {
 }): React.JSX.Element {
   const { unit, search, frozen, picked, onPick } = props;
   const client = useClient();
-  const { rig } = useShow();
+  const { rig } = useQuietShow();
   const scroller = useRef<HTMLDivElement>(null);
   const [, refresh] = useState(0);
   useEffect(() => {
@@ -65,7 +65,7 @@ function HeadLevels(props: {
   onPick: (parameter: number) => void;
 }): React.JSX.Element {
   const { head, unit, frame, frozen, picked, onPick } = props;
-  const { rig } = useShow();
+  const { rig } = useQuietShow();
   const { patch } = head.fixture;
   return (
     <>

@@ -1,12 +1,13 @@
 import { attributeInfo, FAMILIES, SETTINGS_ID, settingChanges, type Family, type HeadAttribute } from "@vexa/core";
-import { useClient, useLiveClient, useMe, useShow } from "../../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { SomeOf } from "../../ui/one-of";
 
 /** What isn't at home although nothing plays on it, and the way to send it there. */
 export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }): React.JSX.Element {
   const client = useClient();
-  const { standing, view } = useLiveClient();
+  const standing = useFromClient((of) => of.standing);
+  const { rig } = useQuietShow();
   const lead = useMe().role === "lead";
   const left = standing?.left ?? [];
   return (
@@ -28,7 +29,7 @@ export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }):
                   className="flex w-full gap-2 rounded px-1.5 py-1 text-left text-[13px] hover:bg-raised"
                   onClick={() => onPick(of)}
                 >
-                  <span className="w-10 font-mono text-ink-3">{view.rig.headByKey.get(of.head)?.label}</span>
+                  <span className="w-10 font-mono text-ink-3">{rig.headByKey.get(of.head)?.label}</span>
                   {attributeInfo(of.attribute).label}
                 </button>
               </li>
@@ -47,7 +48,7 @@ export function LeftBehind({ onPick }: { onPick: (of: HeadAttribute) => void }):
 /** Families whose values stay where they were when they are let go, instead of going home. */
 function Stays(): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const lead = useMe().role === "lead";
   const settings = show.get("settings", SETTINGS_ID);
   const toggle = (family: Family): void => {

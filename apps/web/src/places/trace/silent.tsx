@@ -1,10 +1,10 @@
 import { useMemo } from "react";
 import { silentThere } from "@vexa/core";
-import { useShow } from "../../session/show-context";
+import { usePlayedShow } from "../../session/show-context";
 
 /** Cards that run and say something here in vain, because their territory doesn't have it. */
 export function Silent({ parameter }: { parameter: number }): React.JSX.Element | null {
-  const show = useShow();
+  const show = usePlayedShow();
   const silent = useMemo(() => silentThere(show, parameter), [show, parameter]);
   if (silent.length === 0) return null;
   return (

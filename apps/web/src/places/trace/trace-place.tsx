@@ -2,7 +2,7 @@ import { useRef } from "react";
 import { Button } from "../../ui/button";
 import { OneOf } from "../../ui/one-of";
 import { TextInput } from "../../ui/field";
-import { useShow } from "../../session/show-context";
+import { useQuietShow } from "../../session/show-context";
 import { Chain } from "./chain";
 import { FixtureLevels } from "./fixture-levels";
 import { LeftBehind } from "./left-behind";
@@ -16,7 +16,7 @@ const UNITS: readonly LevelUnit[] = ["percent", "0 to 255", "hex"];
 
 /** All universes as a live map of levels; pick one and read why it is so. */
 export function TracePlace(): React.JSX.Element {
-  const { rig } = useShow();
+  const { rig } = useQuietShow();
   const { unit, view, text, frozen, picked, set } = useTrace();
   const setPicked = (parameter: number | null): void => set({ picked: parameter });
   const latest = useRef<Uint8Array | null>(null);

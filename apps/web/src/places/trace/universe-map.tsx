@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { FrameWriter, SLOTS, type Rig } from "@vexa/core";
 import { useFrameLoop } from "../../frames/use-frame-loop";
 import { sharpContext, token, useSize } from "../../frames/use-size";
-import { useClient, useShow } from "../../session/show-context";
+import { useClient, useQuietShow } from "../../session/show-context";
 import { slotParameters } from "./slot-map";
 import { slotTest, type SlotSearch } from "./slot-search";
 
@@ -49,7 +49,7 @@ export function UniverseMap(props: {
 }): React.JSX.Element {
   const { look, onPick, onFrame } = props;
   const client = useClient();
-  const { rig } = useShow();
+  const { rig } = useQuietShow();
   const scroller = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height } = useSize(scroller);

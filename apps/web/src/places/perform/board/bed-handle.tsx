@@ -1,6 +1,6 @@
 import { useRef, useState } from "react";
 import { clamp, setChange, type Board } from "@vexa/core";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, useQuietShow } from "../../../session/show-context";
 import type { BedBox } from "./board-picture";
 
 /** Parts of the picture that an arrow key moves a bed by. */
@@ -9,7 +9,7 @@ const STEP = 0.02;
 /** A bed while its page is arranged: drawn to where it should lie on the picture, by finger or by arrow keys. */
 export function BedHandle({ board, box, size }: { board: Board; box: BedBox; size: { width: number; height: number } }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const bed = board.beds[box.id]!;
   const name = show.get("group", bed.groupId)?.name ?? "A group that is gone";
   const hand = useRef<{ x: number; y: number } | null>(null);

@@ -9,7 +9,7 @@ import {
   type Show,
   type Travel,
 } from "@vexa/core";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, usePlayedShow } from "../../../session/show-context";
 import { cn } from "../../../ui/class-names";
 import { useFader } from "../use-fader";
 import type { BedBox } from "./board-picture";
@@ -33,7 +33,7 @@ export function BedShape(props: {
   onDab: (press: "down" | "up") => void;
 }): React.JSX.Element {
   const { board, box, barred, onPaint, onDab } = props;
-  const show = useShow();
+  const show = usePlayedShow();
   const bed = board.beds[box.id]!;
   const name = show.get("group", bed.groupId)?.name ?? "A group that is gone";
   const words = box.colorless ? "its heads have no colours" : coatWords(show, board, box.id);
@@ -101,7 +101,7 @@ const LEVEL_PIXELS = 160;
 function BedLevel({ board, bedId, name, barred }: { board: Board; bedId: string; name: string; barred: boolean }): React.JSX.Element {
   const client = useClient();
   const fader = useFader({
-    level: useShow().get("coat", coatIdOf(board.id, bedId, "level"))?.level ?? 0,
+    level: usePlayedShow().get("coat", coatIdOf(board.id, bedId, "level"))?.level ?? 0,
     disabled: barred,
     pixels: LEVEL_PIXELS,
     send: (level) => client.play({ type: "bed-level", boardId: board.id, bedIds: [bedId], level }),

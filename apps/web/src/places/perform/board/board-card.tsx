@@ -14,7 +14,7 @@ import {
 } from "@vexa/core";
 import { useFrameLoop } from "../../../frames/use-frame-loop";
 import { sharpContext, useSize } from "../../../frames/use-size";
-import { useClient, useMe, useShow } from "../../../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../../../session/show-context";
 import { cn } from "../../../ui/class-names";
 import { Arranged } from "../arranged";
 import { cellStyle } from "../card";
@@ -31,7 +31,7 @@ import { useDabs } from "./use-dabs";
 /** Groups as beds on a picture of the stage, painted by touch with the colours of the pots. Without cells it fills its page. */
 export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean }): React.JSX.Element {
   const { board, cells = board, arranging = false } = of;
-  const show = useShow();
+  const show = usePlayedShow();
   const client = useClient();
   const me = useMe();
   const placing = usePlacing(board, { name: board.name, shown: cells });
@@ -139,7 +139,7 @@ export function BoardCard(of: { board: Board; cells?: Cells; arranging?: boolean
 }
 
 function useBoxes({ beds }: Board, { width, height }: { width: number; height: number }): readonly BedBox[] {
-  const show = useShow();
+  const show = usePlayedShow();
   const { rig } = show;
   const groups = show.all("group");
   return useMemo(() => {
@@ -152,7 +152,7 @@ function useBoxes({ beds }: Board, { width, height }: { width: number; height: n
 /** The colours of the heads as they are on stage now. */
 function BoardCanvas({ boxes }: { boxes: readonly BedBox[] }): React.JSX.Element {
   const client = useClient();
-  const { rig } = useShow();
+  const { rig } = usePlayedShow();
   const canvas = useRef<HTMLCanvasElement>(null);
   const drawing = useMemo(() => boardDrawing(rig, boxes), [rig, boxes]);
   const draw = useCallback((): void => {

@@ -13,7 +13,7 @@ import {
 } from "@vexa/core";
 import { ColorPicker } from "../../../lanes/color-picker";
 import { newId } from "../../../session/new-id";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, usePlayedShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Option } from "../../../ui/choice";
 import { DraftField } from "../../../ui/draft-field";
@@ -28,7 +28,7 @@ const WHITE: CoatColor = { x: 0.3127, y: 0.329 };
 /** What a board is made of: its name and times, the groups that are its beds, the colours of its pots. */
 export function BoardOptions({ board }: { board: Board }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = usePlayedShow();
   const change = (changes: readonly Change[]): boolean => client.transact(`The colour board ${board.name}`, changes);
   const set = <F extends "name" | "fadeSeconds" | "travelSeconds" | "releaseSeconds" | "priority">(
     field: F,
@@ -89,7 +89,7 @@ interface Part {
 
 /** All groups, those that are beds ticked. */
 function Beds({ board, change }: Part): React.JSX.Element {
-  const show = useShow();
+  const show = usePlayedShow();
   const bedOf = new Map(Object.entries(board.beds).map(([id, bed]) => [bed.groupId, id]));
   return (
     <fieldset className="grid gap-1">
@@ -130,7 +130,7 @@ function Beds({ board, change }: Part): React.JSX.Element {
 /** The pots in their order, and new ones: of presets, or mixed here. */
 function Pots({ board, change }: Part): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = usePlayedShow();
   const pots = inTheirOrder(board.pots);
   const add = (color: CoatColor): boolean => change(addedToBoard(client.view.get("board", board.id) ?? board, { newId, pot: { color } }));
   const swap = (at: number, other: number): boolean => {

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { numberAfter, recordChanges, strokesOfBoard, type Board } from "@vexa/core";
 import { newId } from "../../../session/new-id";
-import { useClient, useShow } from "../../../session/show-context";
+import { useClient, useQuietShow } from "../../../session/show-context";
 import { Button } from "../../../ui/button";
 import { Choice, Option } from "../../../ui/choice";
 import { Field, TextInput } from "../../../ui/field";
@@ -13,7 +13,7 @@ const NEW = "new";
 /** What is painted now, as a cue. */
 export function KeepAsCue({ board }: { board: Board }): React.JSX.Element {
   const client = useClient();
-  const show = useShow();
+  const show = useQuietShow();
   const [listId, setListId] = useState(NEW);
   const [name, setName] = useState("");
   const [open, setOpen] = useState(false);

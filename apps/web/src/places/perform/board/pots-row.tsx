@@ -2,7 +2,7 @@ import { Droplets } from "lucide-react";
 import { useRef, useState } from "react";
 import { hexOfColor, inTheirOrder, potName, xyzOf, type Board, type CoatColor, type Show } from "@vexa/core";
 import { PresetPicture } from "../../../presets/preset-picture";
-import { useShow } from "../../../session/show-context";
+import { usePlayedShow } from "../../../session/show-context";
 import { atTheTouch } from "../../../ui/at-the-touch";
 import { Button } from "../../../ui/button";
 import { cn } from "../../../ui/class-names";
@@ -23,7 +23,7 @@ export function PotsRow(props: {
   className?: string;
 }): React.JSX.Element {
   const { board, chosen, disabled, onChosen, onHeld, onDropped, onAll, className } = props;
-  const show = useShow();
+  const show = usePlayedShow();
   const pots = inTheirOrder(board.pots);
   const hand = useRef<{ pointer: number; x: number; y: number } | null>(null);
   const [drawn, setDrawn] = useState<{ potId: string; x: number; y: number } | null>(null);
