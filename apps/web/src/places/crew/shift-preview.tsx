@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { runsThere, shiftOf, type Shift, type Show, type Territory } from "@vexa/core";
+import { useRestedShow } from "../../session/use-rested-show";
 
 /** Who gains and loses what by a new division, and what is on stage there. */
 export function ShiftPreview({ show, draft }: { show: Show; draft: readonly Territory[] }): React.JSX.Element {
@@ -21,7 +22,7 @@ export function ShiftPreview({ show, draft }: { show: Show; draft: readonly Terr
           {shift.loses.length > 0 && (
             <span className="block text-barred">
               − {amount(shift.loses)}
-              <Running show={show} loses={shift.loses} />
+              <Running loses={shift.loses} />
             </span>
           )}
         </li>
@@ -34,7 +35,8 @@ function amount(parts: Shift["gains"]): string {
   return parts.map(({ family, heads }) => `${family.toLowerCase()} of ${heads.length}`).join(", ");
 }
 
-function Running({ show, loses }: { show: Show; loses: Shift["loses"] }): React.JSX.Element | null {
+function Running({ loses }: { loses: Shift["loses"] }): React.JSX.Element | null {
+  const show = useRestedShow();
   const there = useMemo(() => {
     const lost = new Map(loses.map(({ family, heads }) => [family, new Set(heads)]));
     return runsThere(show, (head, family) => lost.get(family)?.has(head) ?? false);
