@@ -64,6 +64,23 @@ describe("going over to another show", () => {
     expect(bench.engine.tick(bench.t + 1, bench.frame)).toBe(false);
   });
 
+  it("is dark where the show before had no universe: light grows there from nothing, and all else is there at once", () => {
+    const far = { ...fixture(9), id: "fx-far", number: 90, patch: { universe: 7, address: 1 } };
+    const { at, bench } = crossed(2, [...other, far]);
+    bench.sketch("ann", { s: { who: { heads: ["fx-far"] }, rank: 1, parts: { Dimmer: part([1]), Pan: part([270]) } } });
+    for (const [of, level] of [
+      [0.001, 66],
+      [0.5, 32768],
+      [1.01, 65535],
+    ] as const) {
+      at(of);
+      const slots = [...bench.frame.subarray(512, 1024)];
+      expect(slots[0]! * 256 + slots[1]!).toBeCloseTo(level, -1);
+      expect(slots.slice(2, 4)).toEqual([255, 255]);
+      expect(slots.slice(20).every((level) => level === 0)).toBe(true);
+    }
+  });
+
   it("snaps at once where no time is given, and leaves later edits alone", () => {
     const { at, bench } = crossed(0, other);
     expect(words(at(0), 1)).toEqual([0, 32768]);

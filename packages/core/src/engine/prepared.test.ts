@@ -54,6 +54,7 @@ describe("what is prepared behind a curtain", () => {
     const card = smallShow(lists).get("playback", "card-dawn")!;
     const on = (key: string): unknown =>
       heldOnCard(smallShow([...lists, { ...engine.show.all("park")[0]!, id: `park-${key}`, head: key }]), card, 2);
+    expect(heldOnCard(smallShow(lists), card, 2)).toEqual({ parked: 0, curtained: 0 });
     expect(on(head)).toEqual({ parked: 1, curtained: 0 });
     expect(on(show.rig.heads.at(-1)!.key)).toEqual({ parked: 0, curtained: 0 });
   });

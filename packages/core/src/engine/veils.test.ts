@@ -101,6 +101,23 @@ describe("veils over heads", () => {
     for (const mover of [2, 6]) expect(bench.read(mover, 0)).toBeCloseTo(0.2 + 0.6 * veilAt(forward, hangs(mover), 0.7), 2);
   });
 
+  it("that ride on all attributes are smaller by their card's fader on light alone", () => {
+    const swing = veil({ base: "relative", low: 0.1, high: 0.3, pattern: "chequers", rate: { knots: [0] } });
+    const less = veil({ base: "relative", low: -0.3, high: -0.1, pattern: "chequers", rate: { knots: [0] } });
+    const bench = new EngineOnBench(
+      smallShow(listWithCard("ride", [{ inSeconds: 0, strokes: [strokeOn("movers", { Dimmer: lane(swing), ColorAdd_B: lane(less) })] }])),
+    );
+    bench.play({ type: "go", playbackId: "card-ride" });
+    bench.play({ type: "level", playbackId: "card-ride", level: 0.5 });
+    bench.t = 300;
+    for (const mover of [1, 2, 8]) {
+      const bright = veilAt(swing, hangs(mover), 0);
+      expect(bench.read(mover, 0)).toBeCloseTo(0.5 * (0.1 + 0.2 * bright), 3);
+      // Home is all of it. Mover 1's is the first parameter that isn't light.
+      expect(leaves(bench, mover)[2]).toBeCloseTo(0.7 + 0.2 * bright, 2);
+    }
+  });
+
   it("follow a lamp that hangs elsewhere", () => {
     const motion = veil({ rate: { knots: [0] } });
     const bench = new EngineOnBench(
