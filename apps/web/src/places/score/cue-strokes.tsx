@@ -22,7 +22,7 @@ import {
 import { partWords } from "../../lanes/part-words";
 import { PRESET_DRAG } from "../../presets/preset-edits";
 import { useInterfaceOf } from "../../selection/interface-store";
-import { useClient, useMe, useQuietShow, useShow } from "../../session/show-context";
+import { useClient, useFromClient, useMe, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 
@@ -144,10 +144,9 @@ const ON_STROKE: Record<OnStroke, string> = { add: "Add", replace: "Instead" };
 function OpenInBuild({ cue, list }: { cue: Cue; list: CueList }): React.JSX.Element {
   const client = useClient();
   const me = useMe();
-  const show = useShow();
   const navigate = useNavigate();
   const { select, set } = useInterfaceOf("select", "set");
-  const sketch = show.sketchOf(me.id);
+  const sketch = useFromClient(({ view, personId }) => view.sketchOf(personId));
   const busy = Object.keys(sketch?.strokes ?? {}).length > 0;
   const open = (how: "live" | "blind"): void => {
     if (!sketch) return;

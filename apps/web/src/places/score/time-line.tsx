@@ -18,7 +18,7 @@ import { PRESET_DRAG } from "../../presets/preset-edits";
 import { useInterfaceOf } from "../../selection/interface-store";
 import { selectedIn } from "../../selection/selected";
 import { newId } from "../../session/new-id";
-import { useClient, useQuietShow } from "../../session/show-context";
+import { useClient, usePlayedShow, useQuietShow } from "../../session/show-context";
 import { Button } from "../../ui/button";
 import { cn } from "../../ui/class-names";
 import { refuse, tell } from "../../ui/messages";
@@ -53,7 +53,7 @@ export function TimeLine({ list }: { list: CueList }): React.JSX.Element {
 
 /** Run, stop, where it stands, learning and marking. */
 function Run({ list, time, children }: { list: CueList; time: ListTime; children: React.ReactNode }): React.JSX.Element {
-  const show = useQuietShow();
+  const show = usePlayedShow();
   const client = useClient();
   const put = useTimeEdit(list);
   const { learningTimes, hearsSound, presetInHand, set } = useInterfaceOf("learningTimes", "hearsSound", "presetInHand", "set");
@@ -132,7 +132,7 @@ function Run({ list, time, children }: { list: CueList; time: ListTime; children
 }
 
 function Clock({ list, time }: { list: CueList; time: ListTime }): React.JSX.Element {
-  const show = useQuietShow();
+  const show = usePlayedShow();
   const now = useNow(60);
   const place = listPlace(show, list);
   const at = place ? positionAt(place, now) : null;
@@ -262,7 +262,7 @@ function Seconds({ whole, wide, time }: { whole: number; wide: number; list: Cue
 }
 
 function Playhead({ list, whole }: { list: CueList; whole: number }): React.JSX.Element | null {
-  const show = useQuietShow();
+  const show = usePlayedShow();
   const now = useNow(50);
   const place = listPlace(show, list);
   const at = place ? positionAt(place, now) : -1;
