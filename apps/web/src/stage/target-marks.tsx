@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { mayDo, targetStateIdOf, type Target, type Vector } from "@vexa/core";
 import { useFrameLoop } from "../frames/use-frame-loop";
 import type { ShowClient } from "../session/show-client";
-import { useClient, useMe, useQuietShow } from "../session/show-context";
+import { useClient, useMe, usePlayedShow } from "../session/show-context";
 import type { Projection } from "./projection";
 import { cn } from "../ui/class-names";
 import { targetNow } from "./target-now";
@@ -28,7 +28,7 @@ function pixelsOf(shown: Projection, place: Vector): string {
 
 /** The targets of a show on its stage, where they are: moved by hand, and with the way behind them. */
 export function TargetMarks(props: { projection: () => Projection | null; moves: boolean }): React.JSX.Element | null {
-  const show = useQuietShow();
+  const show = usePlayedShow();
   const me = useMe();
   const targets = show.all("target");
   const first = targets[0];
