@@ -187,12 +187,23 @@ describe("the steps of a drag behind its first", () => {
     await setDimmer(0.4, 0.3, { gesture: "drag" });
     expect(await linesOf()).toHaveLength(4);
     await killed();
-    await door.undo(person(), "undo");
+    const undone = async (): Promise<void> => expect(await door.undo(person(), "undo")).toMatchObject({ ok: true });
+    await undone();
     expect(dimmer()).toBe(1);
-    await door.undo(person(), "undo");
+    await undone();
     expect(door.show.get("group", "group-spots")!.name).toBe("Rib spots");
-    await door.undo(person(), "undo");
+    await undone();
     expect(dimmer()).toBe(0);
+  });
+
+  it("are taken back although a late write of a former run was there before them", async () => {
+    await sketching();
+    await drag(3);
+    await database.query(`UPDATE "show" SET "write" = "write" + 5`);
+    expect(await door.undo(person(), "undo")).toMatchObject({ ok: true });
+    expect(dimmer()).toBe(0);
+    await door.flush();
+    expect(await storedDimmer()).toBe(0);
   });
 
   it("go on while the database is away, and are there when it is back; another edit waits", async () => {

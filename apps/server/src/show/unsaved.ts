@@ -112,8 +112,11 @@ export class Unsaved {
   /** Writes what drags added to their lines, which must be there before one is taken back. False: they couldn't be written. */
   async flushLines(): Promise<boolean> {
     const left = (): boolean => this.#owed.some(({ line }) => line.type === "steps");
+    const there = (): boolean => this.#lines.size === 0 && !left();
     await (this.#longer.size > 0 || left() ? this.flush() : this.#flushing);
-    return this.#lines.size === 0 && !left();
+    // A late write of a former run may have been there before, which doesn't happen twice.
+    if (!there()) await this.flush();
+    return there();
   }
 
   async #flush(): Promise<void> {
