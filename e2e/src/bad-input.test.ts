@@ -170,6 +170,7 @@ describe("bad input", () => {
     // It goes out again with the whole look of each cue.
     await ines.getByRole("button", { name: "Change Fern night" }).click();
     const link = await ines.getByRole("link", { name: "levels as text" }).getAttribute("href");
+    await ines.getByText("all saved").waitFor();
     const text = await (await ines.request.get(`${vexa.url}${link}`)).text();
     expect(text.split("\r\n").filter((line) => /^(Cue| {2}(Up|Chan))/.test(line))).toEqual([
       "Cue 1",

@@ -180,6 +180,7 @@ describe("a wing", () => {
     await page.getByRole("button", { name: "Forget fader-1" }).click();
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "Done" }).click();
+    await page.getByText("all saved").waitFor();
     await slide("fader-1", 0.2);
     await pause(300);
     expect(await level()).toBe(60);

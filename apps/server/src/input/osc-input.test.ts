@@ -122,6 +122,7 @@ describe("OSC over UDP", () => {
       wings: new WingLink(
         () => show,
         () => undefined,
+        (touch) => touch.take(),
       ),
       log: pino({ level: "silent" }),
     });
@@ -160,6 +161,7 @@ describe("OSC over UDP", () => {
       wings: new WingLink(
         () => show,
         () => undefined,
+        (touch) => touch.take(),
       ),
       log: pino({ level: "silent" }),
     });
@@ -209,6 +211,7 @@ describe("OSC over UDP", () => {
       wings: new WingLink(
         () => tracked,
         () => undefined,
+        (touch) => touch.take(),
       ),
     });
     const { port } = input;

@@ -192,10 +192,10 @@ function act(of: OscOptions, message: osc.OscMessage, { from, actor }: { from: R
     of.mtc(first.value, actor);
     return;
   }
-  const touch = of.wings.hear(message, from);
-  if (touch === null) return;
-  const command = touch ?? commandOf(of.show(), message);
-  if (command) void of.play(actor, command);
+  const play = (command: PlayCommand): void => void of.play(actor, command);
+  if (of.wings.hear(message, from, play)) return;
+  const command = commandOf(of.show(), message);
+  if (command) play(command);
   else of.log.debug({ address: message.address }, "an OSC message asked for nothing here");
 }
 

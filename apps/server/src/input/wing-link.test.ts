@@ -1,9 +1,20 @@
 import { createSocket } from "node:dgram";
 import { afterEach, describe, expect, it } from "vitest";
-import { newInput, playChanges, Show, apply, type Control, type ControlTouch, type InputLine, type ShowRecord } from "@vexa/core";
+import {
+  newInput,
+  playChanges,
+  Show,
+  apply,
+  type Control,
+  type ControlTouch,
+  type InputLine,
+  type PlayCommand,
+  type ShowRecord,
+} from "@vexa/core";
 import { understory } from "@vexa/demo";
 import { osc } from "@vexa/formats";
 import { until } from "../testing/server-on-bench";
+import { EarlyTouches, type Touch } from "../show/early-touches";
 import { WingLink } from "./wing-link";
 
 const control: Control = {
@@ -14,17 +25,29 @@ const records: readonly ShowRecord[] = [...understory(), control];
 const closing: (() => void)[] = [];
 afterEach(() => closing.splice(0).forEach((close) => close()));
 
-function open(): { link: WingLink; touches: ControlTouch[]; level: (to: number) => void } {
+interface Bench {
+  readonly link: WingLink;
+  readonly touches: ControlTouch[];
+  readonly early: EarlyTouches;
+  learn(control: Control): void;
+  level(to: number): void;
+}
+
+function open(): Bench {
+  const early = new EarlyTouches();
   let show = new Show(new Map(records.map((record) => [record.id, record])));
   const touches: ControlTouch[] = [];
   const link = new WingLink(
     () => show,
     (touch) => touches.push(touch),
+    (touch) => early.hear(touch),
   );
   closing.push(() => void link.close());
   return {
     link,
     touches,
+    early,
+    learn: (learned) => (show = show.withRecords(new Map([...show.records, [learned.id, learned]]))),
     level: (to) => {
       const changes = playChanges(show, { type: "level", playbackId: "card-spore", level: to }, { t: 1, personId: "person-ines" });
       const next = changes.ok ? apply(show.records, changes.value) : changes;
@@ -39,14 +62,24 @@ const message = (address: string, ...values: number[]): osc.OscMessage => ({
   address,
   arguments: values.map((value) => ({ type: "f", value })),
 });
+const noTouch = (): void => undefined;
+const atOnce = (touch: Touch): void => touch.take();
+/** What a link plays of what comes in. */
+const played = (hears: (play: (command: PlayCommand) => void) => void): PlayCommand[] => {
+  const commands: PlayCommand[] = [];
+  hears((command) => commands.push(command));
+  return commands;
+};
 const here = { address: "127.0.0.1", port: 9 };
 
 describe("the link to wings", () => {
   it("tells touches, and what they ask for", () => {
     const { link, touches } = open();
-    expect(link.hear(message("/vexa/control/fader-1", 0), here)).toEqual({ type: "level", playbackId: "card-spore", level: 0 });
-    expect(link.hear(message("/vexa/control/fader-1", 7), here)).toEqual({ type: "level", playbackId: "card-spore", level: 1 });
-    expect(link.hear(message("/vexa/control/unknown", 0.5), here)).toBeNull();
+    const asks = (name: string, position: number): PlayCommand[] =>
+      played((play) => expect(link.hear(message(`/vexa/control/${name}`, position), here, play)).toBe(true));
+    expect(asks("fader-1", 0)).toEqual([{ type: "level", playbackId: "card-spore", level: 0 }]);
+    expect(asks("fader-1", 7)).toEqual([{ type: "level", playbackId: "card-spore", level: 1 }]);
+    expect(asks("unknown", 0.5)).toEqual([]);
     expect(touches.map(({ name, position }) => `${name} ${position}`)).toEqual(["fader-1 0", "fader-1 1", "unknown 0.5"]);
   });
 
@@ -62,6 +95,7 @@ describe("the link to wings", () => {
     const link = new WingLink(
       () => show,
       (touch) => touches.push(touch),
+      atOnce,
     );
     closing.push(() => void link.close());
     const line: InputLine = { ...newInput(show, () => "x"), universe: 7, way: "controls" };
@@ -71,28 +105,71 @@ describe("the link to wings", () => {
       { slot: 4, from: 0.6, level: 0.9 },
       { slot: 9, from: 0, level: 1 },
     ];
-    expect(link.hearSlots(line, moved)).toEqual([
+    expect(played((play) => link.hearSlots(line, moved, play))).toEqual([
       { type: "level", playbackId: "card-spore", level: 0.4 },
       { type: "go", playbackId: "card-spore" },
     ]);
-    expect(link.hearSlots(line, [{ slot: 4, from: 0.1, level: 0.5 }])).toEqual([{ type: "macro", macroId: "macro-quiet" }]);
+    expect(played((play) => link.hearSlots(line, [{ slot: 4, from: 0.1, level: 0.5 }], play))).toEqual([
+      { type: "macro", macroId: "macro-quiet" },
+    ]);
     expect(touches).toEqual([{ name: "7.3", position: 0.4, source: "sacn" }]);
     // One that takes over when it meets the level, which is 0: from there it takes it along at once, from elsewhere it doesn't.
     const met = new Show(new Map([...show.records, ["c-slot", { ...more[0]!, takes: "when-met" as const }]]));
     const other = new WingLink(
       () => met,
       () => undefined,
+      atOnce,
     );
     closing.push(() => void other.close());
-    expect(other.hearSlots(line, [{ slot: 2, from: 0.5, level: 0.7 }])).toEqual([]);
-    expect(other.hearSlots(line, [{ slot: 2, from: 0.7, level: 0 }])).toEqual([{ type: "level", playbackId: "card-spore", level: 0 }]);
+    expect(played((play) => other.hearSlots(line, [{ slot: 2, from: 0.5, level: 0.7 }], play))).toEqual([]);
+    expect(played((play) => other.hearSlots(line, [{ slot: 2, from: 0.7, level: 0 }], play))).toEqual([
+      { type: "level", playbackId: "card-spore", level: 0 },
+    ]);
     const third = new WingLink(
       () => met,
       () => undefined,
+      atOnce,
     );
     closing.push(() => void third.close());
-    expect(third.hearSlots(line, [{ slot: 2, from: 0, level: 0.6 }])).toEqual([{ type: "level", playbackId: "card-spore", level: 0.6 }]);
-    expect(link.hearSlots({ ...line, universe: 8 }, moved)).toEqual([]);
+    expect(played((play) => third.hearSlots(line, [{ slot: 2, from: 0, level: 0.6 }], play))).toEqual([
+      { type: "level", playbackId: "card-spore", level: 0.6 },
+    ]);
+    expect(played((play) => link.hearSlots({ ...line, universe: 8 }, moved, play))).toEqual([]);
+  });
+
+  it("plays what is touched while the control is being learned, but not the touch by which it is learned", () => {
+    const { link, early, learn } = open();
+    const commands: PlayCommand[] = [];
+    const touch = (position: number): boolean =>
+      link.hear(message("/vexa/control/fader-2", position), here, (command) => commands.push(command));
+    // Somebody else's edit is on its way.
+    early.editBegins();
+    touch(0.2);
+    early.editBegins();
+    touch(0.6);
+    touch(0.7);
+    early.editEnded();
+    expect(commands).toEqual([]);
+    learn({ ...control, id: "control-2", name: "fader-2", takes: "at-once" });
+    early.editEnded();
+    touch(0.8);
+    expect(commands.map((command) => "level" in command && command.level)).toEqual([0.6, 0.7, 0.8]);
+  });
+
+  it("does so for the slot that those who learn heard of last, and for no other", () => {
+    const { link, early, learn } = open();
+    const line: InputLine = { ...newInput(new Show(new Map()), () => "x"), universe: 7, way: "controls" };
+    const commands: PlayCommand[] = [];
+    const move = (slot: number, from: number, level: number): void =>
+      link.hearSlots(line, [{ slot, from, level }], (command) => commands.push(command));
+    move(2, 0, 0.1);
+    early.editBegins();
+    move(2, 0.1, 0.3);
+    move(3, 0, 1);
+    learn({ ...control, id: "control-2", source: "sacn", name: "7.3", takes: "at-once" });
+    learn({ ...control, id: "control-3", source: "sacn", name: "7.4", does: "go" });
+    early.editEnded();
+    expect(commands).toEqual([{ type: "level", playbackId: "card-spore", level: 0.3 }]);
   });
 
   it("leaves to others what isn't a wing's", () => {
@@ -105,8 +182,8 @@ describe("the link to wings", () => {
       "/other/control/a",
       "/",
     ])
-      expect(link.hear(message(wrong, 1), here)).toBeUndefined();
-    expect(link.hear(message("/vexa/control/fader-1"), here)).toBeUndefined();
+      expect(link.hear(message(wrong, 1), here, noTouch)).toBe(false);
+    expect(link.hear(message("/vexa/control/fader-1"), here, noTouch)).toBe(false);
     expect(touches).toEqual([]);
   });
 
@@ -121,13 +198,13 @@ describe("the link to wings", () => {
     await new Promise<void>((resolve) => socket.bind(0, "127.0.0.1", resolve));
     const { link, level } = open();
     const listen = message("/vexa/listen", socket.address().port);
-    expect(link.hear(listen, { address: "192.0.2.7", port: 9 })).toBeNull();
+    expect(link.hear(listen, { address: "192.0.2.7", port: 9 }, noTouch)).toBe(true);
     level(0.25);
-    expect(link.hear(listen, here)).toBeNull();
+    expect(link.hear(listen, here, noTouch)).toBe(true);
     await until(() => told.length === 1);
     level(0.75);
     await until(() => told.length === 2);
     expect(told).toEqual(["/vexa/control/fader-1 0.25", "/vexa/control/fader-1 0.75"]);
-    for (const port of [0, 70000, 1.5]) expect(link.hear(message("/vexa/listen", port), here)).toBeNull();
+    for (const port of [0, 70000, 1.5]) expect(link.hear(message("/vexa/listen", port), here, noTouch)).toBe(true);
   });
 });

@@ -10,9 +10,7 @@ import {
   givenRoles,
   invert,
   loanChanges,
-  mayDo,
   ok,
-  playChanges,
   rebased,
   restoreChanges,
   tryEdit,
@@ -25,17 +23,20 @@ import {
   type Show,
   type Transaction,
 } from "@vexa/core";
+import { aboutOf, askedChanges, foundNothing, readOnce } from "./asked-changes";
 import type { DoorJournal } from "./door-journal";
 import type { DoorOptions } from "./door-options";
 import { lineOf, placesOf, redress, stepLine } from "./history-line";
 import { loanLabel } from "./loan-label";
+import type { Touch } from "./early-touches";
 import { withWhatGoesAlong } from "./edit-goes-with";
+import { EditTurns, type Changing } from "./edit-turns";
 import { OpenLines } from "./open-lines";
 import { RecentEdits } from "./recent-edits";
 import { handSeconds } from "./hand-seconds";
 import { Unsaved, writtenBy } from "./unsaved";
 import type { BroughtBack } from "../stage/stage-port";
-import { StorageAway, type DoorStorage, type JournalWrite } from "../storage/commit";
+import type { DoorStorage, JournalWrite } from "../storage/commit";
 
 /** What undoing meets when others have changed or removed the same since. */
 const OVERTAKEN: ReadonlySet<string> = new Set(["value.conflict", "record.unknown", "record.exists"]);
@@ -62,7 +63,7 @@ export class Door extends EventEmitter<DoorEvents> {
   readonly #journal: DoorJournal | null;
   readonly #now: () => number;
   readonly #values: () => ArrayLike<number> | null;
-  #queue: Promise<unknown> = Promise.resolve();
+  readonly #turns = new EditTurns((error) => this.emit("trouble", error));
   /** The show with the edit that is on its way into the database: what is played meanwhile must fit it too. */
   #coming: Show | null = null;
   readonly #lines = new OpenLines();
@@ -99,7 +100,7 @@ export class Door extends EventEmitter<DoorEvents> {
 
   /** An edit by a person. What lies outside their reach is left out and named in the answer's note. */
   transact(person: Person, transaction: Transaction): Promise<Answer> {
-    return this.#inTurn(async () => {
+    const work = async (): Promise<Done> => {
       if (this.#recent.holds(transaction.id)) return ok({ note: null });
       let tried = tryEdit(this.#show, person, transaction.changes);
       if (!tried.ok && OVERTAKEN.has(tried.error.code)) {
@@ -116,7 +117,8 @@ export class Door extends EventEmitter<DoorEvents> {
         this.#unsaved.addStep(kept, this.#lines.lengthen(kept));
       } else await this.#commit(next, kept, lineOf(this.#show, kept));
       return ok({ note: left });
-    });
+    };
+    return this.#inTurn(work, { personId: person.id, ids: transaction.changes.map(changedId) });
   }
 
   /** Takes back, or does again, the person's own latest edit. */
@@ -145,22 +147,25 @@ export class Door extends EventEmitter<DoorEvents> {
 
   /** A touch on a playback, a master or the stage as a whole. `atSeconds`: when, if the client knows; never in the future. */
   play(person: Person, command: PlayCommand, atSeconds: number | undefined): Promise<Answer> {
-    try {
-      const done = this.#play(person, command, atSeconds);
-      return Promise.resolve(done.ok ? { ok: true, seq: this.#seq, ...done.value } : done);
-    } catch (error) {
-      this.emit("trouble", error);
-      return Promise.resolve(fail("server.failed"));
-    }
+    const hand = handSeconds(atSeconds, this.#now());
+    const step = (changes: Change[]): Transaction => ({ id: randomUUID(), author: person.id, label: command.type, changes });
+    let asked: Result<Change[]>;
+    return new Promise((resolve) =>
+      this.whenThere({
+        about: aboutOf(person, command),
+        isThere: () => {
+          const by = { hand, now: this.#now(), values: this.#values };
+          asked = this.#turns.guarded(() => askedChanges(this.#show, { person, command }, by));
+          return !foundNothing(command, asked) && !this.#turns.isChanging(readOnce(command, asked), person.id);
+        },
+        take: () => resolve(this.#answer(this.#turns.guarded(() => (asked.ok ? this.#takeAtOnce(step(asked.value)) : asked)))),
+      }),
+    );
   }
 
-  #play(person: Person, command: PlayCommand, atSeconds: number | undefined): Done {
-    const refused = mayDo(this.#show, person, command);
-    if (refused) return { ok: false, error: refused };
-    const now = this.#now();
-    const hand = handSeconds(atSeconds, now);
-    const changes = playChanges(this.#show, command, { t: Math.min(hand, now), hand, personId: person.id, values: this.#values });
-    return changes.ok ? this.#takeAtOnce({ id: randomUUID(), author: person.id, label: command.type, changes: changes.value }) : changes;
+  /** Takes a touch at once, or soon where it is about what an edit is still bringing. */
+  whenThere(touch: Touch): void {
+    this.#turns.hear(touch);
   }
 
   /** What doesn't wait for the database: it holds now and is saved soon. */
@@ -234,7 +239,7 @@ export class Door extends EventEmitter<DoorEvents> {
 
   /** Saves the last of it and ends. */
   async close(): Promise<void> {
-    await this.#queue;
+    await this.#turns.passed();
     await this.#unsaved.close();
   }
 
@@ -279,19 +284,12 @@ export class Door extends EventEmitter<DoorEvents> {
     this.emit("changes", this.#seq, transaction, at);
   }
 
-  /** One edit at a time, in the order in which they came; what throws is answered, logged and changes nothing. */
-  #inTurn(work: () => Done | Promise<Done>): Promise<Answer> {
-    const turn = this.#queue.then(async (): Promise<Answer> => {
-      try {
-        const result = await work();
-        return result.ok ? { ok: true, seq: this.#seq, ...result.value } : result;
-      } catch (error) {
-        if (error instanceof StorageAway) return fail("database.away");
-        this.emit("trouble", error);
-        return fail("server.failed");
-      }
-    });
-    this.#queue = turn;
-    return turn;
+  #answer(done: Done): Answer {
+    return done.ok ? { ok: true, seq: this.#seq, ...done.value } : done;
+  }
+
+  /** One edit at a time, in the order in which they came. */
+  #inTurn(work: () => Done | Promise<Done>, changing?: Changing): Promise<Answer> {
+    return this.#turns.take({ work, answered: (done) => this.#answer(done), changing });
   }
 }

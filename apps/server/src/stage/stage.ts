@@ -118,7 +118,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
       tell: (buffers) => this.host.hears(buffers),
       moved: (line, slots) => {
         const desk = actorBy(this.show, line.id);
-        if (desk) for (const command of this.#wings.hearSlots(line, slots)) void this.play(desk, command, undefined);
+        if (desk) this.#wings.hearSlots(line, slots, (command) => void this.play(desk, command, undefined));
       },
     });
     this.#others = new SacnOthers({ cid: sourceOf(options, LEADS_PRIORITY).cid, now: this.host.now });
@@ -146,6 +146,7 @@ export class Stage extends EventEmitter<StageEvents> implements StagePort {
     this.#wings = new WingLink(
       () => this.door.show,
       (touch) => this.emit("touched", touch),
+      (touch) => this.door.whenThere(touch),
     );
     this.door.on("changes", () => this.#wings.changed());
     this.#speaker = new Speaker(

@@ -1,0 +1,108 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import { EarlyTouches } from "./early-touches";
+
+afterEach(() => vi.restoreAllMocks());
+
+/** A thing that isn't there until it is made, and touches on it, written down as they are taken. */
+function onBench() {
+  const [taken, early] = [[] as string[], new EarlyTouches()];
+  let there = false;
+  const hear = (name: string): void => {
+    let found = false;
+    early.hear({ about: name, isThere: () => (found = there), take: () => taken.push(`${name} ${found ? "done" : "refused"}`) });
+  };
+  return { taken, early, hear, make: () => (there = true) };
+}
+
+describe("touches on what isn't there yet", () => {
+  it("are refused at once while no edit is on its way", () => {
+    const { taken, early, hear } = onBench();
+    hear("one");
+    early.editBegins();
+    early.editEnded();
+    hear("two");
+    expect(taken).toEqual(["one refused", "two refused"]);
+  });
+
+  it("are done as soon as it is there, in their order, while further edits are on their way", () => {
+    const { taken, early, hear, make } = onBench();
+    [1, 2, 3].forEach(() => early.editBegins());
+    hear("one");
+    hear("two");
+    early.editEnded();
+    expect(taken).toEqual([]);
+    make();
+    early.editEnded();
+    expect(taken).toEqual(["one done", "two done"]);
+    hear("three");
+    early.editEnded();
+    expect(taken).toEqual(["one done", "two done", "three done"]);
+  });
+
+  it("aren't done by edits that came after them", () => {
+    const { taken, early, hear, make } = onBench();
+    early.editBegins();
+    hear("before");
+    early.editBegins();
+    hear("behind");
+    early.editEnded();
+    expect(taken).toEqual(["before refused"]);
+    make();
+    early.editEnded();
+    expect(taken).toEqual(["before refused", "behind done"]);
+  });
+
+  it("are refused when none of the edits before them has brought it", () => {
+    const { taken, early, hear } = onBench();
+    early.editBegins();
+    early.editBegins();
+    hear("one");
+    early.editEnded();
+    expect(taken).toEqual([]);
+    early.editEnded();
+    expect(taken).toEqual(["one refused"]);
+  });
+
+  it("of one thing stay in their order, whatever else is done meanwhile", () => {
+    const { early } = onBench();
+    const taken: string[] = [];
+    let there = false;
+    const hear = (about: string, name: string, isThere: () => boolean): void =>
+      early.hear({ about, isThere, take: () => taken.push(name) });
+    early.editBegins();
+    early.editBegins();
+    hear("card", "go", () => there);
+    hear("card", "let go", () => true);
+    hear("other", "blackout", () => true);
+    early.editEnded();
+    expect(taken).toEqual(["blackout"]);
+    there = true;
+    early.editEnded();
+    expect(taken).toEqual(["blackout", "go", "let go"]);
+  });
+
+  it("aren't done later than two seconds after the hand, when nobody waits for it any more", () => {
+    const now = vi.spyOn(performance, "now").mockReturnValue(1000);
+    const { taken, early, hear, make } = onBench();
+    early.editBegins();
+    hear("too early");
+    now.mockReturnValue(2000);
+    hear("early");
+    make();
+    now.mockReturnValue(3001);
+    early.editEnded();
+    expect(taken).toEqual(["too early refused", "early done"]);
+  });
+
+  it("wait by the hundred, and beyond that are refused at once", () => {
+    const { taken, early, hear, make } = onBench();
+    early.editBegins();
+    for (let at = 0; at < 201; at++) hear(`${at}`);
+    expect(taken).toEqual(["200 refused"]);
+    make();
+    early.editEnded();
+    expect(taken).toHaveLength(201);
+    expect(taken[1]).toBe("0 done");
+    expect(taken.at(-1)).toBe("199 done");
+  });
+});
