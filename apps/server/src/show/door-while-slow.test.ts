@@ -192,23 +192,28 @@ describe("the door while the database is slow", () => {
     expect(heard).toEqual(["an edit: wait 5", "macro: wait 5", "macro-stop: wait 5"]);
   });
 
-  it("starts a cue with the macro that the same hand has just given it", async () => {
-    const { slow, own } = open();
-    const [cue] = SHOW.cuesOf(playback.listId);
-    const heard: (string | undefined)[] = [];
-    own.on("changes", (_, { label }) => label === "go" && heard.push(own.show.get("cue", cue!.id)!.macroId));
-    const given = own.transact(INES, transaction([setChange(cue!.id, ["macroId"], { to: "macro-quiet" })]));
-    await settled();
-    const pressed = own.play(INES, { ...go, playbackId: playback.id }, undefined);
-    await settled();
-    expect(heard).toEqual([]);
-    // Others start it as it is, and let it go, at once.
-    for (const type of ["go", "let-go"] as const)
-      expect(codeOf(await own.play(OTHER_LEAD, { type, playbackId: playback.id }, undefined))).toBe(null);
-    slow.commits[0]!.end("written");
-    expect([await given, await pressed].map(codeOf)).toEqual([null, null]);
-    expect(heard).toEqual([undefined, "macro-quiet"]);
-  });
+  it.each(["that never played", "that has played before"])(
+    "starts a cue of a card %s with the macro just given it by the same hand",
+    async (which) => {
+      const { slow, own } = open();
+      const [cue] = SHOW.cuesOf(playback.listId);
+      if (which === "that has played before")
+        for (const type of ["go", "let-go"] as const) await own.play(INES, { type, playbackId: playback.id }, undefined);
+      const heard: (string | undefined)[] = [];
+      own.on("changes", (_, { label }) => label === "go" && heard.push(own.show.get("cue", cue!.id)!.macroId));
+      const given = own.transact(INES, transaction([setChange(cue!.id, ["macroId"], { to: "macro-quiet" })]));
+      await settled();
+      const pressed = own.play(INES, { ...go, playbackId: playback.id }, undefined);
+      await settled();
+      expect(heard).toEqual([]);
+      // Others start it as it is, and let it go, at once.
+      for (const type of ["go", "let-go"] as const)
+        expect(codeOf(await own.play(OTHER_LEAD, { type, playbackId: playback.id }, undefined))).toBe(null);
+      slow.commits[0]!.end("written");
+      expect([await given, await pressed].map(codeOf)).toEqual([null, null]);
+      expect(heard).toEqual([undefined, "macro-quiet"]);
+    },
+  );
 
   it("refuses a touch on what isn't there at once, and on what could not be written when that is known", async () => {
     const { slow, own } = open();
