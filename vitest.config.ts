@@ -112,7 +112,8 @@ export default defineConfig({
           root: "e2e",
           include: SCREENS,
           setupFiles: ["src/what-pages-said.ts"],
-          maxWorkers: 2,
+          // One more than cores: each waits now and then for a page.
+          maxWorkers: 3,
           isolate: false,
           testTimeout: NEVER_ENDS_MS,
           hookTimeout: NEVER_ENDS_MS,

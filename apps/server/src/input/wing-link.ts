@@ -90,7 +90,9 @@ export class WingLink {
       // Of all others only this can be one that is just being learned.
       else if (name === this.#toldSlot) {
         let found: Control | undefined;
-        const take = (): void => void (found && this.#slotPlays(found, step, play));
+        const take = (): void => {
+          if (found) this.#slotPlays(found, step, play);
+        };
         this.#whenThere({ about: `sacn ${name}`, isThere: () => (found = this.#learned("sacn", name)) !== undefined, take });
       }
     }
