@@ -10,7 +10,7 @@ import {
   type Show,
 } from "@vexa/core";
 import { osc } from "@vexa/formats";
-import type { Touch } from "../show/early-touches";
+import type { Found, Touch } from "../show/early-touches";
 import type { MovedSlots } from "./sacn-inputs";
 
 /** A wing that hasn't said anything for so long is gone. */
@@ -64,7 +64,8 @@ export class WingLink {
     const position = Math.min(1, Math.max(0, number));
     this.#onTouch({ name, position });
     const asked = (): PlayCommand | null => this.#ear.hear(this.#show(), "osc", { name, position });
-    this.#whenThere({ about: `osc ${name}`, isThere: () => this.#learned("osc", name) !== undefined, take: () => played(asked(), play) });
+    const look = (): Found => (this.#learned("osc", name) ? "there" : "missing");
+    this.#whenThere({ about: `osc ${name}`, look, take: () => played(asked(), play) });
     return true;
   }
 
@@ -90,10 +91,11 @@ export class WingLink {
       // Of all others only this can be one that is just being learned.
       else if (name === this.#toldSlot) {
         let found: Control | undefined;
+        const look = (): Found => ((found = this.#learned("sacn", name)) ? "there" : "missing");
         const take = (): void => {
           if (found) this.#slotPlays(found, step, play);
         };
-        this.#whenThere({ about: `sacn ${name}`, isThere: () => (found = this.#learned("sacn", name)) !== undefined, take });
+        this.#whenThere({ about: `sacn ${name}`, look, take });
       }
     }
   }

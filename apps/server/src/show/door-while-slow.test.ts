@@ -215,6 +215,18 @@ describe("the door while the database is slow", () => {
     },
   );
 
+  it("runs it as it stands where the database stands still, soon", async () => {
+    const { own } = open();
+    const macro = own.show.get("macro", "macro-quiet")!;
+    void own.transact(INES, transaction([setChange(macro.id, ["lines"], { from: macro.lines, to: ["wait 5"] })]));
+    await settled();
+    const began = performance.now();
+    expect(await own.play(INES, { type: "macro", macroId: macro.id }, undefined)).toMatchObject({ ok: true });
+    expect(performance.now() - began).toBeGreaterThan(250);
+    expect(own.show.all("runningMacro")).toHaveLength(1);
+    expect(own.show.get("macro", macro.id)!.lines).toEqual(macro.lines);
+  });
+
   it("refuses a touch on what isn't there at once, and on what could not be written when that is known", async () => {
     const { slow, own } = open();
     expect(codeOf(await own.play(INES, go, undefined))).toBe("record.unknown");

@@ -153,10 +153,11 @@ export class Door extends EventEmitter<DoorEvents> {
     return new Promise((resolve) =>
       this.whenThere({
         about: aboutOf(person, command),
-        isThere: () => {
+        look: () => {
           const by = { hand, now: this.#now(), values: this.#values };
           asked = this.#turns.guarded(() => askedChanges(this.#show, { person, command }, by));
-          return !foundNothing(command, asked) && !this.#turns.isChanging(readOnce(command, asked), person.id);
+          if (foundNothing(command, asked)) return "missing";
+          return this.#turns.isChanging(readOnce(command, asked), person.id) ? "changing" : "there";
         },
         take: () => resolve(this.#answer(this.#turns.guarded(() => (asked.ok ? this.#takeAtOnce(step(asked.value)) : asked)))),
       }),

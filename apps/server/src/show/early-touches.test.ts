@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { EarlyTouches } from "./early-touches";
+import { EarlyTouches, type Found } from "./early-touches";
 
 afterEach(() => vi.restoreAllMocks());
 
@@ -9,7 +9,11 @@ function onBench() {
   let there = false;
   const hear = (name: string): void => {
     let found = false;
-    early.hear({ about: name, isThere: () => (found = there), take: () => taken.push(`${name} ${found ? "done" : "refused"}`) });
+    early.hear({
+      about: name,
+      look: () => ((found = there) ? "there" : "missing"),
+      take: () => taken.push(`${name} ${found ? "done" : "refused"}`),
+    });
   };
   return { taken, early, hear, make: () => (there = true) };
 }
@@ -68,7 +72,7 @@ describe("touches on what isn't there yet", () => {
     const taken: string[] = [];
     let there = false;
     const hear = (about: string, name: string, isThere: () => boolean): void =>
-      early.hear({ about, isThere, take: () => taken.push(name) });
+      early.hear({ about, look: () => (isThere() ? "there" : "missing"), take: () => taken.push(name) });
     early.editBegins();
     early.editBegins();
     hear("card", "go", () => there);
@@ -104,5 +108,38 @@ describe("touches on what isn't there yet", () => {
     expect(taken).toHaveLength(201);
     expect(taken[1]).toBe("0 done");
     expect(taken.at(-1)).toBe("199 done");
+  });
+
+  it("however many wait, what is there is done at once", () => {
+    const { taken, early, hear, make } = onBench();
+    early.editBegins();
+    for (let at = 0; at < 200; at++) hear(`${at}`);
+    make();
+    hear("another");
+    expect(taken).toEqual(["another done"]);
+  });
+
+  it("wait for what their hand is changing for less than a third of a second, and those behind them with them", () => {
+    vi.useFakeTimers({ toFake: ["setTimeout", "performance"] });
+    const early = new EarlyTouches();
+    const taken: string[] = [];
+    const hear = (about: string, name: string, found: Found): void =>
+      early.hear({ about, look: () => found, take: () => taken.push(name) });
+    early.editBegins();
+    hear("macro", "run", "changing");
+    vi.advanceTimersByTime(100);
+    hear("macro", "stop", "there");
+    hear("cue", "go", "changing");
+    hear("card", "raise", "missing");
+    vi.advanceTimersByTime(199);
+    expect(taken).toEqual([]);
+    vi.advanceTimersByTime(1);
+    expect(taken).toEqual(["run", "stop"]);
+    vi.advanceTimersByTime(100);
+    expect(taken).toEqual(["run", "stop", "go"]);
+    vi.advanceTimersByTime(1000);
+    early.editEnded();
+    expect(taken).toEqual(["run", "stop", "go", "raise"]);
+    vi.useRealTimers();
   });
 });

@@ -1,13 +1,18 @@
-/** So many wait; what comes beyond is taken at once for what it is. */
+/** So many wait; what comes beyond is taken for what it is. */
 const MOST = 200;
-/** Nobody waits longer for what they touched: it isn't done behind their back. */
+/** Nobody waits longer for what isn't there: it isn't begun behind their back. */
 const LONGEST_MS = 2000;
+/** So long at most waits what could be done at once, as the stage has it by now. */
+const SOON_MS = 300;
+
+/** `changing`: it is there, and who touches it has an edit on its way to what is taken over of it. */
+export type Found = "there" | "changing" | "missing";
 
 export interface Touch {
   /** Whose touch of which card, board, macro or control it is: those of one stay in their order. */
   readonly about: string;
-  /** Looks whether what it is about is there. */
-  isThere(): boolean;
+  /** Looks for what it is about. */
+  look(): Found;
   /** Does it, or refuses it, as the last look found it. */
   take(): void;
 }
@@ -27,9 +32,10 @@ export class EarlyTouches {
   #begun = 0;
   #ended = 0;
   #waiting: Waiting[] = [];
+  #timer: NodeJS.Timeout | null = null;
 
   hear(touch: Touch): void {
-    this.#look({ touch, sinceMs: performance.now(), lastEdit: this.#begun });
+    this.#take({ touch, sinceMs: performance.now(), lastEdit: this.#begun });
   }
 
   editBegins(): void {
@@ -39,14 +45,27 @@ export class EarlyTouches {
   /** Edits end in the order in which they began. */
   editEnded(): void {
     this.#ended += 1;
-    if (this.#waiting.length > 0) for (const waiting of this.#waiting.splice(0)) this.#look(waiting);
+    if (this.#waiting.length > 0) this.#takeAgain();
   }
 
-  #look(waiting: Waiting): void {
+  #takeAgain(): void {
+    for (const waiting of this.#waiting.splice(0))
+      if (performance.now() - waiting.sinceMs > LONGEST_MS) waiting.touch.take();
+      else this.#take(waiting);
+  }
+
+  #take(waiting: Waiting): void {
     const { touch, sinceMs, lastEdit } = waiting;
-    const isLate = performance.now() - sinceMs > LONGEST_MS || this.#waiting.length >= MOST;
+    const found = touch.look();
+    const soonMs = sinceMs + SOON_MS - performance.now();
+    const isDue = found === "there" || this.#ended >= lastEdit || (found === "changing" && soonMs <= 0);
     const isBehind = this.#waiting.some((other) => other.touch.about === touch.about);
-    if (isLate || (!isBehind && (touch.isThere() || this.#ended >= lastEdit))) touch.take();
-    else this.#waiting.push(waiting);
+    if ((isDue && !isBehind) || this.#waiting.length >= MOST) return touch.take();
+    this.#waiting.push(waiting);
+    if (found !== "changing") return;
+    this.#timer ??= setTimeout(() => {
+      this.#timer = null;
+      this.#takeAgain();
+    }, soonMs).unref();
   }
 }
