@@ -91,7 +91,10 @@ export class WingLink {
       // Of all others only this can be one that is just being learned.
       else if (name === this.#toldSlot) {
         let found: Control | undefined;
-        const look = (): Found => ((found = this.#learned("sacn", name)) ? "there" : "missing");
+        const look = (): Found => {
+          found = this.#learned("sacn", name);
+          return found ? "there" : "missing";
+        };
         const take = (): void => {
           if (found) this.#slotPlays(found, step, play);
         };

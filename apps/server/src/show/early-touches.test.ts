@@ -11,7 +11,10 @@ function onBench() {
     let found = false;
     early.hear({
       about: name,
-      look: () => ((found = there) ? "there" : "missing"),
+      look: () => {
+        found = there;
+        return found ? "there" : "missing";
+      },
       take: () => taken.push(`${name} ${found ? "done" : "refused"}`),
     });
   };

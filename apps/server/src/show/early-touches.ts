@@ -62,8 +62,8 @@ export class EarlyTouches {
     const isBehind = this.#waiting.some((other) => other.touch.about === touch.about);
     if ((isDue && !isBehind) || this.#waiting.length >= MOST) return touch.take();
     this.#waiting.push(waiting);
-    if (found !== "changing") return;
-    this.#timer ??= setTimeout(() => {
+    if (found !== "changing" || this.#timer) return;
+    this.#timer = setTimeout(() => {
       this.#timer = null;
       this.#takeAgain();
     }, soonMs).unref();
