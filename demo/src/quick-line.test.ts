@@ -184,12 +184,15 @@ describe("the quick line", () => {
         "|",
       );
     let understood = 0;
+    const known = new Set<string>();
     for (let round = 0; round < 100_000; round++) {
       const line = Array.from({ length: 1 + Math.floor(random() * 7) }, () => words[Math.floor(random() * words.length)]).join(" ");
+      // Short ones come again and again.
+      if (known.has(line)) continue;
+      known.add(line);
       const done = readLine(line, context(withSketch));
       if (!done.ok) continue;
       understood++;
-      if (round % 20 !== 0) continue;
       const { changes = [], heads } = done.value;
       const next = edit(withSketch.show, changes);
       expect(next.ok, `${line}: ${next.ok ? "" : explain(next.error)}`).toBe(true);
@@ -198,7 +201,8 @@ describe("the quick line", () => {
       const again = readLine(done.value.line, context(withSketch));
       expect(again.ok && again.value, line).toEqual(done.value);
     }
-    expect(understood).toBeGreaterThan(2000);
+    expect(known.size).toBeGreaterThan(70_000);
+    expect(understood).toBeGreaterThan(1000);
   });
 
   it("is written for what hands do: reading it does the same, and what no line does is counted", () => {
