@@ -101,6 +101,26 @@ describe("touches on what isn't there yet", () => {
     expect(taken).toEqual(["too early refused", "early done"]);
   });
 
+  it("that were kept behind one of those look anew before they are done", () => {
+    const now = vi.spyOn(performance, "now").mockReturnValue(1000);
+    const { early } = onBench();
+    const taken: string[] = [];
+    let looks = 0;
+    early.editBegins();
+    early.hear({ about: "card", look: () => "missing", take: () => taken.push("go") });
+    early.hear({
+      about: "card",
+      look: () => {
+        looks += 1;
+        return "there";
+      },
+      take: () => taken.push(`let go, look ${looks}`),
+    });
+    now.mockReturnValue(3001);
+    early.editEnded();
+    expect(taken).toEqual(["go", "let go, look 2"]);
+  });
+
   it("wait by the hundred, and beyond that are refused at once", () => {
     const { taken, early, hear, make } = onBench();
     early.editBegins();

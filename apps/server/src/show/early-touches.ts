@@ -22,6 +22,8 @@ interface Waiting {
   readonly sinceMs: number;
   /** Number of the last edit that had come when it came: later ones don't concern it. */
   readonly lastEdit: number;
+  /** At its last look. */
+  readonly found?: Found;
 }
 
 /**
@@ -49,23 +51,23 @@ export class EarlyTouches {
   }
 
   #takeAgain(): void {
-    for (const waiting of this.#waiting.splice(0))
-      if (performance.now() - waiting.sinceMs > LONGEST_MS) waiting.touch.take();
-      else this.#take(waiting);
+    for (const waiting of this.#waiting.splice(0)) this.#take(waiting);
   }
 
   #take(waiting: Waiting): void {
     const { touch, sinceMs, lastEdit } = waiting;
+    const ageMs = performance.now() - sinceMs;
+    // It has come by now, perhaps, but too late.
+    if (ageMs > LONGEST_MS && waiting.found === "missing") return touch.take();
     const found = touch.look();
-    const soonMs = sinceMs + SOON_MS - performance.now();
-    const isDue = found === "there" || this.#ended >= lastEdit || (found === "changing" && soonMs <= 0);
+    const isDue = found === "there" || this.#ended >= lastEdit || (found === "changing" && ageMs >= SOON_MS);
     const isBehind = this.#waiting.some((other) => other.touch.about === touch.about);
     if ((isDue && !isBehind) || this.#waiting.length >= MOST) return touch.take();
-    this.#waiting.push(waiting);
+    this.#waiting.push({ ...waiting, found });
     if (found !== "changing" || this.#timer) return;
     this.#timer = setTimeout(() => {
       this.#timer = null;
       this.#takeAgain();
-    }, soonMs).unref();
+    }, SOON_MS - ageMs).unref();
   }
 }
