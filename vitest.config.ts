@@ -112,8 +112,7 @@ export default defineConfig({
           root: "e2e",
           include: SCREENS,
           setupFiles: ["src/what-pages-said.ts"],
-          // One more than cores: each waits now and then for a page.
-          maxWorkers: 3,
+          maxWorkers: 2,
           isolate: false,
           testTimeout: NEVER_ENDS_MS,
           hookTimeout: NEVER_ENDS_MS,
