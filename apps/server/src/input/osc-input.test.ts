@@ -8,6 +8,12 @@ import { WingLink } from "./wing-link";
 import { commandOf, openOsc, type OscInput } from "./osc-input";
 
 const show = new Show(new Map(understory().map((record) => [record.id, record])));
+const wingsOf = (of: Show): WingLink =>
+  new WingLink(
+    () => of,
+    () => undefined,
+    (touch) => touch.take(),
+  );
 const message = (address: string, ...args: (number | string)[]): osc.OscMessage => ({
   address,
   arguments: args.map((value): osc.OscArgument => (typeof value === "number" ? { type: "f", value } : { type: "s", value })),
@@ -119,11 +125,7 @@ describe("OSC over UDP", () => {
       },
       mtc: (octets) => heard.push(`time code ${octets.join(" ")}`),
       stranger: (address, said) => strangers.push(`${address} ${said}`),
-      wings: new WingLink(
-        () => show,
-        () => undefined,
-        (touch) => touch.take(),
-      ),
+      wings: wingsOf(show),
       log: pino({ level: "silent" }),
     });
     const sender = createSocket("udp4");
@@ -158,11 +160,7 @@ describe("OSC over UDP", () => {
       },
       mtc: () => undefined,
       stranger: () => undefined,
-      wings: new WingLink(
-        () => show,
-        () => undefined,
-        (touch) => touch.take(),
-      ),
+      wings: wingsOf(show),
       log: pino({ level: "silent" }),
     });
     const sender = createSocket("udp4");
@@ -208,11 +206,7 @@ describe("OSC over UDP", () => {
         return Promise.resolve({ ok: true, seq: 0, note: null });
       },
       stranger: (address, said) => strangers.push(`${address} ${said}`),
-      wings: new WingLink(
-        () => tracked,
-        () => undefined,
-        (touch) => touch.take(),
-      ),
+      wings: wingsOf(tracked),
     });
     const { port } = input;
     const at = (x: number): Uint8Array => {

@@ -14,7 +14,7 @@ import {
 import { understory } from "@vexa/demo";
 import { osc } from "@vexa/formats";
 import { until } from "../testing/server-on-bench";
-import { EarlyTouches, type Touch } from "../show/early-touches";
+import { EarlyTouches } from "../show/early-touches";
 import { WingLink } from "./wing-link";
 
 const control: Control = {
@@ -63,7 +63,16 @@ const message = (address: string, ...values: number[]): osc.OscMessage => ({
   arguments: values.map((value) => ({ type: "f", value })),
 });
 const noTouch = (): void => undefined;
-const atOnce = (touch: Touch): void => touch.take();
+/** The link of a show on which no edit is on its way. */
+function linkOf(show: Show, touches: ControlTouch[]): WingLink {
+  const link = new WingLink(
+    () => show,
+    (touch) => touches.push(touch),
+    (touch) => touch.take(),
+  );
+  closing.push(() => void link.close());
+  return link;
+}
 /** What a link plays of what comes in. */
 const played = (hears: (play: (command: PlayCommand) => void) => void): PlayCommand[] => {
   const commands: PlayCommand[] = [];
@@ -92,12 +101,7 @@ describe("the link to wings", () => {
     ];
     const show = new Show(new Map([...records, ...more].map((record) => [record.id, record])));
     const touches: ControlTouch[] = [];
-    const link = new WingLink(
-      () => show,
-      (touch) => touches.push(touch),
-      atOnce,
-    );
-    closing.push(() => void link.close());
+    const link = linkOf(show, touches);
     const line: InputLine = { ...newInput(show, () => "x"), universe: 7, way: "controls" };
     const moved = [
       { slot: 2, from: 0, level: 0.4 },
@@ -115,22 +119,12 @@ describe("the link to wings", () => {
     expect(touches).toEqual([{ name: "7.3", position: 0.4, source: "sacn" }]);
     // One that takes over when it meets the level, which is 0: from there it takes it along at once, from elsewhere it doesn't.
     const met = new Show(new Map([...show.records, ["c-slot", { ...more[0]!, takes: "when-met" as const }]]));
-    const other = new WingLink(
-      () => met,
-      () => undefined,
-      atOnce,
-    );
-    closing.push(() => void other.close());
+    const other = linkOf(met, touches);
     expect(played((play) => other.hearSlots(line, [{ slot: 2, from: 0.5, level: 0.7 }], play))).toEqual([]);
     expect(played((play) => other.hearSlots(line, [{ slot: 2, from: 0.7, level: 0 }], play))).toEqual([
       { type: "level", playbackId: "card-spore", level: 0 },
     ]);
-    const third = new WingLink(
-      () => met,
-      () => undefined,
-      atOnce,
-    );
-    closing.push(() => void third.close());
+    const third = linkOf(met, touches);
     expect(played((play) => third.hearSlots(line, [{ slot: 2, from: 0, level: 0.6 }], play))).toEqual([
       { type: "level", playbackId: "card-spore", level: 0.6 },
     ]);
