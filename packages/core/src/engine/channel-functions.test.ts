@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { Playback } from "../playback/playback";
 import type { Attribute } from "../rig/attributes";
 import { functionAt, setAt } from "../rig/scale";
 import type { Profile } from "../rig/profile";
@@ -29,6 +30,21 @@ function bench(cues: readonly CuePlan[]): EngineOnBench {
     ].filter(({ parts: own }) => Object.keys(own).length > 0),
   }));
   return new EngineOnBench(showOf([...PAGE, ODD_LAMP, oddLamp(1), ...listWithCard("list", plans)]));
+}
+
+/** A strobe of 25 Hz that has come over one of 7 Hz, on a card that lets go in a second. */
+function strobeOverAnother(card: Partial<Playback> = {}): EngineOnBench {
+  const at = (hertz: number) => ({
+    inSeconds: 0,
+    strokes: [{ who: { heads: ["fx-1"] }, parts: { Shutter1Strobe: part([hertz]) }, rank: 1 }],
+  });
+  const lists = [...listWithCard("beneath", [at(7)]), ...listWithCard("over", [at(25)], { letsGoAtZero: false, ...card })];
+  const on = new EngineOnBench(showOf([...PAGE, ODD_LAMP, oddLamp(1), ...lists]));
+  for (const playbackId of ["card-beneath", "card-over"]) {
+    on.play({ type: "go", playbackId });
+    on.engine.tick((on.t += 0.1), on.frame);
+  }
+  return on;
 }
 
 /** The lamp's ten slots and its cells' six after the first cue. */
@@ -135,6 +151,28 @@ describe("fades of channels with several functions", () => {
     expect(on.frame[6]).toBe(4);
     on.engine.tick(on.t + 2, on.frame);
     expect(on.frame[6]).toBe(24);
+  });
+
+  it("go along within one function while something lets go over them, and when it is gone what lay beneath shows", () => {
+    const on = strobeOverAnother();
+    on.play({ type: "let-go", playbackId: "card-over" });
+    const start = on.t;
+    const slots = [0, 0.25, 0.5, 0.75, 1, 2].map((seconds) => {
+      on.engine.tick(start + seconds, on.frame);
+      return on.frame[5];
+    });
+    // From 50 + 149 (25 Hz) to 50 + 149 x 6/24 = 87.25 (7 Hz), in a second.
+    expect(slots).toEqual([199, 171, 143, 115, 87, 87]);
+  });
+
+  it("go along with a fader that scales everything", () => {
+    const on = strobeOverAnother({ fader: "everything" });
+    const slots = [0.75, 0.5, 0.25, 0, 1].map((level) => {
+      on.play({ type: "level", playbackId: "card-over", level });
+      on.engine.tick((on.t += 0.1), on.frame);
+      return on.frame[5];
+    });
+    expect(slots).toEqual([171, 143, 115, 87, 199]);
   });
 
   it("wheels snap when they come and when they let go, while the dimmer fades", () => {

@@ -18,7 +18,7 @@ export class LastLaid {
   }
 
   /** Marks what of the source has moved since, and keeps how it is now. */
-  markMoved(source: Source, { plain, highest, lowest }: Seen, blocks: Blocks): void {
+  markMoved(source: Source, { plain, snapping, highest, lowest }: Seen, blocks: Blocks): void {
     const { level, weight, scalesAll, settled, progress } = source;
     const gain = weight * level;
     const share = scalesAll ? gain : weight;
@@ -29,6 +29,8 @@ export class LastLaid {
       this.#raised = raised;
       this.#replaced = replaced;
       this.#markRuns(source, plain, blocks);
+      // Within one function what snaps goes along with its source.
+      this.#markRuns(source, snapping, blocks);
       // Colours that add up scale as what raises does.
       this.#replaced = raised;
       this.#markRuns(source, highest, blocks);
