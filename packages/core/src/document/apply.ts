@@ -47,7 +47,7 @@ export function applyInPlace(records: OwnRecords, change: Change): Result<null> 
     return fail("value.conflict", { field: fieldWords(path), present: shown(path, now), from: shown(path, change.from) });
   const replaced = replaceAt(present, path, change.to);
   if (replaced === null) return fail("record.unknown", { what: GONE });
-  records.set(id, { ...(replaced as RecordBase), version: present.version + 1 });
+  records.set(id, Object.assign(replaced as RecordBase, { version: present.version + 1 }));
   return ok(null);
 }
 

@@ -93,8 +93,8 @@ const BACK_SECONDS: Seconds = 2;
 export function takeAhead(stack: Stack, playbackId: string, at: Seconds, context: SourceContext): void {
   const state = context.show.playbackState(playbackId);
   const { playing } = stack;
-  const present = playing.find((source) => source.id === aheadIdOf(playbackId) && !source.lettingGo) ?? null;
-  const own = playing.find((source) => source.id === playbackId);
+  const present = stack.playingUnder(aheadIdOf(playbackId)).find(({ lettingGo }) => !lettingGo) ?? null;
+  const [own] = stack.playingUnder(playbackId);
   const source = state && own ? aheadSource(state, context, present) : null;
   if (!source) {
     present?.letGo(at, state?.cueId ? BACK_SECONDS : (context.show.get("playback", playbackId)?.releaseSeconds ?? 0));

@@ -262,7 +262,7 @@ export class Engine {
     const state = this.#show.playbackState(playbackId);
     const playback = this.#show.get("playback", playbackId);
     const playing = this.#stack.playing;
-    const present = playing.find(({ id }) => id === playbackId);
+    const present = this.#stack.playingUnder(playbackId)[0];
     if (!playback || !state || state.cueId === null) {
       if (!present || present.lettingGo) return;
       this.#stay(present, null);
@@ -270,7 +270,7 @@ export class Engine {
       return;
     }
     const moved = before?.cueId !== state.cueId || before.goSeconds !== state.goSeconds;
-    const leftBefore = playing.filter(({ id, leavesByHand }) => leavesByHand && id === `${playbackId} leaving`);
+    const leftBefore = this.#stack.playingUnder(`${playbackId} leaving`).filter(({ leavesByHand }) => leavesByHand);
     if (!moved) {
       if (!present || present.lettingGo) return;
       // What goes on with other times is made anew from where it is, unless all of them go faster or slower alike.

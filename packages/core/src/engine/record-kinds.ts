@@ -58,9 +58,12 @@ const READS: { readonly [K in Kind]: readonly EnginePart[] } = {
   preset: [],
 };
 
+const RENEWED = new Map<Kind, ReadonlySet<EnginePart>>((Object.keys(READS) as Kind[]).map((kind) => [kind, new Set(READS[kind])]));
+
 /** The parts that have to be made anew after records of these kinds have changed. */
 export function partsToRenew(kinds: readonly Kind[]): ReadonlySet<EnginePart> {
-  return new Set(kinds.flatMap((kind) => READS[kind]));
+  const alone = kinds.length === 1 ? RENEWED.get(kinds[0]!) : undefined;
+  return alone ?? new Set(kinds.flatMap((kind) => READS[kind]));
 }
 
 /** Fields that tell who reaches what, of the kinds that do. */

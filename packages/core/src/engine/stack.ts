@@ -24,12 +24,24 @@ export class Stack {
   /** Sketches, the one touched last on top. */
   #sketches: readonly Source[] = [];
   #order: Source[] = [];
+  /** What plays by id; made when somebody asks. */
+  #byId: Map<string, readonly Source[]> | null = null;
   #rides = false;
   /** Those whose riders were marked last: what is gone by now rides no more, and has moved, too. */
   #marked: readonly Source[] = NOBODY;
 
   get playing(): readonly Source[] {
     return this.#playing;
+  }
+
+  /** What plays under an id, from the lowest to the topmost. */
+  playingUnder(id: string): readonly Source[] {
+    let byId = this.#byId;
+    if (!byId) {
+      this.#byId = byId = new Map();
+      for (const source of this.#playing) byId.set(source.id, [...(byId.get(source.id) ?? []), source]);
+    }
+    return byId.get(id) ?? NOBODY;
   }
 
   get sketches(): readonly Source[] {
@@ -47,6 +59,7 @@ export class Stack {
 
   setPlaying(playing: readonly Source[]): void {
     this.#playing = playing;
+    this.#byId = null;
     this.restack();
   }
 
@@ -70,7 +83,7 @@ export class Stack {
   }
 
   get moving(): boolean {
-    for (let at = 0; at < this.#order.length; at++) if (this.#order[at]!.moving) return true;
+    for (let at = 0; at < this.#order.length; at++) if (!this.#order[at]!.rests && this.#order[at]!.moving) return true;
     return false;
   }
 
@@ -95,7 +108,7 @@ export class Stack {
 
   dropGone(): void {
     for (let at = 0; at < this.#playing.length; at++)
-      if (this.#playing[at]!.weight <= 0) {
+      if (!this.#playing[at]!.rests && this.#playing[at]!.weight <= 0) {
         this.setPlaying(this.#playing.filter(({ weight }) => weight > 0));
         return;
       }

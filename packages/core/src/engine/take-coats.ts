@@ -22,7 +22,7 @@ export function takeCoat(id: string, of: CoatTaking): void {
   const { before, stack, context, at, stay } = of;
   const { show } = context;
   const [was, is] = [before.get("coat", id), show.get("coat", id)];
-  const present = stack.playing.find((source) => source.id === id) ?? null;
+  const present = stack.playingUnder(id)[0] ?? null;
   if (is && !saysNothing(is) && !isRepainted(was, is)) {
     if (present && is.level !== undefined) present.level = is.level;
     return;

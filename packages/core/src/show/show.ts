@@ -47,7 +47,7 @@ export class Show implements ResolveContext, ReachContext {
   withRecords(records: Records<ShowRecord>, changed?: readonly string[]): Show {
     let next: Show;
     if (changed) {
-      const kinds = new Set<Kind>(changed.flatMap((id) => [this.records.get(id)?.kind ?? [], records.get(id)?.kind ?? []].flat()));
+      const kinds = this.#kindsOf(records, changed);
       const lists = { ...this.#byKind };
       for (const kind of kinds) {
         const list = lists[kind]?.list;
@@ -79,12 +79,26 @@ export class Show implements ResolveContext, ReachContext {
         );
   }
 
+  /** The kinds of the records that differ, as they were and as they are. */
+  #kindsOf(records: Records<ShowRecord>, changed: readonly string[]): ReadonlySet<Kind> {
+    const kinds = new Set<Kind>();
+    for (const id of changed) {
+      const [was, is] = [this.records.get(id), records.get(id)];
+      if (was) kinds.add(was.kind);
+      if (is) kinds.add(is.kind);
+    }
+    return kinds;
+  }
+
   /** The records of a kind after a few have changed, in their order. */
   #changedList(
     kind: Kind,
     list: readonly ShowRecord[],
     { records, changed }: { records: Records<ShowRecord>; changed: readonly string[] },
   ): readonly ShowRecord[] {
+    const [was, is] = changed.length === 1 ? [this.records.get(changed[0]!), records.get(changed[0]!)] : [];
+    // One that is replaced is found by itself: nobody's name has to be read.
+    if (was?.kind === kind && is?.kind === kind) return list.with(list.indexOf(was), is);
     const ids = new Set(changed);
     const next: ShowRecord[] = [];
     for (const present of list) {
