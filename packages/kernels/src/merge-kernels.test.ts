@@ -85,6 +85,31 @@ describe("the loops in WebAssembly", () => {
     },
   );
 
+  it("overtop: equal to the last bit where rows come from one level and tops are the highest of 16, and nothing beside, for 0 to 6 blocks", () => {
+    const random = seededRandom(9);
+    const [to, tops, values] = [kernels.floats(140)!, kernels.floats(9)!, kernels.floats(140)!];
+    let [passed, raised] = [0, 0];
+    for (let round = 0; round < 2000; round++) {
+      const [start, part, share] = [pick(random, [0, 1, random()]), pick(random, [0, 1, random()]), pick(random, [0, 1, random()])];
+      const beneath = random();
+      for (let at = 0; at < 140; at++) [to[at], values[at]] = [random() ** 2, beneath * random()];
+      const [block, first, blocks] = [Math.floor(random() * 3), Math.floor(random() * 40), round % 7];
+      // Tops may lie higher than they have to, as where something moves.
+      for (let at = 0; at < 9; at++) tops[at] = random() < 0.2 ? 1 : Math.max(...to.subarray(16 * at, 16 * at + 16));
+      const expected = values.slice();
+      for (let at = 0; at < 16 * blocks; at++) {
+        const row = { from: start, to: to[16 * block + at]!, beneath: values[first + at]!, part, share };
+        expected[first + at] = PLAIN.raise(row);
+        if (expected[first + at] === values[first + at]) passed++;
+        else raised++;
+      }
+      kernels.numbers.set([part, share, start]);
+      kernels.overtop(to.byteOffset + 64 * block, tops.byteOffset + 4 * block, values.byteOffset + 4 * first, blocks);
+      expect([...values], `round ${round}: ${blocks} blocks from ${block} to ${first}`).toEqual([...expected]);
+    }
+    expect(Math.min(passed, raised)).toBeGreaterThan(10_000);
+  });
+
   it.each([
     ["eight", 255, false],
     ["sixteen", 65535, false],

@@ -21,7 +21,7 @@ export function mergeKernels(): Kernels | null {
   const room = new Room(memory.buffer, NUMBERS_END);
   return {
     memory: memory.buffer,
-    numbers: new Float64Array(memory.buffer, 0, 2),
+    numbers: new Float64Array(memory.buffer, 0, 3),
     floats: (length) => room.floats(length),
     ...loops,
   };

@@ -5,9 +5,10 @@
   ;; Shared, so that V8 doesn't count it as this thread's own: 128 MiB would have it collect again and again, a tenth of a second each time.
   (memory (export "memory") 2048 2048 shared)
 
-  ;; At the memory's beginning: the part of the way that is done, 0..1, and the share of it that shows, 0..1.
+  ;; At the memory's beginning: the part of the way that is done, the share of it that shows, and where rows of overtop come from, 0..1.
   (global $part i32 (i32.const 0))
   (global $share i32 (i32.const 8))
+  (global $start i32 (i32.const 16))
 
   ;; values = from + (to - from) x part
   (func (export "replace") (param $from i32) (param $to i32) (param $values i32) (param $count i32)
@@ -120,6 +121,59 @@
               (local.get $share))))
         (if (f32.gt (local.get $one) (f32.load (local.get $values)))
           (then (f32.store (local.get $values) (local.get $one)))))))
+
+  ;; The same where all rows come from one level, in blocks of 16: those whose top doesn't reach over any of the values are passed over
+  (func (export "overtop") (param $to i32) (param $tops i32) (param $values i32) (param $blocks i32)
+    (local $part f64) (local $share f64) (local $start f64) (local $parts v128) (local $shares v128) (local $starts v128) (local $end i32)
+    (local.set $part (f64.load (global.get $part)))
+    (local.set $share (f64.load (global.get $share)))
+    (local.set $start (f64.load (global.get $start)))
+    (local.set $parts (f64x2.splat (local.get $part)))
+    (local.set $shares (f64x2.splat (local.get $share)))
+    (local.set $starts (f64x2.splat (local.get $start)))
+    (local.set $end (i32.add (local.get $tops) (i32.shl (local.get $blocks) (i32.const 2))))
+    (block $done
+      (loop $next
+        (br_if $done (i32.ge_s (local.get $tops) (local.get $end)))
+        (if
+          (i32.eqz
+            (i32x4.all_true
+              (i32x4.ge_s
+                (i32x4.min_s
+                  (i32x4.min_s (v128.load (local.get $values)) (v128.load offset=16 (local.get $values)))
+                  (i32x4.min_s (v128.load offset=32 (local.get $values)) (v128.load offset=48 (local.get $values))))
+                (i32x4.splat
+                  (i32.reinterpret_f32
+                    (f32.demote_f64
+                      (f64.mul
+                        (f64.add (local.get $start)
+                          (f64.mul (f64.sub (f64.promote_f32 (f32.load (local.get $tops))) (local.get $start)) (local.get $part)))
+                        (local.get $share))))))))
+          (then
+            (v128.store offset=0 (local.get $values)
+              (i32x4.max_s (v128.load offset=0 (local.get $values))
+                (i8x16.shuffle 0 1 2 3 4 5 6 7 16 17 18 19 20 21 22 23
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=0 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares)))
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=8 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares))))))
+            (v128.store offset=16 (local.get $values)
+              (i32x4.max_s (v128.load offset=16 (local.get $values))
+                (i8x16.shuffle 0 1 2 3 4 5 6 7 16 17 18 19 20 21 22 23
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=16 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares)))
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=24 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares))))))
+            (v128.store offset=32 (local.get $values)
+              (i32x4.max_s (v128.load offset=32 (local.get $values))
+                (i8x16.shuffle 0 1 2 3 4 5 6 7 16 17 18 19 20 21 22 23
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=32 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares)))
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=40 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares))))))
+            (v128.store offset=48 (local.get $values)
+              (i32x4.max_s (v128.load offset=48 (local.get $values))
+                (i8x16.shuffle 0 1 2 3 4 5 6 7 16 17 18 19 20 21 22 23
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=48 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares)))
+                  (f32x4.demote_f64x2_zero (f64x2.mul (f64x2.add (local.get $starts) (f64x2.mul (f64x2.sub (f64x2.promote_low_f32x4 (v128.load64_zero offset=56 (local.get $to))) (local.get $starts)) (local.get $parts))) (local.get $shares))))))))
+        (local.set $to (i32.add (local.get $to) (i32.const 64)))
+        (local.set $values (i32.add (local.get $values) (i32.const 64)))
+        (local.set $tops (i32.add (local.get $tops) (i32.const 4)))
+        (br $next))))
 
   ;; values = the smaller of values and (from + (to - from) x part) x share + 1 - share: what isn't in the share leaves all
   (func (export "lower") (param $from i32) (param $to i32) (param $values i32) (param $count i32)

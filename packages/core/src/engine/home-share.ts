@@ -133,15 +133,15 @@ export class HomeShare {
   }
 }
 
-/** What raises covers by the highest level; what replaces covers its part of what was open. */
+/** What replaces covers its part of what was open. */
 function coverPlainly(source: Source, at: Stretch, { values }: LaidStage): void {
-  if (at.row < source.htpRows) return coverByLevel(source, at, { values });
   const share = source.scalesAll ? source.weight * source.level : source.weight;
   const end = at.parameter + at.length;
   for (let parameter = at.parameter; parameter < end; parameter++)
     values[parameter] = values[parameter]! + (1 - values[parameter]!) * share;
 }
 
+/** What raises or lowers covers by the highest level. */
 function coverByLevel({ weight, level }: Source, at: Stretch, { values }: Pick<LaidStage, "values">): void {
   const share = weight * level;
   const end = at.parameter + at.length;

@@ -1,6 +1,9 @@
 /** A loop over so many rows: addresses of where they come from, where they go to, and of the stage. */
 type Loop = (from: number, to: number, values: number, count: number) => void;
 
+/** A loop over so many blocks of rows: addresses of where they go to, of the highest level in each, and of the stage. */
+type Overtop = (to: number, tops: number, values: number, blocks: number) => void;
+
 /** A loop over so many exits: addresses of these (see output-map), of values 0..1 and of the frame. */
 type Write = (exits: number, values: number, frame: number, count: number) => void;
 
@@ -10,7 +13,10 @@ type Write = (exits: number, values: number, frame: number, count: number) => vo
  */
 export interface Kernels {
   readonly memory: ArrayBufferLike;
-  /** The part of the way that is done, and the share of it that shows, 0..1: arguments that aren't whole would be made anew for each call. */
+  /**
+   * The part of the way that is done, the share of it that shows, and where rows of `overtop` come from, 0..1: arguments that aren't whole
+   * would be made anew for each call.
+   */
   readonly numbers: Float64Array;
   /** Zeros within the memory; null where there is no room. */
   floats(length: number): Float32Array | null;
@@ -20,6 +26,8 @@ export interface Kernels {
   readonly blend: Loop;
   /** Values become what the rows say in their share where that is more. */
   readonly raise: Loop;
+  /** As `raise`, of rows that come from one level: blocks whose tops reach over none of their values are passed over (see row-tops). */
+  readonly overtop: Overtop;
   /** Values become what the rows say in their share, and 1 beside it, where that is less. */
   readonly lower: Loop;
   /** Values become others as they are. */

@@ -24,4 +24,6 @@ export interface Stretch {
   timing: number;
   /** The part of it that shows: one number, which as a field would be made anew each time. */
   readonly share: Float64Array;
+  /** The level from which all rows come, NaN where they differ: one number, too. */
+  readonly start: Float64Array;
 }

@@ -7,9 +7,6 @@ import type { Source } from "./source";
 export class LastLaid {
   readonly #progress: Float64Array;
   #settled = false;
-  /** Which rows have other factors now. */
-  #raised = false;
-  #replaced = false;
   /** Factors of rows that raise and of rows that replace. */
   readonly #factors = Float64Array.of(NaN, NaN);
 
@@ -26,15 +23,11 @@ export class LastLaid {
     const replaced = share !== this.#factors[1];
     const fading = !settled || !this.#settled;
     if (raised || replaced || fading) {
-      this.#raised = raised;
-      this.#replaced = replaced;
-      this.#markRuns(source, plain, blocks);
+      this.#markRuns(source, plain, replaced, blocks);
       // Within one function what snaps goes along with its source.
-      this.#markRuns(source, snapping, blocks);
-      // Colours that add up scale as what raises does.
-      this.#replaced = raised;
-      this.#markRuns(source, highest, blocks);
-      this.#markRuns(source, lowest, blocks);
+      this.#markRuns(source, snapping, replaced, blocks);
+      this.#markRuns(source, highest, raised, blocks);
+      this.#markRuns(source, lowest, raised, blocks);
     }
     markMotions(source, blocks);
     source.follows.mark(blocks);
@@ -45,15 +38,13 @@ export class LastLaid {
     if (fading) this.#progress.set(progress);
   }
 
-  #markRuns(source: Source, runs: Runs, blocks: Blocks): void {
+  /** `scaled`: their factor is another one now. */
+  #markRuns(source: Source, runs: Runs, scaled: boolean, blocks: Blocks): void {
     const fading = !source.settled || !this.#settled;
     const everyRow = fading && (source.beneath !== null || source.travel.size > 0);
     for (let at = 0; at < runs.count; at++) {
       const timing = runs.timings[at]!;
-      const moved =
-        (runs.rows[at]! < source.htpRows ? this.#raised : this.#replaced) ||
-        everyRow ||
-        (fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]));
+      const moved = scaled || everyRow || (fading && (timing === MIXED || source.progress[timing] !== this.#progress[timing]));
       if (moved) blocks.markRange(runs.parameters[at]!, runs.lengths[at]!);
     }
   }

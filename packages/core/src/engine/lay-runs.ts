@@ -2,24 +2,29 @@ import type { Changes } from "../rig/changes";
 import { ELSEWHERE, kernelsNow } from "./kernels";
 import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
+import { TOPPED_ROWS } from "./row-tops";
 import type { Seen } from "./seen";
 import type { Source } from "./source";
 
-/** Lays what is seen of a source over what lies beneath: HTP rows raise it, others replace it. Allocates nothing. */
-export function laySeen(source: Source, { plain, snapping, highest, lowest }: Seen, stage: LaidStage, changes: Changes): void {
+/** Lays what is seen of a source over what lies beneath, but for what raises it. Allocates nothing. */
+export function laySeen(source: Source, { plain, snapping, lowest }: Seen, stage: LaidStage, changes: Changes): void {
   layRuns(source, plain, stage);
   if (snapping.count > 0) {
     snappingChanges = changes;
     layRuns(source, snapping, stage, laySnapping);
   }
-  if (highest.count > 0) layRuns(source, highest, stage, layHighest);
   if (lowest.count > 0) layRuns(source, lowest, stage, layLowest);
+}
+
+/** Lays what of a source raises what lies beneath. */
+export function layRaising(source: Source, { highest }: Seen, stage: LaidStage): void {
+  if (highest.count > 0) layRuns(source, highest, stage, layHighest);
 }
 
 type Lay = (source: Source, at: Stretch, stage: LaidStage) => void;
 
 /** The stretch being laid: one object for all, since frames allocate nothing. */
-const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: new Float64Array(1) };
+const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: new Float64Array(1), start: new Float64Array(1) };
 
 /** Lays the parts of the stretches that lie within the spans. */
 export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay = layPlain): void {
@@ -34,6 +39,7 @@ export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay =
       stretch.row = runs.rows[at]! + begin - first;
       stretch.length = (end < to ? end : to) - begin;
       stretch.timing = runs.timings[at]!;
+      stretch.start[0] = runs.starts[at]!;
       lay(source, stretch, stage);
     }
     if (end > to) span++;
@@ -96,7 +102,7 @@ export function isThere({ weight, scalesAll, level }: Source): boolean {
   return weight === 1 && (!scalesAll || level > 0);
 }
 
-/** Colours that add up. */
+/** Intensities, and colours that add up. */
 function layHighest(source: Source, at: Stretch, stage: LaidStage): void {
   at.share[0] = source.weight * source.level;
   if (at.share[0] !== 0) raise(source, at, stage);
@@ -129,13 +135,42 @@ function loopOver(
   return true;
 }
 
+/**
+ * Raises by the host's loops block by block, where all rows come from one level or have arrived: what can't reach over what is there isn't worked
+ * out. Rows before the first whole block and behind the last one are raised as others are. False where that can't be told.
+ */
+function overtop(source: Source, at: Stretch, stage: LaidStage): boolean {
+  const kernels = kernelsNow();
+  const { settled, tops } = source;
+  if (kernels === null || tops.at === ELSEWHERE || (!settled && at.timing === MIXED)) return false;
+  const start = settled || source.progress[at.timing] === 1 ? 0 : at.start[0]!;
+  const before = -at.row & (TOPPED_ROWS - 1);
+  const blocks = Math.floor((at.length - before) / TOPPED_ROWS);
+  // A number that isn't one differs from itself.
+  if (start !== start || blocks <= 0) return false;
+  const behind = at.length - before - blocks * TOPPED_ROWS;
+  at.length = before;
+  if (!loopOver(source, at, stage, "raise")) {
+    at.length = before + blocks * TOPPED_ROWS + behind;
+    return false;
+  }
+  at.row += before;
+  at.parameter += before;
+  kernels.numbers[2] = start;
+  kernels.overtop(source.toAt + 4 * at.row, tops.at + (4 * at.row) / TOPPED_ROWS, stage.at + 4 * at.parameter, blocks);
+  at.row += blocks * TOPPED_ROWS;
+  at.parameter += blocks * TOPPED_ROWS;
+  at.length = behind;
+  return loopOver(source, at, stage, "raise");
+}
+
 /** Levels on their way into a maximum, as numbers and as the bits of these. */
 const offered = new Float32Array(1024);
 const offeredBits = new Int32Array(offered.buffer);
 
 /** Rows that raise, in pieces for which there is room. */
 function raise(source: Source, stretch: Stretch, stage: LaidStage): void {
-  if (loopOver(source, stretch, stage, "raise")) return;
+  if (overtop(source, stretch, stage) || loopOver(source, stretch, stage, "raise")) return;
   const { bits } = stage;
   for (let left = stretch.length; left > 0;) {
     const count = left < offered.length ? left : offered.length;

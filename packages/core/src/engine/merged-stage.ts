@@ -4,10 +4,11 @@ import { copiedFloats } from "./kernels";
 import type { RigWays } from "./rig-ways";
 import { LastLaid } from "./last-laid";
 import { laidStage, type LaidStage } from "./laid-stage";
-import { laySeen } from "./lay-runs";
+import { layRaising, laySeen } from "./lay-runs";
 import { isOpaque, seenOf, type Seen } from "./seen";
 import type { Source } from "./source";
 import type { Stack } from "./stack";
+import { raisesApart, StrongestFirst } from "./strongest-first";
 import { layLit, type StageOverlay } from "./stage-overlay";
 
 /**
@@ -25,6 +26,8 @@ export class MergedStage {
   #opaque: boolean[] = [];
   #seen: readonly Seen[] = [];
   #last: readonly LastLaid[] = [];
+  /** Null where it makes a difference who comes first. */
+  #strongest: StrongestFirst | null = null;
   /** Where home has a part in what is shown. */
   #home: HomeShare | null = null;
   #homeRoom: HomeRoom | null = null;
@@ -48,16 +51,26 @@ export class MergedStage {
   advance(stack: Stack, overlay: StageOverlay, moved: Blocks): void {
     if (stack.order !== this.#order || this.#turnedOpaque()) this.#lookWhoHides(stack.order);
     const [order, seen, blocks] = [this.#order, this.#seen, this.#blocks];
-    for (let at = 0; at < order.length; at++) this.#last[at]!.markMoved(order[at]!, seen[at]!, blocks);
+    for (let at = 0; at < order.length; at++) if (!order[at]!.rests) this.#last[at]!.markMoved(order[at]!, seen[at]!, blocks);
     const spans = blocks.spans();
     if (spans.count === 0) return;
     copySpans(this.#home?.beneath(this.rest) ?? this.rest, this.values, spans);
     layLit(overlay, this.values, blocks);
-    for (let at = 0; at < order.length; at++) laySeen(order[at]!, seen[at]!, this.#laid, this.#ways.changes);
+    for (let at = 0; at < order.length; at++) {
+      laySeen(order[at]!, seen[at]!, this.#laid, this.#ways.changes);
+      if (this.#strongest === null) layRaising(order[at]!, seen[at]!, this.#laid);
+    }
+    if (this.#strongest !== null) this.#layStrongestFirst(this.#strongest);
     this.#home?.cover(order, seen, overlay.lit);
     this.#home?.add(this.#laid, this.rest);
     moved.markSame(blocks);
     blocks.clear();
+  }
+
+  #layStrongestFirst(strongest: StrongestFirst): void {
+    strongest.sort(this.#order);
+    const { places } = strongest;
+    for (let at = 0; at < places.length; at++) layRaising(this.#order[places[at]!]!, this.#seen[places[at]!]!, this.#laid);
   }
 
   /** Works out anew what is seen of each source, when sources came or went or hide more or less than before. */
@@ -82,10 +95,12 @@ export class MergedStage {
     this.#opaque = order.map(isOpaque);
     this.#home = home;
     this.#seen = seenOf(order, this.#ways.changes);
+    this.#strongest = raisesApart(this.#seen, this.values.length) ? new StrongestFirst(order) : null;
   }
 
   #turnedOpaque(): boolean {
-    for (let at = 0; at < this.#order.length; at++) if (isOpaque(this.#order[at]!) !== this.#opaque[at]) return true;
+    for (let at = 0; at < this.#order.length; at++)
+      if (!this.#order[at]!.rests && isOpaque(this.#order[at]!) !== this.#opaque[at]) return true;
     return false;
   }
 }

@@ -6,6 +6,8 @@ export interface Runs {
   readonly lengths: Int32Array;
   /** Index of the timing that all rows of a stretch share; MIXED where they differ. */
   readonly timings: Int32Array;
+  /** The level from which all rows of a stretch come; NaN where they differ. */
+  readonly starts: Float64Array;
 }
 
 export const MIXED = -1;
@@ -16,9 +18,12 @@ const WORTH_APART = 16;
 /** Collects stretches. */
 export class RunList {
   readonly #numbers: number[] = [];
+  readonly #starts: number[] = [];
 
-  push(row: number, parameter: number, { length, timing }: { length: number; timing: number }): void {
-    if (length > 0) this.#numbers.push(row, parameter, length, timing);
+  push(row: number, parameter: number, { length, timing, start }: { length: number; timing: number; start: number }): void {
+    if (length === 0) return;
+    this.#numbers.push(row, parameter, length, timing);
+    this.#starts.push(start);
   }
 
   done(): Runs {
@@ -28,20 +33,36 @@ export class RunList {
       for (let at = 0; at < column.length; at++) column[at] = numbers[4 * at + offset]!;
       return column;
     };
-    return { count: numbers.length / 4, rows: every(0), parameters: every(1), lengths: every(2), timings: every(3) };
+    return {
+      count: numbers.length / 4,
+      rows: every(0),
+      parameters: every(1),
+      lengths: every(2),
+      timings: every(3),
+      starts: Float64Array.from(this.#starts),
+    };
   }
 }
 
+/** Rows and the levels from which they come. */
+interface ComingRows {
+  readonly parameters: Int32Array;
+  readonly timing: Uint32Array;
+  readonly from: Float32Array;
+}
+
 /** The stretches of rows that rise by parameter; none goes over the row `border`, where those of HTP end. */
-export function runsOf({ parameters, timing }: { parameters: Int32Array; timing: Uint32Array }, border: number): Runs {
+export function runsOf({ parameters, timing, from }: ComingRows, border: number): Runs {
   const list = new RunList();
+  const push = (row: number, length: number, of: number): void =>
+    list.push(row, parameters[row]!, { length, timing: of, start: startOf(from, row, length) });
   let [begin, same] = [0, 0];
   // `same` is where the timing last changed: a long enough end of one timing is cut off from what was mixed before it.
   const close = (end: number): void => {
     if (end - same >= WORTH_APART) {
-      list.push(begin, parameters[begin]!, { length: same - begin, timing: MIXED });
-      list.push(same, parameters[same]!, { length: end - same, timing: timing[same]! });
-    } else list.push(begin, parameters[begin]!, { length: end - begin, timing: same === begin ? timing[begin]! : MIXED });
+      push(begin, same - begin, MIXED);
+      push(same, end - same, timing[same]!);
+    } else push(begin, end - begin, same === begin ? timing[begin]! : MIXED);
   };
   for (let row = 1; row <= parameters.length; row++) {
     const follows = row < parameters.length && row !== border && parameters[row] === parameters[row - 1]! + 1;
@@ -53,4 +74,9 @@ export function runsOf({ parameters, timing }: { parameters: Int32Array; timing:
     same = row;
   }
   return list.done();
+}
+
+function startOf(from: Float32Array, row: number, length: number): number {
+  for (let at = row + 1; at < row + length; at++) if (from[at] !== from[row]) return NaN;
+  return from[row] ?? NaN;
 }

@@ -9,16 +9,15 @@ export function isOpaque({ weight, scalesAll, level }: Source): boolean {
 
 /** What of a source is to be laid: its stretches that nobody hides. */
 export interface Seen {
-  /** Rows that raise or replace. */
+  /** Rows that replace. */
   readonly plain: Runs;
   /** Rows that replace and snap, or may, while the source lets something through. */
   readonly snapping: Runs;
-  /** Colours that add up: the highest shows, or the lowest. */
+  /** Intensities, and colours that add up: the highest shows. */
   readonly highest: Runs;
+  /** Colours that take away: the lowest shows. */
   readonly lowest: Runs;
 }
-
-const NOTHING = new RunList().done();
 
 /** What of each source is seen, from the lowest to the topmost: a row under one that replaces it wholly shows nothing and is left out. */
 export function seenOf(order: readonly Source[], { ways }: Changes): Seen[] {
@@ -36,10 +35,11 @@ function visibleRuns({ runs }: Source, hidden: Uint8Array): Runs {
   const seen = new RunList();
   for (let at = 0; at < runs.count; at++) {
     const [row, parameter, length, timing] = [runs.rows[at]!, runs.parameters[at]!, runs.lengths[at]!, runs.timings[at]!];
+    const start = runs.starts[at]!;
     const part = hidden.subarray(parameter, parameter + length);
     for (let begin = part.indexOf(0); begin >= 0;) {
       const covered = part.indexOf(1, begin);
-      seen.push(row + begin, parameter + begin, { length: (covered < 0 ? length : covered) - begin, timing });
+      seen.push(row + begin, parameter + begin, { length: (covered < 0 ? length : covered) - begin, timing, start });
       begin = covered < 0 ? -1 : part.indexOf(0, covered);
     }
   }
@@ -50,12 +50,16 @@ function visibleRuns({ runs }: Source, hidden: Uint8Array): Runs {
 function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
   const { htpRows, adds } = source;
   const snaps = !isOpaque(source);
-  if (adds === null && !snaps) return { plain: runs, snapping: NOTHING, highest: NOTHING, lowest: NOTHING };
   const lists = [new RunList(), new RunList(), new RunList(), new RunList()] as const;
   for (let at = 0; at < runs.count; at++) {
     const [row, parameter, length, timing] = [runs.rows[at]!, runs.parameters[at]!, runs.lengths[at]!, runs.timings[at]!];
+    const start = runs.starts[at]!;
+    // What rises lies apart from what doesn't, and what can't differ isn't looked at row by row.
+    if (row < htpRows || (adds === null && !snaps)) {
+      lists[row < htpRows ? 1 : 0].push(row, parameter, { length, timing, start });
+      continue;
+    }
     const wayAt = (offset: number): number => {
-      if (row < htpRows) return 0;
       const adding = adds === null ? 0 : adds[parameter + offset]!;
       return adding === 0 && snaps && ways[parameter + offset] !== ALWAYS_FADES ? 3 : adding;
     };
@@ -63,7 +67,7 @@ function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
     for (let offset = 1; offset <= length; offset++) {
       const way = wayAt(begin);
       if (offset < length && wayAt(offset) === way) continue;
-      lists[way]!.push(row + begin, parameter + begin, { length: offset - begin, timing });
+      lists[way]!.push(row + begin, parameter + begin, { length: offset - begin, timing, start });
       begin = offset;
     }
   }

@@ -9,6 +9,7 @@ import { movedRows } from "./moved-rows";
 import { progressAt, putByHand, putProgress } from "./fade-progress";
 import { RunningFollows } from "./running-follows";
 import { RunningMotions } from "./running-motions";
+import { topsOf, type RowTops } from "./row-tops";
 import { runsOf, type Runs } from "./runs";
 import type { ClockReader } from "./flat-motions";
 import { addressOf } from "./kernels";
@@ -46,6 +47,7 @@ export class Source {
   /** Where the merge's loops find the rows. */
   readonly fromAt: number;
   readonly toAt: number;
+  readonly tops: RowTops;
   readonly startSeconds: Seconds;
   /** Rows below this index merge by HTP; a sketch has none: it takes over. */
   readonly htpRows: number;
@@ -82,6 +84,8 @@ export class Source {
   readonly progress: Float64Array;
   /** Rows of HTP raise; those of a sketch take over. */
   readonly #raises: boolean;
+  /** For so many frames time has moved nothing of it, and nobody its level. */
+  #still = 0;
   /** Level, weight and now: written every frame, and numbers in fields would be made anew each time. */
   readonly #numbers = Float64Array.of(0, 1, 0);
   /** The card whose fader and flashes it follows. */
@@ -110,7 +114,8 @@ export class Source {
     this.level = of.level;
     this.#raises = of.htpCount > 0;
     this.htpRows = lowerBound(of.compiled.parameters, of.htpCount);
-    this.runs = runsOf(of.compiled, this.htpRows);
+    this.runs = runsOf({ ...of.compiled, from: of.from }, this.htpRows);
+    this.tops = topsOf(of.compiled);
     this.motions = new RunningMotions(of.compiled, of.startSeconds);
     this.follows = new RunningFollows(of.compiled, of.from);
     this.progress = new Float64Array(of.compiled.fades.length);
@@ -131,6 +136,7 @@ export class Source {
   }
 
   set level(level: number) {
+    this.#still = 0;
     this.#numbers[0] = level;
   }
 
@@ -140,6 +146,7 @@ export class Source {
   }
 
   set weight(weight: number) {
+    this.#still = 0;
     this.#numbers[1] = weight;
   }
 
@@ -156,6 +163,7 @@ export class Source {
   }
 
   letGo(startSeconds: Seconds, seconds: Seconds): void {
+    this.#still = 0;
     this.#release = { startSeconds, seconds, from: this.weight };
     this.#card = null;
     this.leavesByHand = false;
@@ -233,8 +241,15 @@ export class Source {
     return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }
 
+  /** It says what it said in the frame before, which has been merged: frames needn't look at it until somebody touches it. */
+  get rests(): boolean {
+    return this.#still > 1;
+  }
+
   /** Brings fades, release and motions to time t. */
   advance(t: Seconds, reader: ClockReader): void {
+    if (this.rests) return;
+    const still = this.#still;
     this.#now = t;
     if (this.#release) {
       const { startSeconds, seconds, from } = this.#release;
@@ -246,6 +261,9 @@ export class Source {
     if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
     this.beneath?.source.advance(t, reader);
+    // Clocks and targets move by themselves.
+    const { clocks, follows } = this.compiled;
+    this.#still = this.moving || clocks.length > 0 || follows.heads.length > 0 ? 0 : still + 1;
   }
 
   #advanceFades(t: Seconds): void {
