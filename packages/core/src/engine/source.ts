@@ -16,9 +16,7 @@ import { addressOf } from "./kernels";
 import { rowNumbers } from "./numbers-of";
 
 const NO_TRAVEL: ReadonlyMap<number, Float32Array> = new Map();
-
 const NO_TIMINGS: ReadonlySet<number> = new Set();
-
 const NEVER_PAUSED = { since: null, heldSeconds: 0 } as const;
 
 /** From the lowest to the topmost; sketches lie at SKETCH_RANK. */

@@ -6,9 +6,9 @@ export function raisesApart(seen: readonly Seen[], parameters: number): boolean 
   const otherwise = new Uint8Array(parameters);
   for (const { plain, snapping, lowest } of seen)
     for (const runs of [plain, snapping, lowest])
-      for (let at = 0; at < runs.count; at++) otherwise.fill(1, runs.parameters[at]!, runs.parameters[at]! + runs.lengths[at]!);
+      for (let at = 0; at < runs.count; at++) otherwise.fill(1, runs.parameters[at], runs.parameters[at]! + runs.lengths[at]!);
   return seen.every(({ highest: { count, parameters: first, lengths } }) => {
-    for (let at = 0; at < count; at++) if (otherwise.subarray(first[at]!, first[at]! + lengths[at]!).includes(1)) return false;
+    for (let at = 0; at < count; at++) if (otherwise.subarray(first[at], first[at]! + lengths[at]!).includes(1)) return false;
     return true;
   });
 }
