@@ -1,12 +1,10 @@
 import { Session, type HeapProfiler } from "node:inspector";
 import { Engine, type Cue, type Part, type ShowRecord } from "@vexa/core";
 import { loadedShow, START_SECONDS } from "./loaded-show";
-import { interleaved } from "./measure";
+import { interleaved, WARM_UP } from "./measure";
 
 const FRAME = 1 / 44;
 const FRAMES = 10_000;
-/** As many until all of its loops are compiled for good: an engine runs for hours. */
-const WARM_UP = 8000;
 
 /** Octets that a frame takes from the heap, in the plain case, where rates are fanned (a clock for each head), and where colours add up. */
 export function octetsPerFrame(): { readonly plain: number; readonly fannedRates: number; readonly addedColours: number } {

@@ -16,7 +16,7 @@ import {
 import { ReferenceEngine, sameOctets } from "@vexa/core/testing";
 import { BarePass } from "./bare-pass";
 import { loadedShow, START_SECONDS } from "./loaded-show";
-import { interleaved, median } from "./measure";
+import { interleaved, median, WARM_UP } from "./measure";
 
 const FRAME = 1 / 44;
 
@@ -141,7 +141,7 @@ function fadersShare(universes: number, rounds: number, cards: readonly string[]
   const busy = new Engine(loadedShow({ universes, state: "fading" }), START_SECONDS + 1);
   const frame = new Uint8Array(rest.frameLength);
   let steps = 0;
-  const work = [
+  const work: [() => void, (round: number) => void] = [
     () => {
       const at = START_SECONDS + ++steps / 100;
       for (const card of cards) {
@@ -151,8 +151,9 @@ function fadersShare(universes: number, rounds: number, cards: readonly string[]
       }
       rest.tick(at, frame);
     },
-    (round: number) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
+    (round) => void busy.tick(START_SECONDS + 3 + round * FRAME, frame),
   ];
+  for (let round = 0; round < WARM_UP; round++) work[0]();
   interleaved(work, 30);
   const [moved, full] = interleaved(work, rounds) as [number, number];
   return { share: moved / full, ms: moved };

@@ -1,3 +1,6 @@
+/** As many until all loops of a frame and of a command are compiled for good: an engine runs for hours. */
+export const WARM_UP = 8000;
+
 /** The middle of some numbers. */
 export function median(values: readonly number[]): number {
   return quantile(values, 0.5);

@@ -44,6 +44,9 @@ export class Blocks {
   /** The same four by four: what nobody moved is passed over quickly. */
   readonly #fours: Int32Array;
   readonly #spans: { count: number; readonly bounds: Int32Array };
+  /** Nothing is marked before this block, nor from the other one on. */
+  #low: number;
+  #high = 0;
   /** Nothing was marked since the spans were told. */
   #told = false;
 
@@ -53,23 +56,26 @@ export class Blocks {
     this.#fours = new Int32Array(Math.ceil(blocks / 4));
     this.#stale = new Uint8Array(this.#fours.buffer, 0, blocks);
     this.#spans = { count: 0, bounds: new Int32Array(2 + this.#stale.length) };
+    this.#low = blocks;
   }
 
   markAll(): void {
-    this.#told = false;
+    this.#reach(0, this.#stale.length);
     this.#stale.fill(1);
   }
 
   mark(parameter: number): void {
-    this.#told = false;
-    this.#stale[parameter >> SHIFT] = 1;
+    const block = parameter >> SHIFT;
+    this.#reach(block, block + 1);
+    this.#stale[block] = 1;
   }
 
   markRange(first: number, length: number): void {
-    this.#told = false;
+    if (length <= 0) return;
     const stale = this.#stale;
-    const end = length > 0 ? ((first + length - 1) >> SHIFT) + 1 : 0;
+    const end = ((first + length - 1) >> SHIFT) + 1;
     let block = first >> SHIFT;
+    this.#reach(block, end);
     while (block < end && (block & 3) !== 0) stale[block++] = 1;
     for (; block + 4 <= end; block += 4) this.#fours[block >> 2] = FOUR;
     while (block < end) stale[block++] = 1;
@@ -81,9 +87,10 @@ export class Blocks {
 
   /** Marks what is marked there. */
   markSame(other: Blocks): void {
-    this.#told = false;
+    this.#reach(other.#low, other.#high);
     const [fours, marked] = [this.#fours, other.#fours];
-    for (let four = 0; four < fours.length; four++) fours[four] = fours[four]! | marked[four]!;
+    const end = (other.#high + 3) >> 2;
+    for (let four = other.#low >> 2; four < end; four++) fours[four] = fours[four]! | marked[four]!;
   }
 
   isStale(parameter: number): boolean {
@@ -95,14 +102,14 @@ export class Blocks {
     const spans = this.#spans;
     if (this.#told) return spans;
     this.#told = true;
-    const [stale, fours, bounds] = [this.#stale, this.#fours, spans.bounds];
+    const [stale, fours, bounds, high] = [this.#stale, this.#fours, spans.bounds, this.#high];
     let count = 0;
-    for (let block = 0; block < stale.length;) {
+    for (let block = this.#low; block < high;) {
       if ((block & 3) === 0 && fours[block >> 2] === 0) block += 4;
       else if (stale[block] === 0) block++;
       else {
         bounds[2 * count] = block << SHIFT;
-        while (block < stale.length && stale[block] === 1) block++;
+        while (block < high && stale[block] === 1) block++;
         bounds[2 * count + 1] = Math.min(this.#parameters, block << SHIFT);
         count++;
       }
@@ -113,6 +120,15 @@ export class Blocks {
 
   clear(): void {
     this.#told = false;
-    this.#stale.fill(0);
+    this.#stale.fill(0, this.#low, this.#high);
+    this.#low = this.#stale.length;
+    this.#high = 0;
+  }
+
+  /** Blocks from one to before another are about to be marked. */
+  #reach(low: number, high: number): void {
+    this.#told = false;
+    if (low < this.#low) this.#low = low;
+    if (high > this.#high) this.#high = high;
   }
 }

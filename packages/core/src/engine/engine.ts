@@ -19,6 +19,7 @@ import { SLOTS } from "./output-map";
 import { darkAhead, takeAhead, type DarkAhead } from "./ahead";
 import { clockReader } from "./flat-motions";
 import { isStill, lateContext, sketchSource } from "./sketch-source";
+import { affectedRecords } from "./affected-records";
 import type { Source } from "./source";
 import { Stack } from "./stack";
 import { partsToRenew } from "./record-kinds";
@@ -144,8 +145,7 @@ export class Engine {
     const before = this.#show;
     const after = before.withRecords(applied.value, changes.map(changedId));
     this.#dirty = true;
-    const ids = new Set(changes.map(changedId));
-    const affected = [...ids].flatMap((id) => after.records.get(id) ?? before.records.get(id) ?? []);
+    const affected = affectedRecords(changes, before, after);
     const renewed = partsToRenew(affected.map(({ kind }) => kind));
     const merged = affected.some((record) => this.#startsFromStage(record, after));
     if (merged) this.#mergeFor(at);

@@ -55,8 +55,9 @@ export class HomeShare {
   readonly #covered: LaidStage;
   readonly #factors: Float64Array;
   readonly #room: HomeRoom;
-  /** In how many parameters home has a part. */
-  #open = NOT_KNOWN;
+  /** Home has no part in a parameter before this one, nor from the other one on. */
+  #openFrom = 0;
+  #openTo = NOT_KNOWN;
   #due = true;
 
   /** The first merge with it is one of all: what stood in the room before is gone then. */
@@ -84,7 +85,7 @@ export class HomeShare {
   /** Works out anew who covers how much within the spans, when anybody's level has changed. */
   cover(order: readonly Source[], seen: readonly Seen[], { parameters, levels }: StageOverlay["lit"]): void {
     if (!this.#levelsChanged(order)) return;
-    this.#open = NOT_KNOWN;
+    this.#openTo = NOT_KNOWN;
     const { values, spans } = this.#covered;
     for (let at = 0; at < spans.count; at++) values.fill(0, spans.bounds[2 * at], spans.bounds[2 * at + 1]);
     for (let at = 0; at < parameters.length; at++) if (levels[at]! > values[parameters[at]!]!) values[parameters[at]!] = levels[at]!;
@@ -98,11 +99,12 @@ export class HomeShare {
 
   /** Adds home's part to what was said, within the spans. */
   add({ values, at, spans: { count, bounds } }: LaidStage, rest: Float32Array): void {
-    if (this.#open === NOT_KNOWN) this.#workOutParts(rest);
-    if (this.#open === 0) return;
+    if (this.#openTo === NOT_KNOWN) this.#workOutParts(rest);
     const [{ parts }, kernels] = [this.#room, kernelsNow()];
     for (let span = 0; span < count; span++) {
-      const [begin, end] = [bounds[2 * span]!, bounds[2 * span + 1]!];
+      const begin = Math.max(this.#openFrom, bounds[2 * span]!);
+      const end = Math.min(this.#openTo, bounds[2 * span + 1]!);
+      if (begin >= end) continue;
       if (kernels && at !== ELSEWHERE && parts.at !== ELSEWHERE) kernels.add(parts.at + 8 * begin, at + 4 * begin, end - begin);
       else for (let parameter = begin; parameter < end; parameter++) values[parameter] = values[parameter]! + parts.numbers[parameter]!;
     }
@@ -111,11 +113,14 @@ export class HomeShare {
   /** Mostly somebody covers all of every parameter, and home has no part in any. */
   #workOutParts(rest: Float32Array): void {
     const [counts, covered, parts] = [this.#counts, this.#room.covered, this.#room.parts.numbers];
-    this.#open = 0;
+    this.#openFrom = parts.length;
+    this.#openTo = 0;
     for (let parameter = 0; parameter < counts.length; parameter++) {
       const part = counts[parameter] === 0 ? 0 : homePart(counts[parameter]!, rest[parameter]!, covered[parameter]!);
       parts[parameter] = part;
-      if (part !== 0) this.#open++;
+      if (part === 0) continue;
+      if (parameter < this.#openFrom) this.#openFrom = parameter;
+      this.#openTo = parameter + 1;
     }
   }
 

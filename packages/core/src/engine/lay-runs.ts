@@ -29,6 +29,7 @@ const stretch: Stretch = { row: 0, parameter: 0, length: 0, timing: 0, share: ne
 /** Lays the parts of the stretches that lie within the spans. */
 export function layRuns(source: Source, runs: Runs, stage: LaidStage, lay: Lay = layPlain): void {
   const { count, bounds } = stage.spans;
+  if (count === 0 || runs.end <= bounds[0]! || runs.first >= bounds[2 * count - 1]!) return;
   for (let at = 0, span = 0; at < runs.count && span < count;) {
     const first = runs.parameters[at]!;
     const end = first + runs.lengths[at]!;

@@ -8,6 +8,9 @@ export interface Runs {
   readonly timings: Int32Array;
   /** The level from which all rows of a stretch come; NaN where they differ. */
   readonly starts: Float64Array;
+  /** All their parameters lie from this one on, and before the other. */
+  readonly first: number;
+  readonly end: number;
 }
 
 export const MIXED = -1;
@@ -33,14 +36,9 @@ export class RunList {
       for (let at = 0; at < column.length; at++) column[at] = numbers[4 * at + offset]!;
       return column;
     };
-    return {
-      count: numbers.length / 4,
-      rows: every(0),
-      parameters: every(1),
-      lengths: every(2),
-      timings: every(3),
-      starts: Float64Array.from(this.#starts),
-    };
+    const [count, parameters, lengths] = [numbers.length / 4, every(1), every(2)];
+    const [first, end] = count === 0 ? [0, 0] : [parameters[0]!, parameters[count - 1]! + lengths[count - 1]!];
+    return { count, rows: every(0), parameters, lengths, timings: every(3), starts: Float64Array.from(this.#starts), first, end };
   }
 }
 
