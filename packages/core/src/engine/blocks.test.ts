@@ -48,6 +48,18 @@ describe("blocks", () => {
     );
   });
 
+  it("leave out what there isn't, as after lamps were taken out", () => {
+    const blocks = new Blocks(PARAMETERS);
+    for (const gone of [-1, -40, PARAMETERS + 20, PARAMETERS + 500]) blocks.mark(gone);
+    expect(lengthOfSpans(blocks.spans())).toBe(0);
+    blocks.markRange(PARAMETERS - 2, 700);
+    expect([...blocks.spans().bounds.subarray(0, 2)]).toEqual([320, PARAMETERS]);
+    blocks.clear();
+    expect(blocks.spans().count).toBe(0);
+    blocks.mark(3);
+    expect([...blocks.spans().bounds.subarray(0, 2)]).toEqual([0, GRAIN]);
+  });
+
   it("copy what lies within their spans and nothing else", () => {
     const [from, to] = [new Float32Array(PARAMETERS).fill(1), new Float32Array(PARAMETERS)];
     const blocks = new Blocks(PARAMETERS);

@@ -106,7 +106,7 @@ export class Blocks {
     let count = 0;
     for (let block = this.#low; block < high;) {
       if ((block & 3) === 0 && fours[block >> 2] === 0) block += 4;
-      else if (stale[block] === 0) block++;
+      else if (stale[block] !== 1) block++;
       else {
         bounds[2 * count] = block << SHIFT;
         while (block < high && stale[block] === 1) block++;
@@ -125,10 +125,10 @@ export class Blocks {
     this.#high = 0;
   }
 
-  /** Blocks from one to before another are about to be marked. */
+  /** Blocks from one to before another are about to be marked; what there isn't, as after lamps were taken out, is left out. */
   #reach(low: number, high: number): void {
     this.#told = false;
-    if (low < this.#low) this.#low = low;
-    if (high > this.#high) this.#high = high;
+    if (low < this.#low) this.#low = Math.max(0, low);
+    if (high > this.#high) this.#high = Math.min(high, this.#stale.length);
   }
 }
