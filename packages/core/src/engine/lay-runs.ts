@@ -2,7 +2,7 @@ import type { Changes } from "../rig/changes";
 import { ELSEWHERE, kernelsNow } from "./kernels";
 import type { LaidStage, Stretch } from "./laid-stage";
 import { MIXED, type Runs } from "./runs";
-import { TOPPED_ROWS } from "./row-tops";
+import { TOP_SHIFT, TOPPED_ROWS } from "./row-tops";
 import type { Seen } from "./seen";
 import type { Source } from "./source";
 
@@ -149,19 +149,19 @@ function overtop(source: Source, at: Stretch, stage: LaidStage): boolean {
   const blocks = Math.floor((at.length - before) / TOPPED_ROWS);
   // A number that isn't one differs from itself.
   if (start !== start || blocks <= 0) return false;
-  const behind = at.length - before - blocks * TOPPED_ROWS;
+  const { length } = at;
   at.length = before;
   if (!loopOver(source, at, stage, "raise")) {
-    at.length = before + blocks * TOPPED_ROWS + behind;
+    at.length = length;
     return false;
   }
   at.row += before;
   at.parameter += before;
   kernels.numbers[2] = start;
-  kernels.overtop(source.toAt + 4 * at.row, tops.at + (4 * at.row) / TOPPED_ROWS, stage.at + 4 * at.parameter, blocks);
+  kernels.overtop(source.toAt + 4 * at.row, tops.at + 4 * (at.row >> TOP_SHIFT), stage.at + 4 * at.parameter, blocks);
   at.row += blocks * TOPPED_ROWS;
   at.parameter += blocks * TOPPED_ROWS;
-  at.length = behind;
+  at.length = length - before - blocks * TOPPED_ROWS;
   return loopOver(source, at, stage, "raise");
 }
 

@@ -46,7 +46,9 @@ function visibleRuns({ runs }: Source, hidden: Uint8Array): Runs {
   return seen.done();
 }
 
-/** Stretches apart by what the source does to their parameters. */
+const [REPLACES, HIGHEST, LOWEST, SNAPS] = [0, 1, 2, 3] as const;
+
+/** Stretches apart by what the source does to their parameters; colours tell it by numbers (see addingWays). */
 function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
   const { htpRows, adds } = source;
   const snaps = !isOpaque(source);
@@ -56,12 +58,12 @@ function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
     const start = runs.starts[at]!;
     // What rises lies apart from what doesn't, and what can't differ isn't looked at row by row.
     if (row < htpRows || (adds === null && !snaps)) {
-      lists[row < htpRows ? 1 : 0].push(row, parameter, { length, timing, start });
+      lists[row < htpRows ? HIGHEST : REPLACES].push(row, parameter, { length, timing, start });
       continue;
     }
     const wayAt = (offset: number): number => {
       const adding = adds === null ? 0 : adds[parameter + offset]!;
-      return adding === 0 && snaps && ways[parameter + offset] !== ALWAYS_FADES ? 3 : adding;
+      return adding === 0 && snaps && ways[parameter + offset] !== ALWAYS_FADES ? SNAPS : adding;
     };
     let begin = 0;
     for (let offset = 1; offset <= length; offset++) {
@@ -71,8 +73,7 @@ function byWay(source: Source, runs: Runs, ways: Uint8Array): Seen {
       begin = offset;
     }
   }
-  const [plain, highest, lowest, snapping] = lists;
-  return { plain: plain.done(), snapping: snapping.done(), highest: highest.done(), lowest: lowest.done() };
+  return { plain: lists[REPLACES].done(), snapping: lists[SNAPS].done(), highest: lists[HIGHEST].done(), lowest: lists[LOWEST].done() };
 }
 
 function hide({ runs, htpRows, adds }: Source, hidden: Uint8Array): void {
