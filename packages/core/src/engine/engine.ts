@@ -159,7 +159,8 @@ export class Engine {
       this.#takePlayback(record.playbackId, before.playbackState(record.playbackId), at);
       takeAhead(this.#stack, record.playbackId, at, this.#context());
     }
-    if (before.stageState?.sweptSeconds !== after.stageState?.sweptSeconds) {
+    // Where nobody has touched the whole stage yet there is no record of it: its first one is no sweep.
+    if ((before.stageState?.sweptSeconds ?? 0) !== (after.stageState?.sweptSeconds ?? 0)) {
       sendHome(this.#stack, this.#stage.rest, { ways: this.#ways, at });
       this.#stage.renew();
     }

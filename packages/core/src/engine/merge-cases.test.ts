@@ -195,6 +195,9 @@ describe("what is left behind", () => {
     expect(bench.read(1, 2, 0.1)).toBeCloseTo(0.6, 3);
     expect(bench.read(1, 0)).toBe(0);
     expect(bench.whoShows().left).toHaveLength(8);
+    // The first touch of the whole stage is no sweep.
+    bench.play({ type: "grand-master", level: 0.5 });
+    expect(bench.read(1, 2, 3)).toBeCloseTo(0.6, 3);
     bench.play({ type: "sweep" });
     expect(bench.read(1, 2, 0.5)).toBeCloseTo(0.55, 3);
     expect(bench.read(1, 2, 0.6)).toBeCloseTo(0.5, 3);

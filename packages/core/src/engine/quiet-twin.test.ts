@@ -1,4 +1,6 @@
 import { describe, expect, it } from "vitest";
+import { setChange, type Change } from "../document/transaction";
+import { SETTINGS_ID } from "../playback/stage-state";
 import type { Playback } from "../playback/playback";
 import { playChanges } from "../playing/play";
 import type { PlayCommand } from "../playing/commands";
@@ -7,6 +9,8 @@ import type { Attribute } from "../rig/attributes";
 import type { ShowRecord } from "../show/records";
 import type { Show } from "../show/show";
 import { listWithCard, ODD_LAMP, oddLamp, part, pick, ReferenceEngine, sameOctets, showOf, type Random } from "../testing";
+import { sketchIdOf } from "../stroke/sketch";
+import type { Stroke } from "../stroke/stroke";
 import { Engine } from "./engine";
 
 const LAMPS = Array.from({ length: 40 }, (_, index) => index + 1);
@@ -45,12 +49,35 @@ function quietShow(random: Random): Show {
   const base: ShowRecord[] = [
     { id: "ann", kind: "person", version: 1, name: "Ann", initials: "An", role: "lead" },
     { id: "page", kind: "page", version: 1, name: "Main", rank: 0, territoryId: null },
+    { id: sketchIdOf("ann"), kind: "sketch", version: 1, personId: "ann", strokes: {} },
+    { id: SETTINGS_ID, kind: "settings", version: 1, stays: random() < 0.3 ? { Position: true, Beam: true } : {} },
   ];
-  return showOf([...base, ODD_LAMP, ...LAMPS.map(oddLamp), ...lists]);
+  const masters = (["scales", "lights"] as const).map((how, index): ShowRecord => ({
+    id: how,
+    kind: "groupMaster",
+    version: 1,
+    pageId: "page",
+    name: how,
+    who: { heads: LAMPS.slice(10 * index, 10 * index + 15).map((lamp) => `fx-${lamp}.1`) },
+    how,
+    column: index,
+    row: 3,
+    columns: 1,
+    rows: 1,
+  }));
+  return showOf([...base, ODD_LAMP, ...LAMPS.map(oddLamp), ...masters, ...lists]);
 }
 
 function randomHand(random: Random): PlayCommand {
   const playbackId = `card-list-${1 + Math.floor(random() * 6)}`;
+  const head = `fx-${1 + Math.floor(random() * 40)}`;
+  if (random() < 0.2)
+    return pick<PlayCommand>(random, [
+      { type: "group-level", groupMasterId: pick(random, ["scales", "lights"]), level: random() },
+      { type: "park", head, values: { Gobo1: random() } },
+      { type: "unpark", head },
+      { type: "sweep" },
+    ]);
   return pick<PlayCommand>(random, [
     { type: "go", playbackId },
     { type: "go", playbackId },
@@ -62,6 +89,20 @@ function randomHand(random: Random): PlayCommand {
   ]);
 }
 
+function played(show: Show, random: Random, t: number): readonly Change[] {
+  const changes = playChanges(show, randomHand(random), { t, personId: "ann" });
+  return changes.ok ? changes.value : [];
+}
+
+/** Ann touches one attribute of some lamps, or lets go of all. */
+function sketched(show: Show, random: Random): Change[] {
+  const [attribute, low, high] = pick(random, SAYABLE);
+  const cells = attribute === "Dimmer" || attribute === "ColorAdd_R" ? ".1" : "";
+  const heads = LAMPS.slice(0, 1 + Math.floor(random() * 20)).map((lamp) => `fx-${lamp}${cells}`);
+  const stroke: Stroke = { who: { heads }, parts: { [attribute]: part([low + random() * (high - low)]) }, rank: 1 };
+  return [setChange(sketchIdOf("ann"), ["strokes"], { from: show.sketchOf("ann")!.strokes, to: random() < 0.5 ? {} : { s: stroke } })];
+}
+
 /** One thing is done at a time, and what it sets off mostly comes to its end before the next; every octet of every frame must be equal. */
 function playQuietly(seed: number): void {
   const random = seededRandom(seed);
@@ -71,8 +112,7 @@ function playQuietly(seed: number): void {
   let t = 1000;
   for (let step = 0; step < 40; step++) {
     t += random() * 0.3;
-    const changes = playChanges(engine.show, randomHand(random), { t, personId: "ann" });
-    const list = changes.ok ? changes.value : [];
+    const list = random() < 0.15 ? sketched(engine.show, random) : played(engine.show, random, t);
     expect(engine.command({ at: t, changes: list }).ok).toBe(true);
     reference.command({ at: t, changes: list });
     for (const later of [0.1, 0.3, 0.4, 0.5, 0.5, random()].slice(random() < 0.3 ? 4 : 0)) {
