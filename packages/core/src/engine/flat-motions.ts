@@ -1,6 +1,6 @@
 import { readTable, type CycleTable } from "../motion/cycle-table";
 import type { TargetsAt } from "../follow/followed-head";
-import { drivenCycles, masterStateIdOf, steadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
+import { drivenCycles, masterStateIdOf, putSteadyBeats, type Driven, type MasterState, type SpeedMaster } from "../playback/speed-master";
 import type { RunLead } from "../playback/playback";
 import { ADDS, COVERS } from "../stroke/meeting";
 import type { RowMotion } from "../stroke/row";
@@ -18,12 +18,10 @@ export interface DriveClock extends Driven {
 export interface ClockReader {
   readonly targetsAt: TargetsAt;
   /** Rounds that a clock has gone through. */
-  readonly putCycles: PutsCount;
-  /** What all motions on such a clock multiply by their rates; NaN while each goes its own way. */
-  readonly putBeats: PutsCount;
+  readonly putCycles: (clock: DriveClock, t: Seconds, into: Float64Array, at: number) => void;
+  /** What all motions on such a clock multiply by their rates at the time that is the row's first number: put there; NaN while each goes its own way. */
+  readonly putBeats: (clock: DriveClock, row: Float64Array) => void;
 }
-
-type PutsCount = (clock: DriveClock, t: Seconds, into: Float64Array, at: number) => void;
 
 /** What drives clocks, and targets: masters and how these stand, by their ids. */
 export interface Drives extends HeardTargets {
@@ -39,7 +37,9 @@ interface DrivingRecord extends TargetRecord {
 export function clockReader(drives: () => Drives): ClockReader {
   // Ids are put together once: frames make no text.
   const stateIds = new Map<string, string>();
-  const stateOf = (masterId: string): MasterState | null => {
+  const masterOf = (masterId: string | null): SpeedMaster | null => (masterId === null ? null : drives().get("master", masterId));
+  const stateOf = (masterId: string | null): MasterState | null => {
+    if (masterId === null) return null;
     let stateId = stateIds.get(masterId);
     if (stateId === undefined) stateIds.set(masterId, (stateId = masterStateIdOf(masterId)));
     return drives().get("masterState", stateId);
@@ -47,15 +47,9 @@ export function clockReader(drives: () => Drives): ClockReader {
   return {
     targetsAt: targetReader(drives),
     putCycles: (clock, t, into, at) => {
-      const { masterId } = clock;
-      if (masterId === null) into[at] = drivenCycles(null, null, clock, t);
-      else into[at] = drivenCycles(drives().get("master", masterId), stateOf(masterId), clock, t);
+      into[at] = drivenCycles(masterOf(clock.masterId), stateOf(clock.masterId), clock, t);
     },
-    putBeats: (clock, t, into, at) => {
-      const { masterId } = clock;
-      if (masterId === null) into[at] = steadyBeats(null, null, clock, t);
-      else into[at] = steadyBeats(drives().get("master", masterId), stateOf(masterId), clock, t);
-    },
+    putBeats: (clock, row) => putSteadyBeats(masterOf(clock.masterId), stateOf(clock.masterId), clock, row),
   };
 }
 

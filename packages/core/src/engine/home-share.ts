@@ -70,7 +70,8 @@ export class HomeShare {
 
   /** What rests there, but nothing yet where home counts. */
   beneath(rest: Float32Array): Float32Array {
-    const [counts, { under }] = [this.#counts, this.#room];
+    const counts = this.#counts;
+    const { under } = this.#room;
     if (this.#due)
       for (let parameter = 0; parameter < under.length; parameter++)
         under[parameter] = counts[parameter] === 0 ? rest[parameter]! : counts[parameter] === ABOVE ? 1 : 0;
@@ -100,7 +101,8 @@ export class HomeShare {
   /** Adds home's part to what was said, within the spans. */
   add({ values, at, spans: { count, bounds } }: LaidStage, rest: Float32Array): void {
     if (this.#openTo === NOT_KNOWN) this.#workOutParts(rest);
-    const [{ parts }, kernels] = [this.#room, kernelsNow()];
+    const { parts } = this.#room;
+    const kernels = kernelsNow();
     for (let span = 0; span < count; span++) {
       const begin = Math.max(this.#openFrom, bounds[2 * span]!);
       const end = Math.min(this.#openTo, bounds[2 * span + 1]!);

@@ -14,7 +14,7 @@ export class LastLaid {
     this.#progress = new Float64Array(progress.length).fill(NaN);
   }
 
-  /** Marks what of the source has moved since, and keeps how it is now. */
+  /** Marks what of the source has moved since, and keeps how it is now; where that is nothing, it may come to rest. */
   markMoved(source: Source, { plain, snapping, highest, lowest }: Seen, blocks: Blocks): void {
     const { level, weight, scalesAll, settled, progress } = source;
     const gain = weight * level;
@@ -28,7 +28,7 @@ export class LastLaid {
       this.#markRuns(source, snapping, replaced, blocks);
       this.#markRuns(source, highest, raised, blocks);
       this.#markRuns(source, lowest, raised, blocks);
-    }
+    } else if (source.standsStill) source.rests = true;
     markMotions(source, blocks);
     source.follows.mark(blocks);
     this.#factors[0] = gain;

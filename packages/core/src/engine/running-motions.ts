@@ -77,7 +77,8 @@ export class RunningMotions {
     const [read, cycles] = [this.#read, this.#cycles];
     for (let group = 0; group < groups.length; group++) {
       const { first, members, steady } = groups[group]!;
-      if (steady) reader.putBeats(first, t, read, 0);
+      read[0] = t;
+      if (steady) reader.putBeats(first, read);
       // A number that isn't one differs from itself.
       if (steady && read[0] === read[0]) this.#groups.turn(groups[group]!, read, this.#found);
       else {

@@ -59,6 +59,8 @@ export class Source {
   /** What its colours do to each parameter where they add up (see addingWays); null = they replace. */
   adds: Uint8Array | null = null;
   leavesByHand = false;
+  /** It says what it said in the last frame, and stands still: frames needn't look at it until somebody touches it. */
+  rests = false;
   /** What rides changed something when it was asked last. */
   rode = false;
   /** All that rides covers, and as far as nothing. */
@@ -82,8 +84,6 @@ export class Source {
   readonly progress: Float64Array;
   /** Rows of HTP raise; those of a sketch take over. */
   readonly #raises: boolean;
-  /** For so many frames time has moved nothing of it, and nobody its level. */
-  #still = 0;
   /** Level, weight and now: written every frame, and numbers in fields would be made anew each time. */
   readonly #numbers = Float64Array.of(0, 1, 0);
   /** The card whose fader and flashes it follows. */
@@ -134,7 +134,7 @@ export class Source {
   }
 
   set level(level: number) {
-    this.#still = 0;
+    this.rests = false;
     this.#numbers[0] = level;
   }
 
@@ -144,7 +144,7 @@ export class Source {
   }
 
   set weight(weight: number) {
-    this.#still = 0;
+    this.rests = false;
     this.#numbers[1] = weight;
   }
 
@@ -161,7 +161,7 @@ export class Source {
   }
 
   letGo(startSeconds: Seconds, seconds: Seconds): void {
-    this.#still = 0;
+    this.rests = false;
     this.#release = { startSeconds, seconds, from: this.weight };
     this.#card = null;
     this.leavesByHand = false;
@@ -239,15 +239,14 @@ export class Source {
     return this.#card !== null && (flashMovesUntil(this.#card.playback, this.#card.state) ?? 0) > this.#now;
   }
 
-  /** It says what it said in the frame before, which has been merged: frames needn't look at it until somebody touches it. */
-  get rests(): boolean {
-    return this.#still > 1;
+  /** Whether neither time nor clocks nor targets change what it says. */
+  get standsStill(): boolean {
+    return !this.moving && this.compiled.clocks.length === 0 && this.compiled.follows.heads.length === 0;
   }
 
   /** Brings fades, release and motions to time t. */
   advance(t: Seconds, reader: ClockReader): void {
     if (this.rests) return;
-    const still = this.#still;
     this.#now = t;
     if (this.#release) {
       const { startSeconds, seconds, from } = this.#release;
@@ -259,9 +258,6 @@ export class Source {
     if (this.compiled.clocks.length > 0) this.motions.advance(t, reader);
     if (this.settled) this.beneath = null;
     this.beneath?.source.advance(t, reader);
-    // Clocks and targets move by themselves.
-    const { clocks, follows } = this.compiled;
-    this.#still = this.moving || clocks.length > 0 || follows.heads.length > 0 ? 0 : still + 1;
   }
 
   #advanceFades(t: Seconds): void {

@@ -93,21 +93,26 @@ export function drivenCycles(master: SpeedMaster | null, state: MasterState | nu
 }
 
 /**
- * What every motion on a clock multiplies by its rate at t: the master's beats, or those of its own; NaN while a glide makes each go its
- * own way. Equals `drivenCycles` for motions that aren't ahead.
+ * What every motion on a clock multiplies by its rate at a time: the master's beats, or those of its own; NaN while a glide makes each go
+ * its own way. Equals `drivenCycles` for motions that aren't ahead. The row's first number is the time, and afterwards these beats: what is
+ * handed over and returned would be made anew for each clock of a frame.
  */
-export function steadyBeats(
+export function putSteadyBeats(
   master: SpeedMaster | null,
   state: MasterState | null,
   driven: Pick<Driven, "family" | "ownBpm">,
-  t: Seconds,
-): number {
+  row: Float64Array,
+): void {
+  const t = row[0]!;
   const ownPerSecond = driven.ownBpm / 60;
-  if (!follows(master, driven)) return t * ownPerSecond;
+  if (!follows(master, driven)) {
+    row[0] = t * ownPerSecond;
+    return;
+  }
   const last = state?.jumps?.at(-1);
-  if (last && t - last.atSeconds < GLIDE_SECONDS) return NaN;
   const released = state?.released;
-  return released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempoOf(master, state), t);
+  if (last && t - last.atSeconds < GLIDE_SECONDS) row[0] = NaN;
+  else row[0] = released ? released.beats + (t - released.atSeconds) * ownPerSecond : beatsAt(tempoOf(master, state), t);
 }
 
 /** Whether a master drives what is of this family. */
