@@ -30,9 +30,23 @@ export interface FrameTimes {
   readonly ratio: number;
 }
 
-/** A full frame of fading playbacks against a bare pass over the same arrays, in the same run. */
-export function frameTimes(universes: number, rounds: number): FrameTimes {
-  const show = loadedShow({ universes, state: "fading" });
+/** Shows in which nothing hides anything: all faders, at part levels, scale everything; all attributes take the highest. */
+export const NOTHING_HIDES = {
+  "every fader scaling everything": (record: ShowRecord): ShowRecord =>
+    record.kind === "playback" ? { ...record, fader: "everything" } : record,
+  "every attribute by the highest": (record: ShowRecord): ShowRecord =>
+    record.kind === "fixture" ? { ...record, precedence: Object.fromEntries(ALL_OF_THEM.map((attribute) => [attribute, "HTP"])) } : record,
+} as const;
+
+const ALL_OF_THEM = [
+  ...["Dimmer", "Pan", "Tilt", "Shutter1", "Color1", "Gobo1", "Gobo1Pos", "Prism1", "Frost1", "Iris", "Zoom", "Focus1"],
+  ...["ColorAdd_R", "ColorAdd_G", "ColorAdd_B", "ColorSub_C", "ColorSub_M", "ColorSub_Y"],
+];
+
+/** A full frame of fading playbacks against a bare pass over the same arrays, in the same run; `of`: each record of the show otherwise. */
+export function frameTimes(universes: number, rounds: number, of = (record: ShowRecord): ShowRecord => record): FrameTimes {
+  const loaded = loadedShow({ universes, state: "fading" });
+  const show = new Show(new Map([...loaded.records].map(([id, record]) => [id, of(record)])));
   const engine = new Engine(show, START_SECONDS + 1);
   const bare = new BarePass(show);
   const [frame, other] = [new Uint8Array(engine.frameLength), new Uint8Array(engine.frameLength)];

@@ -10,6 +10,7 @@ import {
   heapGrowth,
   idleShare,
   loopsAgainstPlain,
+  NOTHING_HIDES,
   oneFaderShare,
   presetEditInFrames,
 } from "./frame-time";
@@ -52,6 +53,8 @@ export const GROUPS = {
     tell(of(small), `x ${shown(small.ratio)}`, "<= 2");
     const growth = large.engineMs / small.engineMs / (large.contributions / small.contributions);
     tell("growth from 16 to 256 universes, over linear in contributions", `x ${shown(growth)}`, "<= 1.15");
+    for (const [how, of] of Object.entries(NOTHING_HIDES))
+      tell(`frame, 256 universes, nothing hidden: ${how}, over bare`, `x ${shown(frameTimes(256, rounds, of).ratio)}`, "<= 4");
     const plain = againstPlain(16, quick ? 5 : 20);
     tell(`plain object engine over ours, 16 universes, ${plain.frames} frames with equal octets`, `x ${shown(plain.ratio, 1)}`, ">= 12");
   },
