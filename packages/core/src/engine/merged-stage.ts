@@ -26,6 +26,8 @@ export class MergedStage {
   #opaque: boolean[] = [];
   #seen: readonly Seen[] = [];
   #last: readonly LastLaid[] = [];
+  /** Room for a mark on each parameter: who hides whom is looked at between two frames. */
+  readonly #marks: Uint8Array;
   /** Null where it makes a difference who comes first. */
   #strongest: StrongestFirst | null = null;
   /** Where home has a part in what is shown. */
@@ -37,6 +39,7 @@ export class MergedStage {
     this.rest = copiedFloats(rest);
     this.values = copiedFloats(rest);
     this.#blocks = new Blocks(rest.length);
+    this.#marks = new Uint8Array(rest.length);
     this.#laid = laidStage(this.values, this.#blocks.spans());
     this.renew();
   }
@@ -94,8 +97,8 @@ export class MergedStage {
     this.#order = order;
     this.#opaque = order.map(isOpaque);
     this.#home = home;
-    this.#seen = seenOf(order, this.#ways.changes);
-    this.#strongest = raisesApart(this.#seen, this.values.length) ? new StrongestFirst(order) : null;
+    this.#seen = seenOf(order, this.#ways.changes, this.#marks);
+    this.#strongest = raisesApart(this.#seen, this.#marks) ? new StrongestFirst(order) : null;
   }
 
   #turnedOpaque(): boolean {

@@ -25,28 +25,11 @@ describe("stretches of rows", () => {
   });
 
   it("tell the level from which all their rows come, where it is one", () => {
-    const border = 20;
-    expect([
-      ...runsOf(
-        rows(() => 0.25),
-        border,
-      ).starts,
-    ]).toEqual([0.25, 0.25, 0.25]);
-    // One row of each stretch comes from elsewhere: its first, one in its midst, its last.
-    for (const other of [0, 7, 19])
-      expect([
-        ...runsOf(
-          rows((row) => (row === other ? 1 : 0)),
-          border,
-        ).starts,
-      ]).toEqual([NaN, 0, 0]);
-    for (const other of [30, 41, 49])
-      expect([
-        ...runsOf(
-          rows((row) => (row === other ? 1 : 0)),
-          border,
-        ).starts,
-      ]).toEqual([0, 0, NaN]);
+    const starts = (from: (row: number) => number): number[] => [...runsOf(rows(from), 20).starts];
+    expect(starts(() => 0.25)).toEqual([0.25, 0.25, 0.25]);
+    // One row of a stretch comes from elsewhere: its first, one in its midst, its last.
+    for (const other of [0, 7, 19]) expect(starts((row) => Number(row === other))).toEqual([NaN, 0, 0]);
+    for (const other of [30, 41, 49]) expect(starts((row) => Number(row === other))).toEqual([0, 0, NaN]);
   });
 
   it("of nothing reach nowhere", () => {

@@ -19,9 +19,12 @@ export interface Seen {
   readonly lowest: Runs;
 }
 
-/** What of each source is seen, from the lowest to the topmost: a row under one that replaces it wholly shows nothing and is left out. */
-export function seenOf(order: readonly Source[], { ways }: Changes): Seen[] {
-  const hidden = new Uint8Array(ways.length);
+/**
+ * What of each source is seen, from the lowest to the topmost: a row under one that replaces it wholly shows nothing and is left out. `hidden`:
+ * room for a mark on each parameter, not used for anything else meanwhile.
+ */
+export function seenOf(order: readonly Source[], { ways }: Changes, hidden: Uint8Array): Seen[] {
+  hidden.fill(0);
   const seen: Seen[] = [];
   for (let index = order.length - 1; index >= 0; index--) {
     const source = order[index]!;

@@ -1,9 +1,9 @@
 import type { Seen } from "./seen";
 import type { Source } from "./source";
 
-/** Whether what is raised anywhere is nothing but raised there: then it makes no difference who comes first. */
-export function raisesApart(seen: readonly Seen[], parameters: number): boolean {
-  const otherwise = new Uint8Array(parameters);
+/** Whether what is raised anywhere is nothing but raised there: then it makes no difference who comes first. Room as for `seenOf`. */
+export function raisesApart(seen: readonly Seen[], otherwise: Uint8Array): boolean {
+  otherwise.fill(0);
   for (const { plain, snapping, lowest } of seen)
     for (const runs of [plain, snapping, lowest])
       for (let at = 0; at < runs.count; at++) otherwise.fill(1, runs.parameters[at], runs.parameters[at]! + runs.lengths[at]!);
